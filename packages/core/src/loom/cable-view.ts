@@ -1,0 +1,89 @@
+import type { Pin } from '../parts/index.js';
+import { findPin, labelOf, sheetOf, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
+import { cableKind, type CableKind } from './wire-kind.js';
+
+/** One plug of a cable, with what its pins are and which stay empty. */
+export interface CableEnd {
+  part: string;
+  partLabel: string;
+  port: string;
+  portLabel: string;
+  family: string;
+  pins: (Pin & { used: boolean })[];
+}
+
+/** A cable as the bench sees it: its plugs, its longest wire, what it carries. */
+export interface CableView {
+  id: string;
+  kind: CableKind;
+  /** First end is where the cable's first wire starts; a Y lead has three or more. */
+  ends: CableEnd[];
+  lengthMm: number;
+  wires: Wire[];
+  marked: boolean;
+}
+
+export function cableViews(rig: Rig): CableView[] {
+  return rig.cables.map((cable) => ({
+    id: cable.id,
+    kind: cableKind(rig, cable),
+    ends: endsOf(rig, cable),
+    lengthMm: Math.max(...cable.wires.map((wire) => wire.lengthMm)),
+    wires: cable.wires,
+    marked: cable.marked,
+  }));
+}
+
+function endsOf(rig: Rig, cable: Cable): CableEnd[] {
+  const touched = cable.wires.flatMap((wire) => [wire.from]).concat(cable.wires.map((wire) => wire.to));
+  const ends = new Map<string, CableEnd>();
+  for (const at of touched) {
+    const key = `${at.part}.${at.port}`;
+    if (!ends.has(key)) ends.set(key, endAt(rig, at, touched));
+  }
+  return [...ends.values()];
+}
+
+function endAt(rig: Rig, at: PinRef, touched: PinRef[]): CableEnd {
+  const port = findPin(rig, at)!.port;
+  const used = new Set(touched.filter((t) => t.part === at.part && t.port === at.port).map((t) => t.pin));
+  return {
+    part: at.part,
+    partLabel: labelOf(rig, at.part),
+    port: at.port,
+    portLabel: port.label,
+    family: port.plug.family,
+    pins: port.pins.map((pin) => ({ ...pin, used: used.has(pin.n) })),
+  };
+}
+
+/** Who holds a serial port or pad of a controller, and what is plugged into it. */
+export interface ResourceView {
+  part: string;
+  id: string;
+  label: string;
+  kind: 'serial' | 'pad';
+  held: { to: string; baud?: number }[];
+  cables: string[];
+}
+
+/** The board plan of every controller: serial ports, then pads. */
+export function boardPlan(rig: Rig): ResourceView[] {
+  return rig.parts.flatMap((part) =>
+    sheetOf(rig, part.id).resources.map((resource) => {
+      const pin = resource.kind === 'pad' ? Number(resource.id.slice(1)) : undefined;
+      const touches = (at: PinRef): boolean =>
+        at.part === part.id && at.port === resource.port && (pin === undefined || at.pin === pin);
+      return {
+        part: part.id,
+        id: resource.id,
+        label: resource.label,
+        kind: resource.kind,
+        held: rig.held
+          .filter((h) => h.part === part.id && h.resource === resource.id)
+          .map(({ to, baud }) => ({ to, ...(baud === undefined ? {} : { baud }) })),
+        cables: rig.cables.filter((c) => c.wires.some((w) => touches(w.from) || touches(w.to))).map((c) => c.id),
+      };
+    }),
+  );
+}

@@ -1,0 +1,26 @@
+import { findPin, sheetOf, type Cable, type PinRef, type Rig } from '../rig/index.js';
+
+/** What a cable carries, for its colour and stroke. */
+export type CableKind = 'power' | 'bus' | 'pulse' | 'serial' | 'video';
+
+const OF_LINK = { sbus: 'bus', pulse: 'pulse', 'device-serial': 'serial', composite: 'video', radio: 'bus' } as const;
+
+/** A cable is named after the conversation it carries; with none it is a supply lead. */
+export function cableKind(rig: Rig, cable: Cable): CableKind {
+  for (const wire of cable.wires) {
+    for (const at of [wire.from, wire.to]) {
+      if (findPin(rig, at)?.pin.line !== 'signal') continue;
+      const kind = linkKindAt(rig, at);
+      if (kind) return kind;
+    }
+  }
+  return 'power';
+}
+
+function linkKindAt(rig: Rig, at: PinRef): CableKind | undefined {
+  const links = sheetOf(rig, at.part).links.filter((link) =>
+    Object.values(link.pins).some((pin) => pin?.port === at.port && pin.pin === at.pin),
+  );
+  const link = links.find((l) => l.kind === 'sbus') ?? links[0];
+  return link && OF_LINK[link.kind];
+}

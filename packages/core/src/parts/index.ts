@@ -1,0 +1,23 @@
+export {
+  idSchema,
+  pinAtSchema,
+  roleSchema,
+  sheetSchema,
+  type Sheet,
+  type SheetDraft,
+  type Port,
+  type Pin,
+  type PinAt,
+  type Link,
+  type Supply,
+  type Source,
+  type PartFunction,
+  type FunctionWhat,
+  type PulseWindow,
+  type Resource,
+  type Joint,
+  type Control,
+  type Setting,
+  type Role,
+} from './sheet.js';
+export { sheetProblems } from './sheet-problems.js';

@@ -1,0 +1,65 @@
+import type { Problem } from '../units/index.js';
+import type { PinAt, Sheet } from './sheet.js';
+
+/** Everything in a well-formed sheet that points at something the sheet does not have. Empty when sound. */
+export function sheetProblems(sheet: Sheet): Problem[] {
+  const problems: Problem[] = [];
+  const say = (where: string, what: string): void => void problems.push({ where, what });
+  const pins = new Set(sheet.ports.flatMap((port) => port.pins.map((pin) => `${port.id}.${pin.n}`)));
+  const needPin = (where: string, at: PinAt | undefined): void => {
+    if (at && !pins.has(`${at.port}.${at.pin}`)) say(where, `pin ${at.pin} of port "${at.port}" is not on the sheet`);
+  };
+  const needId = (where: string, list: readonly { id: string }[], id: string | undefined, kind: string): void => {
+    if (id !== undefined && !list.some((item) => item.id === id)) say(where, `${kind} "${id}" is not on the sheet`);
+  };
+
+  for (const [list, name] of idLists(sheet)) {
+    const seen = new Set<string>();
+    for (const { id } of list) {
+      if (seen.has(id)) say(name, `"${id}" is there twice`);
+      seen.add(id);
+    }
+  }
+  sheet.ports.forEach((port, i) => {
+    if (new Set(port.pins.map((pin) => pin.n)).size < port.pins.length) say(`ports[${i}]`, 'a pin number is there twice');
+  });
+  sheet.links.forEach((link, i) => {
+    for (const at of Object.values(link.pins)) needPin(`links[${i}].pins`, at);
+    needId(`links[${i}].when`, sheet.settings, link.when?.setting, 'setting');
+    needId(`links[${i}].slotSetting`, sheet.settings, link.slotSetting, 'setting');
+  });
+  for (const list of ['supplies', 'sources'] as const) {
+    sheet[list].forEach((item, i) => {
+      needPin(`${list}[${i}].plus`, item.plus);
+      needPin(`${list}[${i}].minus`, item.minus);
+    });
+  }
+  sheet.sources.forEach((source, i) => {
+    needId(`sources[${i}].regulator.fedBy`, sheet.supplies, source.regulator?.fedBy, 'supply');
+    if ((source.kind === 'pack') !== (source.pack !== undefined)) say(`sources[${i}]`, 'a pack, and only a pack, has cells');
+    if ((source.kind !== 'pack') !== (source.regulator !== undefined)) say(`sources[${i}]`, 'a regulator has its own figures');
+  });
+  sheet.ties.forEach((tie, i) => tie.forEach((at) => needPin(`ties[${i}]`, at)));
+  sheet.settings.forEach((setting, i) => {
+    if (!setting.values.includes(setting.default)) say(`settings[${i}].default`, `"${setting.default}" is not among its values`);
+  });
+  sheet.functions.forEach((fn, i) => {
+    fn.over.forEach((id) => needId(`functions[${i}].over`, sheet.links, id, 'link'));
+    needId(`functions[${i}].joint`, sheet.joints, fn.joint, 'joint');
+    const windowed = fn.takes === 'windows' || fn.takes === 'pulse';
+    if (windowed ? !fn.windows?.length : !fn.range || !fn.rangeUs) {
+      say(`functions[${i}]`, windowed ? 'needs windows' : 'needs a range and its pulse widths');
+    }
+  });
+  sheet.resources.forEach((resource, i) => needId(`resources[${i}].port`, sheet.ports, resource.port, 'port'));
+  sheet.pictures.forEach((path, i) => {
+    [...path.inputs, path.output].forEach((id) => needId(`pictures[${i}]`, sheet.links, id, 'link'));
+    needId(`pictures[${i}].chosenBy`, sheet.functions, path.chosenBy, 'function');
+  });
+  return problems;
+}
+
+function idLists(sheet: Sheet): [readonly { id: string }[], string][] {
+  const names = ['ports', 'links', 'supplies', 'sources', 'settings', 'functions', 'resources', 'joints', 'controls'] as const;
+  return names.map((name) => [sheet[name], name]);
+}

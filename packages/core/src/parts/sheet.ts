@@ -1,0 +1,223 @@
+/**
+ * A part sheet: one class of part as data. Ports and pins say what may be wired; links say which
+ * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does.
+ */
+import * as z from 'zod';
+
+export const idSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9-]*$/, 'must be letters, digits and dashes, starting with a letter or digit')
+  .max(64);
+const labelSchema = z.string().min(1).max(120);
+const bandSchema = z
+  .tuple([z.number(), z.number()])
+  .refine(([low, high]) => low <= high, 'must run from low to high');
+const positive = z.number().positive();
+
+export const pinAtSchema = z.strictObject({ port: idSchema, pin: z.int().min(1).max(99) });
+
+const pinSchema = z.strictObject({
+  n: z.int().min(1).max(99),
+  label: labelSchema,
+  line: z.enum(['supply', 'ground', 'signal', 'empty']),
+  way: z.enum(['in', 'out', 'both']).optional(),
+});
+
+const portSchema = z.strictObject({
+  id: idSchema,
+  label: labelSchema,
+  /** Which side of the box it is drawn on. */
+  side: z.enum(['left', 'right']),
+  plug: z.strictObject({ family: labelSchema, pins: z.int().min(1).max(99) }),
+  pins: z.array(pinSchema).min(1),
+});
+
+const whenSchema = z.strictObject({ setting: idSchema, value: z.string() });
+
+const linkSchema = z.strictObject({
+  id: idSchema,
+  kind: z.enum(['pulse', 'sbus', 'device-serial', 'composite', 'radio']),
+  way: z.enum(['talk', 'listen', 'both']),
+  /** One-wire links use `data`; serial pairs use `send` and `hear`, as this part names them. */
+  pins: z.strictObject({
+    data: pinAtSchema.optional(),
+    send: pinAtSchema.optional(),
+    hear: pinAtSchema.optional(),
+  }),
+  params: z
+    .strictObject({
+      baud: z.int().positive().optional(),
+      protocol: labelSchema.optional(),
+      /** School of scale of a bus: counts by microseconds or by per cent. */
+      scale: z.enum(['micro', 'percent']).optional(),
+      periodMs: positive.optional(),
+      /** What the device calls its first channel. */
+      base: z.int().min(0).max(5).optional(),
+      standard: z.enum(['625/50', '525/59.94']).optional(),
+    })
+    .prefault({}),
+  /** The setting under which this link is live; without it the link is always live. */
+  when: whenSchema.optional(),
+  /** For a receiver pin: the setting that names the slot it carries. */
+  slotSetting: idSchema.optional(),
+});
+
+const supplySchema = z.strictObject({
+  id: idSchema,
+  plus: pinAtSchema,
+  minus: pinAtSchema,
+  volts: bandSchema,
+  /** W for power, A for current, Ω for resistance. A regulator's input draws what its output asks. */
+  draw: z.strictObject({
+    kind: z.enum(['power', 'current', 'resistance', 'regulator']),
+    typical: z.number().min(0),
+    peak: z.number().min(0),
+  }),
+});
+
+const sourceSchema = z.strictObject({
+  id: idSchema,
+  kind: z.enum(['pack', 'buck', 'linear']),
+  plus: pinAtSchema,
+  minus: pinAtSchema,
+  maxA: positive,
+  /** Resistance seen looking into the output. */
+  outOhm: positive,
+  pack: z.strictObject({ cells: z.int().min(1).max(24), capacityMah: positive }).optional(),
+  regulator: z
+    .strictObject({
+      volts: positive,
+      dropoutV: z.number().min(0),
+      efficiency: z.number().gt(0).max(1),
+      quiescentA: z.number().min(0),
+      fedBy: idSchema,
+    })
+    .optional(),
+});
+
+const settingSchema = z.strictObject({
+  id: idSchema,
+  label: labelSchema,
+  values: z.array(labelSchema).min(1),
+  default: z.string(),
+  how: z.enum(['switch on the device', 'app', 'menu', 'strap at start']),
+});
+
+const windowSchema = z.strictObject({ fromUs: z.number(), toUs: z.number(), label: labelSchema });
+
+const functionSchema = z.strictObject({
+  id: idSchema,
+  label: labelSchema,
+  /** What the user would call it, whichever part gives it. */
+  what: z.enum([
+    'throttle',
+    'yaw',
+    'pitch',
+    'roll',
+    'tilt',
+    'pan',
+    'gimbal-mode',
+    'look-down',
+    'record',
+    'zoom',
+    'palette',
+    'picture',
+    'radio-power',
+    'focus',
+  ]),
+  takes: z.enum(['position', 'rate', 'windows', 'pulse']),
+  /** Links by which it can be told. */
+  over: z.array(idSchema).min(1),
+  rangeUs: bandSchema.optional(),
+  /** Demand at the two ends of `rangeUs`. */
+  range: z.strictObject({ from: z.number(), to: z.number(), unit: z.enum(['°', '°/s', '×', '%']) }).optional(),
+  windows: z.array(windowSchema).optional(),
+  joint: idSchema.optional(),
+  /** Where a person sees that it happened. */
+  cue: labelSchema.optional(),
+});
+
+const resourceSchema = z.strictObject({
+  id: idSchema,
+  label: labelSchema,
+  kind: z.enum(['serial', 'pad']),
+  port: idSchema,
+  highestBaud: z.int().positive().optional(),
+  timer: z.boolean().optional(),
+});
+
+const jointSchema = z.strictObject({
+  id: idSchema,
+  label: labelSchema,
+  minDeg: z.number(),
+  maxDeg: z.number(),
+  speedDegPerS: positive,
+});
+
+const startSchema = z.strictObject({ text: labelSchema, seconds: z.number().min(0), still: z.boolean() });
+
+const controlSchema = z.strictObject({
+  id: idSchema,
+  label: labelSchema,
+  kind: z.enum(['stick', 'slider', 'knob', 'switch3', 'switch2', 'button']),
+  /** Where it sits on the face, 0…1 across and down. */
+  x: z.number().min(0).max(1),
+  y: z.number().min(0).max(1),
+});
+
+export const roleSchema = z.enum([
+  'transmitter',
+  'pack',
+  'regulator',
+  'receiver',
+  'controller',
+  'gimbal',
+  'camera',
+  'switcher',
+  'video-transmitter',
+]);
+
+export const sheetSchema = z.strictObject({
+  class: idSchema,
+  revision: z.int().min(1),
+  role: roleSchema,
+  name: labelSchema,
+  summary: labelSchema,
+  group: z.enum(['Power', 'Control', 'Payload', 'Picture']),
+  massG: z.number().min(0),
+  cautions: z.array(labelSchema).default([]),
+  needs: z.array(labelSchema).default([]),
+  ports: z.array(portSchema).default([]),
+  /** Supply pins joined inside the part. Ground pins are always one. */
+  ties: z.array(z.array(pinAtSchema).min(2)).default([]),
+  links: z.array(linkSchema).default([]),
+  supplies: z.array(supplySchema).default([]),
+  sources: z.array(sourceSchema).default([]),
+  settings: z.array(settingSchema).default([]),
+  functions: z.array(functionSchema).default([]),
+  resources: z.array(resourceSchema).default([]),
+  joints: z.array(jointSchema).default([]),
+  starts: z.array(startSchema).default([]),
+  controls: z.array(controlSchema).default([]),
+  /** Picture paths: which input link feeds which output link. Several inputs are chosen by a function. */
+  pictures: z
+    .array(z.strictObject({ inputs: z.array(idSchema).min(1), output: idSchema, chosenBy: idSchema.optional() }))
+    .default([]),
+});
+
+export type Sheet = z.infer<typeof sheetSchema>;
+export type SheetDraft = z.input<typeof sheetSchema>;
+export type Port = Sheet['ports'][number];
+export type Pin = Port['pins'][number];
+export type PinAt = z.infer<typeof pinAtSchema>;
+export type Link = Sheet['links'][number];
+export type Supply = Sheet['supplies'][number];
+export type Source = Sheet['sources'][number];
+export type PartFunction = Sheet['functions'][number];
+export type FunctionWhat = PartFunction['what'];
+export type PulseWindow = z.infer<typeof windowSchema>;
+export type Resource = Sheet['resources'][number];
+export type Joint = Sheet['joints'][number];
+export type Control = Sheet['controls'][number];
+export type Setting = Sheet['settings'][number];
+export type Role = Sheet['role'];

@@ -1,0 +1,113 @@
+import type { Sheet } from '../parts/index.js';
+import { partsWithSheets, pinKey, type Part, type PinRef, type Rig } from '../rig/index.js';
+import type { Element, Network } from './network.js';
+import { prepareNetwork, type PreparedNetwork } from './solve-network.js';
+import { wireOhm } from './wire.js';
+
+/** A supply or source of a part, as element of the network. */
+export interface Terminal {
+  part: Part;
+  sheet: Sheet;
+  id: string;
+  kind: 'source' | 'supply';
+  element: number;
+  plus: PinRef;
+  minus: PinRef;
+}
+
+export interface RigNetwork {
+  prepared: PreparedNetwork;
+  terminals: Terminal[];
+  /** Which wire is which resistor, in the order of `network.resistors`. */
+  wires: { cable: string; wire: number }[];
+  nodeOf(at: PinRef): number | undefined;
+}
+
+/**
+ * The power network of a rig: pins are nodes (grounds and tied supplies of one part are one), every wire
+ * between supply or ground pins is its resistance, every supply a load, every source a source.
+ * @param load whether loads draw their typical or their peak
+ */
+export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigNetwork {
+  const nodes = numberNodes(rig);
+  const nodeOf = (at: PinRef): number | undefined => nodes.get(pinKey(at));
+  const network: Network = { nodes: new Set(nodes.values()).size, resistors: [], elements: [] };
+  const wires: RigNetwork['wires'] = [];
+  for (const cable of rig.cables) {
+    cable.wires.forEach((wire, index) => {
+      const a = nodeOf(wire.from);
+      const b = nodeOf(wire.to);
+      if (a === undefined || b === undefined || a === b) return;
+      network.resistors.push({ a, b, ohm: Math.max(1e-5, wireOhm(wire)) });
+      wires.push({ cable: cable.id, wire: index });
+    });
+  }
+  const terminals: Terminal[] = [];
+  for (const { part, sheet } of partsWithSheets(rig)) {
+    const on = (at: { port: string; pin: number }): PinRef => ({ part: part.id, ...at });
+    const add = (id: string, kind: Terminal['kind'], plus: PinRef, minus: PinRef, element: Element): void => {
+      terminals.push({ part, sheet, id, kind, element: network.elements.length, plus, minus });
+      network.elements.push(element);
+    };
+    const supplyAt = new Map<string, number>();
+    for (const supply of sheet.supplies) {
+      const pair = { plus: nodeOf(on(supply.plus))!, minus: nodeOf(on(supply.minus))! };
+      supplyAt.set(supply.id, network.elements.length);
+      const { kind } = supply.draw;
+      add(
+        supply.id,
+        'supply',
+        on(supply.plus),
+        on(supply.minus),
+        kind === 'regulator'
+          ? { ...pair, kind: 'input', floorV: supply.volts[0] }
+          : { ...pair, kind: 'load', draw: kind, amount: supply.draw[load], floorV: supply.volts[0] },
+      );
+    }
+    for (const source of sheet.sources) {
+      const pair = { plus: nodeOf(on(source.plus))!, minus: nodeOf(on(source.minus))!, outOhm: source.outOhm };
+      const regulator = source.regulator;
+      add(
+        source.id,
+        'source',
+        on(source.plus),
+        on(source.minus),
+        regulator
+          ? {
+              ...pair,
+              kind: 'regulator',
+              setV: regulator.volts,
+              dropoutV: regulator.dropoutV,
+              efficiency: regulator.efficiency,
+              quiescentA: regulator.quiescentA,
+              linear: source.kind === 'linear',
+              input: supplyAt.get(regulator.fedBy)!,
+            }
+          : { ...pair, kind: 'pack', emfV: 0 },
+      );
+    }
+  }
+  return { prepared: prepareNetwork(network), terminals, wires, nodeOf };
+}
+
+/** One node number a group of supply or ground pins that are one piece of copper inside a part. */
+function numberNodes(rig: Rig): Map<string, number> {
+  const nodes = new Map<string, number>();
+  let next = 0;
+  for (const { part, sheet } of partsWithSheets(rig)) {
+    const key = (port: string, pin: number): string => `${part.id}.${port}.${pin}`;
+    const tieOf = new Map(sheet.ties.flatMap((tie, t) => tie.map((at) => [key(at.port, at.pin), t] as const)));
+    const numbers = new Map<string, number>();
+    for (const port of sheet.ports) {
+      for (const pin of port.pins) {
+        const own = key(port.id, pin.n);
+        if (pin.line !== 'supply' && pin.line !== 'ground') continue;
+        const tie = tieOf.get(own);
+        const group = pin.line === 'ground' ? 'ground' : tie === undefined ? own : `tie ${tie}`;
+        if (!numbers.has(group)) numbers.set(group, next++);
+        nodes.set(own, numbers.get(group)!);
+      }
+    }
+  }
+  return nodes;
+}

@@ -1,0 +1,199 @@
+import { Matrix, inverse } from 'ml-matrix';
+import { loadAmps, type Element, type Network } from './network.js';
+
+/** A network with its islands found and their resistances inverted: any number of solves follow cheaply. */
+export interface PreparedNetwork {
+  network: Network;
+  islands: Island[];
+}
+
+interface Island {
+  nodes: number[];
+  elements: number[];
+  /** Inverse of the island's conductances, one row a node. */
+  impedance: Float64Array[];
+  /** Volts across element p for one ampere pushed into element q. */
+  mutual: Float64Array[];
+}
+
+export interface NetworkSolution {
+  /** Volts of each node against its island's reference (the first source's minus). */
+  nodeV: Float64Array;
+  /** Volts across each element, plus to minus. */
+  volts: Float64Array;
+  /** Amperes out of sources, into loads. */
+  amps: Float64Array;
+  converged: boolean;
+  rounds: number;
+}
+
+/** Keeps nodes that no resistance reaches from making the matrix singular, S. */
+const LEAK_S = 1e-9;
+const ROUNDS = 400;
+const CLOSE_V = 1e-9;
+
+/** Splits the network into islands and inverts each; cost grows with the cube of the largest island. */
+export function prepareNetwork(network: Network): PreparedNetwork {
+  const live = new Set(network.elements.flatMap((element) => [element.plus, element.minus]));
+  const islands = islandsOf(network).filter((nodes) => nodes.some((node) => live.has(node)));
+  return { network, islands: islands.map((nodes) => prepareIsland(network, nodes)) };
+}
+
+/**
+ * Operating point by successive substitution: sources as Norton pairs, loads as currents that follow
+ * their own voltage. `packV` overrides the EMF of packs, so that a sweep reuses the inverse.
+ */
+export function solveNetwork({ network, islands }: PreparedNetwork, packV?: (element: number) => number): NetworkSolution {
+  const n = network.elements.length;
+  const solution: NetworkSolution = {
+    nodeV: new Float64Array(network.nodes),
+    volts: new Float64Array(n),
+    amps: new Float64Array(n),
+    converged: true,
+    rounds: 0,
+  };
+  for (const island of islands) solveIsland(network, island, packV, solution);
+  return solution;
+}
+
+function solveIsland(network: Network, island: Island, packV: ((e: number) => number) | undefined, out: NetworkSolution): void {
+  const { elements, mutual } = island;
+  if (!elements.some((e) => isSource(network.elements[e]!))) return;
+  const pushed = new Float64Array(elements.length);
+  const emf = (e: number): number => emfOf(network, e, out.volts, packV);
+  for (const e of elements) if (isSource(network.elements[e]!)) out.volts[e] = startV(network.elements[e]!, e, packV);
+  for (const e of elements) {
+    const element = network.elements[e]!;
+    if (!isSource(element)) out.volts[e] = Math.max(...elements.map((s) => (isSource(network.elements[s]!) ? out.volts[s]! : 0)));
+  }
+  let worst = Infinity;
+  let round = 0;
+  for (; round < ROUNDS && worst > CLOSE_V; round++) {
+    for (let p = 0; p < elements.length; p++) pushed[p] = pushedAmps(network, elements[p]!, out, emf);
+    worst = 0;
+    for (let p = 0; p < elements.length; p++) {
+      const row = mutual[p]!;
+      let v = 0;
+      for (let q = 0; q < elements.length; q++) v += row[q]! * pushed[q]!;
+      const e = elements[p]!;
+      // half steps once plain substitution has had its chance: it may swing about the answer
+      if (round > 60) v = (v + out.volts[e]!) / 2;
+      worst = Math.max(worst, Math.abs(v - out.volts[e]!));
+      out.volts[e] = v;
+    }
+  }
+  if (worst > 1e-6) out.converged = false;
+  out.rounds = Math.max(out.rounds, round);
+  settleAmps(network, island, out, emf);
+}
+
+/** Node volts and element currents from the element volts that were found. */
+function settleAmps(network: Network, island: Island, out: NetworkSolution, emf: (e: number) => number): void {
+  const injected = new Float64Array(island.nodes.length);
+  const at = new Map(island.nodes.map((node, i) => [node, i]));
+  for (const e of island.elements) {
+    const element = network.elements[e]!;
+    const amps = pushedAmps(network, e, out, emf);
+    injected[at.get(element.plus)!]! += amps;
+    injected[at.get(element.minus)!]! -= amps;
+    out.amps[e] = isSource(element) ? (emf(e) - out.volts[e]!) / element.outOhm : -amps;
+  }
+  island.nodes.forEach((node, i) => {
+    const row = island.impedance[i]!;
+    let v = 0;
+    for (let j = 0; j < injected.length; j++) v += row[j]! * injected[j]!;
+    out.nodeV[node] = v;
+  });
+}
+
+type SourceElement = Extract<Element, { kind: 'pack' | 'regulator' }>;
+const isSource = (element: Element): element is SourceElement => element.kind === 'pack' || element.kind === 'regulator';
+
+function startV(element: SourceElement, e: number, packV?: (e: number) => number): number {
+  return element.kind === 'pack' ? (packV?.(e) ?? element.emfV) : element.setV;
+}
+
+function emfOf(network: Network, e: number, volts: Float64Array, packV?: (e: number) => number): number {
+  const element = network.elements[e]!;
+  if (element.kind === 'pack') return packV?.(e) ?? element.emfV;
+  if (element.kind !== 'regulator') return 0;
+  return Math.max(0, Math.min(element.setV, volts[element.input]! - element.dropoutV));
+}
+
+/** Amperes an element pushes into its plus node with its source resistance already in the matrix. */
+function pushedAmps(network: Network, e: number, out: NetworkSolution, emf: (e: number) => number): number {
+  const element = network.elements[e]!;
+  const v = out.volts[e]!;
+  if (isSource(element)) return emf(e) / element.outOhm;
+  if (element.kind === 'load') return element.draw === 'resistance' ? 0 : -loadAmps(element.draw, element.amount, element.floorV, v);
+  return -inputAmps(network, e, out, emf);
+}
+
+function inputAmps(network: Network, input: number, out: NetworkSolution, emf: (e: number) => number): number {
+  const element = network.elements[input]!;
+  if (element.kind !== 'input' || out.volts[input]! <= 0) return 0;
+  let amps = 0;
+  network.elements.forEach((regulator, e) => {
+    if (regulator.kind !== 'regulator' || regulator.input !== input) return;
+    const outV = out.volts[e]!;
+    const outA = Math.max(0, (emf(e) - outV) / regulator.outOhm);
+    const through = regulator.linear ? outA : loadAmps('power', (outV * outA) / regulator.efficiency, element.floorV, out.volts[input]!);
+    amps += through + regulator.quiescentA;
+  });
+  return amps;
+}
+
+function prepareIsland(network: Network, nodes: number[]): Island {
+  const at = new Map(nodes.map((node, i) => [node, i]));
+  const g = Matrix.zeros(nodes.length, nodes.length);
+  const join = (a: number, b: number, siemens: number): void => {
+    const i = at.get(a)!;
+    const j = at.get(b)!;
+    if (i === j) return;
+    g.set(i, i, g.get(i, i) + siemens);
+    g.set(j, j, g.get(j, j) + siemens);
+    g.set(i, j, g.get(i, j) - siemens);
+    g.set(j, i, g.get(j, i) - siemens);
+  };
+  const elements = network.elements.flatMap((element, e) => (at.has(element.plus) ? [e] : []));
+  for (const { a, b, ohm } of network.resistors) if (at.has(a)) join(a, b, 1 / ohm);
+  for (const e of elements) {
+    const element = network.elements[e]!;
+    if (isSource(element)) join(element.plus, element.minus, 1 / element.outOhm);
+    else if (element.kind === 'load' && element.draw === 'resistance') join(element.plus, element.minus, 1 / element.amount);
+  }
+  const first = elements.map((e) => network.elements[e]!).find(isSource);
+  nodes.forEach((_, i) => g.set(i, i, g.get(i, i) + LEAK_S));
+  // the reference is tied down hard enough to be zero, softly enough to keep the matrix well scaled
+  const reference = at.get(first?.minus ?? nodes[0]!)!;
+  g.set(reference, reference, g.get(reference, reference) + 1e3);
+  const impedance = inverse(g).to2DArray().map((row) => Float64Array.from(row));
+  const ends = elements.map((e) => [at.get(network.elements[e]!.plus)!, at.get(network.elements[e]!.minus)!] as const);
+  const mutual = ends.map(([p, m]) =>
+    Float64Array.from(ends, ([q, r]) => impedance[p]![q]! - impedance[p]![r]! - impedance[m]![q]! + impedance[m]![r]!),
+  );
+  return { nodes, elements, impedance, mutual };
+}
+
+/** Sets of nodes that resistors, elements or a regulator's two sides hold together. */
+function islandsOf(network: Network): number[][] {
+  const parent = Array.from({ length: network.nodes }, (_, i) => i);
+  const root = (i: number): number => {
+    while (parent[i] !== i) i = parent[i] = parent[parent[i]!]!;
+    return i;
+  };
+  const join = (a: number, b: number): void => void (parent[root(a)] = root(b));
+  for (const { a, b } of network.resistors) join(a, b);
+  for (const element of network.elements) {
+    join(element.plus, element.minus);
+    if (element.kind === 'regulator') join(element.plus, network.elements[element.input]!.plus);
+  }
+  const islands = new Map<number, number[]>();
+  for (let i = 0; i < network.nodes; i++) {
+    const r = root(i);
+    const island = islands.get(r);
+    if (island) island.push(i);
+    else islands.set(r, [i]);
+  }
+  return [...islands.values()];
+}

@@ -1,0 +1,145 @@
+import type { Rig } from '../rig/index.js';
+import { packV } from './pack.js';
+import { rigNetwork, type RigNetwork, type Terminal } from './rig-network.js';
+import { solveNetwork, type NetworkSolution } from './solve-network.js';
+
+/** Volts and amperes at one supply or source of a part. */
+export interface RailNode {
+  part: string;
+  /** Port the terminal sits on. */
+  port: string;
+  terminal: string;
+  kind: 'pack' | 'regulator' | 'load' | 'regulator input';
+  volts: number;
+  amps: number;
+  /** Allowed band of a supply; null for a source. */
+  allowed: readonly [number, number] | null;
+  /** Distance to the nearer edge of the band, V; negative outside; null for a source. */
+  marginV: number | null;
+  /** Rated current of a source; null for a supply. */
+  maxA: number | null;
+  /** A regulator below its head room. */
+  inDropout: boolean;
+  /** A source or supply outside its limits. */
+  overloaded: boolean;
+  /** Part whose source feeds this supply; null when nothing does, and for sources. */
+  fedBy: string | null;
+}
+
+export interface Rails {
+  charge: number;
+  nodes: RailNode[];
+  /** Lost in wires and in regulators, W. */
+  lostW: { wires: number; regulators: number };
+  loadW: number;
+  packA: number;
+  converged: boolean;
+}
+
+/** Operating point of a rig at a state of charge 0…1. Parts that nothing feeds stand at 0 V. */
+export function solveRails(rig: Rig, charge: number, load: 'typical' | 'peak' = 'typical'): Rails {
+  return solveRigNetwork(rigNetwork(rig, load), charge);
+}
+
+export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
+  const solved = solveAt(network, charge);
+  const feeders = feedersOf(network);
+  const nodes = network.terminals.map((terminal) => nodeOf(terminal, network, solved, feeders));
+  return {
+    charge,
+    nodes,
+    lostW: lossesOf(network, solved),
+    loadW: sum(nodes.filter((n) => n.kind === 'load').map((n) => n.volts * n.amps)),
+    packA: sum(nodes.filter((n) => n.kind === 'pack').map((n) => n.amps)),
+    converged: solved.converged,
+  };
+}
+
+export interface RailSweep {
+  charges: number[];
+  /** One line a load, volts in the order of `charges`. */
+  lines: { part: string; terminal: string; volts: number[]; allowed: readonly [number, number] }[];
+}
+
+/** Volts at every load from full to flat. */
+export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
+  const charges = Array.from({ length: steps + 1 }, (_, i) => 1 - i / steps);
+  const loads = network.terminals.filter((t) => isLoad(t, network));
+  const lines = loads.map((t) => ({ part: t.part.id, terminal: t.id, volts: [] as number[], allowed: supplyOf(t).volts }));
+  for (const charge of charges) {
+    const solved = solveAt(network, charge);
+    loads.forEach((terminal, i) => lines[i]!.volts.push(solved.volts[terminal.element]!));
+  }
+  return { charges, lines };
+}
+
+/** The network solved with every pack at its rest voltage for this charge. */
+function solveAt(network: RigNetwork, charge: number): NetworkSolution {
+  const cells = new Map(
+    network.terminals.flatMap((t) => {
+      const pack = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
+      return pack ? [[t.element, pack.cells] as const] : [];
+    }),
+  );
+  return solveNetwork(network.prepared, (e) => packV(cells.get(e) ?? 0, charge));
+}
+
+const isLoad = (t: Terminal, network: RigNetwork): boolean => network.prepared.network.elements[t.element]!.kind === 'load';
+const supplyOf = (t: Terminal) => t.sheet.supplies.find((s) => s.id === t.id)!;
+const sum = (list: number[]): number => list.reduce((a, b) => a + b, 0);
+
+function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution, feeders: Map<number, string>): RailNode {
+  const element = network.prepared.network.elements[t.element]!;
+  const volts = solved.volts[t.element]!;
+  const amps = solved.amps[t.element]!;
+  const base = { part: t.part.id, port: t.plus.port, terminal: t.id, volts, amps };
+  if (t.kind === 'supply') {
+    const allowed = supplyOf(t).volts;
+    const marginV = Math.min(volts - allowed[0], allowed[1] - volts);
+    const kind = element.kind === 'input' ? ('regulator input' as const) : ('load' as const);
+    const fedBy = feeders.get(network.nodeOf(t.plus)!) ?? null;
+    return { ...base, kind, allowed, marginV, maxA: null, inDropout: false, overloaded: false, fedBy };
+  }
+  const source = t.sheet.sources.find((s) => s.id === t.id)!;
+  return {
+    ...base,
+    kind: element.kind === 'pack' ? 'pack' : 'regulator',
+    allowed: null,
+    marginV: null,
+    maxA: source.maxA,
+    inDropout: element.kind === 'regulator' && solved.volts[element.input]! - element.dropoutV < element.setV,
+    overloaded: amps > source.maxA,
+    fedBy: null,
+  };
+}
+
+/** Which part's source each supply node hangs on, found by walking the wires from every source's plus. */
+function feedersOf({ prepared: { network }, terminals, nodeOf: at }: RigNetwork): Map<number, string> {
+  const near = new Map<number, number[]>();
+  const link = (a: number, b: number): void => void near.set(a, [...(near.get(a) ?? []), b]);
+  for (const { a, b } of network.resistors) {
+    link(a, b);
+    link(b, a);
+  }
+  const feeders = new Map<number, string>();
+  for (const source of terminals.filter((t) => t.kind === 'source')) {
+    const queue = [at(source.plus)!];
+    for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
+      if (feeders.has(node)) continue;
+      feeders.set(node, source.part.id);
+      queue.push(...(near.get(node) ?? []));
+    }
+  }
+  return feeders;
+}
+
+function lossesOf({ prepared: { network } }: RigNetwork, solved: NetworkSolution): Rails['lostW'] {
+  const wires = sum(network.resistors.map(({ a, b, ohm }) => (solved.nodeV[a]! - solved.nodeV[b]!) ** 2 / ohm));
+  const regulators = sum(
+    network.elements.map((element, e) => {
+      if (element.kind === 'input') return solved.volts[e]! * solved.amps[e]!;
+      return element.kind === 'regulator' ? -solved.volts[e]! * solved.amps[e]! : 0;
+    }),
+  );
+  return { wires, regulators };
+}

@@ -1,0 +1,214 @@
+import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { findPin } from './look-up.js';
+import type { Edit, EditKind, EditOf } from './edit.js';
+import type { PinRef, Rig } from './rig.js';
+
+enablePatches();
+
+/** An edit that does not fit the rig it was given to. The rig is unchanged. */
+export class EditRefused extends Error {
+  override readonly name = 'EditRefused';
+  constructor(
+    readonly edit: Edit,
+    readonly reason: string,
+  ) {
+    super(`${edit.kind}: ${reason}`);
+  }
+}
+
+export interface EditResult {
+  rig: Rig;
+  patches: Patch[];
+  inverse: Patch[];
+}
+
+/**
+ * Carries out edits in order, all or none; the revision goes up by one. Returns patches both ways.
+ * @throws {EditRefused} when an edit names something the rig does not have, or would add it twice.
+ */
+export function applyEdits(rig: Rig, edits: readonly Edit[]): EditResult {
+  const [next, patches, inverse] = produceWithPatches(rig, (draft) => {
+    for (const edit of edits) {
+      const reason = (DO[edit.kind] as Doer)(draft, edit);
+      if (reason) throw new EditRefused(edit, reason);
+    }
+    draft.revision += 1;
+  });
+  return { rig: next, patches, inverse };
+}
+
+export function applyEdit(rig: Rig, edit: Edit): EditResult {
+  return applyEdits(rig, [edit]);
+}
+
+type Doer = (rig: Draft<Rig>, edit: Edit) => string | void;
+type Doers = { [K in EditKind]: (rig: Draft<Rig>, edit: EditOf<K>) => string | void };
+
+/** One entry a kind; each returns the reason when the edit does not fit. */
+const DO: Doers = {
+  rename: (rig, { name }) => void (rig.name = name),
+  addPart(rig, { part, sheet }) {
+    if (rig.parts.some((p) => p.id === part.id)) return `part "${part.id}" is there already`;
+    if (part.class !== sheet.class) return `the sheet is of class "${sheet.class}", the part of "${part.class}"`;
+    rig.sheets[sheet.class] ??= sheet;
+    rig.parts.push(part);
+  },
+  removePart(rig, { part }) {
+    const gone = rig.parts.find((p) => p.id === part);
+    if (!gone) return noPart(part);
+    rig.parts = rig.parts.filter((p) => p.id !== part);
+    for (const cable of rig.cables) cable.wires = cable.wires.filter((w) => w.from.part !== part && w.to.part !== part);
+    rig.cables = rig.cables.filter((cable) => cable.wires.length > 0);
+    rig.bindings = rig.bindings.filter((b) => b.part !== part);
+    rig.held = rig.held.filter((h) => h.part !== part);
+    rig.shaping = rig.shaping.filter((s) => s.transmitter !== part);
+    if (!rig.parts.some((p) => p.class === gone.class)) delete rig.sheets[gone.class];
+  },
+  relabel: (rig, { part, label }) => withPart(rig, part, (p) => void (p.label = label)),
+  tick: (rig, { part, onBench }) => withPart(rig, part, (p) => void (p.onBench = onBench)),
+  set: (rig, { part, setting, value }) =>
+    withPart(rig, part, (p) => {
+      const known = rig.sheets[p.class]?.settings.find((s) => s.id === setting);
+      if (!known) return `"${p.label}" has no setting "${setting}"`;
+      if (!known.values.includes(value)) return `${known.label} is one of ${known.values.join(', ')}, not "${value}"`;
+      p.settings[setting] = value;
+    }),
+  addCable(rig, { cable }) {
+    if (rig.cables.some((c) => c.id === cable.id)) return `cable ${cable.id} is there already`;
+    for (const wire of cable.wires) {
+      const reason = pinReason(rig, wire.from) ?? pinReason(rig, wire.to);
+      if (reason) return reason;
+    }
+    rig.cables.push(cable);
+  },
+  removeCable(rig, { cable }) {
+    if (!rig.cables.some((c) => c.id === cable)) return noCable(cable);
+    rig.cables = rig.cables.filter((c) => c.id !== cable);
+  },
+  moveEnd: (rig, { cable, wire, end, pin }) =>
+    withWire(rig, cable, wire, (w) => pinReason(rig, pin) ?? void (w[end] = pin)),
+  removeWire: (rig, { cable, wire }) =>
+    withCable(rig, cable, (c) => {
+      if (!c.wires[wire]) return `cable ${cable} has no wire ${wire + 1}`;
+      c.wires.splice(wire, 1);
+      if (!c.wires.length) rig.cables = rig.cables.filter((other) => other.id !== cable);
+    }),
+  addWire: (rig, { cable, wire }) =>
+    withCable(rig, cable, (c) => pinReason(rig, wire.from) ?? pinReason(rig, wire.to) ?? void c.wires.push(wire)),
+  setWire: (rig, { cable, wire, gaugeAwg, lengthMm }) =>
+    withWire(rig, cable, wire, (w) => {
+      if (gaugeAwg !== undefined) w.gaugeAwg = gaugeAwg;
+      if (lengthMm !== undefined) w.lengthMm = lengthMm;
+    }),
+  crossPair: (rig, { cable }) =>
+    withCable(rig, cable, (c) => {
+      const pair = c.wires.filter((w) => isSerialEnd(rig, w.from) && isSerialEnd(rig, w.to));
+      const [a, b] = pair;
+      if (!a || !b || pair.length !== 2) return `cable ${cable} is not a serial pair`;
+      [a.to, b.to] = [b.to, a.to];
+    }),
+  markAdapter: (rig, { cable, marked }) => withCable(rig, cable, (c) => void (c.marked = marked)),
+  shape(rig, { transmitter, channel, change }) {
+    const part = rig.parts.find((p) => p.id === transmitter);
+    const sheet = part && rig.sheets[part.class];
+    if (!sheet) return noPart(transmitter);
+    if (change.control && !sheet.controls.some((c) => c.id === change.control)) {
+      return `"${part.label}" has no control "${change.control}"`;
+    }
+    let row = rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel);
+    if (!row) {
+      row = { transmitter, channel, ...FRESH_SHAPING };
+      rig.shaping.push(row);
+    }
+    Object.assign(row, change);
+    if (row.lowUs >= row.highUs) return `the low end point ${row.lowUs} µs must lie below the high one ${row.highUs} µs`;
+  },
+  bind(rig, { binding }) {
+    const part = rig.parts.find((p) => p.id === binding.part);
+    if (!part) return noPart(binding.part);
+    if (!rig.sheets[part.class]?.functions.some((f) => f.id === binding.fn)) {
+      return `"${part.label}" has no function "${binding.fn}"`;
+    }
+    const at = rig.bindings.findIndex((b) => b.part === binding.part && b.fn === binding.fn);
+    if (at < 0) rig.bindings.push(binding);
+    else rig.bindings[at] = binding;
+  },
+  unbind(rig, { part, fn }) {
+    const at = rig.bindings.findIndex((b) => b.part === part && b.fn === fn);
+    if (at < 0) return `"${fn}" of part "${part}" is not bound`;
+    rig.bindings.splice(at, 1);
+  },
+  hold: (rig, { held }) =>
+    withPart(rig, held.part, (p) => {
+      if (!rig.sheets[p.class]?.resources.some((r) => r.id === held.resource)) {
+        return `"${p.label}" has no resource "${held.resource}"`;
+      }
+      if (rig.held.some((h) => h.part === held.part && h.resource === held.resource && h.to === held.to)) {
+        return `${held.resource} is held by "${held.to}" already`;
+      }
+      rig.held.push(held);
+    }),
+  release(rig, { part, resource, to }) {
+    const at = rig.held.findIndex((h) => h.part === part && h.resource === resource && h.to === to);
+    if (at < 0) return `${resource} of part "${part}" is not held by "${to}"`;
+    rig.held.splice(at, 1);
+  },
+  addWish(rig, { wish }) {
+    if (rig.wishes.some((w) => w.id === wish.id)) return `wish "${wish.id}" is there already`;
+    rig.wishes.push(wish);
+  },
+  removeWish(rig, { wish }) {
+    if (!rig.wishes.some((w) => w.id === wish)) return `no wish "${wish}"`;
+    rig.wishes = rig.wishes.filter((w) => w.id !== wish);
+  },
+  school: (rig, { choice }) => void Object.assign(rig.schools, choice),
+};
+
+const FRESH_SHAPING = {
+  control: null,
+  lowUs: 1000,
+  highUs: 2000,
+  subTrimUs: 0,
+  reverse: false,
+  deadBandPct: 0,
+  expoPct: 0,
+};
+
+const noPart = (id: string): string => `no part "${id}" in this rig`;
+const noCable = (id: string): string => `no cable ${id} in this rig`;
+
+function pinReason(rig: Draft<Rig>, at: PinRef): string | undefined {
+  return findPin(rig, at) ? undefined : `no pin ${at.pin} on port "${at.port}" of part "${at.part}"`;
+}
+
+function isSerialEnd(rig: Draft<Rig>, at: PinRef): boolean {
+  const part = rig.parts.find((p) => p.id === at.part);
+  const links = part && rig.sheets[part.class]?.links;
+  return !!links?.some((link) =>
+    [link.pins.send, link.pins.hear].some((pin) => pin?.port === at.port && pin.pin === at.pin),
+  );
+}
+
+type Fit = string | undefined | void;
+
+function withPart(rig: Draft<Rig>, id: string, change: (part: Draft<Rig>['parts'][number]) => Fit): Fit {
+  const part = rig.parts.find((p) => p.id === id);
+  return part ? change(part) : noPart(id);
+}
+
+function withCable(rig: Draft<Rig>, id: string, change: (cable: Draft<Rig>['cables'][number]) => Fit): Fit {
+  const cable = rig.cables.find((c) => c.id === id);
+  return cable ? change(cable) : noCable(id);
+}
+
+function withWire(
+  rig: Draft<Rig>,
+  id: string,
+  index: number,
+  change: (wire: Draft<Rig>['cables'][number]['wires'][number]) => Fit,
+): Fit {
+  return withCable(rig, id, (cable) => {
+    const wire = cable.wires[index];
+    return wire ? change(wire) : `cable ${id} has no wire ${index + 1}`;
+  });
+}

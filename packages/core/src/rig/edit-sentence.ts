@@ -1,0 +1,80 @@
+import { listed, micros } from '../units/index.js';
+import { findCable, findPart, labelOf } from './look-up.js';
+import type { Edit, EditKind, EditOf } from './edit.js';
+import type { PinRef, Rig } from './rig.js';
+
+/** What an edit does, as one sentence for the log, told about the rig *before* it. */
+export function editSentence(rig: Rig, edit: Edit): string {
+  return (TELL[edit.kind] as (rig: Rig, edit: Edit) => string)(rig, edit);
+}
+
+const pinText = (rig: Rig, at: PinRef): string => `${labelOf(rig, at.part)} ${at.port} pin ${at.pin}`;
+
+function functionLabel(rig: Rig, partId: string, fnId: string): string {
+  const part = findPart(rig, partId);
+  return (part && rig.sheets[part.class]?.functions.find((f) => f.id === fnId)?.label) ?? fnId;
+}
+
+const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
+  rename: (_, e) => `Rig named ${e.name}`,
+  addPart: (_, e) => `${e.part.label} pulled from the shelf`,
+  removePart: (rig, e) => `${labelOf(rig, e.part)} put back, its wires taken off`,
+  relabel: (rig, e) => `${labelOf(rig, e.part)} labelled ${e.label}`,
+  tick: (rig, e) => `${labelOf(rig, e.part)} ${e.onBench ? 'is on the bench' : 'is missing from the bench'}`,
+  set: (rig, e) => `${labelOf(rig, e.part)}: ${settingLabel(rig, e)} set to ${e.value}`,
+  addCable: (rig, e) => `Cable ${e.cable.id} added: ${endsText(rig, e.cable.wires)}`,
+  removeCable: (_, e) => `Cable ${e.cable} taken off`,
+  moveEnd: (rig, e) => `Cable ${e.cable}: wire ${e.wire + 1} moved to ${pinText(rig, e.pin)}`,
+  removeWire: (_, e) => `Cable ${e.cable}: wire ${e.wire + 1} taken off`,
+  addWire: (rig, e) => `Cable ${e.cable}: wire added to ${pinText(rig, e.wire.to)}`,
+  setWire: (_, e) =>
+    `Cable ${e.cable}: wire ${e.wire + 1} now ${listed([
+      ...(e.gaugeAwg === undefined ? [] : [`${e.gaugeAwg} AWG`]),
+      ...(e.lengthMm === undefined ? [] : [`${e.lengthMm} mm`]),
+    ])}`,
+  crossPair: (_, e) => `Cable ${e.cable}: serial pair swapped over`,
+  markAdapter: (_, e) => `Cable ${e.cable} ${e.marked ? 'made a marked adapter' : 'no longer marked'}`,
+  shape: (_, e) => `Channel ${e.channel}: ${shapeText(e)}`,
+  bind: (rig, e) => `${labelOf(rig, e.binding.part)}: ${functionLabel(rig, e.binding.part, e.binding.fn)} on slot ${e.binding.slot}${e.binding.reverse ? ', reversed' : ''}`,
+  unbind: (rig, e) => `${labelOf(rig, e.part)}: ${functionLabel(rig, e.part, e.fn)} no longer on a slot`,
+  hold: (rig, e) => `${labelOf(rig, e.held.part)}: ${e.held.resource} given to ${e.held.to}`,
+  release: (rig, e) => `${labelOf(rig, e.part)}: ${e.resource} released from ${e.to}`,
+  addWish: (_, e) => `Wish added: ${e.wish.label}`,
+  removeWish: (rig, e) => `Wish dropped: ${rig.wishes.find((w) => w.id === e.wish)?.label ?? e.wish}`,
+  school: (_, e) => `Choice: ${Object.entries(e.choice).map(([k, v]) => `${SCHOOL_NAMES[k] ?? k} ${v}`).join(', ')}`,
+};
+
+const SCHOOL_NAMES: Record<string, string> = { gimbalFeed: 'gimbal fed from', takeOff: 'at take-off the gimbal is' };
+
+function settingLabel(rig: Rig, e: EditOf<'set'>): string {
+  const part = findPart(rig, e.part);
+  return (part && rig.sheets[part.class]?.settings.find((s) => s.id === e.setting)?.label) ?? e.setting;
+}
+
+function endsText(rig: Rig, wires: readonly { from: PinRef; to: PinRef }[]): string {
+  const ends = [...new Set(wires.flatMap((w) => [w.from.part, w.to.part]))];
+  return ends.map((id) => labelOf(rig, id)).join(' – ');
+}
+
+function shapeText({ change }: EditOf<'shape'>): string {
+  const said: string[] = [];
+  if (change.control !== undefined) said.push(change.control ? `follows ${change.control}` : 'follows nothing');
+  if (change.lowUs !== undefined) said.push(`low end point ${micros(change.lowUs)}`);
+  if (change.highUs !== undefined) said.push(`high end point ${micros(change.highUs)}`);
+  if (change.subTrimUs !== undefined) said.push(`sub-trim ${micros(change.subTrimUs)}`);
+  if (change.reverse !== undefined) said.push(change.reverse ? 'reversed' : 'not reversed');
+  if (change.deadBandPct !== undefined) said.push(`dead band ${change.deadBandPct} %`);
+  if (change.expoPct !== undefined) said.push(`curve ${change.expoPct} %`);
+  return listed(said);
+}
+
+/** Several edits made as one step: their sentences joined, the cable's name not repeated. */
+export function stepSentence(rig: Rig, edits: readonly Edit[]): string {
+  const moved = edits.filter((e): e is EditOf<'moveEnd'> => e.kind === 'moveEnd');
+  const [first] = moved;
+  if (first && moved.length === edits.length && moved.length > 1 && moved.every((e) => e.cable === first.cable)) {
+    const was = findCable(rig, first.cable)?.wires[first.wire]?.[first.end].part;
+    return `Cable ${first.cable} moved from ${was ? labelOf(rig, was) : 'its port'} to ${labelOf(rig, first.pin.part)}`;
+  }
+  return edits.map((e) => editSentence(rig, e)).join('; ');
+}

@@ -1,0 +1,60 @@
+/**
+ * Every change of a rig is one of these: small, typed, serialisable. {@link applyEdit} carries them out.
+ */
+import * as z from 'zod';
+import { idSchema, sheetSchema } from '../parts/index.js';
+import { pinRefSchema, rigSchema, schoolsSchema, shapingSchema } from './rig.js';
+
+const part = rigSchema.shape.parts.element;
+const cable = rigSchema.shape.cables.element;
+const wish = rigSchema.shape.wishes.element;
+const held = rigSchema.shape.held.element;
+const binding = rigSchema.shape.bindings.element;
+const wireIndex = z.int().min(0);
+
+export const editSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('rename'), name: z.string().min(1).max(120) }),
+  z.strictObject({ kind: z.literal('addPart'), part, sheet: sheetSchema }),
+  z.strictObject({ kind: z.literal('removePart'), part: idSchema }),
+  z.strictObject({ kind: z.literal('relabel'), part: idSchema, label: z.string().min(1).max(120) }),
+  z.strictObject({ kind: z.literal('tick'), part: idSchema, onBench: z.boolean() }),
+  z.strictObject({ kind: z.literal('set'), part: idSchema, setting: idSchema, value: z.string() }),
+  z.strictObject({ kind: z.literal('addCable'), cable }),
+  z.strictObject({ kind: z.literal('removeCable'), cable: idSchema }),
+  z.strictObject({
+    kind: z.literal('moveEnd'),
+    cable: idSchema,
+    wire: wireIndex,
+    end: z.enum(['from', 'to']),
+    pin: pinRefSchema,
+  }),
+  z.strictObject({ kind: z.literal('removeWire'), cable: idSchema, wire: wireIndex }),
+  z.strictObject({ kind: z.literal('addWire'), cable: idSchema, wire: cable.shape.wires.element }),
+  z.strictObject({
+    kind: z.literal('setWire'),
+    cable: idSchema,
+    wire: wireIndex,
+    gaugeAwg: z.int().min(10).max(36).optional(),
+    lengthMm: z.number().min(1).max(20000).optional(),
+  }),
+  /** Swaps the far ends of the cable's two serial wires. */
+  z.strictObject({ kind: z.literal('crossPair'), cable: idSchema }),
+  z.strictObject({ kind: z.literal('markAdapter'), cable: idSchema, marked: z.boolean() }),
+  z.strictObject({
+    kind: z.literal('shape'),
+    transmitter: idSchema,
+    channel: z.int().min(1).max(16),
+    change: shapingSchema.omit({ transmitter: true, channel: true }).partial(),
+  }),
+  z.strictObject({ kind: z.literal('bind'), binding }),
+  z.strictObject({ kind: z.literal('unbind'), part: idSchema, fn: idSchema }),
+  z.strictObject({ kind: z.literal('hold'), held }),
+  z.strictObject({ kind: z.literal('release'), part: idSchema, resource: idSchema, to: z.string() }),
+  z.strictObject({ kind: z.literal('addWish'), wish }),
+  z.strictObject({ kind: z.literal('removeWish'), wish: idSchema }),
+  z.strictObject({ kind: z.literal('school'), choice: schoolsSchema.partial() }),
+]);
+
+export type Edit = z.infer<typeof editSchema>;
+export type EditKind = Edit['kind'];
+export type EditOf<K extends EditKind> = Extract<Edit, { kind: K }>;

@@ -1,0 +1,35 @@
+export {
+  RIG_FORMAT,
+  RIG_VERSION,
+  rigSchema,
+  emptyRig,
+  type Rig,
+  type Part,
+  type Cable,
+  type Wire,
+  type PinRef,
+  type Shaping,
+  type Held,
+  type Binding,
+  type Wish,
+  type Schools,
+} from './rig.js';
+export {
+  pinKey,
+  samePin,
+  findPart,
+  sheetOf,
+  partsOfRole,
+  partsWithSheets,
+  labelOf,
+  findPin,
+  settingOf,
+  findCable,
+  shapingOf,
+  nextId,
+} from './look-up.js';
+export { rigProblems } from './rig-problems.js';
+export { editSchema, type Edit, type EditKind, type EditOf } from './edit.js';
+export { applyEdit, applyEdits, EditRefused, type EditResult } from './apply-edit.js';
+export { startHistory, doStep, undo, redo, type History, type Step } from './history.js';
+export { editSentence, stepSentence } from './edit-sentence.js';

@@ -1,0 +1,58 @@
+import type { Pin, Port, Role, Sheet } from '../parts/index.js';
+import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
+
+/** One pin of one part as a map key. */
+export const pinKey = ({ part, port, pin }: PinRef): string => `${part}.${port}.${pin}`;
+export const samePin = (a: PinRef, b: PinRef): boolean => a.part === b.part && a.port === b.port && a.pin === b.pin;
+
+export function findPart(rig: Rig, id: string): Part | undefined {
+  return rig.parts.find((part) => part.id === id);
+}
+
+/** The sheet of a part that is known to be in the rig; throws when the rig was never checked. */
+export function sheetOf(rig: Rig, partId: string): Sheet {
+  const part = findPart(rig, partId);
+  const sheet = part && rig.sheets[part.class];
+  if (!sheet) throw new Error(`no part "${partId}" with a sheet in rig "${rig.name}"`);
+  return sheet;
+}
+
+/** Parts of a role with their sheets, in the order of the rig. */
+export function partsOfRole(rig: Rig, role: Role): { part: Part; sheet: Sheet }[] {
+  return partsWithSheets(rig).filter(({ sheet }) => sheet.role === role);
+}
+
+export function partsWithSheets(rig: Rig): { part: Part; sheet: Sheet }[] {
+  return rig.parts.map((part) => ({ part, sheet: sheetOf(rig, part.id) }));
+}
+
+/** The label people read; the id when the part is gone. */
+export function labelOf(rig: Rig, partId: string): string {
+  return findPart(rig, partId)?.label ?? partId;
+}
+
+export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefined {
+  const part = findPart(rig, at.part);
+  const port = part && rig.sheets[part.class]?.ports.find((p) => p.id === at.port);
+  const pin = port?.pins.find((p) => p.n === at.pin);
+  return port && pin ? { port, pin } : undefined;
+}
+
+/** A setting's value on this part: the user's, else the sheet's default. Undefined when there is no such setting. */
+export function settingOf(sheet: Sheet, part: Part, settingId: string): string | undefined {
+  return part.settings[settingId] ?? sheet.settings.find((s) => s.id === settingId)?.default;
+}
+
+export function findCable(rig: Rig, id: string): Cable | undefined {
+  return rig.cables.find((cable) => cable.id === id);
+}
+
+export function shapingOf(rig: Rig, transmitter: string, channel: number): Shaping | undefined {
+  return rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel);
+}
+
+/** The next free id of a family: `C1`, `C2`, … */
+export function nextId(prefix: string, taken: readonly { id: string }[]): string {
+  const used = new Set(taken.map((item) => item.id));
+  for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
+}

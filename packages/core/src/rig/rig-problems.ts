@@ -1,0 +1,73 @@
+import { sheetProblems } from '../parts/index.js';
+import type { Problem } from '../units/index.js';
+import { findPin } from './look-up.js';
+import type { PinRef, Rig } from './rig.js';
+
+/** What a well-formed rig document points at and does not have. Empty when every reference holds. */
+export function rigProblems(rig: Rig): Problem[] {
+  const problems: Problem[] = [];
+  const say = (where: string, what: string): void => void problems.push({ where, what });
+  twice(rig.parts, 'parts', say);
+  twice(rig.cables, 'cables', say);
+  twice(rig.wishes, 'wishes', say);
+  for (const [cls, sheet] of Object.entries(rig.sheets)) {
+    if (sheet.class !== cls) say(`sheets.${cls}.class`, `is "${sheet.class}", filed under "${cls}"`);
+    for (const p of sheetProblems(sheet)) say(`sheets.${cls}.${p.where}`, p.what);
+  }
+  rig.parts.forEach((part, i) => {
+    const sheet = rig.sheets[part.class];
+    if (!sheet) return say(`parts[${i}].class`, `no sheet "${part.class}" in the file`);
+    for (const [id, value] of Object.entries(part.settings)) {
+      const setting = sheet.settings.find((s) => s.id === id);
+      if (!setting) say(`parts[${i}].settings.${id}`, 'the sheet has no such setting');
+      else if (!setting.values.includes(value)) say(`parts[${i}].settings.${id}`, `"${value}" is not among ${setting.values.join(', ')}`);
+    }
+  });
+  rig.cables.forEach((cable, i) =>
+    cable.wires.forEach((wire, j) => {
+      needPin(rig, wire.from, `cables[${i}].wires[${j}].from`, say);
+      needPin(rig, wire.to, `cables[${i}].wires[${j}].to`, say);
+    }),
+  );
+  rig.shaping.forEach((row, i) => {
+    const controls = sheetFor(rig, row.transmitter)?.controls;
+    if (!controls) say(`shaping[${i}].transmitter`, `no part "${row.transmitter}"`);
+    else if (row.control && !controls.some((c) => c.id === row.control)) say(`shaping[${i}].control`, `no control "${row.control}"`);
+    if (rig.shaping.findIndex((s) => s.transmitter === row.transmitter && s.channel === row.channel) < i) {
+      say(`shaping[${i}].channel`, `channel ${row.channel} is there twice`);
+    }
+  });
+  rig.held.forEach((held, i) => {
+    if (!sheetFor(rig, held.part)?.resources.some((r) => r.id === held.resource)) {
+      say(`held[${i}]`, `no resource "${held.resource}" on part "${held.part}"`);
+    }
+  });
+  rig.bindings.forEach((binding, i) => {
+    if (!sheetFor(rig, binding.part)?.functions.some((f) => f.id === binding.fn)) {
+      say(`bindings[${i}]`, `no function "${binding.fn}" on part "${binding.part}"`);
+    }
+    if (rig.bindings.findIndex((b) => b.part === binding.part && b.fn === binding.fn) < i) {
+      say(`bindings[${i}]`, `"${binding.fn}" of part "${binding.part}" is bound twice`);
+    }
+  });
+  return problems;
+}
+
+type Say = (where: string, what: string) => void;
+
+function sheetFor(rig: Rig, partId: string) {
+  const part = rig.parts.find((p) => p.id === partId);
+  return part && rig.sheets[part.class];
+}
+
+function needPin(rig: Rig, at: PinRef, where: string, say: Say): void {
+  if (!findPin(rig, at)) say(where, `no pin ${at.pin} on port "${at.port}" of part "${at.part}"`);
+}
+
+function twice(list: readonly { id: string }[], name: string, say: Say): void {
+  const seen = new Set<string>();
+  list.forEach(({ id }, i) => {
+    if (seen.has(id)) say(`${name}[${i}].id`, `"${id}" is there twice`);
+    seen.add(id);
+  });
+}

@@ -1,0 +1,5 @@
+export { num, signed, volts, amps, watts, micros, degrees, seconds, percent, voltBand, count, listed } from './format.js';
+export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
+export { clamp, remap, roundTo } from './maths.js';
+export { groupBy, lastCall } from './groups.js';
+export { type Problem, type Reading, readOk, readFailed, problemText } from './problem.js';
