@@ -46,6 +46,8 @@ export function sheetProblems(sheet: Sheet): Problem[] {
   sheet.functions.forEach((fn, i) => {
     fn.over.forEach((id) => needId(`functions[${i}].over`, sheet.links, id, 'link'));
     needId(`functions[${i}].joint`, sheet.joints, fn.joint, 'joint');
+    needId(`functions[${i}].enabledIn`, sheet.functions, fn.enabledIn?.fn, 'function');
+    needId(`functions[${i}].drives`, sheet.joints, fn.drives?.joint, 'joint');
     const windowed = fn.takes === 'windows' || fn.takes === 'pulse';
     if (windowed ? !fn.windows?.length : !fn.range || !fn.rangeUs) {
       say(`functions[${i}]`, windowed ? 'needs windows' : 'needs a range and its pulse widths');

@@ -133,6 +133,12 @@ const functionSchema = z.strictObject({
   range: z.strictObject({ from: z.number(), to: z.number(), unit: z.enum(['°', '°/s', '×', '%']) }).optional(),
   windows: z.array(windowSchema).optional(),
   joint: idSchema.optional(),
+  /** Works only while another function of the part stands in one of these windows. */
+  enabledIn: z.strictObject({ fn: idSchema, windows: z.array(labelSchema).min(1) }).optional(),
+  /** In this window it drives a joint to an angle, whatever else is asked of it. */
+  drives: z.strictObject({ window: labelSchema, joint: idSchema, deg: z.number() }).optional(),
+  /** How fast the answer follows, in the range's unit a second; at once when left out. */
+  slewPerS: positive.optional(),
   /** Where a person sees that it happened. */
   cue: labelSchema.optional(),
 });
@@ -152,6 +158,8 @@ const jointSchema = z.strictObject({
   minDeg: z.number(),
   maxDeg: z.number(),
   speedDegPerS: positive,
+  /** Where it rests when no function may move it. */
+  homeDeg: z.number().default(0),
 });
 
 const startSchema = z.strictObject({ text: labelSchema, seconds: z.number().min(0), still: z.boolean() });

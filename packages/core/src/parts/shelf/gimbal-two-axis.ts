@@ -61,6 +61,8 @@ export const gimbalTwoAxis = defineSheet({
       rangeUs: [1000, 2000],
       range: { from: -90, to: 40, unit: '°' },
       joint: 'tilt',
+      // @source [practice] following the craft, nothing is adjustable; heading lock gives pan by rate
+      enabledIn: { fn: 'mode', windows: ['follow nose', 'hold heading'] },
     },
     {
       id: 'pan',
@@ -71,6 +73,7 @@ export const gimbalTwoAxis = defineSheet({
       rangeUs: [1000, 2000],
       range: { from: -60, to: 60, unit: '°/s' },
       joint: 'pan',
+      enabledIn: { fn: 'mode', windows: ['hold heading'] },
     },
     {
       id: 'mode',
@@ -95,6 +98,7 @@ export const gimbalTwoAxis = defineSheet({
         { fromUs: 800, toUs: 1500, label: 'as set' },
         { fromUs: 1500, toUs: 2200, label: 'straight down' },
       ],
+      drives: { window: 'straight down', joint: 'tilt', deg: -90 },
     },
   ],
   joints: [

@@ -55,7 +55,7 @@ export const thermalCore = defineSheet({
       over: ['pulse', 'bus'],
       windows: [
         { fromUs: 800, toUs: 1200, label: 'white hot' },
-        { fromUs: 1485, toUs: 1515, label: 'black hot' },
+        { fromUs: 1480, toUs: 1520, label: 'black hot' },
         { fromUs: 1800, toUs: 2200, label: 'rust' },
       ],
     },

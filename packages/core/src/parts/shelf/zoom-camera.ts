@@ -56,6 +56,7 @@ export const zoomCamera = defineSheet({
       over: ['menu'],
       rangeUs: [1000, 2000],
       range: { from: 1, to: 4, unit: '×' },
+      slewPerS: 1.5,
     },
   ],
   starts: [{ text: 'starts', seconds: 6.4, still: false }],

@@ -1,0 +1,135 @@
+import { decodeSbus, countToPulseUs } from '../signals/index.js';
+import type { Bench, BenchPart, Feed } from './compile.js';
+import { isAwake, positionOf, windowLabel } from './roles.js';
+import type { BenchState, DeviceState, ReceiverState } from './state.js';
+
+/** What can be seen or measured at the bench: `part.what` → figure, word, or null when it gives no sign. */
+export type Sights = Record<string, number | string | boolean | null>;
+
+/** A picture at a place: which camera, in which standard. */
+export interface Picture {
+  part: string;
+  label: string;
+  standard: string;
+}
+
+/**
+ * Everything there is to see: a function's answer under `part.fn`, a joint's angle under `part.joint`, a picture's
+ * source under `part.picture`, a part's supply under `part.feed`. What nothing was told stays null.
+ */
+export function observe(bench: Bench, state: BenchState): Sights {
+  const sights: Sights = {};
+  for (const own of bench.parts) {
+    const { id } = own.part;
+    sights[`${id}.feed`] = own.feed;
+    sights[`${id}.awake`] = isAwake(own, state.tMs);
+    const now = state.parts[own.index]!;
+    if (now.role === 'receiver') sights[`${id}.frames`] = now.busFrames;
+    if (now.role === 'device') seeDevice(own, now, state, sights);
+    if (own.sheet.role === 'video-transmitter') sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
+  }
+  return sights;
+}
+
+function seeDevice(own: BenchPart, now: DeviceState, state: BenchState, sights: Sights): void {
+  const { id } = own.part;
+  const awake = isAwake(own, state.tMs);
+  for (const fn of own.sheet.functions) {
+    const i = own.ears.findIndex((ear) => ear.fn.id === fn.id);
+    const answer = now.answers[i];
+    const heard = awake && answer !== undefined && !Number.isNaN(answer);
+    if (fn.takes === 'pulse') sights[`${id}.${fn.id}`] = awake ? (now.toggles[i] ?? false) : null;
+    else if (fn.takes === 'windows') sights[`${id}.${fn.id}`] = heard ? (windowLabel(own.ears[i]!, answer) ?? null) : null;
+    else sights[`${id}.${fn.id}`] = heard ? answer : null;
+  }
+  own.sheet.joints.forEach((joint, j) => (sights[`${id}.${joint.id}-angle`] = awake ? now.joints[j]! : null));
+}
+
+/** The picture that arrives at a part's first picture input, following switchers and displays upstream. */
+export function pictureInto(bench: Bench, state: BenchState, part: number, input?: string): Picture | null {
+  const own = bench.parts[part]!;
+  if (!isAwake(own, state.tMs)) return null;
+  const link = input ?? own.sheet.links.find((l) => l.kind === 'composite' && l.way === 'listen')?.id;
+  const feed = link === undefined ? undefined : bench.pictures.get(`${own.part.id}.${link}`);
+  return feed ? pictureFrom(bench, state, feed.part, feed.link) : null;
+}
+
+function pictureFrom(bench: Bench, state: BenchState, part: number, output: string): Picture | null {
+  const own = bench.parts[part]!;
+  if (!isAwake(own, state.tMs)) return null;
+  const path = own.sheet.pictures.find((p) => p.output === output);
+  if (path) return pictureInto(bench, state, part, chosenInput(own, path, state));
+  const link = own.sheet.links.find((l) => l.id === output);
+  return { part: own.part.id, label: own.part.label, standard: link?.params.standard ?? '' };
+}
+
+/** A switcher shows the input its function chose; untold, its first. */
+function chosenInput(own: BenchPart, path: BenchPart['sheet']['pictures'][number], state: BenchState): string {
+  const now = state.parts[own.index] as DeviceState;
+  const i = own.ears.findIndex((ear) => ear.fn.id === path.chosenBy);
+  const chosen = now.answers?.[i];
+  return path.inputs[chosen !== undefined && chosen >= 0 ? chosen : 0]!;
+}
+
+/** What the page draws sixty times a second. */
+export interface BenchFrame {
+  tMs: number;
+  controls: Record<string, number>;
+  sights: Sights;
+  /** Slots of the first receiver's bus, as raw counts and as µs. */
+  slots: { count: number; us: number }[];
+  framesPerS: number;
+  /** Cameras with what they show; the one on air is marked. */
+  cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean }[];
+  recordingMs: Record<string, number>;
+  feeds: { part: string; label: string; feed: Feed; volts: number }[];
+}
+
+export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
+  const sights = observe(bench, state);
+  const receiver = bench.parts.find((p) => p.sheet.role === 'receiver');
+  const heard = receiver && (state.parts[receiver.index] as ReceiverState);
+  const frame = heard?.busFrames ? decodeSbus(heard.bytes).frames[0] : undefined;
+  const scale = receiver?.sheet.links.find((l) => l.kind === 'sbus')?.params.scale ?? 'micro';
+  const period = receiver?.sheet.links.find((l) => l.kind === 'sbus')?.params.periodMs;
+  const onAir = new Set(bench.parts.map((p) => sights[`${p.part.id}.on-air`]).filter(Boolean));
+  return {
+    tMs: state.tMs,
+    controls: benchControls(bench, state),
+    sights,
+    slots: (frame?.slots ?? []).map((count) => ({ count, us: countToPulseUs(scale, count) })),
+    framesPerS: frame && period ? 1000 / period : 0,
+    cameras: bench.parts
+      .filter((p) => p.sheet.role === 'camera')
+      .map((p) => ({
+        part: p.part.id,
+        label: p.part.label,
+        standard: p.sheet.links.find((l) => l.params.standard)?.params.standard ?? '',
+        awake: isAwake(p, state.tMs),
+        onAir: onAir.has(p.part.id),
+      })),
+    recordingMs: recordings(bench, state),
+    feeds: bench.parts
+      .filter((p) => p.sheet.supplies.length)
+      .map((p) => ({ part: p.part.id, label: p.part.label, feed: p.feed, volts: p.volts })),
+  };
+}
+
+/** Where every control of the first transmitter stands, idle ones too. */
+export function benchControls(bench: Bench, state: BenchState): Record<string, number> {
+  const transmitter = bench.parts.find((p) => p.sheet.role === 'transmitter');
+  if (!transmitter) return {};
+  return Object.fromEntries(transmitter.sheet.controls.map((c) => [c.id, positionOf(transmitter, c.id, state.controls)]));
+}
+
+function recordings(bench: Bench, state: BenchState): Record<string, number> {
+  const running: Record<string, number> = {};
+  for (const own of bench.parts) {
+    const now = state.parts[own.index]!;
+    if (now.role !== 'device') continue;
+    own.ears.forEach((ear, i) => {
+      if (ear.fn.what === 'record' && now.toggles[i]) running[own.part.id] = state.tMs - now.toggledMs[i]!;
+    });
+  }
+  return running;
+}

@@ -1,0 +1,53 @@
+/** Position of each control of a transmitter, −1…+1; a control that is not there stands idle. */
+export type Controls = Readonly<Record<string, number>>;
+
+/** What a bench part remembers between steps. Every kind is plain data. */
+export interface TransmitterState {
+  role: 'transmitter';
+  /** Widths of the sixteen channels in the last frame, µs. */
+  pulses: readonly number[];
+  frames: number;
+  nextMs: number;
+}
+
+export interface ReceiverState {
+  role: 'receiver';
+  /** Widths it last heard over the air, µs; empty until the first frame. */
+  pulses: readonly number[];
+  /** The last 25 bytes it put on the bus. */
+  bytes: Uint8Array;
+  busFrames: number;
+  nextMs: number;
+  heard: number;
+}
+
+/** Parts with functions: what each ear last heard and what became of it. */
+export interface DeviceState {
+  role: 'device';
+  busFrames: number;
+  /** Bus counts as this listener decoded them. */
+  counts: readonly number[];
+  /** Width each ear takes, µs; NaN until something was heard. */
+  us: readonly number[];
+  /** Answer of each ear's function: a value, or the index of its window (−1 none). */
+  answers: readonly number[];
+  joints: readonly number[];
+  /** Flips at each pulse; recording for a camera. */
+  toggles: readonly boolean[];
+  toggledMs: readonly number[];
+  /** Nothing moved in the last step: until something new is heard, nothing will. */
+  settled: boolean;
+}
+
+export interface IdleState {
+  role: 'idle';
+}
+
+export type PartState = TransmitterState | ReceiverState | DeviceState | IdleState;
+
+export interface BenchState {
+  /** Milliseconds since power-up. */
+  tMs: number;
+  controls: Controls;
+  parts: readonly PartState[];
+}

@@ -1,0 +1,84 @@
+import type { Sights } from '../bench/index.js';
+import { num } from '../units/index.js';
+import type { CheckStep, Expect } from './plan.js';
+
+/** How a step stands while controls move: which gesture is next, since when it is done, what was seen before. */
+export interface Judging {
+  step: CheckStep;
+  /** Moves made so far; all made when it equals `step.moves.length`. */
+  made: number;
+  madeMs: number;
+  heldSinceMs: number | null;
+  baseline: Sights;
+}
+
+export interface Verdict {
+  passed: boolean;
+  expected: string;
+  saw: string;
+  tookMs: number;
+}
+
+/** A control counts as moved within this of its mark. */
+const REACHED = 0.08;
+/** An expectation must hold this long. */
+const HOLD_MS = 100;
+/** Time after the gesture before a step is given up, ms: enough for an axis end to end. */
+const PATIENCE_MS = 5000;
+
+export function startJudging(step: CheckStep, sights: Sights, tMs: number): Judging {
+  return { step, made: 0, madeMs: tMs, heldSinceMs: null, baseline: sights };
+}
+
+/** Takes the next look. Pure; a verdict ends the judging. */
+export function judge(
+  judging: Judging,
+  controls: Readonly<Record<string, number>>,
+  sights: Sights,
+  tMs: number,
+): { judging: Judging; verdict: Verdict | null } {
+  const at = followMoves(judging, controls, sights, tMs);
+  if (at.made < at.step.moves.length || !standsAs(controls, at.step.setUp)) return { judging: { ...at, heldSinceMs: null }, verdict: null };
+  const holds = at.step.expects.every((expect) => meets(expect, sights, at.baseline));
+  const heldSinceMs = holds ? (at.heldSinceMs ?? tMs) : null;
+  const done = heldSinceMs !== null && tMs - heldSinceMs >= HOLD_MS;
+  const givenUp = !done && tMs - at.madeMs >= PATIENCE_MS;
+  if (!done && !givenUp) return { judging: { ...at, heldSinceMs }, verdict: null };
+  const verdict = { passed: done, expected: at.step.expectText, saw: sawText(at.step, sights, at.baseline), tookMs: (heldSinceMs ?? tMs) - at.madeMs };
+  return { judging: { ...at, heldSinceMs }, verdict };
+}
+
+function followMoves(judging: Judging, controls: Readonly<Record<string, number>>, sights: Sights, tMs: number): Judging {
+  const { step, made } = judging;
+  const next = step.moves[made];
+  if (!next || !standsAs(controls, step.setUp)) return next ? { ...judging, baseline: sights } : judging;
+  if (!reached(controls, next.control, next.to)) return made === 0 ? { ...judging, baseline: sights } : judging;
+  return { ...judging, made: made + 1, madeMs: tMs };
+}
+
+const reached = (controls: Readonly<Record<string, number>>, control: string, to: number): boolean =>
+  Math.abs((controls[control] ?? NaN) - to) <= REACHED;
+
+const standsAs = (controls: Readonly<Record<string, number>>, setUp: Record<string, number>): boolean =>
+  Object.entries(setUp).every(([control, to]) => reached(controls, control, to));
+
+function meets(expect: Expect, sights: Sights, baseline: Sights): boolean {
+  const seen = sights[expect.sight] ?? null;
+  if ('is' in expect) return seen === expect.is;
+  if (typeof seen !== 'number') return false;
+  if ('near' in expect) return Math.abs(seen - expect.near) <= expect.within;
+  const before = baseline[expect.sight];
+  return typeof before === 'number' && (seen - before) * expect.moves > 0;
+}
+
+/** The first thing that was not as expected, else the first thing looked at. */
+function sawText(step: CheckStep, sights: Sights, baseline: Sights): string {
+  const odd = step.expects.find((expect) => !meets(expect, sights, baseline)) ?? step.expects[0];
+  if (!odd) return 'nothing to see';
+  const seen = sights[odd.sight] ?? null;
+  const name = odd.sight.replace('.', ' ');
+  if (seen === null) return `${name}: no answer`;
+  if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
+  if ('moves' in odd && typeof seen === 'number') return `${name}: ${num(Number(baseline[odd.sight] ?? 0))} → ${num(seen)}`;
+  return `${name}: ${typeof seen === 'number' ? num(seen, 1) : seen}`;
+}

@@ -1,0 +1,41 @@
+import { BENCH_STEP_MS, benchControls, observe, runBench, setControls, stepBench, type Bench, type BenchState } from '../bench/index.js';
+import { judge, startJudging, type Verdict } from './judge.js';
+import type { CheckStep } from './plan.js';
+
+/** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
+const SETTLE_MS = 400;
+const FLICK_MS = 120;
+/** How often the judge looks, ms. */
+const LOOK_MS = 10;
+
+/** Makes a step's gestures on the simulated transmitter, from idle controls, and judges what the bench gives. */
+export function playStep(bench: Bench, from: BenchState, step: CheckStep): { state: BenchState; verdict: Verdict } {
+  let state = runBench(bench, { ...from, controls: {} }, SETTLE_MS);
+  const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
+  state = runBench(bench, setControls(state, { ...step.setUp, ...awayFirst }), SETTLE_MS);
+  let judging = startJudging(step, observe(bench, state), state.tMs);
+  const look = (): Verdict | null => {
+    const seen = judge(judging, benchControls(bench, state), observe(bench, state), state.tMs);
+    judging = seen.judging;
+    return seen.verdict;
+  };
+  for (const move of step.moves) {
+    look();
+    state = setControls(state, { [move.control]: move.to });
+    look();
+    state = runBench(bench, state, FLICK_MS);
+  }
+  for (;;) {
+    const verdict = look();
+    if (verdict) return { state, verdict };
+    for (let ms = 0; ms < LOOK_MS; ms += BENCH_STEP_MS) state = stepBench(bench, state);
+  }
+}
+
+/** A control starts where it is not yet at its mark, so that the gesture can be told from standing there. */
+function restAway(bench: Bench, step: CheckStep): number {
+  const { control, to } = step.moves[0]!;
+  const kind = bench.parts.flatMap((p) => p.sheet.controls).find((c) => c.id === control)?.kind;
+  if (step.moves.length > 1) return to;
+  return kind === 'stick' || kind === 'knob' ? 0 : to === 1 ? -1 : 1;
+}
