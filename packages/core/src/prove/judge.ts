@@ -71,9 +71,11 @@ function meets(expect: Expect, sights: Sights, baseline: Sights): boolean {
   return typeof before === 'number' && (seen - before) * expect.moves > 0;
 }
 
-/** The first thing that was not as expected, else the first thing looked at. */
+/** The first thing that was not as expected, else what was looked at. */
 function sawText(step: CheckStep, sights: Sights, baseline: Sights): string {
-  const odd = step.expects.find((expect) => !meets(expect, sights, baseline)) ?? step.expects[0];
+  const missed = step.expects.find((expect) => !meets(expect, sights, baseline));
+  if (!missed && step.expects.length > 2) return step.expectText;
+  const odd = missed ?? step.expects[0];
   if (!odd) return 'nothing to see';
   const seen = sights[odd.sight] ?? null;
   const name = odd.sight.replace('.', ' ');

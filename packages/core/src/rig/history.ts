@@ -8,6 +8,8 @@ export interface Step {
   text: string;
   patches: Patch[];
   inverse: Patch[];
+  /** Steps with the same key, one after the other, are one step: a figure being typed, a slider being pulled. */
+  mergeKey?: string;
 }
 
 /** A rig with what can be undone and redone. Plain data, never changed in place. */
@@ -22,9 +24,15 @@ const DEEPEST = 200;
 export const startHistory = (rig: Rig): History => ({ rig, past: [], future: [] });
 
 /** Does the edits as one step named `text`; what could be redone is forgotten. @throws {EditRefused} */
-export function doStep(history: History, text: string, edits: readonly Edit[]): History {
+export function doStep(history: History, text: string, edits: readonly Edit[], mergeKey?: string): History {
   const { rig, patches, inverse } = applyEdits(history.rig, edits);
-  return { rig, past: [...history.past, { text, patches, inverse }].slice(-DEEPEST), future: [] };
+  const last = history.past.at(-1);
+  if (mergeKey !== undefined && last?.mergeKey === mergeKey && !history.future.length) {
+    const merged = { text, mergeKey, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse] };
+    return { rig, past: [...history.past.slice(0, -1), merged], future: [] };
+  }
+  const step = { text, patches, inverse, ...(mergeKey === undefined ? {} : { mergeKey }) };
+  return { rig, past: [...history.past, step].slice(-DEEPEST), future: [] };
 }
 
 /** The state before the last step; the same object when there is none. The revision still moves forward. */

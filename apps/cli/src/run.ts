@@ -1,0 +1,60 @@
+import { parseArgs } from 'node:util';
+import { check } from './verbs/check.js';
+import { decode } from './verbs/decode.js';
+import { rails } from './verbs/rails.js';
+import { wake } from './verbs/wake.js';
+
+/** What a verb may touch: files, standard output and standard error. Passed in, so that tests need no process. */
+export interface Shell {
+  /** @throws when the file cannot be read */
+  read(file: string): Uint8Array;
+  out(text: string): void;
+  err(text: string): void;
+}
+
+/** 0 clear, 1 stops found, 2 the input could not be read. */
+export type ExitStatus = 0 | 1 | 2;
+
+export interface Options {
+  json: boolean;
+  charge: string | undefined;
+  as: string | undefined;
+}
+
+/** Input that could not be used; `message` names file, place and reason. */
+export class InputProblem extends Error {
+  override readonly name = 'InputProblem';
+}
+
+type Verb = (file: string, options: Options, shell: Shell) => ExitStatus;
+
+const VERBS: Record<string, Verb> = { check, rails, wake, decode };
+
+const USAGE = `squallmark check RIG.json            findings; exit 1 when there are stops
+squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1
+squallmark wake RIG.json             power-up order
+squallmark decode FILE --as sbus     frames in raw bytes
+
+--json   figures for programs, see docs/FORMATS.md`;
+
+/** Runs one command line (without node and script). Never throws: what cannot be read is said and gives 2. */
+export function runCommand(args: string[], shell: Shell): ExitStatus {
+  try {
+    const { values, positionals } = parseArgs({
+      args,
+      allowPositionals: true,
+      options: { json: { type: 'boolean' }, charge: { type: 'string' }, as: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+    });
+    const [name, file, ...more] = positionals;
+    if (values.help) {
+      shell.out(USAGE);
+      return 0;
+    }
+    const verb = name === undefined ? undefined : Object.hasOwn(VERBS, name) ? VERBS[name] : undefined;
+    if (!verb || file === undefined || more.length) throw new InputProblem(USAGE);
+    return verb(file, { json: values.json ?? false, charge: values.charge, as: values.as }, shell);
+  } catch (error) {
+    shell.err(error instanceof Error ? error.message : String(error));
+    return 2;
+  }
+}

@@ -1,0 +1,20 @@
+import { readRig } from '@squallmark/core/files';
+import type { Rig } from '@squallmark/core/rig';
+import { problemText } from '@squallmark/core/units';
+import { InputProblem, type Shell } from '../run.js';
+
+/** Bytes of a file, or a problem that names it. */
+export function openBytes(file: string, shell: Shell): Uint8Array {
+  try {
+    return shell.read(file);
+  } catch (error) {
+    throw new InputProblem(`${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** Rig of a file, or every problem with its place, a line each. */
+export function openRig(file: string, shell: Shell): Rig {
+  const reading = readRig(new TextDecoder().decode(openBytes(file, shell)));
+  if (reading.ok) return reading.value;
+  throw new InputProblem(reading.problems.map((p) => `${file}: ${problemText(p)}`).join('\n'));
+}

@@ -1,0 +1,107 @@
+import {
+  chainLatencyMs,
+  findChains,
+  ladderRows,
+  wishCoverage,
+  type Chain,
+  type LadderRow,
+  type WishState,
+} from '../channels/index.js';
+import { findFindings, type Finding } from '../findings/index.js';
+import { boardPlan, cableViews, findConversations, findNets, type CableView, type ResourceView } from '../loom/index.js';
+import { SHELF } from '../parts/shelf/index.js';
+import { checkPlan, type CheckStep } from '../prove/index.js';
+import { railTree, rigNetwork, runTimeMin, solveRigNetwork, sweepRails, wireMassG, type RailRow, type Rails, type RailSweep } from '../rails/index.js';
+import { sheetOf, type Rig } from '../rig/index.js';
+import { lastCall } from '../units/index.js';
+import { scheduleWake, wakeTasks, type WakeSchedule } from '../wake/index.js';
+
+/** Everything the stations show about a rig, at a state of charge. Plain data, fit for a message. */
+export interface Analysis {
+  rigId: string;
+  revision: number;
+  findings: Finding[];
+  brief: { wishes: WishState[]; granted: number; wanted: number; parts: number; missing: number; massG: number };
+  loom: { cables: CableView[]; board: ResourceView[]; wireMm: number; wireG: number };
+  channels: { rows: LadderRow[]; usedSlots: number; carriedSlots: number; latency: { worst: number; usual: number } | null };
+  rails: { now: Rails; rows: RailRow[]; sweep: RailSweep; lowestMargin: { part: string; volts: number } | null; runMin: number | null };
+  wake: WakeSchedule;
+  plan: CheckStep[];
+}
+
+/** What does not depend on the charge; kept as long as the rig is the same object. */
+const standing = lastCall((rig: Rig) => {
+  const nets = findNets(rig);
+  const conversations = findConversations(rig, nets);
+  const chains = findChains(rig, conversations);
+  const network = rigNetwork(rig);
+  const peakNetwork = rigNetwork(rig, 'peak');
+  const full = solveRigNetwork(network, 1);
+  const flat = solveRigNetwork(peakNetwork, 0);
+  const wishes = wishCoverage(rig, chains, SHELF);
+  const findings = findFindings({ rig, nets, conversations, chains, wishes, full, flat });
+  const worst = worstMargins(full, flat);
+  return {
+    network,
+    worst,
+    findings,
+    brief: briefOf(rig, wishes),
+    loom: loomOf(rig),
+    channels: channelsOf(rig, chains, conversations),
+    sweep: sweepRails(network),
+    runMin: runTimeMin(rig, network),
+    wake: scheduleWake(wakeTasks(rig, full)),
+    plan: checkPlan(rig, chains, conversations),
+  };
+});
+
+/** Analyses a rig at a charge 0…1. A second call with the same rig object only solves the rails again. */
+export function analyse(rig: Rig, charge = 1): Analysis {
+  const { network, worst, sweep, runMin, ...rest } = standing(rig);
+  const now = solveRigNetwork(network, charge);
+  return {
+    rigId: rig.id,
+    revision: rig.revision,
+    ...rest,
+    rails: { now, rows: railTree(rig, now, worst), sweep, lowestMargin: lowestOf(worst), runMin },
+  };
+}
+
+function worstMargins(full: Rails, flat: Rails): Map<string, number> {
+  const loads = full.nodes.flatMap((node, i) => (node.kind === 'load' ? [[node, flat.nodes[i]!] as const] : []));
+  return new Map(loads.map(([a, b]) => [`${a.part}.${a.terminal}`, Math.min(a.marginV!, b.marginV!)]));
+}
+
+function lowestOf(worst: Map<string, number>): Analysis['rails']['lowestMargin'] {
+  const [lowest] = [...worst].sort((a, b) => a[1] - b[1]);
+  return lowest ? { part: lowest[0].split('.')[0]!, volts: lowest[1] } : null;
+}
+
+function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
+  return {
+    wishes,
+    granted: wishes.filter((w) => w.state === 'granted').length,
+    wanted: wishes.length,
+    parts: rig.parts.length,
+    missing: rig.parts.filter((p) => !p.onBench).length,
+    massG: rig.parts.reduce((sum, p) => sum + sheetOf(rig, p.id).massG, 0),
+  };
+}
+
+function loomOf(rig: Rig): Analysis['loom'] {
+  const wires = rig.cables.flatMap((c) => c.wires);
+  return {
+    cables: cableViews(rig),
+    board: boardPlan(rig),
+    wireMm: wires.reduce((sum, w) => sum + w.lengthMm, 0),
+    wireG: wires.reduce((sum, w) => sum + wireMassG(w), 0),
+  };
+}
+
+function channelsOf(rig: Rig, chains: Chain[], conversations: ReturnType<typeof findConversations>): Analysis['channels'] {
+  const rows = ladderRows(rig, chains);
+  const heard = chains.filter((c) => !c.breaks && c.path.length);
+  const latencies = heard.map((c) => chainLatencyMs(c, conversations)).sort((a, b) => b.worst - a.worst);
+  const carriesBus = conversations.some((c) => c.kind === 'sbus');
+  return { rows, usedSlots: rows.filter((r) => r.moves.length).length, carriedSlots: carriesBus ? 16 : 0, latency: latencies[0] ?? null };
+}

@@ -1,0 +1,42 @@
+import type { Analysis } from '../analysis/index.js';
+
+/** The channel table as rows for a CSV file: one row a channel and function. */
+export interface ChannelTable {
+  fields: string[];
+  data: (string | number)[][];
+}
+
+const FIELDS = [
+  'channel',
+  'control',
+  'low_us',
+  'high_us',
+  'sub_trim_us',
+  'reverse',
+  'dead_band_pct',
+  'curve_pct',
+  'slot',
+  'part',
+  'function',
+  'device_number',
+  'carrier',
+];
+
+export function channelTable(analysis: Pick<Analysis, 'channels'>): ChannelTable {
+  const data = analysis.channels.rows.flatMap((row) => {
+    const s = row.shaping;
+    const left = [
+      row.channel,
+      row.control?.label ?? '',
+      s?.lowUs ?? '',
+      s?.highUs ?? '',
+      s?.subTrimUs ?? '',
+      s ? (s.reverse ? 'yes' : 'no') : '',
+      s?.deadBandPct ?? '',
+      s?.expoPct ?? '',
+    ];
+    const moves = row.moves.map((m) => [...left, m.slot, m.partLabel, m.fn.label, m.deviceNumber, m.carrier ?? '']);
+    return moves.length ? moves : [[...left, '', '', '', '', '']];
+  });
+  return { fields: FIELDS, data };
+}

@@ -1,0 +1,66 @@
+import * as z from 'zod';
+import { RIG_FORMAT, RIG_VERSION, rigProblems, rigSchema, type Rig } from '../rig/index.js';
+import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
+
+/** As many problems as a person can use; the rest is counted. */
+const MOST_PROBLEMS = 12;
+
+/** Text of a rig file: JSON with two-space indent and a last line end. @source [std RFC 8259] */
+export function writeRig(rig: Rig): string {
+  return `${JSON.stringify(rig, null, 2)}\n`;
+}
+
+/**
+ * Reads a rig file. Every problem names its place in the document; nothing is repaired silently.
+ * Older versions would be migrated here; newer ones are refused.
+ */
+export function readRig(text: string): Reading<Rig> {
+  const json = parseJson(text);
+  if (!json.ok) return json;
+  const foreign = foreignProblem(json.value);
+  if (foreign) return readFailed(foreign);
+  const parsed = rigSchema.safeParse(json.value);
+  if (!parsed.success) return readFailed(...shorten(parsed.error.issues.map(issueProblem)));
+  const broken = rigProblems(parsed.data);
+  return broken.length ? readFailed(...shorten(broken)) : readOk(parsed.data);
+}
+
+/** JSON Schema of the rig document, printed from the one definition. */
+export function rigJsonSchema(): object {
+  return z.toJSONSchema(rigSchema, { io: 'input', target: 'draft-2020-12' });
+}
+
+function parseJson(text: string): Reading<unknown> {
+  try {
+    return readOk(JSON.parse(text.replace(/^\uFEFF/, '')) as unknown);
+  } catch (error) {
+    return readFailed({ where: placeOf(text, String(error)), what: text.trim() ? 'this is not JSON' : 'the file is empty' });
+  }
+}
+
+/** Line and column from the position that the JSON reader names, where it names one. */
+function placeOf(text: string, message: string): string {
+  const at = /position (\d+)/.exec(message)?.[1];
+  const before = text.slice(0, at === undefined ? text.length : Number(at)).split('\n');
+  return `line ${before.length}, column ${before.at(-1)!.length + 1}`;
+}
+
+function foreignProblem(value: unknown): Problem | null {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return { where: 'top', what: 'a rig file holds one object' };
+  const { format, version } = value as { format?: unknown; version?: unknown };
+  if (format !== RIG_FORMAT) return { where: 'format', what: `expected "${RIG_FORMAT}", found ${JSON.stringify(format) ?? 'nothing'}` };
+  if (typeof version === 'number' && version > RIG_VERSION) {
+    return { where: 'version', what: `version ${version} was written by a newer Squallmark; this one reads up to ${RIG_VERSION}` };
+  }
+  return null;
+}
+
+function issueProblem(issue: z.core.$ZodIssue): Problem {
+  const where = issue.path.reduce<string>((path, key) => (typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${String(key)}` : String(key)), '');
+  return { where: where || 'top', what: issue.message };
+}
+
+function shorten(problems: Problem[]): Problem[] {
+  if (problems.length <= MOST_PROBLEMS) return problems;
+  return [...problems.slice(0, MOST_PROBLEMS), { where: 'file', what: `and ${problems.length - MOST_PROBLEMS} more` }];
+}

@@ -1,0 +1,86 @@
+import type { Chain } from '../channels/index.js';
+import type { Conversation, Nets } from '../loom/index.js';
+import type { Rails } from '../rails/index.js';
+import type { Edit, Rig } from '../rig/index.js';
+import type { WishState } from '../channels/index.js';
+
+export type Mark = 'stop' | 'watch' | 'clear';
+export type StationId = 'brief' | 'loom' | 'channels' | 'rails' | 'wake' | 'prove' | 'log';
+
+/** A number or word behind a finding, with where it comes from when it is a figure of the trade. */
+export interface Figure {
+  name: string;
+  value: number | string;
+  unit?: string;
+  source?: string;
+}
+
+/** A fix that can be done, and undone: edits under a button. */
+export interface Fix {
+  label: string;
+  edits: Edit[];
+}
+
+/** What a rule returns: code and figures. Sentences are put to it by the wording. */
+export interface RuleResult {
+  rule: RuleId;
+  mark: Mark;
+  station: StationId;
+  /** Ids of the parts and cables it is about. */
+  subjects: string[];
+  figures: Figure[];
+  fixes: Fix[];
+}
+
+export interface Finding extends RuleResult {
+  /** Same rule on the same subjects has the same id from one analysis to the next. */
+  id: string;
+  title: string;
+  text: string;
+}
+
+export type RuleId =
+  | 'supply-range'
+  | 'supply-none'
+  | 'supply-thin'
+  | 'regulator-overload'
+  | 'regulator-dropout'
+  | 'pair-not-crossed'
+  | 'pair-half'
+  | 'talkers-collide'
+  | 'polarity'
+  | 'ground-missing'
+  | 'ground-twice'
+  | 'pad-held-twice'
+  | 'port-used-twice'
+  | 'wrong-type'
+  | 'port-not-set'
+  | 'look-alike'
+  | 'window-missed'
+  | 'window-thin'
+  | 'pulse-from-latch'
+  | 'one-control-many'
+  | 'two-on-one-slot'
+  | 'scale-school'
+  | 'wish-impossible'
+  | 'wish-open'
+  | 'bench-missing';
+
+/** Everything the rules read, worked out once. */
+export interface RuleContext {
+  rig: Rig;
+  nets: Nets;
+  conversations: Conversation[];
+  chains: Chain[];
+  wishes: WishState[];
+  /** Full pack at typical draw, and flat pack at peak draw: the two ends of what a supply meets. */
+  full: Rails;
+  flat: Rails;
+}
+
+export type Rule = (context: RuleContext) => RuleResult[];
+
+/** Reads a figure by its name, for wording. */
+export function figureOf(result: Pick<RuleResult, 'figures'>, name: string): Figure | undefined {
+  return result.figures.find((figure) => figure.name === name);
+}
