@@ -11,7 +11,7 @@ import { findFindings, type Finding } from '../findings/index.js';
 import { boardPlan, cableViews, findConversations, findNets, type CableView, type ResourceView } from '../loom/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import { checkPlan, type CheckStep } from '../prove/index.js';
-import { railTree, rigNetwork, runTimeMin, solveRigNetwork, sweepRails, wireMassG, type RailRow, type Rails, type RailSweep } from '../rails/index.js';
+import { feedChoices, railTree, rigNetwork, runTimeMin, solveRigNetwork, sweepRails, wireMassG, type FeedChoice, type RailRow, type Rails, type RailSweep } from '../rails/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { scheduleWake, wakeTasks, type WakeSchedule } from '../wake/index.js';
@@ -21,7 +21,7 @@ export interface Analysis {
   rigId: string;
   revision: number;
   findings: Finding[];
-  brief: { wishes: WishState[]; granted: number; wanted: number; parts: number; missing: number; massG: number };
+  brief: { wishes: WishState[]; granted: number; wanted: number; parts: number; missing: number; massG: number; feeds: FeedChoice[] };
   loom: { cables: CableView[]; board: ResourceView[]; wireMm: number; wireG: number };
   channels: { rows: LadderRow[]; usedSlots: number; carriedSlots: number; latency: { worst: number; usual: number } | null };
   rails: { now: Rails; rows: RailRow[]; sweep: RailSweep; lowestMargin: { part: string; volts: number } | null; runMin: number | null };
@@ -85,6 +85,7 @@ function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
     parts: rig.parts.length,
     missing: rig.parts.filter((p) => !p.onBench).length,
     massG: rig.parts.reduce((sum, p) => sum + sheetOf(rig, p.id).massG, 0),
+    feeds: feedChoices(rig),
   };
 }
 

@@ -3,6 +3,7 @@ import { partsOfRole, sheetOf, type Rig, type Shaping } from '../rig/index.js';
 import type { Chain } from './chain.js';
 import { seenPulseUs, sentPulseUs } from './chain.js';
 import { demandOf, type Demand } from './demand.js';
+import { shapePulseUs } from './shaping.js';
 
 /** One rung: a transmitter channel with what drives it and everything it moves. */
 export interface LadderRow {
@@ -59,4 +60,13 @@ export function chainDemand(chain: Chain, position: number): { sentUs: number; s
   if (sentUs === null) return null;
   const seenUs = seenPulseUs(chain, sentUs);
   return { sentUs, seenUs, demand: demandOf(chain.fn, seenUs, chain.reverse) };
+}
+
+/** What a row sends at a control position, and the window its first windowed function takes that for. */
+export function rowNow(row: LadderRow, position: number): { sentUs: number; window: string | null } | null {
+  if (!row.shaping || !row.control) return null;
+  const sentUs = shapePulseUs(row.shaping, position);
+  const move = row.moves.find((m) => m.fn.windows);
+  const demand = move && demandOf(move.fn, sentUs, move.reverse);
+  return { sentUs, window: demand && 'window' in demand ? demand.window : null };
 }

@@ -13,3 +13,4 @@ export {
 } from './solve-rails.js';
 export { runTimeMin, KEPT_CHARGE } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
+export { feedChoices, type FeedChoice } from './feed-choice.js';

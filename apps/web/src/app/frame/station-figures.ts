@@ -1,0 +1,72 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { worstMark, type Mark, type StationId } from '@squallmark/core/findings';
+import { count, seconds, signed } from '@squallmark/core/units';
+import { from, merge, switchMap } from 'rxjs';
+import { AnalysisStore } from '../state/analysis';
+import { DeskStore } from '../state/desk';
+import { RigStore } from '../state/rig-store';
+import { RigVault } from '../state/rig-vault';
+import type { Analysis } from '@squallmark/core/analysis';
+
+export interface StationTile {
+  path: StationId;
+  name: string;
+  figure: string;
+  mark: Mark;
+}
+
+/** The live figure and mark of every station, from the last analysis. */
+@Injectable({ providedIn: 'root' })
+export class StationFigures {
+  private readonly analysis = inject(AnalysisStore).result;
+  private readonly desk = inject(DeskStore);
+  private readonly store = inject(RigStore);
+  private readonly vault = inject(RigVault);
+  private readonly entries = toSignal(
+    merge(this.store.rig$, this.store.logged$).pipe(switchMap(() => from(this.vault.entries(this.store.rig().id)))),
+    { initialValue: [] },
+  );
+
+  readonly stations = computed<StationTile[]>(() => {
+    const analysis = this.analysis()?.analysis;
+    const tile = (path: StationId, name: string, figure: string, mark?: Mark): StationTile => ({
+      path,
+      name,
+      figure,
+      mark: mark ?? worstMark(analysis?.findings.filter((f) => f.station === path) ?? []),
+    });
+    return [
+      tile('brief', 'Brief', analysis ? `${analysis.brief.granted} / ${analysis.brief.wanted}` : '–'),
+      tile('loom', 'Loom', analysis ? count(analysis.loom.cables.length, 'cable') : '–'),
+      tile('channels', 'Channels', analysis ? `${analysis.channels.usedSlots} / ${analysis.channels.carriedSlots}` : '–'),
+      tile('rails', 'Rails', this.margin(analysis), this.railsMark(analysis)),
+      tile('wake', 'Wake', analysis ? seconds(analysis.wake.seconds) : '–'),
+      tile('prove', 'Prove', this.proof(analysis), this.proofMark(analysis)),
+      tile('log', 'Log', count(this.entries().length, 'entr').replace(/entrs?$/, this.entries().length === 1 ? 'entry' : 'entries')),
+    ];
+  });
+
+  private margin(analysis: Analysis | undefined): string {
+    const lowest = analysis?.rails.lowestMargin;
+    return lowest ? `${signed(lowest.volts, 2)} V` : '–';
+  }
+
+  private railsMark(analysis: Analysis | undefined): Mark {
+    const worst = worstMark(analysis?.findings.filter((f) => f.station === 'rails') ?? []);
+    return (analysis?.rails.lowestMargin?.volts ?? 1) < 0 ? 'stop' : worst;
+  }
+
+  private proof(analysis: Analysis | undefined): string {
+    if (!analysis) return '–';
+    const verdicts = this.desk.desk().verdicts;
+    return `${analysis.plan.filter((step) => verdicts[step.id]?.passed).length} / ${analysis.plan.length}`;
+  }
+
+  private proofMark(analysis: Analysis | undefined): Mark {
+    const verdicts = (analysis?.plan ?? []).map((step) => this.desk.desk().verdicts[step.id]);
+    if (verdicts.some((v) => v && !v.passed)) return 'stop';
+    return verdicts.every((v) => v?.passed) ? 'clear' : 'watch';
+  }
+}
+

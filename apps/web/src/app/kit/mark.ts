@@ -1,0 +1,26 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { Mark as MarkKind } from '@squallmark/core/findings';
+
+/** Stop, watch, clear: told by shape and colour together. */
+@Component({
+  selector: 'sq-mark',
+  template: `<svg viewBox="0 0 14 14" width="13" height="13" role="img" [attr.aria-label]="kind()">
+    @switch (kind()) {
+      @case ('stop') {
+        <path d="M7 .8 13.2 7 7 13.2.8 7z" fill="var(--stop)" />
+      }
+      @case ('watch') {
+        <circle cx="7" cy="7" r="5.4" fill="none" stroke="var(--watch)" stroke-width="1.7" />
+        <path d="M7 1.6a5.4 5.4 0 0 0 0 10.8z" fill="var(--watch)" />
+      }
+      @default {
+        <circle cx="7" cy="7" r="5.2" fill="none" stroke="var(--clear)" stroke-width="1.9" />
+      }
+    }
+  </svg>`,
+  styles: ':host{display:inline-flex;vertical-align:-1px;flex:none}',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Mark {
+  readonly kind = input.required<MarkKind>();
+}

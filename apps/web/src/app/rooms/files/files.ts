@@ -1,0 +1,99 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { problemText } from '@squallmark/core/units';
+import { format, parseISO } from 'date-fns';
+import { Exports } from '../../kit/exports';
+import { Icon } from '../../kit/icon';
+import { RigStore } from '../../state/rig-store';
+import { RigVault, type StoredRig } from '../../state/rig-vault';
+
+const KINDS = ['six-rotor', 'seven-inch quad', 'carriage on a line'];
+const MOST_BYTES = 20_000_000;
+
+/** Rigs kept in this browser, files in and files out. */
+@Component({
+  selector: 'sq-files-room',
+  imports: [MatDialogModule, MatButtonModule, Icon],
+  templateUrl: './files.html',
+  styleUrl: './files.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FilesRoom {
+  protected readonly store = inject(RigStore);
+  protected readonly exports = inject(Exports);
+  private readonly vault = inject(RigVault);
+  private readonly snack = inject(MatSnackBar);
+  private readonly dialog = inject<MatDialogRef<FilesRoom>>(MatDialogRef);
+  protected readonly rigs = signal<StoredRig[]>([]);
+  protected readonly problems = signal<string[]>([]);
+  protected readonly kinds = KINDS;
+
+  constructor() {
+    void this.refresh();
+  }
+
+  protected when(savedAt: string): string {
+    return format(parseISO(savedAt), 'd MMM yyyy HH:mm');
+  }
+
+  protected async open(id: string): Promise<void> {
+    await this.store.open(id);
+    this.dialog.close();
+  }
+
+  protected async begin(name: HTMLInputElement, kind: string): Promise<void> {
+    if (!name.value.trim()) return name.focus();
+    await this.store.create(name.value.trim(), kind);
+    this.dialog.close();
+  }
+
+  protected async openDemo(): Promise<void> {
+    try {
+      await this.store.openDemo();
+      this.dialog.close();
+    } catch (error) {
+      this.problems.set([error instanceof Error ? error.message : String(error)]);
+    }
+  }
+
+  protected async duplicate(id: string): Promise<void> {
+    await this.store.duplicate(id);
+    await this.refresh();
+  }
+
+  protected async remove(rig: StoredRig): Promise<void> {
+    const removed = await this.store.remove(rig.id);
+    await this.refresh();
+    if (!removed) return;
+    this.snack
+      .open(`${rig.name} deleted`, 'Undo', { duration: 12000 })
+      .onAction()
+      .subscribe(() => void this.store.restore(removed).then(() => this.refresh()));
+  }
+
+  protected async pick(event: Event): Promise<void> {
+    const input = event.target as HTMLInputElement;
+    const file = input.files?.[0];
+    if (file) await this.take(file);
+    input.value = '';
+  }
+
+  protected async drop(event: DragEvent): Promise<void> {
+    event.preventDefault();
+    const file = event.dataTransfer?.files[0];
+    if (file) await this.take(file);
+  }
+
+  private async take(file: File): Promise<void> {
+    if (file.size > MOST_BYTES) return this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
+    const reading = await this.store.importText(await file.text(), file.name);
+    if (reading.ok) this.dialog.close();
+    else this.problems.set(reading.problems.map(problemText));
+  }
+
+  private async refresh(): Promise<void> {
+    this.rigs.set(await this.vault.list());
+  }
+}

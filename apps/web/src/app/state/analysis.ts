@@ -1,0 +1,47 @@
+import { inject, Injectable, InjectionToken } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Analysis } from '@squallmark/core/analysis';
+import type { Rig } from '@squallmark/core/rig';
+import { BehaviorSubject, combineLatest } from 'rxjs';
+import { workerAnalyst } from '../workers/analyst';
+import { DeskStore } from './desk';
+import { latestOnly } from './latest';
+import { RigStore } from './rig-store';
+
+/** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
+export interface Analyst {
+  analyse(rig: Rig, charge: number): Promise<Analysis>;
+}
+
+export const ANALYST = new InjectionToken<Analyst>('analyst', { providedIn: 'root', factory: workerAnalyst });
+
+export interface Computed {
+  analysis: Analysis;
+  tookMs: number;
+}
+
+/** Keeps the analysis of the open rig; the last result stands until the next arrives. */
+@Injectable({ providedIn: 'root' })
+export class AnalysisStore {
+  private readonly analyst = inject(ANALYST);
+  private readonly store = inject(RigStore);
+  private readonly desk = inject(DeskStore);
+  private readonly computed = new BehaviorSubject<Computed | null>(null);
+  private readonly request = latestOnly(([rig, charge]: [Rig, number]) => this.analyst.analyse(rig, charge));
+
+  readonly result = toSignal(this.computed, { requireSync: true });
+
+  constructor() {
+    combineLatest([this.store.rig$, this.desk.charge$]).subscribe(([rig, charge]) => void this.run(rig, charge));
+  }
+
+  private async run(rig: Rig, charge: number): Promise<void> {
+    const asked = performance.now();
+    try {
+      const analysis = await this.request([rig, charge]);
+      if (analysis) this.computed.next({ analysis, tookMs: performance.now() - asked });
+    } catch (error) {
+      this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+}

@@ -1,0 +1,57 @@
+import { inject, Injectable } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { Verdict } from '@squallmark/core/prove';
+import { BehaviorSubject, distinctUntilChanged, map, switchMap } from 'rxjs';
+import { RigStore } from './rig-store';
+import { RigVault, emptyDesk, type Desk } from './rig-vault';
+
+/** What lies open beside the open rig: charge, ticks, verdicts. Kept per rig, saved with every change. */
+@Injectable({ providedIn: 'root' })
+export class DeskStore {
+  private readonly vault = inject(RigVault);
+  private readonly store = inject(RigStore);
+  private readonly deskSubject = new BehaviorSubject<Desk>(emptyDesk('none'));
+
+  readonly charge$ = this.deskSubject.pipe(
+    map((desk) => desk.charge),
+    distinctUntilChanged(),
+  );
+  readonly desk = toSignal(this.deskSubject, { requireSync: true });
+
+  constructor() {
+    this.store.rig$
+      .pipe(
+        map((rig) => rig.id),
+        distinctUntilChanged(),
+        switchMap((id) => this.vault.desk(id)),
+      )
+      .subscribe((desk) => this.deskSubject.next(desk));
+  }
+
+  setCharge(charge: number): void {
+    this.change({ charge });
+  }
+
+  setVerdict(stepId: string, verdict: Verdict): void {
+    const { revision } = this.store.rig();
+    this.change({ verdicts: { ...this.desk().verdicts, [stepId]: { ...verdict, revision } } });
+  }
+
+  clearVerdicts(): void {
+    this.change({ verdicts: {} });
+  }
+
+  tick(stepId: string, at: string, reading?: string): void {
+    this.change({ ticks: { ...this.desk().ticks, [stepId]: { at, ...(reading ? { reading } : {}) } } });
+  }
+
+  clearTicks(): void {
+    this.change({ ticks: {} });
+  }
+
+  private change(change: Partial<Desk>): void {
+    const desk = { ...this.deskSubject.value, ...change };
+    this.deskSubject.next(desk);
+    this.vault.saveDesk(desk).catch((error: unknown) => this.store.say(`Not saved: ${String(error)}`));
+  }
+}

@@ -1,0 +1,122 @@
+import { Injectable } from '@angular/core';
+import type { Rig, Step } from '@squallmark/core/rig';
+import type { Verdict } from '@squallmark/core/prove';
+import Dexie, { type EntityTable } from 'dexie';
+
+/** A rig as it lies in the browser, with what can be undone. */
+export interface StoredRig {
+  id: string;
+  name: string;
+  kind: string;
+  revision: number;
+  /** RFC 3339. */
+  savedAt: string;
+  rig: Rig;
+  past: Step[];
+  future: Step[];
+}
+
+export type EntryKind = 'change' | 'wake' | 'proof' | 'note' | 'file';
+
+/** One line of a rig's log. Points at a revision, never holds the rig. */
+export interface LogEntry {
+  id: number;
+  rigId: string;
+  /** RFC 3339. */
+  at: string;
+  kind: EntryKind;
+  text: string;
+  revision: number;
+  mergeKey?: string;
+}
+
+/** What lies open on the desk of a rig: not part of the document. */
+export interface Desk {
+  rigId: string;
+  charge: number;
+  /** Result of each check step, by step id. */
+  verdicts: Record<string, Verdict & { revision: number }>;
+  /** Ticked wake steps, by step id. */
+  ticks: Record<string, { at: string; reading?: string }>;
+}
+
+export const emptyDesk = (rigId: string): Desk => ({ rigId, charge: 1, verdicts: {}, ticks: {} });
+
+class SquallmarkDb extends Dexie {
+  rigs!: EntityTable<StoredRig, 'id'>;
+  entries!: EntityTable<LogEntry, 'id'>;
+  desks!: EntityTable<Desk, 'rigId'>;
+
+  constructor() {
+    super('squallmark');
+    this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
+  }
+}
+
+/** Everything a deleted rig needs to come back. */
+export interface Removed {
+  rig: StoredRig;
+  entries: LogEntry[];
+  desk: Desk | undefined;
+}
+
+/** The browser's own store of rigs, logs and desks. */
+@Injectable({ providedIn: 'root' })
+export class RigVault {
+  private readonly db = new SquallmarkDb();
+
+  list(): Promise<StoredRig[]> {
+    return this.db.rigs.orderBy('savedAt').reverse().toArray();
+  }
+
+  load(id: string): Promise<StoredRig | undefined> {
+    return this.db.rigs.get(id);
+  }
+
+  /** Writes the rig and its log line in one go: both or neither. A line with the key of the last one replaces it. */
+  async save(stored: StoredRig, entry: Omit<LogEntry, 'id'> | null): Promise<void> {
+    await this.db.transaction('rw', this.db.rigs, this.db.entries, async () => {
+      await this.db.rigs.put(stored);
+      if (!entry) return;
+      const last = entry.mergeKey ? await this.db.entries.where({ rigId: stored.id }).last() : undefined;
+      if (last && last.mergeKey === entry.mergeKey) await this.db.entries.put({ ...entry, id: last.id });
+      else await this.db.entries.add(entry);
+    });
+  }
+
+  async addEntry(entry: Omit<LogEntry, 'id'>): Promise<void> {
+    await this.db.entries.add(entry);
+  }
+
+  /** Log of a rig, oldest first. */
+  entries(rigId: string): Promise<LogEntry[]> {
+    return this.db.entries.where({ rigId }).sortBy('id');
+  }
+
+  async desk(rigId: string): Promise<Desk> {
+    return (await this.db.desks.get(rigId)) ?? emptyDesk(rigId);
+  }
+
+  async saveDesk(desk: Desk): Promise<void> {
+    await this.db.desks.put(desk);
+  }
+
+  async remove(id: string): Promise<Removed | null> {
+    return this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, async () => {
+      const rig = await this.db.rigs.get(id);
+      if (!rig) return null;
+      const entries = await this.db.entries.where({ rigId: id }).toArray();
+      const desk = await this.db.desks.get(id);
+      await Promise.all([this.db.rigs.delete(id), this.db.entries.where({ rigId: id }).delete(), this.db.desks.delete(id)]);
+      return { rig, entries, desk };
+    });
+  }
+
+  async restore({ rig, entries, desk }: Removed): Promise<void> {
+    await this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, async () => {
+      await this.db.rigs.put(rig);
+      await this.db.entries.bulkPut(entries);
+      if (desk) await this.db.desks.put(desk);
+    });
+  }
+}

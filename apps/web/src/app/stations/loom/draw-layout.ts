@@ -1,0 +1,144 @@
+import type { CableView } from '@squallmark/core/loom';
+import type { Port } from '@squallmark/core/parts';
+import { sheetOf, type Rig } from '@squallmark/core/rig';
+import type { ElkEdgeSection, ElkNode } from 'elkjs/lib/elk-api';
+
+export interface BoxPort {
+  id: string;
+  label: string;
+  side: 'left' | 'right';
+  x: number;
+  y: number;
+}
+
+export interface Box {
+  id: string;
+  label: string;
+  summary: string;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  ports: BoxPort[];
+}
+
+export interface Lead {
+  cable: string;
+  kind: CableView['kind'];
+  /** Path of one branch. */
+  d: string;
+  /** Where its name stands. */
+  at: { x: number; y: number };
+}
+
+export interface Drawing {
+  width: number;
+  height: number;
+  boxes: Box[];
+  leads: Lead[];
+}
+
+const HEAD = 36;
+const ROW = 16;
+const CHARS = 6.6;
+
+interface Side {
+  part: string;
+  port: string;
+}
+
+/** The rig as a graph for the layout engine. Ports that no cable touches are left out, so that boxes stay small. */
+export function loomGraph(rig: Rig, cables: readonly CableView[]): ElkNode {
+  const used = new Set(cables.flatMap((c) => c.ends.map((e) => `${e.part}.${e.port}`)));
+  return {
+    id: 'rig',
+    layoutOptions: {
+      'elk.algorithm': 'layered',
+      'elk.direction': 'RIGHT',
+      'elk.edgeRouting': 'ORTHOGONAL',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '34',
+      'elk.layered.spacing.edgeNodeBetweenLayers': '11',
+      'elk.layered.spacing.edgeEdgeBetweenLayers': '9',
+      'elk.spacing.nodeNode': '13',
+      'elk.spacing.edgeNode': '9',
+      'elk.spacing.edgeEdge': '8',
+      'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+      'elk.layered.compaction.postCompaction.strategy': 'EDGE_LENGTH',
+      'elk.padding': '[top=6,left=6,bottom=6,right=6]',
+    },
+    children: rig.parts.filter((p) => sheetOf(rig, p.id).ports.length).map((part) => boxNode(rig, part.id, used)),
+    edges: cables.flatMap((cable) => branches(cable).map(([from, to], i) => ({ id: `${cable.id}/${i}`, sources: [`${from.part}.${from.port}`], targets: [`${to.part}.${to.port}`] }))),
+  };
+}
+
+function boxNode(rig: Rig, partId: string, used: Set<string>): ElkNode {
+  const sheet = sheetOf(rig, partId);
+  const part = rig.parts.find((p) => p.id === partId)!;
+  const ports = sheet.ports.filter((p) => used.has(`${partId}.${p.id}`));
+  const of = (side: Port['side']): Port[] => ports.filter((p) => p.side === side);
+  const longest = (list: Port[]): number => Math.max(0, ...list.map((p) => p.label.length));
+  const width = Math.max(104, part.label.length * CHARS + 20, (longest(of('left')) + longest(of('right'))) * 5.8 + 34);
+  const height = HEAD + Math.max(1, of('left').length, of('right').length) * ROW + 4;
+  return {
+    id: partId,
+    width,
+    height,
+    layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
+    ports: (['left', 'right'] as const).flatMap((side) =>
+      of(side).map((p, i) => ({ id: `${partId}.${p.id}`, width: 1, height: 1, x: side === 'left' ? 0 : width - 1, y: HEAD + 8 + i * ROW, layoutOptions: { 'elk.port.side': side === 'left' ? 'WEST' : 'EAST' } })),
+    ),
+  };
+}
+
+/** From the first plug to each of the others; a talker's side first, so that signals run to the right. */
+function branches(cable: CableView): [Side, Side][] {
+  const [first, ...rest] = cable.ends;
+  return first ? rest.map((end) => [first, end]) : [];
+}
+
+/** Coordinates from the layout engine as boxes and paths. */
+export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNode): Drawing {
+  const boxes = (laid.children ?? []).map((node): Box => {
+    const sheet = sheetOf(rig, node.id);
+    const part = rig.parts.find((p) => p.id === node.id)!;
+    return {
+      id: node.id,
+      label: part.label,
+      summary: sheet.summary,
+      x: node.x ?? 0,
+      y: node.y ?? 0,
+      width: node.width ?? 0,
+      height: node.height ?? 0,
+      ports: (node.ports ?? []).map((p) => {
+        const port = sheet.ports.find((s) => `${node.id}.${s.id}` === p.id)!;
+        return { id: port.id, label: port.label, side: port.side, x: (node.x ?? 0) + (port.side === 'left' ? 0 : (node.width ?? 0)), y: (node.y ?? 0) + (p.y ?? 0) };
+      }),
+    };
+  });
+  const kindOf = new Map(cables.map((c) => [c.id, c.kind]));
+  const leads = (laid.edges ?? []).flatMap((edge): Lead[] => {
+    const section = edge.sections?.[0];
+    const cable = edge.id.split('/')[0]!;
+    return section ? [{ cable, kind: kindOf.get(cable)!, d: pathOf(section), at: middleOf(section) }] : [];
+  });
+  return { width: laid.width ?? 0, height: laid.height ?? 0, boxes, leads };
+}
+
+type Point = { x: number; y: number };
+const pointsOf = (s: ElkEdgeSection): Point[] => [s.startPoint, ...(s.bendPoints ?? []), s.endPoint];
+
+function pathOf(section: ElkEdgeSection): string {
+  return pointsOf(section).map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('');
+}
+
+/** Middle of the longest straight run. */
+function middleOf(section: ElkEdgeSection): Point {
+  const points = pointsOf(section);
+  let best = { length: -1, at: points[0]! };
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1]!, points[i]!];
+    const length = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+    if (length > best.length) best = { length, at: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } };
+  }
+  return best.at;
+}

@@ -1,0 +1,79 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { CheckStep } from '@squallmark/core/prove';
+import { Mark } from '../../kit/mark';
+import type { Desk } from '../../state/rig-vault';
+
+/** The check plan of this rig: what was proven, what comes next, what failed and how. */
+@Component({
+  selector: 'sq-plan-dock',
+  imports: [Mark, MatButtonModule],
+  template: `<aside class="dock" aria-label="Check plan">
+    <h2 class="h">
+      <span>Check plan · {{ plan().length }} steps</span><span class="m s n">{{ passed() }} passed</span>
+    </h2>
+    <div class="acts">
+      <button mat-flat-button type="button" [disabled]="busy() || !current()" (click)="play.emit()">Play step</button>
+      @if (busy()) {
+        <button mat-stroked-button type="button" (click)="stopAll.emit()">Stop</button>
+      } @else {
+        <button mat-stroked-button type="button" [disabled]="!plan().length" (click)="playAll.emit()">Play all</button>
+      }
+      <button mat-stroked-button type="button" [disabled]="busy()" (click)="again.emit()">Begin again</button>
+    </div>
+    <ol>
+      @for (row of rows(); track row.step.id) {
+        <li [class.cur]="row.step.id === current()?.id" [class.failed]="row.verdict && !row.verdict.passed">
+          <button type="button" (click)="choose.emit(row.step.id)" [attr.aria-current]="row.step.id === current()?.id ? 'step' : null">
+            @if (row.verdict) {
+              <sq-mark [kind]="row.verdict.passed ? 'clear' : 'stop'" />
+            } @else {
+              <span class="n m s">{{ row.n }}</span>
+            }
+            <span>
+              <b>{{ row.step.title }}</b>
+              @if (row.verdict && !row.verdict.passed) {
+                <span class="s">expected {{ row.verdict.expected }} — saw {{ row.verdict.saw }}</span>
+              } @else if (row.verdict) {
+                <span class="m s">{{ row.verdict.saw }}{{ row.stale ? ' · at rev ' + row.verdict.revision : '' }}</span>
+              } @else {
+                <span class="m s">expect {{ row.step.expectText }}</span>
+              }
+            </span>
+          </button>
+        </li>
+      } @empty {
+        <li class="m none">No plan yet: nothing on this rig can be steered.</li>
+      }
+    </ol>
+  </aside>`,
+  styleUrl: './plan-dock.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlanDock {
+  readonly plan = input.required<readonly CheckStep[]>();
+  readonly verdicts = input.required<Desk['verdicts']>();
+  readonly revision = input.required<number>();
+  readonly current = input.required<CheckStep | null>();
+  readonly busy = input.required<boolean>();
+  readonly play = output();
+  readonly playAll = output();
+  readonly stopAll = output();
+  readonly again = output();
+  readonly choose = output<string>();
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+
+  protected readonly rows = computed(() =>
+    this.plan().map((step, i) => {
+      const verdict = this.verdicts()[step.id];
+      return { step, n: i + 1, verdict, stale: verdict && verdict.revision !== this.revision() };
+    }),
+  );
+  protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
+
+  constructor() {
+    effect(() => {
+      if (this.current()) queueMicrotask(() => this.host.nativeElement.querySelector('.cur')?.scrollIntoView({ block: 'nearest' }));
+    });
+  }
+}

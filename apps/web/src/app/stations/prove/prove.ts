@@ -1,0 +1,218 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { possibleFaults } from '@squallmark/core/bench';
+import type { CheckStep, Verdict } from '@squallmark/core/prove';
+import { partsOfRole, partsWithSheets } from '@squallmark/core/rig';
+import { num, volts } from '@squallmark/core/units';
+import { AnalysisStore } from '../../state/analysis';
+import { BenchRun } from '../../state/bench-run';
+import { DeskStore } from '../../state/desk';
+import { Keys } from '../../state/keys';
+import { RigStore } from '../../state/rig-store';
+import { CameraView, type ViewState } from './camera-view';
+import { Dial } from './dial';
+import { PlanDock } from './plan-dock';
+import { StickWell } from './stick-well';
+import { SlotBars } from './slot-bars';
+
+const STICK_KEYS: Record<string, [control: string, to: number]> = {
+  a: ['left-x', -1],
+  d: ['left-x', 1],
+  ArrowLeft: ['right-x', -1],
+  ArrowRight: ['right-x', 1],
+  ArrowUp: ['right-y', 1],
+  ArrowDown: ['right-y', -1],
+};
+
+/** Does each stick really do it? */
+@Component({
+  selector: 'sq-prove',
+  imports: [CameraView, Dial, PlanDock, StickWell, SlotBars, MatButtonModule],
+  providers: [BenchRun],
+  templateUrl: './prove.html',
+  styleUrl: './prove.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keyup)': 'letGo($event)' },
+})
+export class Prove {
+  private readonly store = inject(RigStore);
+  protected readonly desk = inject(DeskStore);
+  private readonly result = inject(AnalysisStore).result;
+  protected readonly bench = inject(BenchRun);
+  readonly at = input<string>();
+
+  protected readonly rig = this.store.rig;
+  protected readonly frame = this.bench.frame;
+  protected readonly plan = computed(() => this.result()?.analysis.plan ?? []);
+  protected readonly verdicts = computed(() => this.desk.desk().verdicts);
+  protected readonly faults = computed(() => possibleFaults(this.rig()));
+  protected readonly busy = signal(false);
+  protected readonly following = signal(false);
+  private stopping = false;
+  private readonly wanted = linkedSignal(() => this.at() ?? null);
+  protected readonly current = computed<CheckStep | null>(() => {
+    const plan = this.plan();
+    return plan.find((s) => s.id === this.wanted()) ?? plan.find((s) => !this.verdicts()[s.id]) ?? plan.find((s) => !this.verdicts()[s.id]?.passed) ?? null;
+  });
+
+  protected readonly controls = computed(() => partsOfRole(this.rig(), 'transmitter')[0]?.sheet.controls ?? []);
+  protected readonly switches = computed(() => this.controls().filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind)));
+  protected readonly sliders = computed(() => this.controls().filter((c) => c.kind === 'slider' || c.kind === 'knob'));
+  protected readonly hasSticks = computed(() => this.controls().some((c) => c.kind === 'stick'));
+  protected readonly dials = computed(() => {
+    const sights = this.frame()?.sights ?? {};
+    return partsWithSheets(this.rig()).flatMap(({ part, sheet }) =>
+      sheet.joints.map((joint) => ({ key: `${part.id}.${joint.id}`, joint, value: numberOf(sights[`${part.id}.${joint.id}-angle`]) })),
+    );
+  });
+  protected readonly view = computed<ViewState | null>(() => {
+    const frame = this.frame();
+    const onAir = frame?.cameras.find((c) => c.onAir);
+    if (!frame || !onAir) return null;
+    const sights = frame.sights;
+    const steady = partsWithSheets(this.rig()).find(({ part }) => part.id === onAir.part)!;
+    // a nose camera looks ahead whatever the gimbal does
+    const rides = steady.sheet.functions.length > 0;
+    const joint = (id: string): number => (rides ? (numberOf(this.dials().find((d) => d.joint.id === id)?.value) ?? 0) : 0);
+    const recordingMs = frame.recordingMs[onAir.part];
+    return {
+      label: onAir.label,
+      standard: onAir.standard,
+      panDeg: joint('pan'),
+      tiltDeg: joint('tilt'),
+      zoom: numberOf(sights[`${onAir.part}.zoom`]) ?? 1,
+      thermal: steady.sheet.functions.some((f) => f.what === 'palette'),
+      recording: recordingMs === undefined ? '' : clock(recordingMs),
+    };
+  });
+  protected readonly summary = computed(() => {
+    const frame = this.frame();
+    if (!frame) return 'the bench is starting';
+    const ill = frame.feeds.filter((f) => f.feed !== 'fed');
+    if (ill.length) return ill.map((f) => `${f.label} ${f.feed} at ${volts(f.volts)}`).join(' · ');
+    return `every part fed · bench time ${clock(frame.tMs)}`;
+  });
+  protected readonly recordings = computed(() => {
+    const frame = this.frame();
+    return frame ? frame.cameras.filter((c) => frame.recordingMs[c.part] !== undefined).map((c) => `${c.label} records ${clock(frame.recordingMs[c.part]!)}`) : [];
+  });
+
+  constructor() {
+    this.bench.verdicts$.pipe(takeUntilDestroyed()).subscribe(({ step, verdict }) => this.keep(step, verdict, true));
+    effect(() => this.bench.watch(this.following() && !this.busy() ? this.current() : null));
+    // a fault put in or taken out makes the step at hand a new question
+    effect(() => {
+      this.bench.fault();
+      untracked(() => this.wanted.set(null));
+    });
+    inject(Keys).use([
+      { key: ' ', shown: 'Space', text: 'play step', run: () => void this.play() },
+      { key: 'w', shown: 'WASD', text: 'left stick', run: () => this.throttle(0.1) },
+      { key: 's', text: '', run: () => this.throttle(-0.1) },
+      ...Object.entries(STICK_KEYS).map(([key, [control, to]]) => ({
+        key,
+        shown: key === 'ArrowLeft' ? 'arrows' : undefined,
+        text: key === 'ArrowLeft' ? 'right stick' : '',
+        run: (): void => this.bench.setControl(control, to),
+      })),
+      { key: '0', text: 'all centred', run: () => this.bench.rest() },
+    ]);
+  }
+
+  protected position(control: string): number {
+    return this.frame()?.controls[control] ?? 0;
+  }
+
+  protected set(control: string, to: number): void {
+    this.bench.setControl(control, to);
+  }
+
+  protected slide(control: string, event: Event): void {
+    this.set(control, Number((event.target as HTMLInputElement).value));
+  }
+
+  protected letGo(event: KeyboardEvent): void {
+    const stick = STICK_KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+    if (stick && !(event.target instanceof HTMLInputElement)) this.set(stick[0], 0);
+  }
+
+  protected putFault(event: Event): void {
+    const id = (event.target as HTMLSelectElement).value;
+    const fault = this.faults().find((f) => f.id === id) ?? null;
+    this.bench.fault.set(fault);
+    this.store.note('proof', fault ? `Fault put into the simulated rig: ${fault.text}` : 'Fault taken out of the simulated rig');
+  }
+
+  protected choose(step: string): void {
+    this.wanted.set(step);
+  }
+
+  protected again(): void {
+    this.desk.clearVerdicts();
+    this.wanted.set(null);
+  }
+
+  protected async play(): Promise<void> {
+    const step = this.current();
+    if (!step || this.busy()) return;
+    this.busy.set(true);
+    try {
+      this.keep(step.id, await this.bench.play(step), true);
+    } catch (error) {
+      this.store.say(`Not played: ${error instanceof Error ? error.message : String(error)}`);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  /** All steps one after the other from the first; can be stopped between two. */
+  protected async playAll(): Promise<void> {
+    this.busy.set(true);
+    this.stopping = false;
+    let passed = 0;
+    let played = 0;
+    try {
+      for (const step of this.plan()) {
+        if (this.stopping) break;
+        this.wanted.set(step.id);
+        const verdict = await this.bench.play(step);
+        this.keep(step.id, verdict, !verdict.passed);
+        played++;
+        if (verdict.passed) passed++;
+      }
+      this.store.note('proof', `Proved ${passed} of ${played} steps played, plan of ${this.plan().length}${this.bench.fault() ? `, with the fault ${this.bench.fault()!.text}` : ''}`);
+    } catch (error) {
+      this.store.say(`Stopped: ${error instanceof Error ? error.message : String(error)}`);
+    } finally {
+      this.wanted.set(null);
+      this.busy.set(false);
+    }
+  }
+
+  protected stopAll(): void {
+    this.stopping = true;
+  }
+
+  private keep(stepId: string, verdict: Verdict, log: boolean): void {
+    this.desk.setVerdict(stepId, verdict);
+    const step = this.plan().find((s) => s.id === stepId);
+    if (log && step) this.store.note('proof', `${step.title}: ${verdict.passed ? verdict.saw : `failed, expected ${verdict.expected}, saw ${verdict.saw}`}`);
+    if (this.wanted() === stepId && !this.busy()) this.wanted.set(null);
+    else if (this.wanted() === stepId && verdict.passed) this.wanted.set(null);
+  }
+
+  private throttle(by: number): void {
+    this.set('left-y', Math.max(-1, Math.min(1, this.position('left-y') + by)));
+  }
+}
+
+function numberOf(sight: unknown): number | null {
+  return typeof sight === 'number' ? sight : null;
+}
+
+/** Minutes and seconds, as a recorder shows them. */
+function clock(ms: number): string {
+  const s = Math.floor(ms / 1000);
+  return `${num(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')}`;
+}

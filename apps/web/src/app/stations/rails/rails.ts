@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatSliderModule } from '@angular/material/slider';
+import { labelOf } from '@squallmark/core/rig';
+import type { RailRow } from '@squallmark/core/rails';
+import { amps, count, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
+import type { Mark as MarkKind } from '@squallmark/core/findings';
+import { FindingsDock } from '../../kit/findings-dock';
+import { Mark } from '../../kit/mark';
+import { AnalysisStore } from '../../state/analysis';
+import { DeskStore } from '../../state/desk';
+import { Keys } from '../../state/keys';
+import { RigStore } from '../../state/rig-store';
+import { RailChart, type RailLine } from './rail-chart';
+
+/** Does everything get its volts, full and flat? */
+@Component({
+  selector: 'sq-rails',
+  imports: [FindingsDock, RailChart, Mark, MatSliderModule],
+  templateUrl: './rails.html',
+  styleUrl: './rails.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RailsStation {
+  private readonly desk = inject(DeskStore);
+  private readonly rig = inject(RigStore).rig;
+  private readonly result = inject(AnalysisStore).result;
+  protected readonly analysis = computed(() => this.result()?.analysis);
+  protected readonly charge = computed(() => this.desk.desk().charge);
+  protected readonly chargeText = computed(() => percent(this.charge()));
+  private readonly picked = signal<string | null>(null);
+
+  protected readonly rows = computed(() =>
+    (this.analysis()?.rails.rows ?? []).map((row) => ({
+      row,
+      key: `${row.part}.${row.node.terminal}`,
+      volts: volts(row.node.volts),
+      amps: amps(row.node.amps),
+      limit: row.node.allowed ? voltBand(row.node.allowed) : `up to ${row.node.maxA} A`,
+      margin: row.worstMarginV === null ? (row.heatW === null ? '' : `${watts(row.heatW)} heat`) : `${signed(row.worstMarginV, 2)} V at worst`,
+      fill: fillOf(row),
+      mark: markOf(row),
+    })),
+  );
+  protected readonly chosen = computed(() => {
+    const lines = this.analysis()?.rails.sweep.lines ?? [];
+    const lowest = this.analysis()?.rails.lowestMargin?.part;
+    return lines.find((l) => `${l.part}.${l.terminal}` === this.picked()) ?? lines.find((l) => l.part === lowest) ?? lines[0] ?? null;
+  });
+  protected readonly chosenKey = computed(() => (this.chosen() ? `${this.chosen()!.part}.${this.chosen()!.terminal}` : ''));
+  protected readonly chosenLabel = computed(() => (this.chosen() ? labelOf(this.rig(), this.chosen()!.part) : ''));
+  /** The chosen load and what shares its feeder: lines on other volts would flatten these. */
+  protected readonly lines = computed<RailLine[]>(() => {
+    const rails = this.analysis()?.rails;
+    const chosen = this.chosen();
+    if (!rails || !chosen) return [];
+    const feederOf = (part: string): string | null | undefined => rails.now.nodes.find((n) => n.part === part && n.kind === 'load')?.fedBy;
+    return rails.sweep.lines
+      .filter((l) => feederOf(l.part) === feederOf(chosen.part))
+      .map((l) => ({ label: labelOf(this.rig(), l.part), volts: l.volts, chosen: l === chosen }));
+  });
+  protected readonly summary = computed(() => {
+    const rails = this.analysis()?.rails;
+    if (!rails) return '';
+    const lost = rails.now.lostW.wires + rails.now.lostW.regulators;
+    const run = rails.runMin === null ? '' : ` · ${num(rails.runMin)} min with 30 % kept`;
+    return `${count(rails.rows.filter((r) => r.node.kind === 'load').length, 'load')}, ${watts(rails.now.loadW)} · ${watts(lost)} lost in wire and regulators${run}`;
+  });
+
+  constructor() {
+    inject(Keys).use([
+      { key: '[', text: 'fuller', run: () => this.pull(0.05) },
+      { key: ']', text: 'flatter', run: () => this.pull(-0.05) },
+    ]);
+  }
+
+  protected pick(row: RailRow): void {
+    if (row.node.kind === 'load') this.picked.set(`${row.part}.${row.node.terminal}`);
+  }
+
+  protected setFlatness(flatness: number): void {
+    this.desk.setCharge(1 - flatness);
+  }
+
+  private pull(by: number): void {
+    this.desk.setCharge(Math.min(1, Math.max(0, Math.round((this.charge() + by) * 100) / 100)));
+  }
+
+  protected readonly flatText = (flatness: number): string => percent(1 - flatness);
+}
+
+/** Share of the room between band edges, or of rated current, that is left. */
+function fillOf({ node }: RailRow): number {
+  if (node.allowed) return Math.max(0, Math.min(1, (2 * node.marginV!) / (node.allowed[1] - node.allowed[0])));
+  return Math.max(0, 1 - node.amps / node.maxA!);
+}
+
+function markOf({ node, worstMarginV }: RailRow): MarkKind {
+  if (node.overloaded || (worstMarginV !== null && worstMarginV < 0) || (node.marginV !== null && node.marginV < 0)) return 'stop';
+  return node.inDropout || (worstMarginV !== null && worstMarginV < 0.25) ? 'watch' : 'clear';
+}

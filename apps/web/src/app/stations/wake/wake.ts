@@ -1,0 +1,96 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { cautionsOf } from '@squallmark/core/files';
+import { partsWithSheets } from '@squallmark/core/rig';
+import { seconds } from '@squallmark/core/units';
+import { format, formatRFC3339, parseISO } from 'date-fns';
+import { FindingsDock } from '../../kit/findings-dock';
+import { Mark } from '../../kit/mark';
+import { AnalysisStore } from '../../state/analysis';
+import { DeskStore } from '../../state/desk';
+import { Keys } from '../../state/keys';
+import { RigStore } from '../../state/rig-store';
+import { Timeline } from './timeline';
+
+/** In what order is it switched on? */
+@Component({
+  selector: 'sq-wake',
+  imports: [FindingsDock, Timeline, Mark, MatButtonModule],
+  templateUrl: './wake.html',
+  styleUrl: './wake.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Wake {
+  private readonly store = inject(RigStore);
+  private readonly desk = inject(DeskStore);
+  private readonly result = inject(AnalysisStore).result;
+  protected readonly schedule = computed(() => this.result()?.analysis.wake);
+  protected readonly parts = computed(() => partsWithSheets(this.store.rig()).map(({ part, sheet }) => ({ id: part.id, label: part.label, role: sheet.role })));
+  protected readonly cautions = computed(() => cautionsOf(this.store.rig()));
+  protected readonly hands = computed(() => (this.schedule()?.steps ?? []).filter((s) => s.hands));
+  protected readonly steps = computed(() =>
+    this.hands().map((step, i) => {
+      const tick = this.desk.desk().ticks[step.id];
+      return { step, n: i + 1, start: seconds(step.start), tick, when: tick ? format(parseISO(tick.at), 'HH:mm:ss') : '' };
+    }),
+  );
+  protected readonly done = computed(() => new Set(Object.keys(this.desk.desk().ticks)));
+  protected readonly next = computed(() => this.steps().find((s) => !s.tick) ?? null);
+  private readonly looked = signal<string | null>(null);
+  protected readonly chosen = computed(() => this.looked() ?? this.next()?.step.id ?? null);
+  protected readonly shown = computed(() => this.steps().find((s) => s.step.id === this.chosen()) ?? null);
+  protected readonly summary = computed(() => {
+    const schedule = this.schedule();
+    if (!schedule) return '';
+    const proven = schedule.proven ? 'no order is shorter' : 'best found, not every order tried';
+    return `${this.hands().length} steps for one pair of hands · ${seconds(schedule.seconds)}, ${proven} · waiting alone takes ${seconds(schedule.floorSeconds)}`;
+  });
+
+  private readonly nowMs = signal(Date.now());
+  /** Parts still starting after the last tick: the next step waits for them. */
+  protected readonly waitS = computed(() => {
+    const next = this.next();
+    const before = [...this.steps()].reverse().find((s) => s.tick);
+    if (!next || !before) return 0;
+    const planned = next.step.start - (before.step.start + before.step.seconds);
+    return Math.max(0, planned - (this.nowMs() - parseISO(before.tick!.at).getTime()) / 1000);
+  });
+  protected readonly waitText = computed(() => (this.waitS() > 0.05 ? seconds(this.waitS()) : ''));
+
+  constructor() {
+    inject(Keys).use([
+      { key: 'Enter', text: 'done, next step', run: () => this.tick('') },
+      { key: '0', text: 'begin again', run: () => this.again() },
+    ]);
+    const timer = setInterval(() => this.nowMs.set(Date.now()), 200);
+    inject(DestroyRef).onDestroy(() => clearInterval(timer));
+  }
+
+  protected look(step: string): void {
+    this.looked.set(step);
+  }
+
+  protected needsReading(stepId: string): boolean {
+    return this.parts().some((p) => p.role === 'pack' && stepId === `${p.id}:on`);
+  }
+
+  protected readingOf(event: Event): string {
+    event.preventDefault();
+    return String(new FormData(event.target as HTMLFormElement).get('reading') ?? '');
+  }
+
+  protected tick(reading: string): void {
+    const next = this.next();
+    if (!next) return;
+    const said = reading.trim();
+    this.desk.tick(next.step.id, formatRFC3339(new Date(), { fractionDigits: 3 }), said);
+    this.store.note('wake', `Wake ${next.n} of ${this.steps().length}: ${next.step.text}${said ? `, read ${said} V` : ''}`);
+    this.looked.set(null);
+    if (!this.next()) this.store.note('wake', 'Wake list done');
+  }
+
+  protected again(): void {
+    this.desk.clearTicks();
+    this.looked.set(null);
+  }
+}

@@ -1,0 +1,80 @@
+import { compileBench, benchFrame, benchControls, observe, runBench, setControls, startBench, type Bench, type BenchFrame, type BenchState, type Controls } from '@squallmark/core/bench';
+import { judge, playStep, startJudging, type CheckStep, type Judging, type Verdict } from '@squallmark/core/prove';
+import type { Rig } from '@squallmark/core/rig';
+import { expose } from 'comlink';
+
+type OnFrame = (frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null) => void;
+
+const FRAME_MS = 1000 / 60;
+const LOOK_MS = 10;
+
+let bench: Bench | null = null;
+let state: BenchState | null = null;
+let judging: Judging | null = null;
+let onFrame: OnFrame | null = null;
+let last = 0;
+let timer: ReturnType<typeof setInterval> | undefined;
+
+function tick(): void {
+  if (!bench || !state || !onFrame) return;
+  const now = performance.now();
+  // a sleeping tab does not owe the time it slept
+  let left = Math.min(100, now - last);
+  last = now;
+  let verdict: Verdict | null = null;
+  for (; left > 0; left -= LOOK_MS) {
+    state = runBench(bench, state, Math.min(LOOK_MS, left));
+    verdict ??= look();
+  }
+  onFrame(benchFrame(bench, state), verdict && lastStep ? { step: lastStep, verdict } : null);
+}
+
+let lastStep: string | null = null;
+
+function look(): Verdict | null {
+  if (!judging || !bench || !state) return null;
+  const seen = judge(judging, benchControls(bench, state), observe(bench, state), state.tMs);
+  lastStep = judging.step.id;
+  judging = seen.verdict ? null : seen.judging;
+  return seen.verdict;
+}
+
+const api = {
+  /** Compiles the rig and starts it awake, as after the wake list. Controls stay as they were. */
+  load(rig: Rig, charge: number): void {
+    bench = compileBench(rig, charge);
+    state = runBench(bench, startBench(bench, { awake: true, controls: state?.controls ?? {} }), 100);
+    judging = null;
+  },
+  setControls(controls: Controls): void {
+    if (state) state = setControls(state, controls);
+  },
+  rest(): void {
+    if (state) state = { ...state, controls: {} };
+  },
+  /** Watches the user's own hands for this step. */
+  watch(step: CheckStep | null): void {
+    judging = step && bench && state ? startJudging(step, observe(bench, state), state.tMs) : null;
+  },
+  /** Makes the gestures itself, faster than time. */
+  play(step: CheckStep): Verdict {
+    if (!bench || !state) throw new Error('no rig on the bench');
+    judging = null;
+    const played = playStep(bench, state, step);
+    state = played.state;
+    return played.verdict;
+  },
+  run(callback: OnFrame): void {
+    onFrame = callback;
+    last = performance.now();
+    clearInterval(timer);
+    timer = setInterval(tick, FRAME_MS);
+  },
+  pause(): void {
+    clearInterval(timer);
+  },
+};
+
+export type BenchWorkerApi = typeof api;
+
+expose(api);

@@ -1,0 +1,1 @@
+import 'elkjs/lib/elk-worker.min.js';

@@ -1,0 +1,32 @@
+/** A worker that is replaced when it dies; what it was asked fails with a reason instead of hanging. */
+export class ReviveWorker<Api> {
+  private current: { api: Api; died: Promise<never> } | null = null;
+
+  constructor(
+    private readonly start: () => Worker,
+    private readonly wrap: (worker: Worker) => Api,
+  ) {}
+
+  /** True until the first call and after a death: the next call meets a worker that remembers nothing. */
+  get isFresh(): boolean {
+    return this.current === null;
+  }
+
+  async call<R>(ask: (api: Api) => PromiseLike<R>): Promise<R> {
+    const { api, died } = (this.current ??= this.open());
+    return Promise.race([ask(api), died]);
+  }
+
+  private open(): { api: Api; died: Promise<never> } {
+    const worker = this.start();
+    const died = new Promise<never>((_, reject) => {
+      worker.addEventListener('error', (event) => {
+        this.current = null;
+        worker.terminate();
+        reject(new Error(`the worker stopped (${event.message || 'it could not be loaded'}) and is started again`));
+      });
+    });
+    died.catch(() => undefined);
+    return { api: this.wrap(worker), died };
+  }
+}
