@@ -25,8 +25,19 @@ const pin = (text: string): PinRef => {
   return { part: part!, port: port!, pin: Number(n) };
 };
 
-function cable(id: string, lengthMm: number, gaugeAwg: number, ...pairs: [from: string, to: string, colour: string][]): Cable {
-  const wires: Wire[] = pairs.map(([from, to, colour]) => ({ from: pin(from), to: pin(to), colour, gaugeAwg, lengthMm }));
+function cable(
+  id: string,
+  lengthMm: number,
+  gaugeAwg: number,
+  ...pairs: [from: string, to: string, colour: string][]
+): Cable {
+  const wires: Wire[] = pairs.map(([from, to, colour]) => ({
+    from: pin(from),
+    to: pin(to),
+    colour,
+    gaugeAwg,
+    lengthMm,
+  }));
   return { id, wires, marked: false };
 }
 
@@ -37,12 +48,26 @@ const lead = (id: string, from: string, to: string, lengthMm: number, gaugeAwg: 
 const servo = (id: string, from: string, to: string, lengthMm: number): Cable =>
   cable(id, lengthMm, 26, [`${from}.1`, `${to}.1`, 'white'], [`${from}.3`, `${to}.3`, 'black']);
 const picture = (id: string, from: string, to: string, lengthMm: number): Cable =>
-  cable(id, lengthMm, 28, [`${from}.1`, to, 'yellow'], [`${from}.2`, to.startsWith('SW') ? to.replace(/3$/, '1') : to.replace(/1$/, '2'), 'black']);
+  cable(
+    id,
+    lengthMm,
+    28,
+    [`${from}.1`, to, 'yellow'],
+    [`${from}.2`, to.startsWith('SW') ? to.replace(/3$/, '1') : to.replace(/1$/, '2'), 'black'],
+  );
 
 const CABLES: Cable[] = [
   lead('C1', 'PK.out', 'R12.in', 120, 18),
   lead('C2', 'PK.out', 'R5.in', 140, 18),
-  cable('C3', 260, 26, ['RX.bus.1', 'FC.bus.1', 'white'], ['RX.bus.3', 'FC.bus.3', 'black'], ['RX.bus.1', 'GB.control.1', 'white'], ['RX.bus.3', 'GB.control.3', 'black']),
+  cable(
+    'C3',
+    260,
+    26,
+    ['RX.bus.1', 'FC.bus.1', 'white'],
+    ['RX.bus.3', 'FC.bus.3', 'black'],
+    ['RX.bus.1', 'GB.control.1', 'white'],
+    ['RX.bus.3', 'GB.control.3', 'black'],
+  ),
   lead('C4', 'R5.out', 'FC.supply', 110, 22),
   lead('C5', 'R5.out', 'RX.supply', 150, 26),
   // left uncrossed on purpose: the second stop of the demo
@@ -51,7 +76,14 @@ const CABLES: Cable[] = [
   lead('C8', 'R12.out', 'GB.supply', 300, 20),
   // on the wrong regulator on purpose: the first stop of the demo
   lead('C9', 'R12.out', 'TH.supply', 310, 28),
-  cable('C10', 220, 28, ['NC.plug.1', 'SW.in1.2', 'red'], ['NC.plug.2', 'SW.in1.1', 'black'], ['NC.plug.3', 'SW.in1.3', 'yellow']),
+  cable(
+    'C10',
+    220,
+    28,
+    ['NC.plug.1', 'SW.in1.2', 'red'],
+    ['NC.plug.2', 'SW.in1.1', 'black'],
+    ['NC.plug.3', 'SW.in1.3', 'yellow'],
+  ),
   picture('C11', 'ZC.video', 'SW.in2.3', 210),
   picture('C12', 'TH.video', 'SW.in3.3', 230),
   picture('C13', 'SW.out', 'FC.videoIn.1', 120),

@@ -2,7 +2,10 @@ import { spawnSync } from 'node:child_process';
 
 /** Runs a command with our own output; ends the process with its status when it fails. */
 export function run(command, args, env = {}) {
-  const { status, error } = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const { status, error } = spawnSync(command, args, {
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   if (error) console.error(`${command}: ${error.message}`);
   if (status !== 0) process.exit(status ?? 1);
 }

@@ -43,7 +43,12 @@ export function runCommand(args: string[], shell: Shell): ExitStatus {
     const { values, positionals } = parseArgs({
       args,
       allowPositionals: true,
-      options: { json: { type: 'boolean' }, charge: { type: 'string' }, as: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+      options: {
+        json: { type: 'boolean' },
+        charge: { type: 'string' },
+        as: { type: 'string' },
+        help: { type: 'boolean', short: 'h' },
+      },
     });
     const [name, file, ...more] = positionals;
     if (values.help) {

@@ -7,7 +7,13 @@ const SIGN = { stop: '◆', watch: '◐', clear: '○' } as const;
 export function check(file: string, { json }: Options, shell: Shell): ExitStatus {
   const { findings } = analyse(openRig(file, shell));
   if (json) {
-    const plain = findings.map(({ rule, mark, subjects, figures, title, text }) => ({ rule, mark, subjects, figures, text: `${title}. ${text}` }));
+    const plain = findings.map(({ rule, mark, subjects, figures, title, text }) => ({
+      rule,
+      mark,
+      subjects,
+      figures,
+      text: `${title}. ${text}`,
+    }));
     shell.out(JSON.stringify({ findings: plain }, null, 2));
   } else {
     for (const f of findings) shell.out(`${SIGN[f.mark]} ${f.mark.padEnd(5)} ${f.title}\n        ${f.text}`);

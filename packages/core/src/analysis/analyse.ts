@@ -8,10 +8,29 @@ import {
   type WishState,
 } from '../channels/index.js';
 import { findFindings, type Finding } from '../findings/index.js';
-import { boardPlan, cableViews, findConversations, findNets, type CableView, type ResourceView } from '../loom/index.js';
+import {
+  boardPlan,
+  cableViews,
+  findConversations,
+  findNets,
+  type CableView,
+  type ResourceView,
+} from '../loom/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import { checkPlan, type CheckStep } from '../prove/index.js';
-import { feedChoices, railTree, rigNetwork, runTimeMin, solveRigNetwork, sweepRails, wireMassG, type FeedChoice, type RailRow, type Rails, type RailSweep } from '../rails/index.js';
+import {
+  feedChoices,
+  railTree,
+  rigNetwork,
+  runTimeMin,
+  solveRigNetwork,
+  sweepRails,
+  wireMassG,
+  type FeedChoice,
+  type RailRow,
+  type Rails,
+  type RailSweep,
+} from '../rails/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { scheduleWake, wakeTasks, type WakeSchedule } from '../wake/index.js';
@@ -21,10 +40,29 @@ export interface Analysis {
   rigId: string;
   revision: number;
   findings: Finding[];
-  brief: { wishes: WishState[]; granted: number; wanted: number; parts: number; missing: number; massG: number; feeds: FeedChoice[] };
+  brief: {
+    wishes: WishState[];
+    granted: number;
+    wanted: number;
+    parts: number;
+    missing: number;
+    massG: number;
+    feeds: FeedChoice[];
+  };
   loom: { cables: CableView[]; board: ResourceView[]; wireMm: number; wireG: number };
-  channels: { rows: LadderRow[]; usedSlots: number; carriedSlots: number; latency: { worst: number; usual: number } | null };
-  rails: { now: Rails; rows: RailRow[]; sweep: RailSweep; lowestMargin: { part: string; volts: number } | null; runMin: number | null };
+  channels: {
+    rows: LadderRow[];
+    usedSlots: number;
+    carriedSlots: number;
+    latency: { worst: number; usual: number } | null;
+  };
+  rails: {
+    now: Rails;
+    rows: RailRow[];
+    sweep: RailSweep;
+    lowestMargin: { part: string; volts: number } | null;
+    runMin: number | null;
+  };
   wake: WakeSchedule;
   plan: CheckStep[];
 }
@@ -99,10 +137,19 @@ function loomOf(rig: Rig): Analysis['loom'] {
   };
 }
 
-function channelsOf(rig: Rig, chains: Chain[], conversations: ReturnType<typeof findConversations>): Analysis['channels'] {
+function channelsOf(
+  rig: Rig,
+  chains: Chain[],
+  conversations: ReturnType<typeof findConversations>,
+): Analysis['channels'] {
   const rows = ladderRows(rig, chains);
   const heard = chains.filter((c) => !c.breaks && c.path.length);
   const latencies = heard.map((c) => chainLatencyMs(c, conversations)).sort((a, b) => b.worst - a.worst);
   const carriesBus = conversations.some((c) => c.kind === 'sbus');
-  return { rows, usedSlots: rows.filter((r) => r.moves.length).length, carriedSlots: carriesBus ? 16 : 0, latency: latencies[0] ?? null };
+  return {
+    rows,
+    usedSlots: rows.filter((r) => r.moves.length).length,
+    carriedSlots: carriesBus ? 16 : 0,
+    latency: latencies[0] ?? null,
+  };
 }

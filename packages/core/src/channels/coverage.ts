@@ -21,7 +21,15 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[])
     const offers = chains.filter((chain) => chain.fn.what === wish.what);
     const reached = offers.find((chain) => !chain.breaks) ?? offers[0];
     const base = { wish, part: reached?.part.label ?? null, classes: [] };
-    if (!reached) return { ...base, state: 'impossible', why: whyNot(rig), control: null, channel: null, classes: classesFor(shelf, wish.what) };
+    if (!reached)
+      return {
+        ...base,
+        state: 'impossible',
+        why: whyNot(rig),
+        control: null,
+        channel: null,
+        classes: classesFor(shelf, wish.what),
+      };
     const control = reached.control?.id ?? null;
     return {
       ...base,

@@ -34,7 +34,10 @@ function parseJson(text: string): Reading<unknown> {
   try {
     return readOk(JSON.parse(text.replace(/^\uFEFF/, '')) as unknown);
   } catch (error) {
-    return readFailed({ where: placeOf(text, String(error)), what: text.trim() ? 'this is not JSON' : 'the file is empty' });
+    return readFailed({
+      where: placeOf(text, String(error)),
+      what: text.trim() ? 'this is not JSON' : 'the file is empty',
+    });
   }
 }
 
@@ -46,17 +49,25 @@ function placeOf(text: string, message: string): string {
 }
 
 function foreignProblem(value: unknown): Problem | null {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return { where: 'top', what: 'a rig file holds one object' };
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return { where: 'top', what: 'a rig file holds one object' };
   const { format, version } = value as { format?: unknown; version?: unknown };
-  if (format !== RIG_FORMAT) return { where: 'format', what: `expected "${RIG_FORMAT}", found ${JSON.stringify(format) ?? 'nothing'}` };
+  if (format !== RIG_FORMAT)
+    return { where: 'format', what: `expected "${RIG_FORMAT}", found ${JSON.stringify(format) ?? 'nothing'}` };
   if (typeof version === 'number' && version > RIG_VERSION) {
-    return { where: 'version', what: `version ${version} was written by a newer Squallmark; this one reads up to ${RIG_VERSION}` };
+    return {
+      where: 'version',
+      what: `version ${version} was written by a newer Squallmark; this one reads up to ${RIG_VERSION}`,
+    };
   }
   return null;
 }
 
 function issueProblem(issue: z.core.$ZodIssue): Problem {
-  const where = issue.path.reduce<string>((path, key) => (typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${String(key)}` : String(key)), '');
+  const where = issue.path.reduce<string>(
+    (path, key) => (typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${String(key)}` : String(key)),
+    '',
+  );
   return { where: where || 'top', what: issue.message };
 }
 

@@ -26,6 +26,8 @@ export interface RuleResult {
   rule: RuleId;
   mark: Mark;
   station: StationId;
+  /** Other stations where it shows as their own. */
+  alsoAt?: StationId[];
   /** Ids of the parts and cables it is about. */
   subjects: string[];
   figures: Figure[];

@@ -13,13 +13,7 @@ export interface LinkEnd {
 }
 
 export type Trouble =
-  | 'no ground'
-  | 'talkers collide'
-  | 'wrong type'
-  | 'not crossed'
-  | 'half joined'
-  | 'port not set'
-  | 'wrong speed';
+  'no ground' | 'talkers collide' | 'wrong type' | 'not crossed' | 'half joined' | 'port not set' | 'wrong speed';
 
 /** A talker and one listener over the wiring. Sound when `troubles` is empty. */
 export interface Conversation {

@@ -21,7 +21,8 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     }
   }
   sheet.ports.forEach((port, i) => {
-    if (new Set(port.pins.map((pin) => pin.n)).size < port.pins.length) say(`ports[${i}]`, 'a pin number is there twice');
+    if (new Set(port.pins.map((pin) => pin.n)).size < port.pins.length)
+      say(`ports[${i}]`, 'a pin number is there twice');
   });
   sheet.links.forEach((link, i) => {
     for (const at of Object.values(link.pins)) needPin(`links[${i}].pins`, at);
@@ -36,12 +37,15 @@ export function sheetProblems(sheet: Sheet): Problem[] {
   }
   sheet.sources.forEach((source, i) => {
     needId(`sources[${i}].regulator.fedBy`, sheet.supplies, source.regulator?.fedBy, 'supply');
-    if ((source.kind === 'pack') !== (source.pack !== undefined)) say(`sources[${i}]`, 'a pack, and only a pack, has cells');
-    if ((source.kind !== 'pack') !== (source.regulator !== undefined)) say(`sources[${i}]`, 'a regulator has its own figures');
+    if ((source.kind === 'pack') !== (source.pack !== undefined))
+      say(`sources[${i}]`, 'a pack, and only a pack, has cells');
+    if ((source.kind !== 'pack') !== (source.regulator !== undefined))
+      say(`sources[${i}]`, 'a regulator has its own figures');
   });
   sheet.ties.forEach((tie, i) => tie.forEach((at) => needPin(`ties[${i}]`, at)));
   sheet.settings.forEach((setting, i) => {
-    if (!setting.values.includes(setting.default)) say(`settings[${i}].default`, `"${setting.default}" is not among its values`);
+    if (!setting.values.includes(setting.default))
+      say(`settings[${i}].default`, `"${setting.default}" is not among its values`);
   });
   sheet.functions.forEach((fn, i) => {
     fn.over.forEach((id) => needId(`functions[${i}].over`, sheet.links, id, 'link'));
@@ -62,6 +66,16 @@ export function sheetProblems(sheet: Sheet): Problem[] {
 }
 
 function idLists(sheet: Sheet): [readonly { id: string }[], string][] {
-  const names = ['ports', 'links', 'supplies', 'sources', 'settings', 'functions', 'resources', 'joints', 'controls'] as const;
+  const names = [
+    'ports',
+    'links',
+    'supplies',
+    'sources',
+    'settings',
+    'functions',
+    'resources',
+    'joints',
+    'controls',
+  ] as const;
   return names.map((name) => [sheet[name], name]);
 }

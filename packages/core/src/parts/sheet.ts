@@ -9,9 +9,7 @@ export const idSchema = z
   .regex(/^[A-Za-z0-9][A-Za-z0-9-]*$/, 'must be letters, digits and dashes, starting with a letter or digit')
   .max(64);
 const labelSchema = z.string().min(1).max(120);
-const bandSchema = z
-  .tuple([z.number(), z.number()])
-  .refine(([low, high]) => low <= high, 'must run from low to high');
+const bandSchema = z.tuple([z.number(), z.number()]).refine(([low, high]) => low <= high, 'must run from low to high');
 const positive = z.number().positive();
 
 export const pinAtSchema = z.strictObject({ port: idSchema, pin: z.int().min(1).max(99) });

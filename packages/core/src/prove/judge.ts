@@ -38,17 +38,28 @@ export function judge(
   tMs: number,
 ): { judging: Judging; verdict: Verdict | null } {
   const at = followMoves(judging, controls, sights, tMs);
-  if (at.made < at.step.moves.length || !standsAs(controls, at.step.setUp)) return { judging: { ...at, heldSinceMs: null }, verdict: null };
+  if (at.made < at.step.moves.length || !standsAs(controls, at.step.setUp))
+    return { judging: { ...at, heldSinceMs: null }, verdict: null };
   const holds = at.step.expects.every((expect) => meets(expect, sights, at.baseline));
   const heldSinceMs = holds ? (at.heldSinceMs ?? tMs) : null;
   const done = heldSinceMs !== null && tMs - heldSinceMs >= HOLD_MS;
   const givenUp = !done && tMs - at.madeMs >= PATIENCE_MS;
   if (!done && !givenUp) return { judging: { ...at, heldSinceMs }, verdict: null };
-  const verdict = { passed: done, expected: at.step.expectText, saw: sawText(at.step, sights, at.baseline), tookMs: (heldSinceMs ?? tMs) - at.madeMs };
+  const verdict = {
+    passed: done,
+    expected: at.step.expectText,
+    saw: sawText(at.step, sights, at.baseline),
+    tookMs: (heldSinceMs ?? tMs) - at.madeMs,
+  };
   return { judging: { ...at, heldSinceMs }, verdict };
 }
 
-function followMoves(judging: Judging, controls: Readonly<Record<string, number>>, sights: Sights, tMs: number): Judging {
+function followMoves(
+  judging: Judging,
+  controls: Readonly<Record<string, number>>,
+  sights: Sights,
+  tMs: number,
+): Judging {
   const { step, made } = judging;
   const next = step.moves[made];
   if (!next || !standsAs(controls, step.setUp)) return next ? { ...judging, baseline: sights } : judging;
@@ -81,6 +92,7 @@ function sawText(step: CheckStep, sights: Sights, baseline: Sights): string {
   const name = odd.sight.replace('.', ' ');
   if (seen === null) return `${name}: no answer`;
   if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
-  if ('moves' in odd && typeof seen === 'number') return `${name}: ${num(Number(baseline[odd.sight] ?? 0))} → ${num(seen)}`;
+  if ('moves' in odd && typeof seen === 'number')
+    return `${name}: ${num(Number(baseline[odd.sight] ?? 0))} → ${num(seen)}`;
   return `${name}: ${typeof seen === 'number' ? num(seen, 1) : seen}`;
 }

@@ -1,4 +1,12 @@
-import { demandOf, pulseForValue, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
+import {
+  demandOf,
+  pulseForValue,
+  rangeDemand,
+  restPositions,
+  seenPulseUs,
+  sentPulseUs,
+  type Chain,
+} from '../channels/index.js';
 import type { Conversation } from '../loom/index.js';
 import type { Control } from '../parts/index.js';
 import { partsOfRole, type Rig } from '../rig/index.js';
@@ -34,9 +42,14 @@ const WITHIN = { '°': 1.5, '°/s': 2, '%': 3, '×': 0.08 } as const;
 export function checkPlan(rig: Rig, chains: Chain[], conversations: Conversation[]): CheckStep[] {
   const steps = [...powerStep(rig), ...receiverSteps(rig)];
   const driven = chains.filter((chain) => chain.control && chain.shaping);
-  const rank = (chain: Chain): number => ORDER.indexOf(chain.fn.takes === 'windows' && driven.some((c) => c.fn.enabledIn?.fn === chain.fn.id) ? 'mode' : chain.fn.takes);
+  const rank = (chain: Chain): number =>
+    ORDER.indexOf(
+      chain.fn.takes === 'windows' && driven.some((c) => c.fn.enabledIn?.fn === chain.fn.id) ? 'mode' : chain.fn.takes,
+    );
   const roles = (chain: Chain): number => (chain.sheet.role === 'controller' ? 0 : 1);
-  const sorted = [...driven].sort((a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b));
+  const sorted = [...driven].sort(
+    (a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b),
+  );
   for (const chain of sorted) steps.push(...stepsOf(rig, chain, driven, conversations));
   return steps;
 }
@@ -180,15 +193,25 @@ function pulseStep(chain: Chain, control: Control, on: boolean): CheckStep {
   };
 }
 
-function windowStep(rig: Rig, chain: Chain, control: Control, to: number, index: number, conversations: Conversation[]): CheckStep {
+function windowStep(
+  rig: Rig,
+  chain: Chain,
+  control: Control,
+  to: number,
+  index: number,
+  conversations: Conversation[],
+): CheckStep {
   const label = intendedWindow(chain, control, to, index);
   const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
   let seen = label ?? 'nothing';
   const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
   if (path) {
     const at = chain.fn.windows!.findIndex((w) => w.label === label);
-    const camera = conversations.find((c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at])?.talker.part;
-    for (const { part } of partsOfRole(rig, 'video-transmitter')) expects.push({ sight: `${part.id}.on-air`, is: camera?.id ?? null });
+    const camera = conversations.find(
+      (c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at],
+    )?.talker.part;
+    for (const { part } of partsOfRole(rig, 'video-transmitter'))
+      expects.push({ sight: `${part.id}.on-air`, is: camera?.id ?? null });
     seen = camera?.label ?? 'black';
   }
   return {
@@ -206,7 +229,8 @@ function windowStep(rig: Rig, chain: Chain, control: Control, to: number, index:
 function intendedWindow(chain: Chain, control: Control, to: number, index: number): string | null {
   const windows = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
   const turned = chain.shaping!.reverse !== chain.reverse;
-  if (windows.length === restPositions(control.kind).length) return windows[turned ? windows.length - 1 - index : index]!.label;
+  if (windows.length === restPositions(control.kind).length)
+    return windows[turned ? windows.length - 1 - index : index]!.label;
   const demand = demandOf(chain.fn, sentPulseUs(chain, to)!, chain.reverse);
   return 'window' in demand ? demand.window : null;
 }

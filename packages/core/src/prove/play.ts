@@ -1,4 +1,13 @@
-import { BENCH_STEP_MS, benchControls, observe, runBench, setControls, stepBench, type Bench, type BenchState } from '../bench/index.js';
+import {
+  BENCH_STEP_MS,
+  benchControls,
+  observe,
+  runBench,
+  setControls,
+  stepBench,
+  type Bench,
+  type BenchState,
+} from '../bench/index.js';
 import { judge, startJudging, type Verdict } from './judge.js';
 import type { CheckStep } from './plan.js';
 

@@ -30,14 +30,25 @@ export function feedChoices(rig: Rig): FeedChoice[] {
       return samePin(wire[far], pin) ? [] : [{ kind: 'moveEnd', cable: cable.id, wire: index, end: far, pin }];
     });
     const rewired = edits.length ? applyEdits(rig, edits).rig : rig;
-    const voltsAt = (charge: number): number => solveRails(rewired, charge).nodes.find((n) => n.part === gimbal.part.id)!.volts;
+    const voltsAt = (charge: number): number =>
+      solveRails(rewired, charge).nodes.find((n) => n.part === gimbal.part.id)!.volts;
     const [fullV, flatV] = [voltsAt(1), voltsAt(0)];
     const fits = Math.max(fullV, flatV) <= supply.volts[1] && Math.min(fullV, flatV) >= supply.volts[0];
-    return { value, edits: edits.length ? [...edits, { kind: 'school', choice: { gimbalFeed: value } }] : [], fullV, flatV, fits };
+    return {
+      value,
+      edits: edits.length ? [...edits, { kind: 'school', choice: { gimbalFeed: value } }] : [],
+      fullV,
+      flatV,
+      fits,
+    };
   });
 }
 
-function outletOf(rig: Rig, role: 'pack' | 'regulator', band: readonly [number, number]): { plus: PinRef; minus: PinRef } | null {
+function outletOf(
+  rig: Rig,
+  role: 'pack' | 'regulator',
+  band: readonly [number, number],
+): { plus: PinRef; minus: PinRef } | null {
   for (const { part } of partsOfRole(rig, role)) {
     for (const source of sheetOf(rig, part.id).sources) {
       const volts = source.regulator?.volts;

@@ -22,7 +22,16 @@ interface Pair {
 export type Element = Pair &
   (
     | { kind: 'pack'; outOhm: number; emfV: number }
-    | { kind: 'regulator'; outOhm: number; setV: number; dropoutV: number; quiescentA: number; linear: boolean; efficiency: number; input: number }
+    | {
+        kind: 'regulator';
+        outOhm: number;
+        setV: number;
+        dropoutV: number;
+        quiescentA: number;
+        linear: boolean;
+        efficiency: number;
+        input: number;
+      }
     /** The input of a regulator; what it draws follows from the output. */
     | { kind: 'input'; floorV: number }
     /** Below `floorV` a load browns out and draws like a resistor. */
@@ -33,7 +42,12 @@ export type Element = Pair &
  * Current a load takes at a voltage, A. Above its floor: P/V, I or V/R as it says; below, a straight line
  * through zero that meets it at the floor, so that a starved part takes little instead of everything.
  */
-export function loadAmps(draw: 'power' | 'current' | 'resistance', amount: number, floorV: number, volts: number): number {
+export function loadAmps(
+  draw: 'power' | 'current' | 'resistance',
+  amount: number,
+  floorV: number,
+  volts: number,
+): number {
   if (volts <= 0 || amount <= 0) return 0;
   if (draw === 'resistance') return volts / amount;
   const ampsAt = (v: number): number => (draw === 'power' ? amount / v : amount);

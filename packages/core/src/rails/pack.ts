@@ -22,7 +22,10 @@ const CURVE: readonly (readonly [charge: number, volts: number])[] = [
 /** Rest voltage of one cell at a state of charge 0…1 (clamped). Rises with charge. */
 export function cellV(charge: number): number {
   const at = clamp(charge, 0, 1);
-  const i = Math.max(1, CURVE.findIndex(([c]) => c >= at));
+  const i = Math.max(
+    1,
+    CURVE.findIndex(([c]) => c >= at),
+  );
   const [c0, v0] = CURVE[i - 1]!;
   const [c1, v1] = CURVE[i]!;
   return remap(at, c0, c1, v0, v1);

@@ -1,4 +1,4 @@
-import { Matrix, inverse } from 'ml-matrix';
+import { Matrix, inverse, solve } from 'ml-matrix';
 import { loadAmps, type Element, type Network } from './network.js';
 
 /** A network with its islands found and their resistances inverted: any number of solves follow cheaply. */
@@ -29,7 +29,9 @@ export interface NetworkSolution {
 
 /** Keeps nodes that no resistance reaches from making the matrix singular, S. */
 const LEAK_S = 1e-9;
-const ROUNDS = 400;
+/** Plain substitution is tried this long; it meets most rigs in ten rounds. */
+const ROUNDS = 40;
+const NEWTON_ROUNDS = 80;
 const CLOSE_V = 1e-9;
 
 /** Splits the network into islands and inverts each; cost grows with the cube of the largest island. */
@@ -40,10 +42,14 @@ export function prepareNetwork(network: Network): PreparedNetwork {
 }
 
 /**
- * Operating point by successive substitution: sources as Norton pairs, loads as currents that follow
- * their own voltage. `packV` overrides the EMF of packs, so that a sweep reuses the inverse.
+ * Operating point: sources as Norton pairs, loads as currents that follow their own voltage. Successive
+ * substitution first; where a starved load makes that swing, damped Newton steps on the same equations.
+ * `packV` overrides the EMF of packs, so that a sweep reuses the inverse.
  */
-export function solveNetwork({ network, islands }: PreparedNetwork, packV?: (element: number) => number): NetworkSolution {
+export function solveNetwork(
+  { network, islands }: PreparedNetwork,
+  packV?: (element: number) => number,
+): NetworkSolution {
   const n = network.elements.length;
   const solution: NetworkSolution = {
     nodeV: new Float64Array(network.nodes),
@@ -56,39 +62,83 @@ export function solveNetwork({ network, islands }: PreparedNetwork, packV?: (ele
   return solution;
 }
 
-function solveIsland(network: Network, island: Island, packV: ((e: number) => number) | undefined, out: NetworkSolution): void {
-  const { elements, mutual } = island;
-  if (!elements.some((e) => isSource(network.elements[e]!))) return;
-  const pushed = new Float64Array(elements.length);
-  const emf = (e: number): number => emfOf(network, e, out.volts, packV);
-  for (const e of elements) if (isSource(network.elements[e]!)) out.volts[e] = startV(network.elements[e]!, e, packV);
-  for (const e of elements) {
-    const element = network.elements[e]!;
-    if (!isSource(element)) out.volts[e] = Math.max(...elements.map((s) => (isSource(network.elements[s]!) ? out.volts[s]! : 0)));
+type Emf = (element: number) => number;
+
+function solveIsland(network: Network, island: Island, packV: Emf | undefined, out: NetworkSolution): void {
+  const { elements } = island;
+  const sources = elements.filter((e) => isSource(network.elements[e]!));
+  if (!sources.length) return;
+  const emf: Emf = (e) => emfOf(network, e, out.volts, packV);
+  for (const e of sources) out.volts[e] = startV(network.elements[e] as SourceElement, e, packV);
+  const highest = Math.max(...sources.map((e) => out.volts[e]!));
+  for (const e of elements) if (!isSource(network.elements[e]!)) out.volts[e] = highest;
+  const residual = (): Float64Array => residualOf(network, island, out, emf);
+  if (!substitute(island, out, residual)) {
+    for (const e of elements) if (!isSource(network.elements[e]!)) out.volts[e] = highest / 2;
+    if (!newton(island, out, residual)) out.converged = false;
   }
-  let worst = Infinity;
-  let round = 0;
-  for (; round < ROUNDS && worst > CLOSE_V; round++) {
-    for (let p = 0; p < elements.length; p++) pushed[p] = pushedAmps(network, elements[p]!, out, emf);
-    worst = 0;
-    for (let p = 0; p < elements.length; p++) {
-      const row = mutual[p]!;
-      let v = 0;
-      for (let q = 0; q < elements.length; q++) v += row[q]! * pushed[q]!;
-      const e = elements[p]!;
-      // half steps once plain substitution has had its chance: it may swing about the answer
-      if (round > 60) v = (v + out.volts[e]!) / 2;
-      worst = Math.max(worst, Math.abs(v - out.volts[e]!));
-      out.volts[e] = v;
-    }
-  }
-  if (worst > 1e-6) out.converged = false;
-  out.rounds = Math.max(out.rounds, round);
   settleAmps(network, island, out, emf);
 }
 
+/** How far each element's volts are from what the currents at those volts give. */
+function residualOf(network: Network, { elements, mutual }: Island, out: NetworkSolution, emf: Emf): Float64Array {
+  const pushed = Float64Array.from(elements, (e) => pushedAmps(network, e, out, emf));
+  return Float64Array.from(elements, (e, p) => {
+    const row = mutual[p]!;
+    let v = 0;
+    for (let q = 0; q < pushed.length; q++) v += row[q]! * pushed[q]!;
+    return v - out.volts[e]!;
+  });
+}
+
+const largest = (list: Float64Array): number => list.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+
+function substitute({ elements }: Island, out: NetworkSolution, residual: () => Float64Array): boolean {
+  for (let round = 0; round < ROUNDS; round++) {
+    const gap = residual();
+    elements.forEach((e, p) => (out.volts[e]! += gap[p]!));
+    out.rounds = Math.max(out.rounds, round + 1);
+    if (largest(gap) < CLOSE_V) return true;
+  }
+  return false;
+}
+
+/** Damped Newton with a Jacobian by differences; steps are halved until the gap shrinks. */
+function newton({ elements }: Island, out: NetworkSolution, residual: () => Float64Array): boolean {
+  const move = (from: Float64Array, step: number[], by: number): void =>
+    elements.forEach((e, p) => (out.volts[e] = from[p]! + step[p]! * by));
+  for (let round = 0; round < NEWTON_ROUNDS; round++) {
+    const gap = residual();
+    out.rounds = Math.max(out.rounds, ROUNDS + round + 1);
+    if (largest(gap) < CLOSE_V) return true;
+    const at = Float64Array.from(elements, (e) => out.volts[e]!);
+    const step = solve(
+      jacobianOf(elements, out, residual, gap),
+      Matrix.columnVector(Array.from(gap, (x) => -x)),
+    ).to1DArray();
+    let by = 1;
+    for (; by > 1e-6; by /= 2) {
+      move(at, step, by);
+      if (largest(residual()) < largest(gap)) break;
+    }
+  }
+  return largest(residual()) < 1e-6;
+}
+
+function jacobianOf(elements: number[], out: NetworkSolution, residual: () => Float64Array, gap: Float64Array): Matrix {
+  const jacobian = Matrix.zeros(elements.length, elements.length);
+  elements.forEach((e, q) => {
+    const nudge = 1e-6;
+    out.volts[e]! += nudge;
+    const moved = residual();
+    out.volts[e]! -= nudge;
+    for (let p = 0; p < elements.length; p++) jacobian.set(p, q, (moved[p]! - gap[p]!) / nudge);
+  });
+  return jacobian;
+}
+
 /** Node volts and element currents from the element volts that were found. */
-function settleAmps(network: Network, island: Island, out: NetworkSolution, emf: (e: number) => number): void {
+function settleAmps(network: Network, island: Island, out: NetworkSolution, emf: Emf): void {
   const injected = new Float64Array(island.nodes.length);
   const at = new Map(island.nodes.map((node, i) => [node, i]));
   for (const e of island.elements) {
@@ -107,7 +157,8 @@ function settleAmps(network: Network, island: Island, out: NetworkSolution, emf:
 }
 
 type SourceElement = Extract<Element, { kind: 'pack' | 'regulator' }>;
-const isSource = (element: Element): element is SourceElement => element.kind === 'pack' || element.kind === 'regulator';
+const isSource = (element: Element): element is SourceElement =>
+  element.kind === 'pack' || element.kind === 'regulator';
 
 function startV(element: SourceElement, e: number, packV?: (e: number) => number): number {
   return element.kind === 'pack' ? (packV?.(e) ?? element.emfV) : element.setV;
@@ -121,25 +172,29 @@ function emfOf(network: Network, e: number, volts: Float64Array, packV?: (e: num
 }
 
 /** Amperes an element pushes into its plus node with its source resistance already in the matrix. */
-function pushedAmps(network: Network, e: number, out: NetworkSolution, emf: (e: number) => number): number {
+function pushedAmps(network: Network, e: number, out: NetworkSolution, emf: Emf): number {
   const element = network.elements[e]!;
   const v = out.volts[e]!;
   if (isSource(element)) return emf(e) / element.outOhm;
-  if (element.kind === 'load') return element.draw === 'resistance' ? 0 : -loadAmps(element.draw, element.amount, element.floorV, v);
+  if (element.kind === 'load')
+    return element.draw === 'resistance' ? 0 : -loadAmps(element.draw, element.amount, element.floorV, v);
   return -inputAmps(network, e, out, emf);
 }
 
-function inputAmps(network: Network, input: number, out: NetworkSolution, emf: (e: number) => number): number {
+function inputAmps(network: Network, input: number, out: NetworkSolution, emf: Emf): number {
   const element = network.elements[input]!;
   if (element.kind !== 'input' || out.volts[input]! <= 0) return 0;
   let amps = 0;
-  network.elements.forEach((regulator, e) => {
-    if (regulator.kind !== 'regulator' || regulator.input !== input) return;
+  for (let e = 0; e < network.elements.length; e++) {
+    const regulator = network.elements[e]!;
+    if (regulator.kind !== 'regulator' || regulator.input !== input) continue;
     const outV = out.volts[e]!;
     const outA = Math.max(0, (emf(e) - outV) / regulator.outOhm);
-    const through = regulator.linear ? outA : loadAmps('power', (outV * outA) / regulator.efficiency, element.floorV, out.volts[input]!);
+    const through = regulator.linear
+      ? outA
+      : loadAmps('power', (outV * outA) / regulator.efficiency, element.floorV, out.volts[input]!);
     amps += through + regulator.quiescentA;
-  });
+  }
   return amps;
 }
 
@@ -160,14 +215,17 @@ function prepareIsland(network: Network, nodes: number[]): Island {
   for (const e of elements) {
     const element = network.elements[e]!;
     if (isSource(element)) join(element.plus, element.minus, 1 / element.outOhm);
-    else if (element.kind === 'load' && element.draw === 'resistance') join(element.plus, element.minus, 1 / element.amount);
+    else if (element.kind === 'load' && element.draw === 'resistance')
+      join(element.plus, element.minus, 1 / element.amount);
   }
   const first = elements.map((e) => network.elements[e]!).find(isSource);
   nodes.forEach((_, i) => g.set(i, i, g.get(i, i) + LEAK_S));
   // the reference is tied down hard enough to be zero, softly enough to keep the matrix well scaled
   const reference = at.get(first?.minus ?? nodes[0]!)!;
   g.set(reference, reference, g.get(reference, reference) + 1e3);
-  const impedance = inverse(g).to2DArray().map((row) => Float64Array.from(row));
+  const impedance = inverse(g)
+    .to2DArray()
+    .map((row) => Float64Array.from(row));
   const ends = elements.map((e) => [at.get(network.elements[e]!.plus)!, at.get(network.elements[e]!.minus)!] as const);
   const mutual = ends.map(([p, m]) =>
     Float64Array.from(ends, ([q, r]) => impedance[p]![q]! - impedance[p]![r]! - impedance[m]![q]! + impedance[m]![r]!),

@@ -65,7 +65,12 @@ export interface RailSweep {
 export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
   const charges = Array.from({ length: steps + 1 }, (_, i) => 1 - i / steps);
   const loads = network.terminals.filter((t) => isLoad(t, network));
-  const lines = loads.map((t) => ({ part: t.part.id, terminal: t.id, volts: [] as number[], allowed: supplyOf(t).volts }));
+  const lines = loads.map((t) => ({
+    part: t.part.id,
+    terminal: t.id,
+    volts: [] as number[],
+    allowed: supplyOf(t).volts,
+  }));
   for (const charge of charges) {
     const solved = solveAt(network, charge);
     loads.forEach((terminal, i) => lines[i]!.volts.push(solved.volts[terminal.element]!));
@@ -84,7 +89,8 @@ function solveAt(network: RigNetwork, charge: number): NetworkSolution {
   return solveNetwork(network.prepared, (e) => packV(cells.get(e) ?? 0, charge));
 }
 
-const isLoad = (t: Terminal, network: RigNetwork): boolean => network.prepared.network.elements[t.element]!.kind === 'load';
+const isLoad = (t: Terminal, network: RigNetwork): boolean =>
+  network.prepared.network.elements[t.element]!.kind === 'load';
 const supplyOf = (t: Terminal) => t.sheet.supplies.find((s) => s.id === t.id)!;
 const sum = (list: number[]): number => list.reduce((a, b) => a + b, 0);
 

@@ -121,7 +121,8 @@ const DO: Doers = {
       rig.shaping.push(row);
     }
     Object.assign(row, change);
-    if (row.lowUs >= row.highUs) return `the low end point ${row.lowUs} µs must lie below the high one ${row.highUs} µs`;
+    if (row.lowUs >= row.highUs)
+      return `the low end point ${row.lowUs} µs must lie below the high one ${row.highUs} µs`;
   },
   bind(rig, { binding }) {
     const part = rig.parts.find((p) => p.id === binding.part);

@@ -35,13 +35,17 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   crossPair: (_, e) => `Cable ${e.cable}: serial pair swapped over`,
   markAdapter: (_, e) => `Cable ${e.cable} ${e.marked ? 'made a marked adapter' : 'no longer marked'}`,
   shape: (_, e) => `Channel ${e.channel}: ${shapeText(e)}`,
-  bind: (rig, e) => `${labelOf(rig, e.binding.part)}: ${functionLabel(rig, e.binding.part, e.binding.fn)} on slot ${e.binding.slot}${e.binding.reverse ? ', reversed' : ''}`,
+  bind: (rig, e) =>
+    `${labelOf(rig, e.binding.part)}: ${functionLabel(rig, e.binding.part, e.binding.fn)} on slot ${e.binding.slot}${e.binding.reverse ? ', reversed' : ''}`,
   unbind: (rig, e) => `${labelOf(rig, e.part)}: ${functionLabel(rig, e.part, e.fn)} no longer on a slot`,
   hold: (rig, e) => `${labelOf(rig, e.held.part)}: ${e.held.resource} given to ${e.held.to}`,
   release: (rig, e) => `${labelOf(rig, e.part)}: ${e.resource} released from ${e.to}`,
   addWish: (_, e) => `Wish added: ${e.wish.label}`,
   removeWish: (rig, e) => `Wish dropped: ${rig.wishes.find((w) => w.id === e.wish)?.label ?? e.wish}`,
-  school: (_, e) => `Choice: ${Object.entries(e.choice).map(([k, v]) => `${SCHOOL_NAMES[k] ?? k} ${v}`).join(', ')}`,
+  school: (_, e) =>
+    `Choice: ${Object.entries(e.choice)
+      .map(([k, v]) => `${SCHOOL_NAMES[k] ?? k} ${v}`)
+      .join(', ')}`,
 };
 
 const SCHOOL_NAMES: Record<string, string> = { gimbalFeed: 'gimbal fed from', takeOff: 'at take-off the gimbal is' };

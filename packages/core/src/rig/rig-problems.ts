@@ -20,7 +20,8 @@ export function rigProblems(rig: Rig): Problem[] {
     for (const [id, value] of Object.entries(part.settings)) {
       const setting = sheet.settings.find((s) => s.id === id);
       if (!setting) say(`parts[${i}].settings.${id}`, 'the sheet has no such setting');
-      else if (!setting.values.includes(value)) say(`parts[${i}].settings.${id}`, `"${value}" is not among ${setting.values.join(', ')}`);
+      else if (!setting.values.includes(value))
+        say(`parts[${i}].settings.${id}`, `"${value}" is not among ${setting.values.join(', ')}`);
     }
   });
   rig.cables.forEach((cable, i) =>
@@ -32,7 +33,8 @@ export function rigProblems(rig: Rig): Problem[] {
   rig.shaping.forEach((row, i) => {
     const controls = sheetFor(rig, row.transmitter)?.controls;
     if (!controls) say(`shaping[${i}].transmitter`, `no part "${row.transmitter}"`);
-    else if (row.control && !controls.some((c) => c.id === row.control)) say(`shaping[${i}].control`, `no control "${row.control}"`);
+    else if (row.control && !controls.some((c) => c.id === row.control))
+      say(`shaping[${i}].control`, `no control "${row.control}"`);
     if (rig.shaping.findIndex((s) => s.transmitter === row.transmitter && s.channel === row.channel) < i) {
       say(`shaping[${i}].channel`, `channel ${row.channel} is there twice`);
     }

@@ -27,7 +27,7 @@ export function decodeSbus(bytes: Uint8Array): SbusDecoding {
     best[i] = taken[i] ? take : skip;
   }
   const offsets: number[] = [];
-  for (let i = 0; i < bytes.length; ) {
+  for (let i = 0; i < bytes.length;) {
     if (taken[i]) offsets.push(i);
     i += taken[i] ? SBUS.bytes : 1;
   }

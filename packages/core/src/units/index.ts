@@ -1,4 +1,17 @@
-export { num, signed, volts, amps, watts, micros, degrees, seconds, percent, voltBand, count, listed } from './format.js';
+export {
+  num,
+  signed,
+  volts,
+  amps,
+  watts,
+  micros,
+  degrees,
+  seconds,
+  percent,
+  voltBand,
+  count,
+  listed,
+} from './format.js';
 export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
 export { clamp, remap, roundTo } from './maths.js';
 export { groupBy, lastCall } from './groups.js';

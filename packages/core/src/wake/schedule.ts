@@ -56,7 +56,9 @@ function explore(search: Search, placed: Map<string, number>, handsFree: number)
     if (seconds < search.bestSeconds - CLOSE_S) Object.assign(search, { best: starts, bestSeconds: seconds });
     return;
   }
-  const stills = search.tasks.filter((t) => t.still && starts.has(t.id)).map((t) => [starts.get(t.id)!, starts.get(t.id)! + t.seconds] as const);
+  const stills = search.tasks
+    .filter((t) => t.still && starts.has(t.id))
+    .map((t) => [starts.get(t.id)!, starts.get(t.id)! + t.seconds] as const);
   const choices = open
     .map((task) => ({ task, start: earliest(task, starts, search.tasks, handsFree, stills) }))
     .sort((a, b) => a.start - b.start || search.tails.get(b.task.id)! - search.tails.get(a.task.id)!);
@@ -91,8 +93,9 @@ function earliest(
   stills: (readonly [number, number])[],
 ): number {
   let at = handsFree;
-  for (const before of tasks) if (task.after.includes(before.id)) at = Math.max(at, starts.get(before.id)! + before.seconds);
-  for (let moved = true; moved; ) {
+  for (const before of tasks)
+    if (task.after.includes(before.id)) at = Math.max(at, starts.get(before.id)! + before.seconds);
+  for (let moved = true; moved;) {
     moved = false;
     for (const [from, to] of stills) {
       if (at < to - CLOSE_S && at + task.seconds > from + CLOSE_S) {
@@ -125,7 +128,9 @@ function sorted(tasks: readonly WakeTask[]): WakeTask[] {
     if (at < 0) {
       const stuck = left[0]!;
       const missing = stuck.after.find((id) => !known.has(id));
-      throw new Error(missing ? `"${stuck.text}" waits for "${missing}", which is not there` : `"${stuck.text}" waits in a ring`);
+      throw new Error(
+        missing ? `"${stuck.text}" waits for "${missing}", which is not there` : `"${stuck.text}" waits in a ring`,
+      );
     }
     const [task] = left.splice(at, 1);
     placed.add(task!.id);

@@ -20,7 +20,18 @@ export interface WakeTask {
 }
 
 /** How long the hands take over a step, s. @source [practice] */
-const HANDS_S = { switchOn: 2, lowAndUp: 2.2, antenna: 2, place: 2, readPack: 2, pictures: 2.2, record: 2, power: 1, ends: 3.5, takeOff: 1 };
+const HANDS_S = {
+  switchOn: 2,
+  lowAndUp: 2.2,
+  antenna: 2,
+  place: 2,
+  readPack: 2,
+  pictures: 2.2,
+  record: 2,
+  power: 1,
+  ends: 3.5,
+  takeOff: 1,
+};
 
 /**
  * What waking this rig takes, from its sheets: transmitter first, antennas and gimbal seen to, packs one by
@@ -41,18 +52,47 @@ const ids = (tasks: WakeTask[]): string[] => tasks.map((t) => t.id);
 
 function transmitterTasks(rig: Rig): WakeTask[] {
   return partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) => [
-    task({ id: `${part.id}:on`, part: part.id, text: `${part.label} on`, note: 'before anything it commands', seconds: HANDS_S.switchOn, hands: true }),
+    task({
+      id: `${part.id}:on`,
+      part: part.id,
+      text: `${part.label} on`,
+      note: 'before anything it commands',
+      seconds: HANDS_S.switchOn,
+      hands: true,
+    }),
     ...chainStarts(part, sheet, [`${part.id}:on`]),
-    task({ id: `${part.id}:low`, part: part.id, text: 'Throttle low, switches up', note: 'record not started by chance', seconds: HANDS_S.lowAndUp, hands: true, after: [`${part.id}:on`] }),
+    task({
+      id: `${part.id}:low`,
+      part: part.id,
+      text: 'Throttle low, switches up',
+      note: 'record not started by chance',
+      seconds: HANDS_S.lowAndUp,
+      hands: true,
+      after: [`${part.id}:on`],
+    }),
   ]);
 }
 
 function placeTasks(rig: Rig, transmitters: WakeTask[]): WakeTask[] {
   const radios = partsOfRole(rig, 'video-transmitter').map(({ part }) =>
-    task({ id: `${part.id}:antenna`, part: part.id, text: `${part.label}: antenna on`, note: 'never powered without it', seconds: HANDS_S.antenna, hands: true }),
+    task({
+      id: `${part.id}:antenna`,
+      part: part.id,
+      text: `${part.label}: antenna on`,
+      note: 'never powered without it',
+      seconds: HANDS_S.antenna,
+      hands: true,
+    }),
   );
   const gimbals = partsOfRole(rig, 'gimbal').map(({ part }) =>
-    task({ id: `${part.id}:place`, part: part.id, text: `${part.label}: set level, arc clear`, note: 'as its mounting setting says; nobody in the arc', seconds: HANDS_S.place, hands: true }),
+    task({
+      id: `${part.id}:place`,
+      part: part.id,
+      text: `${part.label}: set level, arc clear`,
+      note: 'as its mounting setting says; nobody in the arc',
+      seconds: HANDS_S.place,
+      hands: true,
+    }),
   );
   return [...radios, ...gimbals].map((t) => ({ ...t, after: ids(transmitters.filter((x) => x.id.endsWith(':low'))) }));
 }
@@ -66,7 +106,9 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
         id: `${part.id}:on`,
         part: part.id,
         text: `${part.label} on, read the meter`,
-        note: packs.length ? 'within 1.0 V of the first' : `${num(cells * (CELL.fullV - 0.1), 1)}–${num(cells * CELL.fullV, 1)} V expected`,
+        note: packs.length
+          ? 'within 1.0 V of the first'
+          : `${num(cells * (CELL.fullV - 0.1), 1)}–${num(cells * CELL.fullV, 1)} V expected`,
         seconds: HANDS_S.readPack,
         hands: true,
         after: [...ids(before), ...ids(packs.slice(-1))],
@@ -81,7 +123,7 @@ function startTasks(rig: Rig, rails: Rails, packs: WakeTask[], transmitters: Wak
   const ready = new Map<string, string[]>(packs.map((t) => [t.part, [t.id]]));
   const tasks: WakeTask[] = [];
   const waiting = partsWithSheets(rig).filter(({ sheet }) => sheet.supplies.length > 0);
-  for (let moved = true; moved; ) {
+  for (let moved = true; moved;) {
     moved = false;
     for (const { part, sheet } of waiting) {
       if (ready.has(part.id)) continue;
@@ -101,7 +143,14 @@ function startTasks(rig: Rig, rails: Rails, packs: WakeTask[], transmitters: Wak
 function chainStarts(part: Part, sheet: Sheet, after: string[]): WakeTask[] {
   let last = after;
   return sheet.starts.map((start, i) => {
-    const own = task({ id: `${part.id}:start${i + 1}`, part: part.id, text: start.text, seconds: start.seconds, still: start.still, after: last });
+    const own = task({
+      id: `${part.id}:start${i + 1}`,
+      part: part.id,
+      text: start.text,
+      seconds: start.seconds,
+      still: start.still,
+      after: last,
+    });
     last = [own.id];
     return own;
   });
@@ -119,17 +168,54 @@ function checkTasks(rig: Rig, starts: WakeTask[]): WakeTask[] {
   const cameras = partsOfRole(rig, 'camera');
   const control = lastStarts(['receiver', 'controller']);
   if (radio && cameras.length) {
-    check({ id: 'check:pictures', part: radio.id, text: 'See each picture', note: count(cameras.length, 'camera'), seconds: HANDS_S.pictures, after: [...control, ...lastStarts(['camera', 'switcher', 'video-transmitter'])] });
+    check({
+      id: 'check:pictures',
+      part: radio.id,
+      text: 'See each picture',
+      note: count(cameras.length, 'camera'),
+      seconds: HANDS_S.pictures,
+      after: [...control, ...lastStarts(['camera', 'switcher', 'video-transmitter'])],
+    });
   }
   for (const { part, sheet } of cameras.filter((c) => c.sheet.functions.some((f) => f.what === 'record'))) {
     const cue = sheet.functions.find((f) => f.what === 'record')?.cue ?? '';
-    check({ id: `${part.id}:record`, part: part.id, text: `${part.label}: record, see the cue`, note: cue, seconds: HANDS_S.record, after: [...control, ...ids(starts.filter((t) => t.part === part.id)).slice(-1)] });
+    check({
+      id: `${part.id}:record`,
+      part: part.id,
+      text: `${part.label}: record, see the cue`,
+      note: cue,
+      seconds: HANDS_S.record,
+      after: [...control, ...ids(starts.filter((t) => t.part === part.id)).slice(-1)],
+    });
   }
   const gimbal = first('gimbal');
-  if (gimbal) check({ id: 'check:ends', part: gimbal.id, text: 'Full stick to each end stop', note: 'watch cable and frame', seconds: HANDS_S.ends, after: [...control, ...lastStarts(['gimbal'])] });
+  if (gimbal)
+    check({
+      id: 'check:ends',
+      part: gimbal.id,
+      text: 'Full stick to each end stop',
+      note: 'watch cable and frame',
+      seconds: HANDS_S.ends,
+      after: [...control, ...lastStarts(['gimbal'])],
+    });
   if (radio && rig.sheets[radio.class]?.functions.some((f) => f.what === 'radio-power')) {
-    check({ id: 'check:power', part: radio.id, text: `${radio.label}: raise from pit`, note: 'channel and power by local rules', seconds: HANDS_S.power, after: ids(checks.filter((t) => t.id === 'check:pictures')) });
+    check({
+      id: 'check:power',
+      part: radio.id,
+      text: `${radio.label}: raise from pit`,
+      note: 'channel and power by local rules',
+      seconds: HANDS_S.power,
+      after: ids(checks.filter((t) => t.id === 'check:pictures')),
+    });
   }
-  if (gimbal) check({ id: 'check:takeoff', part: gimbal.id, text: `For take-off: ${rig.schools.takeOff}`, note: 'a free pan axis spins on take-off and landing', seconds: HANDS_S.takeOff, after: ids(checks) });
+  if (gimbal)
+    check({
+      id: 'check:takeoff',
+      part: gimbal.id,
+      text: `For take-off: ${rig.schools.takeOff}`,
+      note: 'a free pan axis spins on take-off and landing',
+      seconds: HANDS_S.takeOff,
+      after: ids(checks),
+    });
   return checks;
 }

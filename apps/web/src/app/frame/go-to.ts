@@ -37,8 +37,7 @@ const MOST = 12;
       <ul id="go-to-list" role="listbox" aria-label="Places">
         @for (place of found(); track place.kind + place.text; let i = $index) {
           <li [id]="'place-' + i" role="option" [attr.aria-selected]="i === at()" (click)="go(place)">
-            <span>{{ place.text }}</span
-            ><span class="m s">{{ place.kind }}</span>
+            <span>{{ place.text }}</span><span class="m s">{{ place.kind }}</span>
           </li>
         }
       </ul>
@@ -87,9 +86,24 @@ export class GoTo {
     return [
       ...STATIONS.map((s) => ({ text: s[0]!.toUpperCase() + s.slice(1), kind: 'station', path: s })),
       ...this.rig().parts.map((p) => ({ text: p.label, kind: 'part', path: 'loom', focus: p.id })),
-      ...(analysis?.loom.cables ?? []).map((c) => ({ text: `${c.id} ${c.ends.map((e) => e.partLabel).join(' – ')}`, kind: 'cable', path: 'loom', focus: c.id })),
-      ...(analysis?.channels.rows ?? []).map((r) => ({ text: `Channel ${r.channel} ${r.control?.label ?? ''} ${r.moves.map((m) => m.fn.label).join(', ')}`, kind: 'channel', path: 'channels', focus: String(r.channel) })),
-      ...(analysis?.plan ?? []).map((s) => ({ text: `${s.title}: ${s.expectText}`, kind: 'check', path: 'prove', focus: s.id })),
+      ...(analysis?.loom.cables ?? []).map((c) => ({
+        text: `${c.id} ${c.ends.map((e) => e.partLabel).join(' – ')}`,
+        kind: 'cable',
+        path: 'loom',
+        focus: c.id,
+      })),
+      ...(analysis?.channels.rows ?? []).map((r) => ({
+        text: `Channel ${r.channel} ${r.control?.label ?? ''} ${r.moves.map((m) => m.fn.label).join(', ')}`,
+        kind: 'channel',
+        path: 'channels',
+        focus: String(r.channel),
+      })),
+      ...(analysis?.plan ?? []).map((s) => ({
+        text: `${s.title}: ${s.expectText}`,
+        kind: 'check',
+        path: 'prove',
+        focus: s.id,
+      })),
     ];
   });
 

@@ -39,11 +39,19 @@ export class StationFigures {
     return [
       tile('brief', 'Brief', analysis ? `${analysis.brief.granted} / ${analysis.brief.wanted}` : '–'),
       tile('loom', 'Loom', analysis ? count(analysis.loom.cables.length, 'cable') : '–'),
-      tile('channels', 'Channels', analysis ? `${analysis.channels.usedSlots} / ${analysis.channels.carriedSlots}` : '–'),
+      tile(
+        'channels',
+        'Channels',
+        analysis ? `${analysis.channels.usedSlots} / ${analysis.channels.carriedSlots}` : '–',
+      ),
       tile('rails', 'Rails', this.margin(analysis), this.railsMark(analysis)),
       tile('wake', 'Wake', analysis ? seconds(analysis.wake.seconds) : '–'),
       tile('prove', 'Prove', this.proof(analysis), this.proofMark(analysis)),
-      tile('log', 'Log', count(this.entries().length, 'entr').replace(/entrs?$/, this.entries().length === 1 ? 'entry' : 'entries')),
+      tile(
+        'log',
+        'Log',
+        count(this.entries().length, 'entr').replace(/entrs?$/, this.entries().length === 1 ? 'entry' : 'entries'),
+      ),
     ];
   });
 
@@ -69,4 +77,3 @@ export class StationFigures {
     return verdicts.every((v) => v?.passed) ? 'clear' : 'watch';
   }
 }
-

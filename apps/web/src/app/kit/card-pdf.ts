@@ -54,7 +54,10 @@ function tableContent({ heading, note, columns, rows }: Card['tables'][number]):
 }
 
 function glyphs(text: string): string {
-  return text.replace(/\u00b5/g, '\u03bc').replace(/\u2126/g, '\u03a9').replace(/\u2212/g, '–');
+  return text
+    .replace(/\u00b5/g, '\u03bc')
+    .replace(/\u2126/g, '\u03a9')
+    .replace(/\u2212/g, '–');
 }
 
 async function fontBase64(path: string): Promise<string> {

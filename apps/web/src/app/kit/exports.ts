@@ -21,7 +21,11 @@ export class Exports {
     if (!analysis) return this.store.say('Not computed yet: try again in a moment');
     const { unparse } = await import('papaparse');
     // @source [std RFC 4180] quoting and line ends
-    saveFile(`${fileStem(this.store.rig().name)}-channels.csv`, unparse(channelTable(analysis), { newline: '\r\n' }), 'text/csv');
+    saveFile(
+      `${fileStem(this.store.rig().name)}-channels.csv`,
+      unparse(channelTable(analysis), { newline: '\r\n' }),
+      'text/csv',
+    );
     this.store.note('file', 'Channel table exported');
   }
 

@@ -22,11 +22,18 @@ export class FindingsDock {
   protected readonly folded = signal(localStorage.getItem(FOLDED_KEY) === 'yes');
   protected readonly opened = signal<string | null>(null);
   private readonly findings = computed(() => this.computed()?.analysis.findings ?? []);
-  protected readonly here = computed(() => this.findings().filter((f) => f.station === this.station()));
-  protected readonly elsewhere = computed(() => this.findings().filter((f) => f.station !== this.station()));
+  protected readonly here = computed(() => this.findings().filter((f) => isAt(f, this.station())));
+  protected readonly elsewhere = computed(() => this.findings().filter((f) => !isAt(f, this.station())));
   protected readonly tally = computed(() => {
     const of = (mark: string): number => this.findings().filter((f) => f.mark === mark).length;
-    return [of('stop') ? count(of('stop'), 'stop') : '', of('watch') ? `${of('watch')} watch${of('watch') === 1 ? '' : 'es'}` : ''].filter(Boolean).join(' · ') || 'all clear';
+    return (
+      [
+        of('stop') ? count(of('stop'), 'stop') : '',
+        of('watch') ? `${of('watch')} watch${of('watch') === 1 ? '' : 'es'}` : '',
+      ]
+        .filter(Boolean)
+        .join(' · ') || 'all clear'
+    );
   });
 
   protected fix(fix: Fix): void {
@@ -42,5 +49,8 @@ export class FindingsDock {
     localStorage.setItem(FOLDED_KEY, this.folded() ? 'yes' : 'no');
   }
 }
+
+const isAt = (finding: Finding, station: StationId): boolean =>
+  finding.station === station || (finding.alsoAt?.includes(station) ?? false);
 
 const FOLDED_KEY = 'squallmark-dock-folded';

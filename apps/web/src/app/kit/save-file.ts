@@ -11,5 +11,11 @@ export function saveFile(name: string, content: Blob | string, type: string): vo
 
 /** A rig's name as the start of a file name. */
 export function fileStem(name: string): string {
-  return name.trim().toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'rig';
+  return (
+    name
+      .trim()
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '') || 'rig'
+  );
 }

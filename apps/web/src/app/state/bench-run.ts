@@ -60,6 +60,8 @@ export class BenchRun {
   }
 
   private tell(ask: (api: Remote<BenchWorkerApi>) => PromiseLike<unknown>): void {
-    this.worker.call(ask).catch((error: unknown) => this.store.say(`Bench: ${error instanceof Error ? error.message : String(error)}`));
+    this.worker
+      .call(ask)
+      .catch((error: unknown) => this.store.say(`Bench: ${error instanceof Error ? error.message : String(error)}`));
   }
 }

@@ -31,7 +31,8 @@ export class Keys {
   }
 }
 
-const FIELDS = 'input:not([type=checkbox]), textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]';
+const FIELDS =
+  'input:not([type=checkbox]), textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]';
 const PRESSED = 'button, a, summary, [role=button], input[type=checkbox]';
 
 /** Fields keep all their keys; what can be pressed keeps Enter and Space. */

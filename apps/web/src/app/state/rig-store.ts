@@ -1,6 +1,17 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { EditRefused, doStep, emptyRig, redo, startHistory, stepSentence, undo, type Edit, type History, type Rig } from '@squallmark/core/rig';
+import {
+  EditRefused,
+  doStep,
+  emptyRig,
+  redo,
+  startHistory,
+  stepSentence,
+  undo,
+  type Edit,
+  type History,
+  type Rig,
+} from '@squallmark/core/rig';
 import { readRig } from '@squallmark/core/files';
 import { readFailed, type Reading } from '@squallmark/core/units';
 import { formatRFC3339 } from 'date-fns/formatRFC3339';
@@ -66,7 +77,10 @@ export class RigStore {
   async duplicate(id: string): Promise<void> {
     const stored = await this.vault.load(id);
     if (!stored) return this.say('That rig is no longer there');
-    await this.adopt({ ...stored.rig, id: freshId(), name: `${stored.name} copy`.slice(0, 120) }, `Copied from ${stored.name}`);
+    await this.adopt(
+      { ...stored.rig, id: freshId(), name: `${stored.name} copy`.slice(0, 120) },
+      `Copied from ${stored.name}`,
+    );
   }
 
   /** Takes in a rig file. Nothing changes when it cannot be read. */
@@ -153,7 +167,16 @@ export class RigStore {
 
   private write({ rig, past, future }: History, entry: Omit<LogEntry, 'id'>): void {
     const { id, name, kind, revision } = rig;
-    const stored = { id, name, kind, revision, savedAt: formatRFC3339(new Date(), { fractionDigits: 3 }), rig, past: [...past], future: [...future] };
+    const stored = {
+      id,
+      name,
+      kind,
+      revision,
+      savedAt: formatRFC3339(new Date(), { fractionDigits: 3 }),
+      rig,
+      past: [...past],
+      future: [...future],
+    };
     this.queue(() => this.vault.save(stored, entry));
   }
 
@@ -169,7 +192,8 @@ export class RigStore {
 
   private written(well: boolean, error?: unknown): void {
     this.waiting--;
-    if (!well) this.say(`Not saved: ${error instanceof Error ? error.message : String(error)}. Export the rig to keep it.`);
+    if (!well)
+      this.say(`Not saved: ${error instanceof Error ? error.message : String(error)}. Export the rig to keep it.`);
     if (this.waiting === 0 || !well) this.savedSubject.next(well ? 'saved' : 'not saved');
     this.loggedSubject.next();
   }

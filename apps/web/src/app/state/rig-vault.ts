@@ -107,7 +107,11 @@ export class RigVault {
       if (!rig) return null;
       const entries = await this.db.entries.where({ rigId: id }).toArray();
       const desk = await this.db.desks.get(id);
-      await Promise.all([this.db.rigs.delete(id), this.db.entries.where({ rigId: id }).delete(), this.db.desks.delete(id)]);
+      await Promise.all([
+        this.db.rigs.delete(id),
+        this.db.entries.where({ rigId: id }).delete(),
+        this.db.desks.delete(id),
+      ]);
       return { rig, entries, desk };
     });
   }

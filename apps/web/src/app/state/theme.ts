@@ -5,7 +5,10 @@ const KEY = 'squallmark-theme';
 /** Day or night bench; follows the system until chosen. */
 @Injectable({ providedIn: 'root' })
 export class Theme {
-  readonly dark = signal(localStorage.getItem(KEY) === 'dark' || (!localStorage.getItem(KEY) && matchMedia('(prefers-color-scheme: dark)').matches));
+  readonly dark = signal(
+    localStorage.getItem(KEY) === 'dark' ||
+      (!localStorage.getItem(KEY) && matchMedia('(prefers-color-scheme: dark)').matches),
+  );
 
   constructor() {
     effect(() => document.documentElement.setAttribute('data-theme', this.dark() ? 'dark' : 'light'));

@@ -1,4 +1,16 @@
-import { compileBench, benchFrame, benchControls, observe, runBench, setControls, startBench, type Bench, type BenchFrame, type BenchState, type Controls } from '@squallmark/core/bench';
+import {
+  compileBench,
+  benchFrame,
+  benchControls,
+  observe,
+  runBench,
+  setControls,
+  startBench,
+  type Bench,
+  type BenchFrame,
+  type BenchState,
+  type Controls,
+} from '@squallmark/core/bench';
 import { judge, playStep, startJudging, type CheckStep, type Judging, type Verdict } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { expose } from 'comlink';

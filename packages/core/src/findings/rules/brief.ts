@@ -15,7 +15,10 @@ export const wishRule: Rule = ({ wishes }) =>
           { name: 'why', value: wish.why },
           { name: 'classes', value: wish.classes.map((c) => c.name).join(', ') || 'none on the shelf' },
         ],
-        fixes: wish.state === 'impossible' ? [{ label: 'Drop the wish', edits: [{ kind: 'removeWish', wish: wish.wish.id }] }] : [],
+        fixes:
+          wish.state === 'impossible'
+            ? [{ label: 'Drop the wish', edits: [{ kind: 'removeWish', wish: wish.wish.id }] }]
+            : [],
       },
     ];
   });

@@ -9,7 +9,13 @@ const THIN_US = 10;
 /** Middle positions that fall outside every window, or only just inside one. */
 export const windowRule: Rule = ({ chains }) =>
   chains.flatMap((chain): RuleResult[] => {
-    if (chain.fn.takes !== 'windows' || !chain.control || !restPositions(chain.control.kind).includes(0) || chain.control.kind !== 'switch3') return [];
+    if (
+      chain.fn.takes !== 'windows' ||
+      !chain.control ||
+      !restPositions(chain.control.kind).includes(0) ||
+      chain.control.kind !== 'switch3'
+    )
+      return [];
     const at = chainDemand(chain, 0);
     const window = chain.fn.windows!.find((w) => at && 'window' in at.demand && w.label === at.demand.window);
     const middle = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs)[1];
@@ -35,7 +41,14 @@ export const windowRule: Rule = ({ chains }) =>
         fixes: [
           {
             label: `Trim to ${Math.round(at.seenUs + trim)}`,
-            edits: [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change: { subTrimUs: chain.shaping!.subTrimUs + trim } }],
+            edits: [
+              {
+                kind: 'shape',
+                transmitter: chain.transmitter!.id,
+                channel: chain.slot!,
+                change: { subTrimUs: chain.shaping!.subTrimUs + trim },
+              },
+            ],
           },
         ],
       },
@@ -59,14 +72,28 @@ export const pulseRule: Rule = ({ rig, chains }) =>
           { name: 'function', value: chain.fn.label },
         ],
         fixes: button
-          ? [{ label: `Use ${button.label}`, edits: [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change: { control: button.id } }] }]
+          ? [
+              {
+                label: `Use ${button.label}`,
+                edits: [
+                  {
+                    kind: 'shape',
+                    transmitter: chain.transmitter!.id,
+                    channel: chain.slot!,
+                    change: { control: button.id },
+                  },
+                ],
+              },
+            ]
           : [],
       };
     });
 
 function freeControls(rig: RuleContext['rig'], chain: Chain) {
   const used = new Set(rig.shaping.map((s) => s.control));
-  return (chain.transmitter ? (rig.sheets[chain.transmitter.class]?.controls ?? []) : []).filter((c) => !used.has(c.id));
+  return (chain.transmitter ? (rig.sheets[chain.transmitter.class]?.controls ?? []) : []).filter(
+    (c) => !used.has(c.id),
+  );
 }
 
 /** Several channels that follow one control. @source [practice] a new transmitter's first setting */
@@ -86,7 +113,12 @@ export const oneControlRule: Rule = ({ rig }) =>
             { name: 'control', value: sheet.controls.find((c) => c.id === last.control)?.label ?? '' },
             { name: 'channels', value: same.map((s) => s.channel).join(', ') },
           ],
-          fixes: [{ label: `Free ${last.channel}`, edits: [{ kind: 'shape', transmitter: part.id, channel: last.channel, change: { control: null } }] }],
+          fixes: [
+            {
+              label: `Free ${last.channel}`,
+              edits: [{ kind: 'shape', transmitter: part.id, channel: last.channel, change: { control: null } }],
+            },
+          ],
         },
       ];
     });
@@ -111,7 +143,15 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
           { name: 'slot', value: last.slot! },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
-        fixes: binding && free ? [{ label: `Move ${last.fn.label.toLowerCase()} to slot ${free}`, edits: [{ kind: 'bind', binding: { ...binding, slot: free } }] }] : [],
+        fixes:
+          binding && free
+            ? [
+                {
+                  label: `Move ${last.fn.label.toLowerCase()} to slot ${free}`,
+                  edits: [{ kind: 'bind', binding: { ...binding, slot: free } }],
+                },
+              ]
+            : [],
       },
     ];
   });

@@ -27,7 +27,9 @@ export const talkersRule: Rule = ({ rig, conversations, nets }) => {
 
 function takeOff(rig: Rig, at: PinRef, label: string): Fix[] {
   const edits: Edit[] = rig.cables.flatMap((cable) =>
-    cable.wires.flatMap((w, wire) => (samePin(w.from, at) || samePin(w.to, at) ? [{ kind: 'removeWire' as const, cable: cable.id, wire }] : [])),
+    cable.wires.flatMap((w, wire) =>
+      samePin(w.from, at) || samePin(w.to, at) ? [{ kind: 'removeWire' as const, cable: cable.id, wire }] : [],
+    ),
   );
   return edits.length === 1 ? [{ label: `Take ${label} off the wire`, edits }] : [];
 }
@@ -47,10 +49,21 @@ export const wrongTypeRule: Rule = ({ conversations }) =>
           { name: 'talker', value: c.talker.part.id },
           { name: 'brings', value: c.kind },
           { name: 'listener', value: c.listener.part.id },
-          { name: 'expects', value: c.listener.sheet.links.find((l) => l.id !== c.listener.link.id && l.pins.data?.port === c.listener.link.pins.data?.port)?.kind ?? c.listener.link.kind },
+          {
+            name: 'expects',
+            value:
+              c.listener.sheet.links.find(
+                (l) => l.id !== c.listener.link.id && l.pins.data?.port === c.listener.link.pins.data?.port,
+              )?.kind ?? c.listener.link.kind,
+          },
         ],
         fixes: when
-          ? [{ label: `Switch it to ${when.value}`, edits: [{ kind: 'set', part: c.listener.part.id, setting: when.setting, value: when.value }] }]
+          ? [
+              {
+                label: `Switch it to ${when.value}`,
+                edits: [{ kind: 'set', part: c.listener.part.id, setting: when.setting, value: when.value }],
+              },
+            ]
           : [],
       };
     });
@@ -58,7 +71,9 @@ export const wrongTypeRule: Rule = ({ conversations }) =>
 /** A listener that reads counts by the other school of scale than its talker sends. @source [practice] */
 export const scaleRule: Rule = ({ conversations }) =>
   conversations
-    .filter((c) => c.kind === 'sbus' && (c.talker.link.params.scale ?? 'micro') !== (c.listener.link.params.scale ?? 'micro'))
+    .filter(
+      (c) => c.kind === 'sbus' && (c.talker.link.params.scale ?? 'micro') !== (c.listener.link.params.scale ?? 'micro'),
+    )
     .map((c): RuleResult => ({
       rule: 'scale-school',
       mark: 'watch',
@@ -67,7 +82,12 @@ export const scaleRule: Rule = ({ conversations }) =>
       figures: [
         { name: 'talker', value: c.talker.part.id },
         { name: 'listener', value: c.listener.part.id },
-        { name: 'reach', value: c.listener.link.params.scale === 'micro' ? 84 : 119, unit: '%', source: '[practice] 352…1696 against 192…1792 counts' },
+        {
+          name: 'reach',
+          value: c.listener.link.params.scale === 'micro' ? 84 : 119,
+          unit: '%',
+          source: '[practice] 352…1696 against 192…1792 counts',
+        },
       ],
       fixes: [],
     }));
@@ -103,7 +123,12 @@ function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
   const from = groundNear(rig, c, 'talker');
   const to = groundNear(rig, c, 'listener');
   if (!from || !to) return [];
-  return [{ label: 'Add the ground wire', edits: [{ kind: 'addWire', cable, wire: { from, to, colour: 'black', gaugeAwg: 28, lengthMm: 180 } }] }];
+  return [
+    {
+      label: 'Add the ground wire',
+      edits: [{ kind: 'addWire', cable, wire: { from, to, colour: 'black', gaugeAwg: 28, lengthMm: 180 } }],
+    },
+  ];
 }
 
 /** Ground pin on the same plug, else any on the part. */
@@ -111,5 +136,7 @@ function groundNear(rig: Rig, c: Conversation, end: 'talker' | 'listener'): PinR
   const { part, sheet, link } = c[end];
   const own = link.pins.data ?? link.pins.send;
   const ports = [...sheet.ports].sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
-  return ports.flatMap((port) => port.pins.map((p) => ({ part: part.id, port: port.id, pin: p.n }))).find((at) => findPin(rig, at)?.pin.line === 'ground');
+  return ports
+    .flatMap((port) => port.pins.map((p) => ({ part: part.id, port: port.id, pin: p.n })))
+    .find((at) => findPin(rig, at)?.pin.line === 'ground');
 }

@@ -14,12 +14,21 @@ export const regulatorRule: Rule = ({ rig, flat }) =>
     ];
     const found: RuleResult[] = [];
     if (node.overloaded) {
-      found.push({ ...base, mark: 'stop', rule: 'regulator-overload', figures: [...figures, { name: 'rated', value: node.maxA!, unit: 'A', source: 'part sheet' }] });
+      found.push({
+        ...base,
+        mark: 'stop',
+        rule: 'regulator-overload',
+        figures: [...figures, { name: 'rated', value: node.maxA!, unit: 'A', source: 'part sheet' }],
+      });
     }
     if (node.inDropout) {
       const { regulator } = sheetOf(rig, node.part).sources.find((s) => s.id === node.terminal)!;
       const needs = regulator!.volts + regulator!.dropoutV;
-      found.push({ ...base, rule: 'regulator-dropout', figures: [...figures, { name: 'needs', value: needs, unit: 'V', source: 'part sheet' }] });
+      found.push({
+        ...base,
+        rule: 'regulator-dropout',
+        figures: [...figures, { name: 'needs', value: needs, unit: 'V', source: 'part sheet' }],
+      });
     }
     return found;
   });

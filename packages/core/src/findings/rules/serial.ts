@@ -44,11 +44,16 @@ function uncrossed(context: RuleContext, c: Conversation): RuleResult[] {
 function half(context: RuleContext, c: Conversation): RuleResult[] {
   if (!c.troubles.includes('half joined')) return [];
   const { cable, ...rest } = base(context, c);
-  const sends = context.nets.joined(pinOf(c.talker, c.talker.link.pins.send!), pinOf(c.listener, c.listener.link.pins.hear!));
+  const sends = context.nets.joined(
+    pinOf(c.talker, c.talker.link.pins.send!),
+    pinOf(c.listener, c.listener.link.pins.hear!),
+  );
   const missing = sends
     ? { from: pinOf(c.talker, c.talker.link.pins.hear!), to: pinOf(c.listener, c.listener.link.pins.send!) }
     : { from: pinOf(c.talker, c.talker.link.pins.send!), to: pinOf(c.listener, c.listener.link.pins.hear!) };
-  const edit: Edit | null = cable ? { kind: 'addWire', cable, wire: { ...missing, colour: 'green', gaugeAwg: 28, lengthMm: 180 } } : null;
+  const edit: Edit | null = cable
+    ? { kind: 'addWire', cable, wire: { ...missing, colour: 'green', gaugeAwg: 28, lengthMm: 180 } }
+    : null;
   return [{ ...rest, rule: 'pair-half', fixes: edit ? [{ label: 'Add the other wire', edits: [edit] }] : [] }];
 }
 
@@ -59,7 +64,15 @@ function port(context: RuleContext, c: Conversation): RuleResult[] {
   const held = context.rig.held.filter((h) => h.part === c.talker.part.id && h.resource === c.talker.link.id);
   const edits: Edit[] = [
     ...held.map((h): Edit => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to })),
-    { kind: 'hold', held: { part: c.talker.part.id, resource: c.talker.link.id, to: protocol!, ...(baud === undefined ? {} : { baud }) } },
+    {
+      kind: 'hold',
+      held: {
+        part: c.talker.part.id,
+        resource: c.talker.link.id,
+        to: protocol!,
+        ...(baud === undefined ? {} : { baud }),
+      },
+    },
   ];
   return [
     {
@@ -68,7 +81,10 @@ function port(context: RuleContext, c: Conversation): RuleResult[] {
       figures: [
         ...rest.figures,
         { name: 'wants', value: `${protocol} at ${baud ?? 'any'} baud`, source: 'part sheet' },
-        { name: 'is set to', value: held.map((h) => `${h.to}${h.baud ? ` at ${h.baud} baud` : ''}`).join(', ') || 'nothing' },
+        {
+          name: 'is set to',
+          value: held.map((h) => `${h.to}${h.baud ? ` at ${h.baud} baud` : ''}`).join(', ') || 'nothing',
+        },
       ],
       fixes: [{ label: 'Set the port', edits }],
     },

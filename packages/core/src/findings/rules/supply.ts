@@ -33,6 +33,7 @@ function outOfRange({ rig }: RuleContext, full: RailNode, flat: RailNode, tooMuc
     rule: 'supply-range',
     mark: 'stop',
     station: 'loom',
+    alsoAt: ['rails'],
     subjects: [full.part, ...cablesAt(rig, full)],
     figures: [
       ...bandFigures(full),
@@ -49,6 +50,7 @@ function unfed({ rig }: RuleContext, node: RailNode): RuleResult {
     rule: 'supply-none',
     mark: 'stop',
     station: 'loom',
+    alsoAt: ['rails'],
     subjects: [node.part],
     figures: [...bandFigures(node), { name: 'volts', value: 0, unit: 'V', source: 'network solve' }],
     fixes: leadFixes(rig, node),
@@ -113,9 +115,17 @@ function moveFixes(rig: Rig, node: RailNode): Fix[] {
     const edits: Edit[] = [];
     for (const cable of rig.cables) {
       cable.wires.forEach((wire, i) => {
-        for (const [near, far] of [['to', 'from'], ['from', 'to']] as const) {
-          if (samePin(wire[near], pins.plus)) edits.push({ kind: 'moveEnd', cable: cable.id, wire: i, end: far, pin: outlet.plus });
-          if (samePin(wire[near], pins.minus) && findPin(rig, wire[far])?.pin.line === 'ground' && sameCable(cable.wires, pins.plus)) {
+        for (const [near, far] of [
+          ['to', 'from'],
+          ['from', 'to'],
+        ] as const) {
+          if (samePin(wire[near], pins.plus))
+            edits.push({ kind: 'moveEnd', cable: cable.id, wire: i, end: far, pin: outlet.plus });
+          if (
+            samePin(wire[near], pins.minus) &&
+            findPin(rig, wire[far])?.pin.line === 'ground' &&
+            sameCable(cable.wires, pins.plus)
+          ) {
             edits.push({ kind: 'moveEnd', cable: cable.id, wire: i, end: far, pin: outlet.minus });
           }
         }
@@ -125,7 +135,8 @@ function moveFixes(rig: Rig, node: RailNode): Fix[] {
   });
 }
 
-const sameCable = (wires: { from: PinRef; to: PinRef }[], pin: PinRef): boolean => wires.some((w) => samePin(w.from, pin) || samePin(w.to, pin));
+const sameCable = (wires: { from: PinRef; to: PinRef }[], pin: PinRef): boolean =>
+  wires.some((w) => samePin(w.from, pin) || samePin(w.to, pin));
 
 /** A fresh lead from the first source that fits. */
 function leadFixes(rig: Rig, node: RailNode): Fix[] {
@@ -163,7 +174,9 @@ function thickerFix(rig: Rig, flat: RailNode): Fix | null {
   if (!cable || now === undefined || now <= 14) return null;
   const gaugeAwg = Math.max(14, now - 4);
   const edits: Edit[] = cable.wires.map((_, wire) => ({ kind: 'setWire', cable: cable.id, wire, gaugeAwg }));
-  const after = solveRigNetwork(rigNetwork(applyEdits(rig, edits).rig, 'peak'), 0).nodes.find((n) => n.part === flat.part && n.terminal === flat.terminal)!;
+  const after = solveRigNetwork(rigNetwork(applyEdits(rig, edits).rig, 'peak'), 0).nodes.find(
+    (n) => n.part === flat.part && n.terminal === flat.terminal,
+  )!;
   const gain = after.volts - flat.volts;
   return gain < 0.005 ? null : { label: `Use ${gaugeAwg} AWG: +${gain.toFixed(2)} V`, edits };
 }

@@ -35,7 +35,8 @@ export const polarityRule: Rule = ({ rig }) =>
 /** Two wrong wires are swapped at the far end; a lone one comes off. */
 function polarityFix(cable: Cable, bad: number[]) {
   const [a, b] = bad;
-  if (a === undefined || b === undefined) return { label: 'Take the wire off', edits: [{ kind: 'removeWire', cable: cable.id, wire: a! } satisfies Edit] };
+  if (a === undefined || b === undefined)
+    return { label: 'Take the wire off', edits: [{ kind: 'removeWire', cable: cable.id, wire: a! } satisfies Edit] };
   const edits: Edit[] = [
     { kind: 'moveEnd', cable: cable.id, wire: a, end: 'to', pin: cable.wires[b]!.to },
     { kind: 'moveEnd', cable: cable.id, wire: b, end: 'to', pin: cable.wires[a]!.to },
@@ -47,7 +48,9 @@ function polarityFix(cable: Cable, bad: number[]) {
 export const groundTwiceRule: Rule = ({ rig }) => {
   const grounds = rig.cables.flatMap((cable) =>
     cable.wires.flatMap((w, wire) =>
-      lineAt(rig, w.from) === 'ground' && lineAt(rig, w.to) === 'ground' ? [{ cable: cable.id, wire, pair: [w.from.part, w.to.part].sort().join(' ') }] : [],
+      lineAt(rig, w.from) === 'ground' && lineAt(rig, w.to) === 'ground'
+        ? [{ cable: cable.id, wire, pair: [w.from.part, w.to.part].sort().join(' ') }]
+        : [],
     ),
   );
   return [...groupBy(grounds, (g) => g.pair).values()].flatMap((same): RuleResult[] => {
@@ -66,7 +69,12 @@ export const groundTwiceRule: Rule = ({ rig }) => {
           { name: 'from', value: a! },
           { name: 'to', value: b! },
         ],
-        fixes: [{ label: `Leave it out of ${last.cable}`, edits: [{ kind: 'removeWire', cable: last.cable, wire: last.wire }] }],
+        fixes: [
+          {
+            label: `Leave it out of ${last.cable}`,
+            edits: [{ kind: 'removeWire', cable: last.cable, wire: last.wire }],
+          },
+        ],
       },
     ];
   });
@@ -75,7 +83,10 @@ export const groundTwiceRule: Rule = ({ rig }) => {
 /** One signal pin in two plugs. A Y lead is one cable and may share a pin; supply pins may be spliced. */
 export const portTwiceRule: Rule = ({ rig }) => {
   const uses = rig.cables.flatMap((cable) =>
-    cable.wires.flatMap((w) => [w.from, w.to]).filter((at) => lineAt(rig, at) === 'signal').map((at) => ({ at, cable: cable.id })),
+    cable.wires
+      .flatMap((w) => [w.from, w.to])
+      .filter((at) => lineAt(rig, at) === 'signal')
+      .map((at) => ({ at, cable: cable.id })),
   );
   return [...groupBy(uses, (use) => pinKey(use.at)).values()].flatMap((same): RuleResult[] => {
     const cables = [...new Set(same.map((use) => use.cable))];
@@ -130,8 +141,10 @@ export const heldTwiceRule: Rule = ({ rig }) =>
 export const lookAlikeRule: Rule = ({ rig }) =>
   cableViews(rig).flatMap((cable): RuleResult[] => {
     const [a, b] = cable.ends;
-    if (cable.marked || cable.ends.length !== 2 || !a || !b || a.family !== b.family || a.pins.length !== b.pins.length) return [];
-    const order = (end: typeof a): string => end.pins.map((p) => ({ supply: '+', ground: '−', signal: 'S', empty: '·' })[p.line]).join(' ');
+    if (cable.marked || cable.ends.length !== 2 || !a || !b || a.family !== b.family || a.pins.length !== b.pins.length)
+      return [];
+    const order = (end: typeof a): string =>
+      end.pins.map((p) => ({ supply: '+', ground: '−', signal: 'S', empty: '·' })[p.line]).join(' ');
     if (order(a) === order(b) || !a.pins.some((p) => p.line === 'supply')) return [];
     return [
       {

@@ -5,7 +5,12 @@ export const defineSheet = (draft: SheetDraft): Sheet => sheetSchema.parse(draft
 
 export const plus = (n: number, label = '+'): Pin => ({ n, label, line: 'supply' });
 export const ground = (n: number, label = '−'): Pin => ({ n, label, line: 'ground' });
-export const signal = (n: number, label: string, way: 'in' | 'out' | 'both'): Pin => ({ n, label, line: 'signal', way });
+export const signal = (n: number, label: string, way: 'in' | 'out' | 'both'): Pin => ({
+  n,
+  label,
+  line: 'signal',
+  way,
+});
 export const empty = (n: number, label: string): Pin => ({ n, label, line: 'empty' });
 export const at = (port: string, pin: number): PinAt => ({ port, pin });
 

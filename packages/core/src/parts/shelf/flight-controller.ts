@@ -9,10 +9,7 @@ const flight = (id: 'roll' | 'pitch' | 'throttle' | 'yaw', label: string) => ({
   takes: 'position' as const,
   over: ['bus'],
   rangeUs: [1000, 2000] as [number, number],
-  range:
-    id === 'throttle'
-      ? { from: 0, to: 100, unit: '%' as const }
-      : { from: -100, to: 100, unit: '%' as const },
+  range: id === 'throttle' ? { from: 0, to: 100, unit: '%' as const } : { from: -100, to: 100, unit: '%' as const },
 });
 
 /** Flight controller with six serial ports, twelve pads and an on-screen display in the picture path. */
@@ -68,12 +65,7 @@ export const flightController = defineSheet({
     { id: 'videoIn', kind: 'composite', way: 'listen', pins: { data: at('videoIn', 1) }, params: {} },
     { id: 'videoOut', kind: 'composite', way: 'talk', pins: { data: at('videoOut', 1) }, params: {} },
   ],
-  functions: [
-    flight('roll', 'Roll'),
-    flight('pitch', 'Pitch'),
-    flight('throttle', 'Throttle'),
-    flight('yaw', 'Yaw'),
-  ],
+  functions: [flight('roll', 'Roll'), flight('pitch', 'Pitch'), flight('throttle', 'Throttle'), flight('yaw', 'Yaw')],
   resources: [
     ...SERIAL.map((n) => ({
       id: `serial${n}`,

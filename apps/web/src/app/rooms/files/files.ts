@@ -87,7 +87,8 @@ export class FilesRoom {
   }
 
   private async take(file: File): Promise<void> {
-    if (file.size > MOST_BYTES) return this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
+    if (file.size > MOST_BYTES)
+      return this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
     const reading = await this.store.importText(await file.text(), file.name);
     if (reading.ok) this.dialog.close();
     else this.problems.set(reading.problems.map(problemText));

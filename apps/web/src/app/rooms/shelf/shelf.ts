@@ -14,7 +14,14 @@ import { RigStore } from '../../state/rig-store';
     <h2 mat-dialog-title>Pull parts</h2>
     <mat-dialog-content>
       <label class="sr" for="shelf-find">Find a class</label>
-      <input id="shelf-find" type="search" placeholder="Find a class" [value]="query()" (input)="type($event)" cdkFocusInitial />
+      <input
+        id="shelf-find"
+        type="search"
+        placeholder="Find a class"
+        [value]="query()"
+        (input)="type($event)"
+        cdkFocusInitial
+      />
       <table>
         <caption class="sr">
           Classes on the shelf
@@ -29,7 +36,11 @@ import { RigStore } from '../../state/rig-store';
               <td class="m s">{{ sheet.group }}</td>
               <td class="n s">{{ sheet.massG }} g</td>
               <td class="n s">{{ here(sheet) }} here</td>
-              <td class="r"><button mat-stroked-button type="button" (click)="pull(sheet)" [attr.aria-label]="'Pull ' + sheet.name">Pull</button></td>
+              <td class="r">
+                <button mat-stroked-button type="button" (click)="pull(sheet)" [attr.aria-label]="'Pull ' + sheet.name">
+                  Pull
+                </button>
+              </td>
             </tr>
           } @empty {
             <tr>
@@ -47,7 +58,9 @@ import { RigStore } from '../../state/rig-store';
 export class ShelfDialog {
   private readonly store = inject(RigStore);
   protected readonly query = signal('');
-  protected readonly found = computed(() => SHELF.filter((s) => `${s.name} ${s.summary} ${s.group}`.toLowerCase().includes(this.query().toLowerCase())));
+  protected readonly found = computed(() =>
+    SHELF.filter((s) => `${s.name} ${s.summary} ${s.group}`.toLowerCase().includes(this.query().toLowerCase())),
+  );
 
   protected type(event: Event): void {
     this.query.set((event.target as HTMLInputElement).value);
@@ -61,6 +74,12 @@ export class ShelfDialog {
     const { parts } = this.store.rig();
     const same = this.here(sheet);
     const label = same ? `${sheet.name} ${same + 1}` : sheet.name;
-    this.store.do([{ kind: 'addPart', part: { id: nextId('P', parts), class: sheet.class, label, settings: {}, onBench: true }, sheet }]);
+    this.store.do([
+      {
+        kind: 'addPart',
+        part: { id: nextId('P', parts), class: sheet.class, label, settings: {}, onBench: true },
+        sheet,
+      },
+    ]);
   }
 }

@@ -39,20 +39,38 @@ export class Brief {
   protected readonly hung = computed<HungWish[]>(() =>
     (this.analysis()?.brief.wishes ?? []).flatMap((w) => {
       const control = this.controls().find((c) => c.id === w.control);
-      return control ? [{ id: w.wish.id, label: w.wish.label, note: `channel ${w.channel}`, mark: w.state === 'granted' ? 'clear' : 'watch', control }] : [];
+      return control
+        ? [
+            {
+              id: w.wish.id,
+              label: w.wish.label,
+              note: `channel ${w.channel}`,
+              mark: w.state === 'granted' ? 'clear' : 'watch',
+              control,
+            },
+          ]
+        : [];
     }),
   );
   protected readonly loose = computed(() => (this.analysis()?.brief.wishes ?? []).filter((w) => !w.control));
   protected readonly summary = computed(() => {
     const brief = this.analysis()?.brief;
-    return brief ? `${brief.granted} of ${count(brief.wanted, 'wish').replace('wishs', 'wishes')} granted · ${count(brief.parts, 'part')} · ${num(brief.massG / 1000, 2)} kg payload and pack` : '';
+    return brief
+      ? `${brief.granted} of ${count(brief.wanted, 'wish').replace('wishs', 'wishes')} granted · ${count(brief.parts, 'part')} · ${num(brief.massG / 1000, 2)} kg payload and pack`
+      : '';
   });
-  protected readonly ticked = computed(() => `${this.rig().parts.filter((p) => p.onBench).length} of ${this.rig().parts.length}`);
+  protected readonly ticked = computed(
+    () => `${this.rig().parts.filter((p) => p.onBench).length} of ${this.rig().parts.length}`,
+  );
   /** Functions that parts here or on the shelf give and nobody wished for yet. */
   protected readonly wishable = computed(() => {
     const wanted = new Set(this.rig().wishes.map((w) => w.what));
-    const offered = SHELF.flatMap((sheet) => (sheet.role === 'controller' ? [] : sheet.functions.map(({ what, label }) => ({ what: what as string, label }))));
-    return [...new Map([...offered, ...EXTRA_WISHES].map((w) => [w.what, w])).values()].filter((w) => !wanted.has(w.what));
+    const offered = SHELF.flatMap((sheet) =>
+      sheet.role === 'controller' ? [] : sheet.functions.map(({ what, label }) => ({ what: what as string, label })),
+    );
+    return [...new Map([...offered, ...EXTRA_WISHES].map((w) => [w.what, w])).values()].filter(
+      (w) => !wanted.has(w.what),
+    );
   });
   protected readonly feeds = computed(() =>
     (this.analysis()?.brief.feeds ?? []).map((f) => ({
@@ -85,7 +103,9 @@ export class Brief {
   }
 
   protected addWish(wish: { what: string; label: string }): void {
-    this.store.do([{ kind: 'addWish', wish: { id: nextId('W', this.rig().wishes), ...wish, by: 'pilot', control: null } }]);
+    this.store.do([
+      { kind: 'addWish', wish: { id: nextId('W', this.rig().wishes), ...wish, by: 'pilot', control: null } },
+    ]);
   }
 
   protected dropWish({ wish }: WishState): void {

@@ -2,7 +2,7 @@ import type { Control } from '@squallmark/core/parts';
 import type { Mark } from '@squallmark/core/findings';
 
 /** Drawing box of the transmitter face, px. */
-export const FACE = { width: 660, height: 330, left: 170, top: 88, faceWidth: 320, faceHeight: 200 } as const;
+export const FACE = { width: 660, height: 306, left: 170, top: 88, faceWidth: 320, faceHeight: 200 } as const;
 
 export interface HungWish {
   id: string;
@@ -25,20 +25,31 @@ export function controlAt(control: Control): { x: number; y: number } {
 
 /** Words above for what sits on the top edge, left and right for the flanks, below for the rest; none on another. */
 export function layOutFace(wishes: readonly HungWish[]): Callout[] {
-  const by = (pick: (c: Control) => boolean): HungWish[] => wishes.filter((w) => pick(w.control)).sort((a, b) => a.control.x - b.control.x || a.control.y - b.control.y);
+  const by = (pick: (c: Control) => boolean): HungWish[] =>
+    wishes.filter((w) => pick(w.control)).sort((a, b) => a.control.x - b.control.x || a.control.y - b.control.y);
   const isTop = (c: Control): boolean => c.y < 0.2;
   const isLeft = (c: Control): boolean => !isTop(c) && c.x < 0.1;
   const isRight = (c: Control): boolean => !isTop(c) && (c.x > 0.9 || c.kind === 'knob');
   const top = by(isTop);
   return [
-    ...top.map((w, i) => callout(w, { x: spread(i, top.length), y: i % 2 ? 48 : 14 }, 'middle')),
+    ...half(top, 0).map((w, i, all) =>
+      callout(w, { x: 70 + ((i + 0.5) / all.length) * 250, y: i % 2 ? 48 : 14 }, 'middle'),
+    ),
+    ...half(top, 1).map((w, i, all) =>
+      callout(w, { x: 340 + ((i + 0.5) / all.length) * 260, y: i % 2 ? 48 : 14 }, 'middle'),
+    ),
     ...by(isLeft).map((w, i) => callout(w, { x: FACE.left - 44, y: 150 + i * 38 }, 'end')),
     ...by(isRight).map((w, i) => callout(w, { x: FACE.left + FACE.faceWidth + 44, y: 130 + i * 48 }, 'start')),
-    ...by((c) => !isTop(c) && !isLeft(c) && !isRight(c)).map((w, i, all) => callout(w, { x: spread(i, all.length), y: 312 }, 'middle')),
+    ...by((c) => !isTop(c) && !isLeft(c) && !isRight(c)).map((w, i, all) =>
+      callout(w, { x: spread(i, all.length), y: 300 }, 'middle'),
+    ),
   ];
 }
 
 const spread = (i: number, n: number): number => ((i + 0.5) / n) * FACE.width;
+/** Words for a control stay on its side of the face, so that lines cross little. */
+const half = (wishes: HungWish[], side: 0 | 1): HungWish[] =>
+  wishes.filter((w) => (w.control.x < 0.5 ? 0 : 1) === side);
 
 function callout(wish: HungWish, to: Callout['to'], anchor: Callout['anchor']): Callout {
   return { ...wish, from: controlAt(wish.control), to, anchor };

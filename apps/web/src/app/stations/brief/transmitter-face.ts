@@ -6,16 +6,33 @@ import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
 @Component({
   selector: 'sq-transmitter-face',
   template: `<svg [attr.viewBox]="'0 0 ' + face.width + ' ' + face.height" role="img" [attr.aria-label]="summary()">
-    <rect [attr.x]="face.left" [attr.y]="face.top" [attr.width]="face.faceWidth" [attr.height]="face.faceHeight" rx="26" fill="var(--panel)" stroke="var(--rule-strong)" stroke-width="1.4" />
+    <rect
+      [attr.x]="face.left"
+      [attr.y]="face.top"
+      [attr.width]="face.faceWidth"
+      [attr.height]="face.faceHeight"
+      rx="26"
+      fill="var(--panel)"
+      stroke="var(--rule-strong)"
+      stroke-width="1.4"
+    />
     @for (c of placed(); track c.control.id) {
       @switch (c.control.kind) {
         @case ('stick') {
           <circle [attr.cx]="c.x" [attr.cy]="c.y" r="44" fill="var(--paper)" stroke="var(--rule)" />
-          <path [attr.d]="'M' + (c.x - 36) + ' ' + c.y + 'h72M' + c.x + ' ' + (c.y - 36) + 'v72'" stroke="var(--hair)" />
+          <path
+            [attr.d]="'M' + (c.x - 36) + ' ' + c.y + 'h72M' + c.x + ' ' + (c.y - 36) + 'v72'"
+            stroke="var(--hair)"
+          />
           <circle [attr.cx]="c.x" [attr.cy]="c.y" r="9" fill="var(--harbour)" />
         }
         @case ('slider') {
-          <path [attr.d]="'M' + c.x + ' ' + (c.y - 40) + 'v80'" stroke="var(--rule-strong)" stroke-width="4" stroke-linecap="round" />
+          <path
+            [attr.d]="'M' + c.x + ' ' + (c.y - 40) + 'v80'"
+            stroke="var(--rule-strong)"
+            stroke-width="4"
+            stroke-linecap="round"
+          />
           <rect [attr.x]="c.x - 8" [attr.y]="c.y - 4" width="16" height="9" fill="var(--harbour)" />
         }
         @case ('knob') {
@@ -23,17 +40,67 @@ import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
           <path [attr.d]="'M' + c.x + ' ' + c.y + 'l8 -9'" stroke="var(--harbour)" stroke-width="2" />
         }
         @default {
-          <rect [attr.x]="c.x - 6" [attr.y]="c.y - 12" width="12" height="24" rx="6" fill="var(--paper)" stroke="var(--ink)" />
-          <circle [attr.cx]="c.x" [attr.cy]="c.y - (c.control.kind === 'button' ? 0 : 5)" r="3.6" fill="var(--harbour)" />
-          <text [attr.x]="c.x" [attr.y]="c.y + 25" text-anchor="middle" font-size="10.5" class="mut">{{ c.control.id }}</text>
+          <rect
+            [attr.x]="c.x - 6"
+            [attr.y]="c.y - 12"
+            width="12"
+            height="24"
+            rx="6"
+            fill="var(--paper)"
+            stroke="var(--ink)"
+          />
+          <circle
+            [attr.cx]="c.x"
+            [attr.cy]="c.y - (c.control.kind === 'button' ? 0 : 5)"
+            r="3.6"
+            fill="var(--harbour)"
+          />
+          <text [attr.x]="c.x" [attr.y]="c.y + 25" text-anchor="middle" font-size="10.5" class="mut">
+            {{ c.control.id }}
+          </text>
         }
       }
     }
     @for (w of callouts(); track w.id) {
-      <path [attr.d]="'M' + w.from.x + ' ' + w.from.y + 'L' + w.to.x + ' ' + (w.anchor === 'middle' ? (w.to.y < 100 ? w.to.y + 16 : w.to.y - 22) : w.to.y)" [attr.stroke]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'" stroke-width="1.1" fill="none" />
-      <circle [attr.cx]="w.from.x" [attr.cy]="w.from.y" r="2.4" [attr.fill]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'" />
-      <text [attr.x]="textX(w)" [attr.y]="w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y" [attr.text-anchor]="w.anchor" font-size="12.5" font-weight="600">{{ w.label }}</text>
-      <text [attr.x]="textX(w)" [attr.y]="(w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y) + 13" [attr.text-anchor]="w.anchor" font-size="10.8" class="mut">{{ w.note }}</text>
+      <path
+        [attr.d]="
+          'M' +
+          w.from.x +
+          ' ' +
+          w.from.y +
+          'L' +
+          w.to.x +
+          ' ' +
+          (w.anchor === 'middle' ? (w.to.y < 100 ? w.to.y + 16 : w.to.y - 22) : w.to.y)
+        "
+        [attr.stroke]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
+        stroke-width="1.1"
+        fill="none"
+      />
+      <circle
+        [attr.cx]="w.from.x"
+        [attr.cy]="w.from.y"
+        r="2.4"
+        [attr.fill]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
+      />
+      <text
+        [attr.x]="textX(w)"
+        [attr.y]="w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y"
+        [attr.text-anchor]="w.anchor"
+        font-size="12.5"
+        font-weight="600"
+      >
+        {{ w.label }}
+      </text>
+      <text
+        [attr.x]="textX(w)"
+        [attr.y]="(w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y) + 13"
+        [attr.text-anchor]="w.anchor"
+        font-size="10.8"
+        class="mut"
+      >
+        {{ w.note }}
+      </text>
     }
   </svg>`,
   styles: ':host{display:block} svg{width:100%;max-height:330px;display:block}',
@@ -49,7 +116,14 @@ export class TransmitterFace {
       .map((control) => ({ control, ...controlAt(control) })),
   );
   protected readonly callouts = computed(() => layOutFace(this.wishes()));
-  protected readonly summary = computed(() => `Transmitter: ${this.wishes().map((w) => `${w.label} on ${w.control.label}`).join(', ') || 'nothing hung on it yet'}`);
+  protected readonly summary = computed(
+    () =>
+      `Transmitter: ${
+        this.wishes()
+          .map((w) => `${w.label} on ${w.control.label}`)
+          .join(', ') || 'nothing hung on it yet'
+      }`,
+  );
 
   protected textX(w: { anchor: string; to: { x: number } }): number {
     return w.anchor === 'end' ? w.to.x - 6 : w.anchor === 'start' ? w.to.x + 6 : w.to.x;

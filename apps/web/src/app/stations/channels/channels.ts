@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { endPointFrom, endPointIn, idlePosition, rowNow, type EndUnit, type LadderRow } from '@squallmark/core/channels';
+import {
+  endPointFrom,
+  endPointIn,
+  idlePosition,
+  rowNow,
+  type EndUnit,
+  type LadderRow,
+} from '@squallmark/core/channels';
 import { worstMark } from '@squallmark/core/findings';
 import { partsOfRole } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
@@ -36,10 +43,13 @@ export class Channels {
   protected readonly controls = computed(() => partsOfRole(this.store.rig(), 'transmitter')[0]?.sheet.controls ?? []);
   protected readonly rows = computed(() =>
     (this.analysis()?.channels.rows ?? []).map((row) => {
-      const position = this.positions()[row.control?.id ?? ''] ?? idlePosition(row.control?.kind ?? 'stick', row.control?.id === 'left-y');
+      const position =
+        this.positions()[row.control?.id ?? ''] ??
+        idlePosition(row.control?.kind ?? 'stick', row.control?.id === 'left-y');
       const fn = row.moves[0]?.fn;
       const reverse = row.moves[0]?.reverse ?? false;
-      const end = (us: number | undefined): number => roundTo(endPointIn(this.unit(), us ?? NaN, fn, reverse), this.unit() === 'µs' ? 0 : 1);
+      const end = (us: number | undefined): number =>
+        roundTo(endPointIn(this.unit(), us ?? NaN, fn, reverse), this.unit() === 'µs' ? 0 : 1);
       const now = rowNow(row, position);
       return {
         row,
@@ -48,7 +58,15 @@ export class Channels {
         low: end(row.shaping?.lowUs),
         high: end(row.shaping?.highUs),
         unit: this.unit() === 'own' ? (fn?.range?.unit ?? 'µs') : this.unit(),
-        mark: worstMark(this.analysis()!.findings.filter((f) => f.station === 'channels' && row.moves.some((m) => f.subjects.includes(m.part) && f.figures.some((g) => g.value === row.control?.label)))),
+        mark: worstMark(
+          this.analysis()!.findings.filter(
+            (f) =>
+              f.station === 'channels' &&
+              row.moves.some(
+                (m) => f.subjects.includes(m.part) && f.figures.some((g) => g.value === row.control?.label),
+              ),
+          ),
+        ),
         on: row.channel === (this.chosen() ?? Number(this.at() ?? NaN)),
       };
     }),
@@ -64,7 +82,13 @@ export class Channels {
   });
   /** Devices that do not count from 1, named with their number. */
   protected readonly otherCounts = computed(() =>
-    (this.analysis()?.channels.rows ?? []).flatMap((r) => r.moves.filter((m) => m.deviceNumber !== m.slot).map((m) => `${m.partLabel} calls slot ${m.slot} "${m.deviceNumber}"`)).slice(0, 2),
+    (this.analysis()?.channels.rows ?? [])
+      .flatMap((r) =>
+        r.moves
+          .filter((m) => m.deviceNumber !== m.slot)
+          .map((m) => `${m.partLabel} calls slot ${m.slot} "${m.deviceNumber}"`),
+      )
+      .slice(0, 2),
   );
 
   constructor() {
@@ -88,12 +112,21 @@ export class Channels {
     const us = endPointFrom(this.unit(), field.valueAsNumber, move?.fn, move?.reverse ?? false);
     // a figure being typed may not be one yet: the last good one stands until it is
     if (!(us >= 800 && us <= 2200) || us === row.shaping?.[end]) return;
-    this.store.do([{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [end]: us } }], `end-${row.channel}-${end}`);
+    this.store.do(
+      [{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [end]: us } }],
+      `end-${row.channel}-${end}`,
+    );
   }
 
   protected leaveEnd(row: LadderRow, event: Event): void {
-    const us = endPointFrom(this.unit(), (event.target as HTMLInputElement).valueAsNumber, row.moves[0]?.fn, row.moves[0]?.reverse ?? false);
-    if (!(us >= 800 && us <= 2200)) this.store.say('An end point lies between 800 and 2200 µs; the last good one is kept');
+    const us = endPointFrom(
+      this.unit(),
+      (event.target as HTMLInputElement).valueAsNumber,
+      row.moves[0]?.fn,
+      row.moves[0]?.reverse ?? false,
+    );
+    if (!(us >= 800 && us <= 2200))
+      this.store.say('An end point lies between 800 and 2200 µs; the last good one is kept');
   }
 
   protected setControl(row: LadderRow, event: Event): void {
@@ -102,7 +135,9 @@ export class Channels {
   }
 
   protected reverse(row: LadderRow): void {
-    this.store.do([{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { reverse: !row.shaping?.reverse } }]);
+    this.store.do([
+      { kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { reverse: !row.shaping?.reverse } },
+    ]);
   }
 
   private reverseChosen(): void {

@@ -28,9 +28,12 @@ const KINDS: { kind: EntryKind | 'all'; label: string }[] = [
 export class Log {
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
-  private readonly all = toSignal(merge(this.store.rig$, this.store.logged$).pipe(switchMap(() => from(this.vault.entries(this.store.rig().id)))), {
-    initialValue: [] as LogEntry[],
-  });
+  private readonly all = toSignal(
+    merge(this.store.rig$, this.store.logged$).pipe(switchMap(() => from(this.vault.entries(this.store.rig().id)))),
+    {
+      initialValue: [] as LogEntry[],
+    },
+  );
   protected readonly kinds = KINDS;
   protected readonly kind = signal<EntryKind | 'all'>('all');
   protected readonly days = computed(() => {

@@ -56,8 +56,8 @@ export function loomGraph(rig: Rig, cables: readonly CableView[]): ElkNode {
       'elk.algorithm': 'layered',
       'elk.direction': 'RIGHT',
       'elk.edgeRouting': 'ORTHOGONAL',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '34',
-      'elk.layered.spacing.edgeNodeBetweenLayers': '11',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '46',
+      'elk.layered.spacing.edgeNodeBetweenLayers': '15',
       'elk.layered.spacing.edgeEdgeBetweenLayers': '9',
       'elk.spacing.nodeNode': '13',
       'elk.spacing.edgeNode': '9',
@@ -67,7 +67,13 @@ export function loomGraph(rig: Rig, cables: readonly CableView[]): ElkNode {
       'elk.padding': '[top=6,left=6,bottom=6,right=6]',
     },
     children: rig.parts.filter((p) => sheetOf(rig, p.id).ports.length).map((part) => boxNode(rig, part.id, used)),
-    edges: cables.flatMap((cable) => branches(cable).map(([from, to], i) => ({ id: `${cable.id}/${i}`, sources: [`${from.part}.${from.port}`], targets: [`${to.part}.${to.port}`] }))),
+    edges: cables.flatMap((cable) =>
+      branches(cable).map(([from, to], i) => ({
+        id: `${cable.id}/${i}`,
+        sources: [`${from.part}.${from.port}`],
+        targets: [`${to.part}.${to.port}`],
+      })),
+    ),
   };
 }
 
@@ -77,7 +83,12 @@ function boxNode(rig: Rig, partId: string, used: Set<string>): ElkNode {
   const ports = sheet.ports.filter((p) => used.has(`${partId}.${p.id}`));
   const of = (side: Port['side']): Port[] => ports.filter((p) => p.side === side);
   const longest = (list: Port[]): number => Math.max(0, ...list.map((p) => p.label.length));
-  const width = Math.max(104, part.label.length * CHARS + 20, (longest(of('left')) + longest(of('right'))) * 5.8 + 34);
+  const width = Math.max(
+    104,
+    part.label.length * CHARS + 20,
+    sheet.summary.length * 5.4 + 20,
+    (longest(of('left')) + longest(of('right'))) * 5.8 + 34,
+  );
   const height = HEAD + Math.max(1, of('left').length, of('right').length) * ROW + 4;
   return {
     id: partId,
@@ -85,7 +96,14 @@ function boxNode(rig: Rig, partId: string, used: Set<string>): ElkNode {
     height,
     layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
     ports: (['left', 'right'] as const).flatMap((side) =>
-      of(side).map((p, i) => ({ id: `${partId}.${p.id}`, width: 1, height: 1, x: side === 'left' ? 0 : width - 1, y: HEAD + 8 + i * ROW, layoutOptions: { 'elk.port.side': side === 'left' ? 'WEST' : 'EAST' } })),
+      of(side).map((p, i) => ({
+        id: `${partId}.${p.id}`,
+        width: 1,
+        height: 1,
+        x: side === 'left' ? 0 : width - 1,
+        y: HEAD + 8 + i * ROW,
+        layoutOptions: { 'elk.port.side': side === 'left' ? 'WEST' : 'EAST' },
+      })),
     ),
   };
 }
@@ -111,34 +129,58 @@ export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNod
       height: node.height ?? 0,
       ports: (node.ports ?? []).map((p) => {
         const port = sheet.ports.find((s) => `${node.id}.${s.id}` === p.id)!;
-        return { id: port.id, label: port.label, side: port.side, x: (node.x ?? 0) + (port.side === 'left' ? 0 : (node.width ?? 0)), y: (node.y ?? 0) + (p.y ?? 0) };
+        return {
+          id: port.id,
+          label: port.label,
+          side: port.side,
+          x: (node.x ?? 0) + (port.side === 'left' ? 0 : (node.width ?? 0)),
+          y: (node.y ?? 0) + (p.y ?? 0),
+        };
       }),
     };
   });
   const kindOf = new Map(cables.map((c) => [c.id, c.kind]));
+  const taken: Rect[] = boxes.map((b) => ({ x: b.x - 6, y: b.y, width: b.width + 12, height: b.height }));
   const leads = (laid.edges ?? []).flatMap((edge): Lead[] => {
     const section = edge.sections?.[0];
     const cable = edge.id.split('/')[0]!;
-    return section ? [{ cable, kind: kindOf.get(cable)!, d: pathOf(section), at: middleOf(section) }] : [];
+    return section ? [{ cable, kind: kindOf.get(cable)!, d: pathOf(section), at: placeName(section, taken) }] : [];
   });
   return { width: laid.width ?? 0, height: laid.height ?? 0, boxes, leads };
+}
+
+interface Rect extends Point {
+  width: number;
+  height: number;
 }
 
 type Point = { x: number; y: number };
 const pointsOf = (s: ElkEdgeSection): Point[] => [s.startPoint, ...(s.bendPoints ?? []), s.endPoint];
 
 function pathOf(section: ElkEdgeSection): string {
-  return pointsOf(section).map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('');
+  return pointsOf(section)
+    .map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`)
+    .join('');
 }
 
-/** Middle of the longest straight run. */
-function middleOf(section: ElkEdgeSection): Point {
+const NAME = { width: 32, height: 18 };
+
+/** A spot on the lead where its name covers no box and no other name; the middle of the longest run when there is none. */
+function placeName(section: ElkEdgeSection, taken: Rect[]): Point {
   const points = pointsOf(section);
-  let best = { length: -1, at: points[0]! };
-  for (let i = 1; i < points.length; i++) {
-    const [a, b] = [points[i - 1]!, points[i]!];
-    const length = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
-    if (length > best.length) best = { length, at: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } };
-  }
-  return best.at;
+  const runs = points
+    .slice(1)
+    .map((b, i) => ({ a: points[i]!, b, length: Math.abs(points[i]!.x - b.x) + Math.abs(points[i]!.y - b.y) }))
+    .sort((p, q) => q.length - p.length);
+  const spots = runs.flatMap(({ a, b }) =>
+    [0.5, 0.35, 0.65, 0.2, 0.8].map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })),
+  );
+  const around = (p: Point): Rect => ({ x: p.x - NAME.width / 2, y: p.y - NAME.height / 2, ...NAME });
+  const at = spots.find((p) => !taken.some((rect) => overlap(rect, around(p)))) ?? spots[0]!;
+  taken.push(around(at));
+  return at;
+}
+
+function overlap(a: Rect, b: Rect): boolean {
+  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
 }

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Edit } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
@@ -36,13 +45,24 @@ export class Loom {
   protected readonly chosen = computed(() => {
     const wanted = this.wanted();
     const cables = this.cables();
-    return (cables.find((c) => c.id === wanted) ?? cables.find((c) => c.ends.some((e) => e.part === wanted)) ?? cables.find((c) => this.stopped().has(c.id)) ?? cables[0])?.id ?? null;
+    return (
+      (
+        cables.find((c) => c.id === wanted) ??
+        cables.find((c) => c.ends.some((e) => e.part === wanted)) ??
+        cables.find((c) => this.stopped().has(c.id)) ??
+        cables[0]
+      )?.id ?? null
+    );
   });
   protected readonly cable = computed(() => this.cables().find((c) => c.id === this.chosen()));
-  protected readonly stopped = computed(() => new Set((this.analysis()?.findings ?? []).filter((f) => f.mark === 'stop').flatMap((f) => f.subjects)));
+  protected readonly stopped = computed(
+    () => new Set((this.analysis()?.findings ?? []).filter((f) => f.mark === 'stop').flatMap((f) => f.subjects)),
+  );
   protected readonly summary = computed(() => {
     const loom = this.analysis()?.loom;
-    return loom ? `${count(loom.cables.length, 'cable')} · ${num(loom.wireMm / 1000, 1)} m of wire · ${num(loom.wireG)} g of copper` : '';
+    return loom
+      ? `${count(loom.cables.length, 'cable')} · ${num(loom.wireMm / 1000, 1)} m of wire · ${num(loom.wireG)} g of copper`
+      : '';
   });
   protected readonly isSerial = computed(() => this.cable()?.kind === 'serial');
 
@@ -73,7 +93,12 @@ export class Loom {
   }
 
   protected setGauge(event: Event): void {
-    this.setWires((wire) => ({ kind: 'setWire', cable: this.chosen()!, wire, gaugeAwg: Number((event.target as HTMLSelectElement).value) }));
+    this.setWires((wire) => ({
+      kind: 'setWire',
+      cable: this.chosen()!,
+      wire,
+      gaugeAwg: Number((event.target as HTMLSelectElement).value),
+    }));
   }
 
   protected setLength(event: Event): void {
@@ -84,7 +109,11 @@ export class Loom {
 
   private setWires(edit: (wire: number) => Edit, mergeKey?: string): void {
     const cable = this.cable();
-    if (cable) this.store.do(cable.wires.map((_, i) => edit(i)), mergeKey);
+    if (cable)
+      this.store.do(
+        cable.wires.map((_, i) => edit(i)),
+        mergeKey,
+      );
   }
 
   private async lay(): Promise<void> {

@@ -3,7 +3,14 @@ import type { CableEnd, CableView } from '@squallmark/core/loom';
 
 const ROW = 21;
 const TOP = 30;
-const WIRE_COLOURS: Record<string, string> = { red: '#c8402c', black: '#4a4f55', yellow: '#c7a02a', green: '#3d7d5c', white: '#9aa4aa', blue: '#3b6ea5' };
+const WIRE_COLOURS: Record<string, string> = {
+  red: '#c8402c',
+  black: '#4a4f55',
+  yellow: '#c7a02a',
+  green: '#3d7d5c',
+  white: '#9aa4aa',
+  blue: '#3b6ea5',
+};
 
 interface Face extends CableEnd {
   x: number;
@@ -16,19 +23,48 @@ interface Face extends CableEnd {
   selector: 'sq-pin-faces',
   template: `<svg [attr.viewBox]="'0 0 900 ' + height()" role="img" [attr.aria-label]="summary()">
     @for (face of faces(); track face.part + face.port) {
-      <text [attr.x]="face.x" [attr.y]="face.rows[0]!.y - 17" [attr.text-anchor]="face.flip ? 'end' : 'start'" font-size="12" font-weight="600">{{ face.partLabel }} · {{ face.portLabel }}</text>
+      <text
+        [attr.x]="face.x"
+        [attr.y]="face.rows[0]!.y - 17"
+        [attr.text-anchor]="face.flip ? 'end' : 'start'"
+        font-size="12"
+        font-weight="600"
+      >
+        {{ face.partLabel }} · {{ face.portLabel }}
+      </text>
       @for (row of face.rows; track row.n) {
-        <rect [attr.x]="face.flip ? face.x - 26 : face.x" [attr.y]="row.y - 9" width="26" height="18" [attr.fill]="row.used ? 'var(--harbour-tint)' : 'var(--panel)'" [attr.stroke]="row.used ? 'var(--ink)' : 'var(--rule-strong)'" />
-        <text [attr.x]="face.flip ? face.x - 13 : face.x + 13" [attr.y]="row.y + 4" text-anchor="middle" font-size="11" class="num">{{ row.n }}</text>
-        <text [attr.x]="face.flip ? face.x - 34 : face.x + 34" [attr.y]="row.y + 4" [attr.text-anchor]="face.flip ? 'end' : 'start'" font-size="12">
-          {{ row.label }}<tspan class="mut" font-size="11">{{ row.note ? ' ' + row.note : '' }}</tspan>
+        <rect
+          [attr.x]="face.flip ? face.x - 26 : face.x"
+          [attr.y]="row.y - 9"
+          width="26"
+          height="18"
+          [attr.fill]="row.used ? 'var(--harbour-tint)' : 'var(--panel)'"
+          [attr.stroke]="row.used ? 'var(--ink)' : 'var(--rule-strong)'"
+        />
+        <text
+          [attr.x]="face.flip ? face.x - 13 : face.x + 13"
+          [attr.y]="row.y + 4"
+          text-anchor="middle"
+          font-size="11"
+          class="num"
+        >
+          {{ row.n }}
+        </text>
+        <text
+          [attr.x]="face.flip ? face.x - 34 : face.x + 34"
+          [attr.y]="row.y + 4"
+          [attr.text-anchor]="face.flip ? 'end' : 'start'"
+          font-size="12"
+        >
+          {{ row.label }}
+          <tspan class="mut" font-size="11">{{ row.note ? ' ' + row.note : '' }}</tspan>
         </text>
       }
     }
     @for (wire of wires(); track $index) {
       <path [attr.d]="wire.d" fill="none" stroke="var(--ink)" stroke-width="4.6" />
       <path [attr.d]="wire.d" fill="none" [attr.stroke]="wire.colour" stroke-width="3" />
-      <text [attr.x]="450" [attr.y]="wire.y" text-anchor="middle" font-size="10.5" class="mut">{{ wire.text }}</text>
+      <text x="308" [attr.y]="wire.y" font-size="10.5" class="mut">{{ wire.text }}</text>
     }
   </svg>`,
   styles: ':host{display:block} svg{width:100%;display:block}',
@@ -41,7 +77,13 @@ export class PinFaces {
     let y = TOP;
     return this.cable().ends.map((end, i) => {
       if (i === 1) y = TOP;
-      const rows = end.pins.map((p, k) => ({ n: p.n, label: p.label, y: y + k * ROW, used: p.used, note: p.used ? (p.way ?? '') : 'left empty' }));
+      const rows = end.pins.map((p, k) => ({
+        n: p.n,
+        label: p.label,
+        y: y + k * ROW,
+        used: p.used,
+        note: p.used ? (p.way ?? '') : 'left empty',
+      }));
       if (i > 0) y += end.pins.length * ROW + 34;
       return { ...end, x: i === 0 ? 300 : 600, flip: i === 0, rows };
     });
@@ -55,7 +97,7 @@ export class PinFaces {
       const bend = a.x === b.x ? a.x - 120 : 450;
       return {
         d: `M${a.x} ${a.y}C${bend} ${a.y} ${bend} ${b.y} ${b.x} ${b.y}`,
-        y: (a.y + b.y) / 2 - 5,
+        y: a.y - 5,
         colour: WIRE_COLOURS[wire.colour] ?? 'var(--mute)',
         text: `${wire.colour} · ${wire.gaugeAwg} AWG`,
       };
@@ -63,7 +105,13 @@ export class PinFaces {
   );
 
   protected readonly summary = computed(
-    () => `Cable ${this.cable().id}: ${this.cable().wires.map((w) => `${w.from.part} ${w.from.port} pin ${w.from.pin} to ${w.to.part} ${w.to.port} pin ${w.to.pin}, ${w.colour}`).join('; ')}`,
+    () =>
+      `Cable ${this.cable().id}: ${this.cable()
+        .wires.map(
+          (w) =>
+            `${w.from.part} ${w.from.port} pin ${w.from.pin} to ${w.to.part} ${w.to.port} pin ${w.to.pin}, ${w.colour}`,
+        )
+        .join('; ')}`,
   );
 
   private pinAt(at: { part: string; port: string; pin: number }): { x: number; y: number } {

@@ -10,7 +10,13 @@ const C = 46;
   selector: 'sq-dial',
   template: `<svg viewBox="0 0 92 92" role="img" [attr.aria-label]="joint().label + ' ' + text()">
     <path [attr.d]="arc(-180, 180)" fill="none" stroke="var(--hair)" stroke-width="6" />
-    <path [attr.d]="arc(joint().minDeg, joint().maxDeg)" fill="none" stroke="var(--harbour)" stroke-opacity="0.35" stroke-width="6" />
+    <path
+      [attr.d]="arc(joint().minDeg, joint().maxDeg)"
+      fill="none"
+      stroke="var(--harbour)"
+      stroke-opacity="0.35"
+      stroke-width="6"
+    />
     @if (value() !== null) {
       <path [attr.d]="needle()" stroke="var(--stop)" stroke-width="2.4" />
     }

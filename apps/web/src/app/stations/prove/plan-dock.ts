@@ -24,7 +24,11 @@ import type { Desk } from '../../state/rig-vault';
     <ol>
       @for (row of rows(); track row.step.id) {
         <li [class.cur]="row.step.id === current()?.id" [class.failed]="row.verdict && !row.verdict.passed">
-          <button type="button" (click)="choose.emit(row.step.id)" [attr.aria-current]="row.step.id === current()?.id ? 'step' : null">
+          <button
+            type="button"
+            (click)="choose.emit(row.step.id)"
+            [attr.aria-current]="row.step.id === current()?.id ? 'step' : null"
+          >
             @if (row.verdict) {
               <sq-mark [kind]="row.verdict.passed ? 'clear' : 'stop'" />
             } @else {
@@ -73,7 +77,8 @@ export class PlanDock {
 
   constructor() {
     effect(() => {
-      if (this.current()) queueMicrotask(() => this.host.nativeElement.querySelector('.cur')?.scrollIntoView({ block: 'nearest' }));
+      if (this.current())
+        queueMicrotask(() => this.host.nativeElement.querySelector('.cur')?.scrollIntoView({ block: 'nearest' }));
     });
   }
 }

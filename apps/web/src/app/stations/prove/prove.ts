@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { possibleFaults } from '@squallmark/core/bench';
@@ -53,17 +63,28 @@ export class Prove {
   private readonly wanted = linkedSignal(() => this.at() ?? null);
   protected readonly current = computed<CheckStep | null>(() => {
     const plan = this.plan();
-    return plan.find((s) => s.id === this.wanted()) ?? plan.find((s) => !this.verdicts()[s.id]) ?? plan.find((s) => !this.verdicts()[s.id]?.passed) ?? null;
+    return (
+      plan.find((s) => s.id === this.wanted()) ??
+      plan.find((s) => !this.verdicts()[s.id]) ??
+      plan.find((s) => !this.verdicts()[s.id]?.passed) ??
+      null
+    );
   });
 
   protected readonly controls = computed(() => partsOfRole(this.rig(), 'transmitter')[0]?.sheet.controls ?? []);
-  protected readonly switches = computed(() => this.controls().filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind)));
+  protected readonly switches = computed(() =>
+    this.controls().filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind)),
+  );
   protected readonly sliders = computed(() => this.controls().filter((c) => c.kind === 'slider' || c.kind === 'knob'));
   protected readonly hasSticks = computed(() => this.controls().some((c) => c.kind === 'stick'));
   protected readonly dials = computed(() => {
     const sights = this.frame()?.sights ?? {};
     return partsWithSheets(this.rig()).flatMap(({ part, sheet }) =>
-      sheet.joints.map((joint) => ({ key: `${part.id}.${joint.id}`, joint, value: numberOf(sights[`${part.id}.${joint.id}-angle`]) })),
+      sheet.joints.map((joint) => ({
+        key: `${part.id}.${joint.id}`,
+        joint,
+        value: numberOf(sights[`${part.id}.${joint.id}-angle`]),
+      })),
     );
   });
   protected readonly view = computed<ViewState | null>(() => {
@@ -74,7 +95,8 @@ export class Prove {
     const steady = partsWithSheets(this.rig()).find(({ part }) => part.id === onAir.part)!;
     // a nose camera looks ahead whatever the gimbal does
     const rides = steady.sheet.functions.length > 0;
-    const joint = (id: string): number => (rides ? (numberOf(this.dials().find((d) => d.joint.id === id)?.value) ?? 0) : 0);
+    const joint = (id: string): number =>
+      rides ? (numberOf(this.dials().find((d) => d.joint.id === id)?.value) ?? 0) : 0;
     const recordingMs = frame.recordingMs[onAir.part];
     return {
       label: onAir.label,
@@ -95,7 +117,11 @@ export class Prove {
   });
   protected readonly recordings = computed(() => {
     const frame = this.frame();
-    return frame ? frame.cameras.filter((c) => frame.recordingMs[c.part] !== undefined).map((c) => `${c.label} records ${clock(frame.recordingMs[c.part]!)}`) : [];
+    return frame
+      ? frame.cameras
+          .filter((c) => frame.recordingMs[c.part] !== undefined)
+          .map((c) => `${c.label} records ${clock(frame.recordingMs[c.part]!)}`)
+      : [];
   });
 
   constructor() {
@@ -141,7 +167,10 @@ export class Prove {
     const id = (event.target as HTMLSelectElement).value;
     const fault = this.faults().find((f) => f.id === id) ?? null;
     this.bench.fault.set(fault);
-    this.store.note('proof', fault ? `Fault put into the simulated rig: ${fault.text}` : 'Fault taken out of the simulated rig');
+    this.store.note(
+      'proof',
+      fault ? `Fault put into the simulated rig: ${fault.text}` : 'Fault taken out of the simulated rig',
+    );
   }
 
   protected choose(step: string): void {
@@ -181,7 +210,10 @@ export class Prove {
         played++;
         if (verdict.passed) passed++;
       }
-      this.store.note('proof', `Proved ${passed} of ${played} steps played, plan of ${this.plan().length}${this.bench.fault() ? `, with the fault ${this.bench.fault()!.text}` : ''}`);
+      this.store.note(
+        'proof',
+        `Proved ${passed} of ${played} steps played, plan of ${this.plan().length}${this.bench.fault() ? `, with the fault ${this.bench.fault()!.text}` : ''}`,
+      );
     } catch (error) {
       this.store.say(`Stopped: ${error instanceof Error ? error.message : String(error)}`);
     } finally {
@@ -197,7 +229,11 @@ export class Prove {
   private keep(stepId: string, verdict: Verdict, log: boolean): void {
     this.desk.setVerdict(stepId, verdict);
     const step = this.plan().find((s) => s.id === stepId);
-    if (log && step) this.store.note('proof', `${step.title}: ${verdict.passed ? verdict.saw : `failed, expected ${verdict.expected}, saw ${verdict.saw}`}`);
+    if (log && step)
+      this.store.note(
+        'proof',
+        `${step.title}: ${verdict.passed ? verdict.saw : `failed, expected ${verdict.expected}, saw ${verdict.saw}`}`,
+      );
     if (this.wanted() === stepId && !this.busy()) this.wanted.set(null);
     else if (this.wanted() === stepId && verdict.passed) this.wanted.set(null);
   }

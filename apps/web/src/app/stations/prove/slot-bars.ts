@@ -5,14 +5,14 @@ import { PULSE } from '@squallmark/core/units';
 @Component({
   selector: 'sq-slot-bars',
   template: `@for (bar of bars(); track $index) {
-    <div class="n s">
-      <span class="m">{{ $index + 1 }}</span>
-      <span class="track"><span class="mid"></span><span class="now" [style.left.%]="bar.at"></span></span>
-      <span>{{ bar.us }}</span>
-    </div>
-  } @empty {
-    <p class="m s">No frame has arrived.</p>
-  }`,
+      <div class="n s">
+        <span class="m">{{ $index + 1 }}</span>
+        <span class="track"><span class="mid"></span><span class="now" [style.left.%]="bar.at"></span></span>
+        <span>{{ bar.us }}</span>
+      </div>
+    } @empty {
+      <p class="m s">No frame has arrived.</p>
+    }`,
   styles: `
     div {
       display: grid;
@@ -48,6 +48,9 @@ import { PULSE } from '@squallmark/core/units';
 export class SlotBars {
   readonly slots = input.required<readonly { us: number }[]>();
   protected readonly bars = computed(() =>
-    this.slots().map(({ us }) => ({ us: Math.round(us), at: Math.max(0, Math.min(100, ((us - PULSE.leastUs) / (PULSE.mostUs - PULSE.leastUs)) * 100)) })),
+    this.slots().map(({ us }) => ({
+      us: Math.round(us),
+      at: Math.max(0, Math.min(100, ((us - PULSE.leastUs) / (PULSE.mostUs - PULSE.leastUs)) * 100)),
+    })),
   );
 }

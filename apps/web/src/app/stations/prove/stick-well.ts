@@ -5,24 +5,49 @@ const SIZE = 108;
 /** One stick: drag it, or use its two sliders by keyboard. Springs back on release where it has a spring. */
 @Component({
   selector: 'sq-stick-well',
-  template: `<svg [attr.viewBox]="'0 0 ' + size + ' ' + size" aria-hidden="true" (pointerdown)="grab($event)" (pointermove)="drag($event)" (pointerup)="drop($event)" (pointercancel)="drop($event)">
-      <rect x=".5" y=".5" [attr.width]="size - 1" [attr.height]="size - 1" rx="3" fill="var(--panel)" stroke="var(--rule-strong)" />
+  template: `<svg
+      [attr.viewBox]="'0 0 ' + size + ' ' + size"
+      aria-hidden="true"
+      (pointerdown)="grab($event)"
+      (pointermove)="drag($event)"
+      (pointerup)="drop($event)"
+      (pointercancel)="drop($event)"
+    >
+      <rect
+        x=".5"
+        y=".5"
+        [attr.width]="size - 1"
+        [attr.height]="size - 1"
+        rx="3"
+        fill="var(--panel)"
+        stroke="var(--rule-strong)"
+      />
       <path [attr.d]="'M' + mid + ' 6v' + (size - 12) + 'M6 ' + mid + 'h' + (size - 12)" stroke="var(--hair)" />
-      <path [attr.d]="'M' + mid + ' ' + mid + 'L' + px(x()) + ' ' + px(-y())" stroke="var(--harbour)" stroke-width="2" />
+      <path
+        [attr.d]="'M' + mid + ' ' + mid + 'L' + px(x()) + ' ' + px(-y())"
+        stroke="var(--harbour)"
+        stroke-width="2"
+      />
       <circle [attr.cx]="px(x())" [attr.cy]="px(-y())" r="9" fill="var(--harbour)" />
     </svg>
-    <label class="sr"><input type="range" min="-1" max="1" step="0.05" [value]="x()" (input)="slide('x', $event)" /> {{ label() }} stick left and right</label>
-    <label class="sr"><input type="range" min="-1" max="1" step="0.05" [value]="y()" (input)="slide('y', $event)" /> {{ label() }} stick up and down</label>
+    <label class="sr"
+      ><input type="range" min="-1" max="1" step="0.05" [value]="x()" (input)="slide('x', $event)" />
+      {{ label() }} stick left and right</label
+    >
+    <label class="sr"
+      ><input type="range" min="-1" max="1" step="0.05" [value]="y()" (input)="slide('y', $event)" />
+      {{ label() }} stick up and down</label
+    >
     <div class="m s">{{ names() }}</div>`,
   styles: `
     :host {
       display: block;
       position: relative;
-      width: 108px;
+      width: 128px;
       text-align: center;
     }
     svg {
-      width: 108px;
+      width: 128px;
       display: block;
       touch-action: none;
       cursor: grab;
@@ -59,7 +84,8 @@ export class StickWell {
   protected drag(event: PointerEvent): void {
     if (!this.held) return;
     const box = (event.currentTarget as Element).getBoundingClientRect();
-    const at = (value: number, from: number, length: number): number => Math.max(-1, Math.min(1, ((value - from) / length - 0.5) * (SIZE / 42)));
+    const at = (value: number, from: number, length: number): number =>
+      Math.max(-1, Math.min(1, ((value - from) / length - 0.5) * (SIZE / 42)));
     this.moved.emit({ axis: 'x', to: at(event.clientX, box.left, box.width) });
     this.moved.emit({ axis: 'y', to: -at(event.clientY, box.top, box.height) });
   }

@@ -1,4 +1,14 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import type { RailSweep } from '@squallmark/core/rails';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
@@ -61,37 +71,105 @@ function span(lines: readonly RailLine[], band: readonly [number, number] | null
   const all = lines.flatMap((l) => l.volts);
   const lowest = Math.min(...all);
   const highest = Math.max(...all);
-  const near = (band ?? []).filter((v) => v > lowest - 2 && v < highest + 2);
+  const chosen = lines.find((l) => l.chosen)?.volts ?? all;
+  const outside = band !== null && (Math.min(...chosen) < band[0] || Math.max(...chosen) > band[1]);
+  const near = (band ?? []).filter((v) => outside || (v > lowest - 2 && v < highest + 2));
   const low = Math.min(lowest, ...near);
   const high = Math.max(highest, ...near);
   const room = Math.max(0.05, (high - low) * 0.12);
   return [Math.max(0, low - room), high + room];
 }
 
-function chartOption(lines: readonly RailLine[], charges: number[], band: readonly [number, number] | null, charge: number, host: HTMLElement) {
+function chartOption(
+  lines: readonly RailLine[],
+  charges: number[],
+  band: readonly [number, number] | null,
+  charge: number,
+  host: HTMLElement,
+) {
   const css = getComputedStyle(host);
   const token = (name: string): string => css.getPropertyValue(`--${name}`).trim();
   const [min, max] = lines.length ? span(lines, band) : [0, 1];
-  const axis = { axisLabel: { color: token('mute'), fontFamily: token('num') }, axisLine: { lineStyle: { color: token('rule') } }, splitLine: { lineStyle: { color: token('hair') } } };
+  const axis = {
+    axisLabel: { color: token('mute'), fontFamily: token('num') },
+    axisLine: { lineStyle: { color: token('rule') } },
+    splitLine: { lineStyle: { color: token('hair') } },
+  };
   return {
     animation: false,
     textStyle: { fontFamily: token('ui') },
     grid: { left: 52, right: 132, top: 14, bottom: 26 },
-    tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} V`, backgroundColor: token('panel'), borderColor: token('rule'), textStyle: { color: token('ink') } },
-    xAxis: { type: 'value', inverse: true, min: 0, max: 100, interval: 25, ...axis, axisLabel: { ...axis.axisLabel, formatter: '{value} %' } },
-    yAxis: { type: 'value', min, max, splitNumber: 4, ...axis, axisLabel: { ...axis.axisLabel, showMinLabel: false, showMaxLabel: false, formatter: (v: number) => v.toFixed(2) } },
+    tooltip: {
+      trigger: 'axis',
+      valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} V`,
+      backgroundColor: token('panel'),
+      borderColor: token('rule'),
+      textStyle: { color: token('ink') },
+    },
+    xAxis: {
+      type: 'value',
+      inverse: true,
+      min: 0,
+      max: 100,
+      interval: 25,
+      ...axis,
+      axisLabel: { ...axis.axisLabel, formatter: '{value} %' },
+    },
+    yAxis: {
+      type: 'value',
+      min,
+      max,
+      splitNumber: 4,
+      ...axis,
+      axisLabel: {
+        ...axis.axisLabel,
+        showMinLabel: false,
+        showMaxLabel: false,
+        formatter: (v: number) => v.toFixed(2),
+      },
+    },
     series: lines.map((line, i) => ({
       name: line.label,
       type: 'line',
       symbol: 'none',
       data: charges.map((c, k) => [c * 100, line.volts[k]]),
-      lineStyle: { width: line.chosen ? 2.6 : 1.4, color: line.chosen ? token('harbour') : token('mute'), type: line.chosen ? 'solid' : [[6, 3], [2, 3], [10, 4], [4, 2]][i % 4] },
-      endLabel: { show: true, formatter: '{a}', color: line.chosen ? token('harbour') : token('mute'), fontSize: 12 },
+      lineStyle: {
+        width: line.chosen ? 2.6 : 1.4,
+        color: line.chosen ? token('harbour') : token('mute'),
+        type: line.chosen
+          ? 'solid'
+          : [
+              [6, 3],
+              [2, 3],
+              [10, 4],
+              [4, 2],
+            ][i % 4],
+      },
+      endLabel: {
+        show: true,
+        formatter: '{a}',
+        align: 'left',
+        offset: [2, 0],
+        color: line.chosen ? token('harbour') : token('mute'),
+        fontSize: 12,
+      },
       labelLayout: { moveOverlap: 'shiftY' },
       ...(line.chosen
         ? {
-            markArea: band ? { silent: true, itemStyle: { color: token('clear-tint'), opacity: 0.75 }, data: [[{ yAxis: band[0] }, { yAxis: band[1] }]] } : undefined,
-            markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: token('stop'), width: 1.6, type: 'solid' }, data: [{ xAxis: charge * 100 }] },
+            markArea: band
+              ? {
+                  silent: true,
+                  itemStyle: { color: token('clear-tint'), opacity: 0.75 },
+                  data: [[{ yAxis: band[0] }, { yAxis: band[1] }]],
+                }
+              : undefined,
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              label: { show: false },
+              lineStyle: { color: token('stop'), width: 1.6, type: 'solid' },
+              data: [{ xAxis: charge * 100 }],
+            },
           }
         : {}),
     })),

@@ -36,7 +36,12 @@ export class RailsStation {
       volts: volts(row.node.volts),
       amps: amps(row.node.amps),
       limit: row.node.allowed ? voltBand(row.node.allowed) : `up to ${row.node.maxA} A`,
-      margin: row.worstMarginV === null ? (row.heatW === null ? '' : `${watts(row.heatW)} heat`) : `${signed(row.worstMarginV, 2)} V at worst`,
+      margin:
+        row.worstMarginV === null
+          ? row.heatW === null
+            ? ''
+            : `${watts(row.heatW)} heat`
+          : `${signed(row.worstMarginV, 2)} V at worst`,
       fill: fillOf(row),
       mark: markOf(row),
     })),
@@ -44,16 +49,24 @@ export class RailsStation {
   protected readonly chosen = computed(() => {
     const lines = this.analysis()?.rails.sweep.lines ?? [];
     const lowest = this.analysis()?.rails.lowestMargin?.part;
-    return lines.find((l) => `${l.part}.${l.terminal}` === this.picked()) ?? lines.find((l) => l.part === lowest) ?? lines[0] ?? null;
+    return (
+      lines.find((l) => `${l.part}.${l.terminal}` === this.picked()) ??
+      lines.find((l) => l.part === lowest) ??
+      lines[0] ??
+      null
+    );
   });
-  protected readonly chosenKey = computed(() => (this.chosen() ? `${this.chosen()!.part}.${this.chosen()!.terminal}` : ''));
+  protected readonly chosenKey = computed(() =>
+    this.chosen() ? `${this.chosen()!.part}.${this.chosen()!.terminal}` : '',
+  );
   protected readonly chosenLabel = computed(() => (this.chosen() ? labelOf(this.rig(), this.chosen()!.part) : ''));
   /** The chosen load and what shares its feeder: lines on other volts would flatten these. */
   protected readonly lines = computed<RailLine[]>(() => {
     const rails = this.analysis()?.rails;
     const chosen = this.chosen();
     if (!rails || !chosen) return [];
-    const feederOf = (part: string): string | null | undefined => rails.now.nodes.find((n) => n.part === part && n.kind === 'load')?.fedBy;
+    const feederOf = (part: string): string | null | undefined =>
+      rails.now.nodes.find((n) => n.part === part && n.kind === 'load')?.fedBy;
     return rails.sweep.lines
       .filter((l) => feederOf(l.part) === feederOf(chosen.part))
       .map((l) => ({ label: labelOf(this.rig(), l.part), volts: l.volts, chosen: l === chosen }));
@@ -95,6 +108,7 @@ function fillOf({ node }: RailRow): number {
 }
 
 function markOf({ node, worstMarginV }: RailRow): MarkKind {
-  if (node.overloaded || (worstMarginV !== null && worstMarginV < 0) || (node.marginV !== null && node.marginV < 0)) return 'stop';
+  if (node.overloaded || (worstMarginV !== null && worstMarginV < 0) || (node.marginV !== null && node.marginV < 0))
+    return 'stop';
   return node.inDropout || (worstMarginV !== null && worstMarginV < 0.25) ? 'watch' : 'clear';
 }

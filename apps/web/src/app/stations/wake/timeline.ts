@@ -3,9 +3,19 @@ import type { WakeSchedule, WakeStep } from '@squallmark/core/wake';
 
 const WIDTH = 930;
 const LEFT = 168;
-const ROW = 30;
+const ROW = 27;
 const TOP = 22;
-const COLOUR: Record<string, string> = { transmitter: 'ink', pack: 'w-power', regulator: 'w-power', receiver: 'w-bus', controller: 'w-serial', gimbal: 'harbour', camera: 'w-video', switcher: 'w-video', 'video-transmitter': 'w-pulse' };
+const COLOUR: Record<string, string> = {
+  transmitter: 'ink',
+  pack: 'w-power',
+  regulator: 'w-power',
+  receiver: 'w-bus',
+  controller: 'w-serial',
+  gimbal: 'harbour',
+  camera: 'w-video',
+  switcher: 'w-video',
+  'video-transmitter': 'w-pulse',
+};
 
 export interface TimelineRow {
   id: string;
@@ -19,7 +29,13 @@ export interface TimelineRow {
   selector: 'sq-timeline',
   template: `<svg [attr.viewBox]="'0 0 ' + width + ' ' + height()" role="group" aria-label="Timeline">
     @for (s of stills(); track s.id) {
-      <rect [attr.x]="x(s.start)" y="16" [attr.width]="x(s.start + s.seconds) - x(s.start)" [attr.height]="height() - 20" fill="var(--watch-tint)" />
+      <rect
+        [attr.x]="x(s.start)"
+        y="16"
+        [attr.width]="x(s.start + s.seconds) - x(s.start)"
+        [attr.height]="height() - 20"
+        fill="var(--watch-tint)"
+      />
       <text [attr.x]="x(s.start) + 4" [attr.y]="height() - 8" font-size="11" class="mut">hands off</text>
     }
     @for (t of grid(); track t) {
@@ -27,17 +43,57 @@ export interface TimelineRow {
       <text [attr.x]="x(t)" y="11" font-size="11" text-anchor="middle" class="num mut">{{ t }} s</text>
     }
     @for (row of rows(); track row.id; let i = $index) {
-      <text x="4" [attr.y]="top + i * rowHeight + 16" font-size="13" [attr.font-weight]="i ? 400 : 600">{{ row.label }}</text>
-      <path [attr.d]="'M0 ' + (top + i * rowHeight + 26) + 'H' + width" stroke="var(--hair)" />
+      <text x="4" [attr.y]="top + i * rowHeight + 15" font-size="13" [attr.font-weight]="i ? 400 : 600">
+        {{ row.label }}
+      </text>
+      <path [attr.d]="'M0 ' + (top + i * rowHeight + 24) + 'H' + width" stroke="var(--hair)" />
       @for (s of row.steps; track s.id; let k = $index) {
         @if (s.hands) {
-          <g role="button" tabindex="0" [attr.aria-label]="k + 1 + ': ' + s.text" [attr.aria-pressed]="s.id === chosen()" (click)="choose.emit(s.id)" (keydown.enter)="choose.emit(s.id)">
-            <rect [attr.x]="x(s.start)" [attr.y]="top + i * rowHeight" [attr.width]="x(s.start + s.seconds) - x(s.start) - 2" height="21" rx="2" [attr.fill]="done().has(s.id) ? 'var(--clear)' : 'var(--ink)'" [attr.stroke]="s.id === chosen() ? 'var(--stop)' : 'none'" stroke-width="2.4" />
-            <text [attr.x]="(x(s.start) + x(s.start + s.seconds)) / 2 - 1" [attr.y]="top + i * rowHeight + 15" text-anchor="middle" font-size="11" class="num" style="fill:var(--paper)">{{ k + 1 }}</text>
+          <g
+            role="button"
+            tabindex="0"
+            [attr.aria-label]="k + 1 + ': ' + s.text"
+            [attr.aria-pressed]="s.id === chosen()"
+            (click)="choose.emit(s.id)"
+            (keydown.enter)="choose.emit(s.id)"
+          >
+            <rect
+              [attr.x]="x(s.start)"
+              [attr.y]="top + i * rowHeight"
+              [attr.width]="x(s.start + s.seconds) - x(s.start) - 2"
+              height="21"
+              rx="2"
+              [attr.fill]="done().has(s.id) ? 'var(--clear)' : 'var(--ink)'"
+              [attr.stroke]="s.id === chosen() ? 'var(--stop)' : 'none'"
+              stroke-width="2.4"
+            />
+            <text
+              [attr.x]="(x(s.start) + x(s.start + s.seconds)) / 2 - 1"
+              [attr.y]="top + i * rowHeight + 15"
+              text-anchor="middle"
+              font-size="11"
+              class="num"
+              style="fill:var(--paper)"
+            >
+              {{ k + 1 }}
+            </text>
           </g>
         } @else {
-          <rect [attr.x]="x(s.start)" [attr.y]="top + i * rowHeight" [attr.width]="barWidth(s)" height="21" rx="2" fill="var(--panel)" [attr.stroke]="colour(row.role)" stroke-width="1.4" />
-          <path [attr.d]="'M' + (x(s.start) + 2) + ' ' + (top + i * rowHeight) + 'v21'" [attr.stroke]="colour(row.role)" stroke-width="4" />
+          <rect
+            [attr.x]="x(s.start)"
+            [attr.y]="top + i * rowHeight"
+            [attr.width]="barWidth(s)"
+            height="21"
+            rx="2"
+            fill="var(--panel)"
+            [attr.stroke]="colour(row.role)"
+            stroke-width="1.4"
+          />
+          <path
+            [attr.d]="'M' + (x(s.start) + 2) + ' ' + (top + i * rowHeight) + 'v21'"
+            [attr.stroke]="colour(row.role)"
+            stroke-width="4"
+          />
           @if (barWidth(s) > s.text.length * 5.8 + 14) {
             <text [attr.x]="x(s.start) + 9" [attr.y]="top + i * rowHeight + 15" font-size="11.3">{{ s.text }}</text>
           }
@@ -45,7 +101,8 @@ export interface TimelineRow {
       }
     }
   </svg>`,
-  styles: 'svg{width:100%;display:block} g{cursor:pointer} g:focus-visible{outline:none} g:focus-visible rect{stroke:var(--harbour);stroke-width:3}',
+  styles:
+    'svg{width:100%;display:block} g{cursor:pointer} g:focus-visible{outline:none} g:focus-visible rect{stroke:var(--harbour);stroke-width:3}',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Timeline {

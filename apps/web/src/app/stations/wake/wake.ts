@@ -25,13 +25,21 @@ export class Wake {
   private readonly desk = inject(DeskStore);
   private readonly result = inject(AnalysisStore).result;
   protected readonly schedule = computed(() => this.result()?.analysis.wake);
-  protected readonly parts = computed(() => partsWithSheets(this.store.rig()).map(({ part, sheet }) => ({ id: part.id, label: part.label, role: sheet.role })));
+  protected readonly parts = computed(() =>
+    partsWithSheets(this.store.rig()).map(({ part, sheet }) => ({ id: part.id, label: part.label, role: sheet.role })),
+  );
   protected readonly cautions = computed(() => cautionsOf(this.store.rig()));
   protected readonly hands = computed(() => (this.schedule()?.steps ?? []).filter((s) => s.hands));
   protected readonly steps = computed(() =>
     this.hands().map((step, i) => {
       const tick = this.desk.desk().ticks[step.id];
-      return { step, n: i + 1, start: seconds(step.start), tick, when: tick ? format(parseISO(tick.at), 'HH:mm:ss') : '' };
+      return {
+        step,
+        n: i + 1,
+        start: seconds(step.start),
+        tick,
+        when: tick ? format(parseISO(tick.at), 'HH:mm:ss') : '',
+      };
     }),
   );
   protected readonly done = computed(() => new Set(Object.keys(this.desk.desk().ticks)));
@@ -59,7 +67,7 @@ export class Wake {
 
   constructor() {
     inject(Keys).use([
-      { key: 'Enter', text: 'done, next step', run: () => this.tick('') },
+      { key: 'Enter', shown: 'Enter', text: 'done, next step', run: () => this.tick('') },
       { key: '0', text: 'begin again', run: () => this.again() },
     ]);
     const timer = setInterval(() => this.nowMs.set(Date.now()), 200);
@@ -84,7 +92,10 @@ export class Wake {
     if (!next) return;
     const said = reading.trim();
     this.desk.tick(next.step.id, formatRFC3339(new Date(), { fractionDigits: 3 }), said);
-    this.store.note('wake', `Wake ${next.n} of ${this.steps().length}: ${next.step.text}${said ? `, read ${said} V` : ''}`);
+    this.store.note(
+      'wake',
+      `Wake ${next.n} of ${this.steps().length}: ${next.step.text}${said ? `, read ${said} V` : ''}`,
+    );
     this.looked.set(null);
     if (!this.next()) this.store.note('wake', 'Wake list done');
   }

@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest';
+import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { emptyRig } from '../rig/index.js';
+import { analyse } from './index.js';
+
+describe('analysis', () => {
+  it('keeps what does not depend on the charge', () => {
+    const rig = mendedRig();
+    const [full, half] = [analyse(rig, 1), analyse(rig, 0.5)];
+    expect(half.findings).toBe(full.findings);
+    expect(half.rails.now.nodes[0]!.volts).toBeLessThan(full.rails.now.nodes[0]!.volts);
+  });
+
+  it('is plain data that a message can carry', () => {
+    const analysis = analyse(demoRig());
+    expect(structuredClone(analysis)).toEqual(analysis);
+  });
+
+  it('shows the figures of the band', () => {
+    const { brief, channels, rails, wake, loom } = analyse(mendedRig());
+    expect([brief.granted, brief.wanted, channels.usedSlots, channels.carriedSlots, loom.cables.length]).toEqual([9, 10, 13, 16, 19]);
+    expect(rails.lowestMargin?.part).toBe('TH');
+    expect(wake.seconds).toBeGreaterThanOrEqual(wake.floorSeconds);
+    expect(channels.latency).toEqual({ worst: 29, usual: 14.5 });
+  });
+
+  it('of an empty rig is empty and does not fall over', () => {
+    expect(analyse(emptyRig('x', 'x'))).toMatchObject({ findings: [], plan: [], brief: { wanted: 0, feeds: [] }, rails: { lowestMargin: null, runMin: null }, wake: { seconds: 0 } });
+  });
+});

@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { applyEdits, emptyRig, type Edit, type Rig } from '../rig/index.js';
+import { decodeSbus } from '../signals/index.js';
+import { benchFrame, compileBench, observe, possibleFaults, runBench, setControls, startBench, stepBench, withFault, type Controls, type Sights } from './index.js';
+
+function after(rig: Rig, controls: Controls, ms = 4000): Sights {
+  const bench = compileBench(rig);
+  return observe(bench, runBench(bench, setControls(startBench(bench, { awake: true }), controls), ms));
+}
+const edited = (...edits: Edit[]): Rig => applyEdits(mendedRig(), edits).rig;
+
+describe('the bench', () => {
+  it('carries a slider to the tilt axis through real bus bytes', () => {
+    expect(after(mendedRig(), { 'left-slider': 1 })['GB.tilt-angle']).toBeCloseTo(23.2, 0);
+    expect(after(mendedRig(), { 'left-slider': -1 })['GB.tilt-angle']).toBeCloseTo(-88.4, 0);
+  });
+
+  it('puts the same counts on the bus that a decoder reads', () => {
+    const bench = compileBench(mendedRig());
+    const state = runBench(bench, setControls(startBench(bench, { awake: true }), { C: 1, 'right-x': -1 }), 200);
+    const receiver = state.parts.find((p) => p.role === 'receiver')!;
+    const { frames } = decodeSbus(receiver.bytes);
+    expect(frames[0]?.slots[0]).toBe(192);
+    expect(frames[0]?.slots[9]).toBe(1792);
+    expect(benchFrame(bench, state).slots[9]?.us).toBe(2000);
+  });
+
+  it('is pure: the state given stays as it was', () => {
+    const bench = compileBench(mendedRig());
+    const start = startBench(bench, { awake: true, controls: { 'left-slider': 1 } });
+    const before = JSON.stringify(start);
+    stepBench(bench, start);
+    runBench(bench, start, 500);
+    expect(JSON.stringify(start)).toBe(before);
+  });
+
+  it('gives the same end whichever way the time is cut', () => {
+    const bench = compileBench(mendedRig());
+    const start = startBench(bench, { awake: true, controls: { 'left-slider': 0.4, C: 1, 'right-knob': 0.7 } });
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 300 }), (steps) => {
+        const whole = observe(bench, runBench(bench, start, 1000));
+        const cut = observe(bench, runBench(bench, runBench(bench, start, steps * 2), 1000 - steps * 2));
+        expect(cut).toEqual(whole);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it('pan moves by rate in heading lock only, and stays within its stops', () => {
+    expect(after(mendedRig(), { 'right-knob': 1 })['GB.pan-angle']).toBe(0);
+    expect(after(mendedRig(), { 'right-knob': 1, C: 1 }, 1000)['GB.pan-angle']).toBeGreaterThan(40);
+    expect(after(mendedRig(), { 'right-knob': 1, C: 1 }, 9000)['GB.pan-angle']).toBe(170);
+  });
+
+  it('a pulse starts recording, the next one stops it', () => {
+    const bench = compileBench(mendedRig());
+    let state = startBench(bench, { awake: true });
+    const flick = (): boolean => {
+      for (const H of [1, -1]) state = runBench(bench, setControls(state, { H }), 120);
+      return observe(bench, state)['ZC.record'] as boolean;
+    };
+    expect([flick(), flick(), flick()]).toEqual([true, false, true]);
+  });
+
+  it('a picture needs every part on its way', () => {
+    expect(after(mendedRig(), { F: 0 })['VT.on-air']).toBe('ZC');
+    expect(after(edited({ kind: 'removeCable', cable: 'C14' }), { F: 0 })['VT.on-air']).toBeNull();
+    expect(after(edited({ kind: 'removeCable', cable: 'C11' }), { F: 0 })['VT.on-air']).toBeNull();
+  });
+
+  it('an uncrossed pair leaves the camera silent and everything else alive', () => {
+    const pressed = { H: 1, 'right-slider': 1, 'left-slider': 1 };
+    const crossed = after(withFault(mendedRig(), possibleFaults(mendedRig()).find((f) => f.id === 'pair-C6')!), pressed);
+    expect(crossed['ZC.record']).toBe(false);
+    expect(crossed['ZC.zoom']).toBeNull();
+    expect(crossed['GB.tilt-angle']).toBeCloseTo(23.2, 0);
+  });
+
+  it('an overfed part does not live', () => {
+    expect(after(demoRig(), {})['TH.feed']).toBe('overfed');
+    expect(after(demoRig(), {})['TH.palette']).toBeNull();
+  });
+
+  it('a part that is still starting gives no sign', () => {
+    const bench = compileBench(mendedRig());
+    const early = observe(bench, runBench(bench, startBench(bench), 3000));
+    expect(early['GB.tilt-angle']).toBeNull();
+    expect(early['SW.awake']).toBe(true);
+    expect(early['TH.awake']).toBe(false);
+  });
+
+  it('every possible fault is a rig that can be simulated', () => {
+    const faults = possibleFaults(mendedRig());
+    expect(faults.length).toBeGreaterThan(50);
+    expect(new Set(faults.map((f) => f.id)).size).toBe(faults.length);
+    for (const fault of faults) expect(() => after(withFault(mendedRig(), fault), {}, 40)).not.toThrow();
+  });
+
+  it('an empty rig has nothing to show and does not fall over', () => {
+    const bench = compileBench(emptyRig('x', 'x'));
+    expect(benchFrame(bench, runBench(bench, startBench(bench), 100))).toMatchObject({ sights: {}, slots: [], cameras: [] });
+  });
+});

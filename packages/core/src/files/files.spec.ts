@@ -1,0 +1,113 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { saltmarshSix } from '../../../../demo/saltmarsh-six.js';
+import { analyse } from '../analysis/index.js';
+import { emptyRig } from '../rig/index.js';
+import { SHELF } from '../parts/shelf/index.js';
+import { sheetProblems } from '../parts/index.js';
+import { cautionsOf, channelTable, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';
+
+const problemsOf = (text: string): string[] => {
+  const reading = readRig(text);
+  return reading.ok ? [] : reading.problems.map((p) => `${p.where}: ${p.what}`);
+};
+
+describe('rig files', () => {
+  it('come back as they were written', () => {
+    for (const rig of [demoRig(), mendedRig(), emptyRig('x', 'Ünïcödé 名')]) expect(readRig(writeRig(rig))).toEqual({ ok: true, value: rig });
+  });
+
+  it('the shipped demo is what its source prints', () => expect(demoRig()).toEqual(saltmarshSix()));
+
+  it('that are not JSON are refused with line and column', () => {
+    expect(problemsOf('{\n  "format": nope }')[0]).toMatch(/^line 2, column \d+: this is not JSON/);
+    expect(problemsOf('')[0]).toContain('the file is empty');
+  });
+
+  it('of another kind or a newer version are refused by name', () => {
+    expect(problemsOf('[]')[0]).toContain('one object');
+    expect(problemsOf('{"format":"other"}')).toEqual(['format: expected "squallmark-rig", found "other"']);
+    expect(problemsOf(JSON.stringify({ ...demoRig(), version: 9 }))[0]).toContain('newer Squallmark');
+  });
+
+  it('with a broken field name its place', () => {
+    const rig = structuredClone(demoRig()) as unknown as { cables: { wires: { lengthMm: unknown }[] }[] };
+    rig.cables[2]!.wires[1]!.lengthMm = 'long';
+    expect(problemsOf(JSON.stringify(rig))[0]).toMatch(/^cables\[2\]\.wires\[1\]\.lengthMm: /);
+  });
+
+  it('with a reference to nothing name its place', () => {
+    const rig = structuredClone(demoRig());
+    rig.cables[0]!.wires[0]!.from.part = 'GHOST';
+    expect(problemsOf(writeRig(rig))).toEqual(['cables[0].wires[0].from: no pin 1 on port "out" of part "GHOST"']);
+  });
+
+  it('never throw, whatever the text', () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
+        expect(readRig(text).ok).toBe(false);
+      }),
+    );
+  });
+
+  it('never throw when any one value of a good file is replaced', () => {
+    const leaves: (string | number)[][] = [];
+    const walk = (value: unknown, path: (string | number)[]): void => {
+      if (typeof value !== 'object' || value === null) return void leaves.push(path);
+      for (const [key, inner] of Object.entries(value)) walk(inner, [...path, Array.isArray(value) ? Number(key) : key]);
+    };
+    walk(demoRig(), []);
+    fc.assert(
+      fc.property(fc.constantFrom(...leaves), fc.constantFrom<unknown>(null, -1, 1e9, '', 'GHOST', [], {}), (path, junk) => {
+        const rig = structuredClone(demoRig()) as unknown as Record<string | number, unknown>;
+        const holder = path.slice(0, -1).reduce<Record<string | number, unknown>>((at, key) => at[key] as Record<string | number, unknown>, rig);
+        holder[path.at(-1)!] = junk;
+        const reading = readRig(JSON.stringify(rig));
+        if (reading.ok) expect(() => analyse(reading.value)).not.toThrow();
+        else expect(reading.problems.every((p) => p.where && p.what)).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('have a JSON Schema that names the format', () => expect(JSON.stringify(rigJsonSchema())).toContain('squallmark-rig'));
+});
+
+describe('the shelf', () => {
+  it('is sound, sheet by sheet, each class once', () => {
+    for (const sheet of SHELF) expect(sheetProblems(sheet), sheet.class).toEqual([]);
+    expect(new Set(SHELF.map((s) => s.class)).size).toBe(SHELF.length);
+  });
+
+  it('a sheet that points nowhere is told where', () => {
+    const sheet = structuredClone(SHELF.find((s) => s.role === 'gimbal')!);
+    sheet.links[0]!.pins.data!.pin = 9;
+    sheet.functions[0]!.joint = 'knee';
+    sheet.settings[0]!.default = 'magic';
+    expect(sheetProblems(sheet).map((p) => p.where)).toEqual(['links[0].pins', 'settings[0].default', 'functions[0].joint']);
+  });
+});
+
+describe('tables and cards', () => {
+  it('the channel table has a row a function', () => {
+    const { fields, data } = channelTable(analyse(mendedRig()));
+    expect(data).toHaveLength(13);
+    expect(data.every((row) => row.length === fields.length)).toBe(true);
+    expect(data.find((row) => row[0] === 8)).toEqual([8, 'left slider', 1012, 1871, 0, 'no', 0, 0, 8, 'Gimbal, two axis', 'Tilt', 8, 'sbus']);
+  });
+
+  it('the wiring card carries every wire, the stops on top and the cautions', () => {
+    const rig = demoRig();
+    const card = wiringCard(rig, analyse(rig));
+    expect(card.tables[0]?.heading).toBe('Not to be switched on yet');
+    expect(card.tables.slice(1).reduce((sum, t) => sum + t.rows.length, 0)).toBe(rig.cables.reduce((sum, c) => sum + c.wires.length, 0));
+    expect(card.cautions.join(' ')).toMatch(/antenna.*pre-flight check/);
+    expect(wiringCard(mendedRig(), analyse(mendedRig())).tables[0]?.heading).not.toContain('Not to be');
+  });
+
+  it('cautions are said once each', () => {
+    const cautions = cautionsOf(demoRig());
+    expect(new Set(cautions).size).toBe(cautions.length);
+  });
+});

@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest';
+import { demoRig, mendedRig, rulesOf } from '../../test/support/demo-rig.js';
+import { analyse } from '../analysis/index.js';
+import { applyEdits, emptyRig, type Edit, type Rig } from '../rig/index.js';
+
+const wire = { colour: 'black', gaugeAwg: 28, lengthMm: 100 };
+const pin = (text: string) => {
+  const [part, port, n] = text.split('.');
+  return { part: part!, port: port!, pin: Number(n) };
+};
+const lead = (id: string, ...pairs: [string, string][]): Edit => ({
+  kind: 'addCable',
+  cable: { id, marked: false, wires: pairs.map(([from, to]) => ({ from: pin(from), to: pin(to), ...wire })) },
+});
+const end = (cable: string, index: number, to: string): Edit => ({ kind: 'moveEnd', cable, wire: index, end: 'to', pin: pin(to) });
+const off = (cable: string, index: number): Edit => ({ kind: 'removeWire', cable, wire: index });
+const shape = (channel: number, change: object): Edit => ({ kind: 'shape', transmitter: 'TX', channel, change });
+
+/** What breaks the mended rig so that a rule must speak. */
+const BREAKS: [rule: string, edits: Edit[]][] = [
+  ['supply-range stop', [{ kind: 'moveEnd', cable: 'C9', wire: 0, end: 'from', pin: pin('R12.out.1') }, { kind: 'moveEnd', cable: 'C9', wire: 1, end: 'from', pin: pin('R12.out.2') }]],
+  ['supply-none stop', [{ kind: 'removeCable', cable: 'C5' }]],
+  ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 30 }]],
+  ['pair-not-crossed stop', [{ kind: 'crossPair', cable: 'C6' }]],
+  ['pair-half stop', [off('C6', 1)]],
+  ['talkers-collide stop', [lead('C30', ['RX.pin4.1', 'TH.control.1'])]],
+  ['polarity stop', [end('C5', 0, 'RX.supply.2'), end('C5', 1, 'RX.supply.1')]],
+  ['ground-missing stop', [off('C8', 1), off('C3', 3)]],
+  ['ground-twice watch', [lead('C30', ['R5.out.2', 'ZC.video.2'])]],
+  ['pad-held-twice watch', [{ kind: 'hold', held: { part: 'FC', resource: 'p3', to: 'LED strip' } }, { kind: 'hold', held: { part: 'FC', resource: 'p3', to: 'buzzer' } }]],
+  ['port-used-twice stop', [lead('C30', ['FC.serial4.2', 'ZC.main.4'])]],
+  ['wrong-type stop', [{ kind: 'set', part: 'TH', setting: 'control', value: 'bus' }]],
+  ['port-not-set stop', [{ kind: 'release', part: 'FC', resource: 'serial4', to: 'camera menu' }]],
+  ['look-alike watch', [{ kind: 'markAdapter', cable: 'C10', marked: false }]],
+  ['window-missed watch', [shape(13, { subTrimUs: -60 })]],
+  ['window-thin watch', [shape(13, { subTrimUs: 15 })]],
+  ['pulse-from-latch watch', [shape(12, { control: 'B' })]],
+  ['one-control-many watch', [shape(5, { control: 'left-slider' })]],
+  ['two-on-one-slot watch', [{ kind: 'bind', binding: { part: 'ZC', fn: 'zoom', slot: 8, reverse: false } }]],
+  ['wish-open watch', [{ kind: 'unbind', part: 'GB', fn: 'pan' }]],
+  ['bench-missing watch', [{ kind: 'tick', part: 'NC', onBench: false }]],
+];
+
+/** The mended rig with its watches mended too, so that each break is the only one. */
+function clean(): Rig {
+  let rig = mendedRig();
+  for (let round = 0; round < 4; round++) {
+    const edits = analyse(rig).findings.flatMap((f) => f.fixes[0]?.edits ?? []);
+    if (edits.length) rig = applyEdits(rig, edits).rig;
+  }
+  return rig;
+}
+const count = (list: string[], what: string): number => list.filter((x) => x === what).length;
+
+describe('findings', () => {
+  it('of the demo rig are two stops and its watches', () => {
+    const rules = rulesOf(demoRig());
+    expect(rules.filter((r) => r.endsWith('stop'))).toEqual(['supply-range stop', 'pair-not-crossed stop']);
+    expect(rules).toContain('pad-held-twice watch');
+  });
+
+  it('all have a title, a text, figures and known subjects', () => {
+    const rig = demoRig();
+    const known = new Set([...rig.parts, ...rig.cables].map((x) => x.id));
+    for (const f of analyse(rig).findings) {
+      expect(f.title).not.toMatch(/undefined|NaN/);
+      expect(f.text).not.toMatch(/undefined|NaN/);
+      expect(f.figures.length).toBeGreaterThan(0);
+      for (const subject of f.subjects) expect(known).toContain(subject);
+    }
+  });
+
+  it('come to nothing when every fix is done', () => expect(rulesOf(clean())).toEqual([]));
+
+  it('are none on an empty rig', () => expect(rulesOf(emptyRig('x', 'x'))).toEqual([]));
+
+  it.each(BREAKS)('%s is found where it is and its fix mends it', (what, edits) => {
+    const broken = applyEdits(clean(), edits).rig;
+    const rule = what.split(' ')[0];
+    expect(rulesOf(clean())).not.toContain(what);
+    expect(count(rulesOf(broken), what)).toBeGreaterThan(0);
+    const finding = analyse(broken).findings.find((f) => f.rule === rule)!;
+    expect(`${finding.title} ${finding.text}`).not.toMatch(/undefined|NaN/);
+    const fix = finding.fixes[0];
+    if (rule === 'wish-open') return expect(fix).toBeUndefined();
+    expect(fix, 'a fix').toBeDefined();
+    const mended = rulesOf(applyEdits(broken, fix!.edits).rig);
+    expect(count(mended, what)).toBeLessThan(count(rulesOf(broken), what));
+  });
+
+  it('a regulator over its current is a stop', () => {
+    const rig = structuredClone(clean());
+    rig.sheets['regulator-5v']!.sources[0]!.maxA = 1;
+    expect(rulesOf(rig)).toContain('regulator-overload stop');
+  });
+
+  it('a regulator without head room at a flat pack is a watch', () => {
+    const rig = structuredClone(clean());
+    rig.sheets['pack-4s']!.sources[0]!.pack!.cells = 3;
+    expect(rulesOf(rig)).toContain('regulator-dropout watch');
+  });
+
+  it('a listener of the other school of scale is a watch', () => {
+    const rig = structuredClone(clean());
+    rig.sheets['gimbal-two-axis']!.links[0]!.params.scale = 'percent';
+    expect(rulesOf(rig)).toContain('scale-school watch');
+  });
+});

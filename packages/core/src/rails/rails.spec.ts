@@ -1,0 +1,182 @@
+import fc from 'fast-check';
+import { Matrix, solve } from 'ml-matrix';
+import { describe, expect, it } from 'vitest';
+import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { applyEdit, emptyRig } from '../rig/index.js';
+import {
+  CELL,
+  cellV,
+  feedChoices,
+  loadAmps,
+  packV,
+  prepareNetwork,
+  railTree,
+  rigNetwork,
+  runTimeMin,
+  solveNetwork,
+  solveRails,
+  sweepRails,
+  type Element,
+  type Network,
+} from './index.js';
+
+const pack = (emfV: number, outOhm = 0.05): Element => ({ kind: 'pack', plus: 1, minus: 0, emfV, outOhm });
+
+describe('network solve', () => {
+  it('gives the closed form of one constant-power load behind a resistance', () => {
+    // V = (E + sqrt(E² − 4RP)) / 2
+    fc.assert(
+      fc.property(
+        fc.double({ min: 6, max: 26, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.5, noNaN: true }),
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        (emfV, ohm, watts) => {
+          const total = ohm + 0.05;
+          fc.pre(4 * total * watts < 0.6 * emfV ** 2);
+          const network: Network = {
+            nodes: 3,
+            resistors: [{ a: 1, b: 2, ohm }],
+            elements: [pack(emfV), { kind: 'load', plus: 2, minus: 0, draw: 'power', amount: watts, floorV: 0.1 }],
+          };
+          const solved = solveNetwork(prepareNetwork(network));
+          expect(solved.converged).toBe(true);
+          expect(solved.volts[1]).toBeCloseTo((emfV + Math.sqrt(emfV ** 2 - 4 * total * watts)) / 2, 4);
+        },
+      ),
+    );
+  });
+
+  it('agrees with a direct solution of random resistive meshes', () => {
+    const mesh = fc.record({
+      nodes: fc.integer({ min: 3, max: 8 }),
+      ohms: fc.array(fc.double({ min: 0.1, max: 50, noNaN: true }), { minLength: 40, maxLength: 40 }),
+    });
+    fc.assert(
+      fc.property(mesh, ({ nodes, ohms }) => {
+        const resistors = Array.from({ length: nodes - 1 }, (_, i) => ({ a: i, b: i + 1, ohm: ohms[i]! })).concat(
+          Array.from({ length: nodes }, (_, i) => ({ a: i, b: (i * 2 + 1) % nodes, ohm: ohms[i + 10]! })).filter(
+            (r) => r.a !== r.b,
+          ),
+        );
+        const solved = solveNetwork(prepareNetwork({ nodes, resistors, elements: [pack(10)] }));
+        const g = Matrix.zeros(nodes, nodes);
+        const join = (a: number, b: number, s: number): void => {
+          g.set(a, a, g.get(a, a) + s);
+          g.set(b, b, g.get(b, b) + s);
+          g.set(a, b, g.get(a, b) - s);
+          g.set(b, a, g.get(b, a) - s);
+        };
+        for (const r of resistors) join(r.a, r.b, 1 / r.ohm);
+        join(1, 0, 1 / 0.05);
+        const current = Matrix.columnVector(
+          Array.from({ length: nodes }, (_, i) => (i === 1 ? 10 / 0.05 : i === 0 ? -10 / 0.05 : 0)),
+        );
+        const direct = solve(
+          g.subMatrix(1, nodes - 1, 1, nodes - 1),
+          current.subMatrix(1, nodes - 1, 0, 0),
+        ).to1DArray();
+        direct.forEach((v, i) => expect(solved.nodeV[i + 1]! - solved.nodeV[0]!).toBeCloseTo(v, 4));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('browns a starved load out instead of running away', () => {
+    const network: Network = {
+      nodes: 3,
+      resistors: [{ a: 1, b: 2, ohm: 8 }],
+      elements: [pack(12), { kind: 'load', plus: 2, minus: 0, draw: 'power', amount: 30, floorV: 7 }],
+    };
+    const solved = solveNetwork(prepareNetwork(network));
+    expect(solved.volts[1]).toBeGreaterThan(0);
+    expect(solved.volts[1]).toBeLessThan(7);
+  });
+
+  it('leaves what nothing feeds at zero', () => {
+    const network: Network = {
+      nodes: 2,
+      resistors: [],
+      elements: [{ kind: 'load', plus: 1, minus: 0, draw: 'power', amount: 5, floorV: 4 }],
+    };
+    expect(solveNetwork(prepareNetwork(network)).volts[0]).toBe(0);
+  });
+
+  it('draws P/V, I or V/R above the floor and joins them below it', () => {
+    expect(loadAmps('power', 10, 4, 5)).toBe(2);
+    expect(loadAmps('power', 10, 4, 4)).toBeCloseTo(loadAmps('power', 10, 4, 4 - 1e-9), 6);
+    expect(loadAmps('current', 0.3, 4, 9)).toBe(0.3);
+    expect(loadAmps('resistance', 50, 4, 10)).toBe(0.2);
+    expect(loadAmps('power', 10, 4, -1)).toBe(0);
+  });
+});
+
+describe('pack', () => {
+  // @source [practice] 4.20 full, 3.7 nominal, 3.5 land now, 3.3 the floor
+  it('starts at 4.20 V a cell and ends at the floor, passing nominal and land', () => {
+    expect([cellV(1), cellV(0)]).toEqual([4.2, 3.3]);
+    expect(CELL.nominalV).toBe(3.7);
+    expect(cellV(0.3)).toBeCloseTo(3.7, 9);
+    expect(cellV(0.1)).toBeCloseTo(3.5, 9);
+    expect([packV(3, 1), packV(3, 0)].map((v) => Number(v.toFixed(3)))).toEqual([12.6, 9.9]);
+  });
+
+  it('rises with charge', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (a, b) => {
+        expect(cellV(Math.min(a, b))).toBeLessThanOrEqual(cellV(Math.max(a, b)));
+      }),
+    );
+  });
+});
+
+describe('rails of the demo rig', () => {
+  const at = (rails: ReturnType<typeof solveRails>, part: string) =>
+    rails.nodes.find((n) => n.part === part && n.kind !== 'regulator input')!;
+
+  it('show the thermal core on twelve volts, and on five once mended', () => {
+    expect(at(solveRails(demoRig(), 0.5), 'TH').volts).toBeGreaterThan(11.9);
+    expect(at(solveRails(mendedRig(), 0.5), 'TH')).toMatchObject({ fedBy: 'R5' });
+    expect(at(solveRails(mendedRig(), 0.5), 'TH').volts).toBeGreaterThan(4.75);
+  });
+
+  it('keep energy: what packs give is eaten or lost', () => {
+    for (const charge of [1, 0.5, 0]) {
+      const rails = solveRails(mendedRig(), charge);
+      const given = rails.nodes.filter((n) => n.kind === 'pack').reduce((sum, n) => sum + n.volts * n.amps, 0);
+      expect(given).toBeCloseTo(rails.loadW + rails.lostW.wires + rails.lostW.regulators, 4);
+    }
+  });
+
+  it('sag as the pack empties, and a thicker wire sags less', () => {
+    const { lines } = sweepRails(rigNetwork(mendedRig()));
+    const video = lines.find((l) => l.part === 'VT')!.volts;
+    expect(video[0]!).toBeGreaterThan(video.at(-1)!);
+    const thick = applyEdit(mendedRig(), { kind: 'setWire', cable: 'C9', wire: 0, gaugeAwg: 20 }).rig;
+    expect(at(solveRails(thick, 0, 'peak'), 'TH').volts).toBeGreaterThan(
+      at(solveRails(mendedRig(), 0, 'peak'), 'TH').volts,
+    );
+  });
+
+  it('hang in a tree under the pack', () => {
+    const rails = solveRails(mendedRig(), 1);
+    const rows = railTree(mendedRig(), rails, new Map());
+    expect(rows[0]).toMatchObject({ depth: 0, part: 'PK' });
+    expect(rows.find((r) => r.part === 'TH')?.depth).toBe(2);
+    expect(rows.find((r) => r.part === 'R5')?.heatW).toBeGreaterThan(0.3);
+  });
+
+  it('offer the gimbal from the pack or a steady regulator, with what it would see', () => {
+    const [raw, steady] = feedChoices(mendedRig());
+    expect(steady).toMatchObject({ value: 'steady', edits: [], fits: true });
+    expect(raw!.fullV - raw!.flatV).toBeGreaterThan(3);
+    const rewired = raw!.edits.reduce((rig, edit) => applyEdit(rig, edit).rig, mendedRig());
+    expect(at(solveRails(rewired, 1), 'GB').volts).toBeCloseTo(raw!.fullV, 9);
+  });
+
+  it('run longer on a lighter load, and not at all without a pack', () => {
+    const whole = runTimeMin(mendedRig(), rigNetwork(mendedRig()))!;
+    const lighter = applyEdit(mendedRig(), { kind: 'removePart', part: 'TH' }).rig;
+    expect(runTimeMin(lighter, rigNetwork(lighter))!).toBeGreaterThan(whole);
+    expect(runTimeMin(emptyRig('x', 'x'), rigNetwork(emptyRig('x', 'x')))).toBeNull();
+  });
+});

@@ -1,0 +1,27 @@
+import { readFileSync } from 'node:fs';
+import { readRig } from '../../src/files/index.js';
+import { analyse } from '../../src/analysis/index.js';
+import { applyEdits, type Rig } from '../../src/rig/index.js';
+
+/** The demo rig as it ships, from its file. */
+export function demoRig(): Rig {
+  const reading = readRig(readFileSync(new URL('../../../../demo/saltmarsh-six.json', import.meta.url), 'utf8'));
+  if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+  return reading.value;
+}
+
+/** The demo rig with its stops mended by their own fixes. */
+export function mendedRig(): Rig {
+  const rig = demoRig();
+  const stops = analyse(rig).findings.filter((f) => f.mark === 'stop');
+  return applyEdits(
+    rig,
+    stops.flatMap((f) => f.fixes[0]?.edits ?? []),
+  ).rig;
+}
+
+/** Rules found on a rig, as `rule mark`. */
+export function rulesOf(rig: Rig): string[] {
+  return analyse(rig).findings.map((f) => `${f.rule} ${f.mark}`);
+}
+

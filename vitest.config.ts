@@ -1,0 +1,9 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['packages/core/**/*.spec.ts', 'apps/server/**/*.spec.ts', 'apps/cli/**/*.spec.ts'],
+    environment: 'node',
+    testTimeout: 20_000,
+  },
+});
