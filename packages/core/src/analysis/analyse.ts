@@ -19,6 +19,7 @@ import {
 import { SHELF } from '../parts/shelf/index.js';
 import { checkPlan, type CheckStep } from '../prove/index.js';
 import {
+  atPeak,
   feedChoices,
   railTree,
   rigNetwork,
@@ -73,7 +74,7 @@ const standing = lastCall((rig: Rig) => {
   const conversations = findConversations(rig, nets);
   const chains = findChains(rig, conversations);
   const network = rigNetwork(rig);
-  const peakNetwork = rigNetwork(rig, 'peak');
+  const peakNetwork = atPeak(rig, network);
   const full = solveRigNetwork(network, 1);
   const flat = solveRigNetwork(peakNetwork, 0);
   const wishes = wishCoverage(rig, chains, SHELF);
@@ -83,7 +84,7 @@ const standing = lastCall((rig: Rig) => {
     network,
     worst,
     findings,
-    brief: briefOf(rig, wishes),
+    brief: briefOf(rig, wishes, feedChoices(rig, network)),
     loom: loomOf(rig),
     channels: channelsOf(rig, chains, conversations),
     sweep: sweepRails(network),
@@ -115,7 +116,7 @@ function lowestOf(worst: Map<string, number>): Analysis['rails']['lowestMargin']
   return lowest ? { part: lowest[0].split('.')[0]!, volts: lowest[1] } : null;
 }
 
-function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
+function briefOf(rig: Rig, wishes: WishState[], feeds: FeedChoice[]): Analysis['brief'] {
   return {
     wishes,
     granted: wishes.filter((w) => w.state === 'granted').length,
@@ -123,7 +124,7 @@ function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
     parts: rig.parts.length,
     missing: rig.parts.filter((p) => !p.onBench).length,
     massG: rig.parts.reduce((sum, p) => sum + sheetOf(rig, p.id).massG, 0),
-    feeds: feedChoices(rig),
+    feeds,
   };
 }
 

@@ -18,13 +18,21 @@ describe('analysis', () => {
 
   it('shows the figures of the band', () => {
     const { brief, channels, rails, wake, loom } = analyse(mendedRig());
-    expect([brief.granted, brief.wanted, channels.usedSlots, channels.carriedSlots, loom.cables.length]).toEqual([9, 10, 13, 16, 19]);
+    expect([brief.granted, brief.wanted, channels.usedSlots, channels.carriedSlots, loom.cables.length]).toEqual([
+      9, 10, 13, 16, 19,
+    ]);
     expect(rails.lowestMargin?.part).toBe('TH');
     expect(wake.seconds).toBeGreaterThanOrEqual(wake.floorSeconds);
     expect(channels.latency).toEqual({ worst: 29, usual: 14.5 });
   });
 
   it('of an empty rig is empty and does not fall over', () => {
-    expect(analyse(emptyRig('x', 'x'))).toMatchObject({ findings: [], plan: [], brief: { wanted: 0, feeds: [] }, rails: { lowestMargin: null, runMin: null }, wake: { seconds: 0 } });
+    expect(analyse(emptyRig('x', 'x'))).toMatchObject({
+      findings: [],
+      plan: [],
+      brief: { wanted: 0, feeds: [] },
+      rails: { lowestMargin: null, runMin: null },
+      wake: { seconds: 0 },
+    });
   });
 });

@@ -18,7 +18,8 @@ import {
 
 const flat = { lowUs: 1000, highUs: 2000, subTrimUs: 0, reverse: false, deadBandPct: 0, expoPct: 0 };
 const position = fc.double({ min: -1, max: 1, noNaN: true });
-const chain = (rig: Rig, part: string, fn: string) => findChains(rig).find((c) => c.part.id === part && c.fn.id === fn)!;
+const chain = (rig: Rig, part: string, fn: string) =>
+  findChains(rig).find((c) => c.part.id === part && c.fn.id === fn)!;
 
 describe('shaping', () => {
   it('sends the end points at full throw and the middle at rest', () => {
@@ -77,13 +78,22 @@ describe('demands', () => {
 
 describe('chains of the demo rig', () => {
   it('reach the gimbal over the bus and the switcher over a pulse pin', () => {
-    expect(chain(demoRig(), 'GB', 'tilt')).toMatchObject({ carrier: 'sbus', slot: 8, breaks: null, control: { id: 'left-slider' } });
+    expect(chain(demoRig(), 'GB', 'tilt')).toMatchObject({
+      carrier: 'sbus',
+      slot: 8,
+      breaks: null,
+      control: { id: 'left-slider' },
+    });
     expect(chain(demoRig(), 'SW', 'picture')).toMatchObject({ carrier: 'pulse', slot: 14, breaks: null });
   });
 
   it('break at the uncrossed serial pair and hold once it is crossed', () => {
     expect(chain(demoRig(), 'ZC', 'record').breaks).toContain('not crossed');
-    expect(chain(mendedRig(), 'ZC', 'record')).toMatchObject({ carrier: 'device-serial', breaks: null, deviceNumber: 11 });
+    expect(chain(mendedRig(), 'ZC', 'record')).toMatchObject({
+      carrier: 'device-serial',
+      breaks: null,
+      deviceNumber: 11,
+    });
   });
 
   it('quantise over the bus and pass a pulse untouched', () => {

@@ -15,7 +15,8 @@ const problemsOf = (text: string): string[] => {
 
 describe('rig files', () => {
   it('come back as they were written', () => {
-    for (const rig of [demoRig(), mendedRig(), emptyRig('x', 'Ünïcödé 名')]) expect(readRig(writeRig(rig))).toEqual({ ok: true, value: rig });
+    for (const rig of [demoRig(), mendedRig(), emptyRig('x', 'Ünïcödé 名')])
+      expect(readRig(writeRig(rig))).toEqual({ ok: true, value: rig });
   });
 
   it('the shipped demo is what its source prints', () => expect(demoRig()).toEqual(saltmarshSix()));
@@ -55,23 +56,31 @@ describe('rig files', () => {
     const leaves: (string | number)[][] = [];
     const walk = (value: unknown, path: (string | number)[]): void => {
       if (typeof value !== 'object' || value === null) return void leaves.push(path);
-      for (const [key, inner] of Object.entries(value)) walk(inner, [...path, Array.isArray(value) ? Number(key) : key]);
+      for (const [key, inner] of Object.entries(value))
+        walk(inner, [...path, Array.isArray(value) ? Number(key) : key]);
     };
     walk(demoRig(), []);
     fc.assert(
-      fc.property(fc.constantFrom(...leaves), fc.constantFrom<unknown>(null, -1, 1e9, '', 'GHOST', [], {}), (path, junk) => {
-        const rig = structuredClone(demoRig()) as unknown as Record<string | number, unknown>;
-        const holder = path.slice(0, -1).reduce<Record<string | number, unknown>>((at, key) => at[key] as Record<string | number, unknown>, rig);
-        holder[path.at(-1)!] = junk;
-        const reading = readRig(JSON.stringify(rig));
-        if (reading.ok) expect(() => analyse(reading.value)).not.toThrow();
-        else expect(reading.problems.every((p) => p.where && p.what)).toBe(true);
-      }),
+      fc.property(
+        fc.constantFrom(...leaves),
+        fc.constantFrom<unknown>(null, -1, 1e9, '', 'GHOST', [], {}),
+        (path, junk) => {
+          const rig = structuredClone(demoRig()) as unknown as Record<string | number, unknown>;
+          const holder = path
+            .slice(0, -1)
+            .reduce<Record<string | number, unknown>>((at, key) => at[key] as Record<string | number, unknown>, rig);
+          holder[path.at(-1)!] = junk;
+          const reading = readRig(JSON.stringify(rig));
+          if (reading.ok) expect(() => analyse(reading.value)).not.toThrow();
+          else expect(reading.problems.every((p) => p.where && p.what)).toBe(true);
+        },
+      ),
       { numRuns: 300 },
     );
   });
 
-  it('have a JSON Schema that names the format', () => expect(JSON.stringify(rigJsonSchema())).toContain('squallmark-rig'));
+  it('have a JSON Schema that names the format', () =>
+    expect(JSON.stringify(rigJsonSchema())).toContain('squallmark-rig'));
 });
 
 describe('the shelf', () => {
@@ -85,7 +94,11 @@ describe('the shelf', () => {
     sheet.links[0]!.pins.data!.pin = 9;
     sheet.functions[0]!.joint = 'knee';
     sheet.settings[0]!.default = 'magic';
-    expect(sheetProblems(sheet).map((p) => p.where)).toEqual(['links[0].pins', 'settings[0].default', 'functions[0].joint']);
+    expect(sheetProblems(sheet).map((p) => p.where)).toEqual([
+      'links[0].pins',
+      'settings[0].default',
+      'functions[0].joint',
+    ]);
   });
 });
 
@@ -94,14 +107,30 @@ describe('tables and cards', () => {
     const { fields, data } = channelTable(analyse(mendedRig()));
     expect(data).toHaveLength(13);
     expect(data.every((row) => row.length === fields.length)).toBe(true);
-    expect(data.find((row) => row[0] === 8)).toEqual([8, 'left slider', 1012, 1871, 0, 'no', 0, 0, 8, 'Gimbal, two axis', 'Tilt', 8, 'sbus']);
+    expect(data.find((row) => row[0] === 8)).toEqual([
+      8,
+      'left slider',
+      1012,
+      1871,
+      0,
+      'no',
+      0,
+      0,
+      8,
+      'Gimbal, two axis',
+      'Tilt',
+      8,
+      'sbus',
+    ]);
   });
 
   it('the wiring card carries every wire, the stops on top and the cautions', () => {
     const rig = demoRig();
     const card = wiringCard(rig, analyse(rig));
     expect(card.tables[0]?.heading).toBe('Not to be switched on yet');
-    expect(card.tables.slice(1).reduce((sum, t) => sum + t.rows.length, 0)).toBe(rig.cables.reduce((sum, c) => sum + c.wires.length, 0));
+    expect(card.tables.slice(1).reduce((sum, t) => sum + t.rows.length, 0)).toBe(
+      rig.cables.reduce((sum, c) => sum + c.wires.length, 0),
+    );
     expect(card.cautions.join(' ')).toMatch(/antenna.*pre-flight check/);
     expect(wiringCard(mendedRig(), analyse(mendedRig())).tables[0]?.heading).not.toContain('Not to be');
   });

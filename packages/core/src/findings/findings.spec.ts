@@ -12,13 +12,25 @@ const lead = (id: string, ...pairs: [string, string][]): Edit => ({
   kind: 'addCable',
   cable: { id, marked: false, wires: pairs.map(([from, to]) => ({ from: pin(from), to: pin(to), ...wire })) },
 });
-const end = (cable: string, index: number, to: string): Edit => ({ kind: 'moveEnd', cable, wire: index, end: 'to', pin: pin(to) });
+const end = (cable: string, index: number, to: string): Edit => ({
+  kind: 'moveEnd',
+  cable,
+  wire: index,
+  end: 'to',
+  pin: pin(to),
+});
 const off = (cable: string, index: number): Edit => ({ kind: 'removeWire', cable, wire: index });
 const shape = (channel: number, change: object): Edit => ({ kind: 'shape', transmitter: 'TX', channel, change });
 
 /** What breaks the mended rig so that a rule must speak. */
 const BREAKS: [rule: string, edits: Edit[]][] = [
-  ['supply-range stop', [{ kind: 'moveEnd', cable: 'C9', wire: 0, end: 'from', pin: pin('R12.out.1') }, { kind: 'moveEnd', cable: 'C9', wire: 1, end: 'from', pin: pin('R12.out.2') }]],
+  [
+    'supply-range stop',
+    [
+      { kind: 'moveEnd', cable: 'C9', wire: 0, end: 'from', pin: pin('R12.out.1') },
+      { kind: 'moveEnd', cable: 'C9', wire: 1, end: 'from', pin: pin('R12.out.2') },
+    ],
+  ],
   ['supply-none stop', [{ kind: 'removeCable', cable: 'C5' }]],
   ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 30 }]],
   ['pair-not-crossed stop', [{ kind: 'crossPair', cable: 'C6' }]],
@@ -27,7 +39,13 @@ const BREAKS: [rule: string, edits: Edit[]][] = [
   ['polarity stop', [end('C5', 0, 'RX.supply.2'), end('C5', 1, 'RX.supply.1')]],
   ['ground-missing stop', [off('C8', 1), off('C3', 3)]],
   ['ground-twice watch', [lead('C30', ['R5.out.2', 'ZC.video.2'])]],
-  ['pad-held-twice watch', [{ kind: 'hold', held: { part: 'FC', resource: 'p3', to: 'LED strip' } }, { kind: 'hold', held: { part: 'FC', resource: 'p3', to: 'buzzer' } }]],
+  [
+    'pad-held-twice watch',
+    [
+      { kind: 'hold', held: { part: 'FC', resource: 'p3', to: 'LED strip' } },
+      { kind: 'hold', held: { part: 'FC', resource: 'p3', to: 'buzzer' } },
+    ],
+  ],
   ['port-used-twice stop', [lead('C30', ['FC.serial4.2', 'ZC.main.4'])]],
   ['wrong-type stop', [{ kind: 'set', part: 'TH', setting: 'control', value: 'bus' }]],
   ['port-not-set stop', [{ kind: 'release', part: 'FC', resource: 'serial4', to: 'camera menu' }]],

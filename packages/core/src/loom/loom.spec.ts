@@ -4,7 +4,9 @@ import { applyEdit, applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { boardPlan, cableViews, findConversations, findNets } from './index.js';
 
 const troubles = (rig: Rig, talker: string, listener: string): string[] =>
-  findConversations(rig).find((c) => c.talker.part.id === talker && c.listener.part.id === listener)?.troubles ?? ['no conversation'];
+  findConversations(rig).find((c) => c.talker.part.id === talker && c.listener.part.id === listener)?.troubles ?? [
+    'no conversation',
+  ];
 const after = (...edits: Edit[]): Rig => applyEdits(mendedRig(), edits).rig;
 
 describe('nets', () => {
@@ -42,14 +44,20 @@ describe('conversations', () => {
   });
 
   it('notice the switch that stands on the other type', () => {
-    expect(troubles(after({ kind: 'set', part: 'GB', setting: 'control', value: 'pulse' }), 'RX', 'GB')).toEqual(['wrong type']);
+    expect(troubles(after({ kind: 'set', part: 'GB', setting: 'control', value: 'pulse' }), 'RX', 'GB')).toEqual([
+      'wrong type',
+    ]);
   });
 
   it('notice two talkers and a ground that is nowhere', () => {
     const wire = { colour: 'white', gaugeAwg: 26, lengthMm: 100 };
     const second: Edit = {
       kind: 'addCable',
-      cable: { id: 'C30', marked: false, wires: [{ from: { part: 'RX', port: 'pin4', pin: 1 }, to: { part: 'TH', port: 'control', pin: 1 }, ...wire }] },
+      cable: {
+        id: 'C30',
+        marked: false,
+        wires: [{ from: { part: 'RX', port: 'pin4', pin: 1 }, to: { part: 'TH', port: 'control', pin: 1 }, ...wire }],
+      },
     };
     expect(troubles(after(second), 'RX', 'TH')).toContain('talkers collide');
     const grounds = (cable: string, index: number): Edit => ({ kind: 'removeWire', cable, wire: index });
@@ -63,7 +71,12 @@ describe('views', () => {
     const views = cableViews(demoRig());
     expect(views.find((c) => c.id === 'C3')).toMatchObject({ kind: 'bus' });
     expect(views.find((c) => c.id === 'C3')?.ends.map((e) => e.part)).toEqual(['RX', 'FC', 'GB']);
-    expect(Object.fromEntries(views.map((c) => [c.id, c.kind]))).toMatchObject({ C1: 'power', C6: 'serial', C10: 'video', C17: 'pulse' });
+    expect(Object.fromEntries(views.map((c) => [c.id, c.kind]))).toMatchObject({
+      C1: 'power',
+      C6: 'serial',
+      C10: 'video',
+      C17: 'pulse',
+    });
   });
 
   it('tell used pins from those left empty', () => {
@@ -73,7 +86,10 @@ describe('views', () => {
 
   it('show who holds what on the board', () => {
     const plan = boardPlan(demoRig());
-    expect(plan.find((r) => r.id === 'serial4')).toMatchObject({ held: [{ to: 'camera menu', baud: 115200 }], cables: ['C6'] });
+    expect(plan.find((r) => r.id === 'serial4')).toMatchObject({
+      held: [{ to: 'camera menu', baud: 115200 }],
+      cables: ['C6'],
+    });
     expect(plan.find((r) => r.id === 'p7')?.held).toHaveLength(2);
     expect(boardPlan(applyEdit(demoRig(), { kind: 'removePart', part: 'FC' }).rig)).toEqual([]);
   });

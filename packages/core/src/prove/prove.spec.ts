@@ -11,19 +11,37 @@ const plan = analyse(mendedRig()).plan;
 function failing(rig: Rig): string[] {
   const bench = compileBench(rig);
   let state = startBench(bench, { awake: true });
-  return plan.filter((step) => {
-    const played = playStep(bench, state, step);
-    state = played.state;
-    return !played.verdict.passed;
-  }).map((s) => s.id);
+  return plan
+    .filter((step) => {
+      const played = playStep(bench, state, step);
+      state = played.state;
+      return !played.verdict.passed;
+    })
+    .map((s) => s.id);
 }
-const withFaultId = (id: string): Rig => withFault(mendedRig(), possibleFaults(mendedRig()).find((f) => f.id === id)!);
+const withFaultId = (id: string): Rig =>
+  withFault(
+    mendedRig(),
+    possibleFaults(mendedRig()).find((f) => f.id === id)!,
+  );
 
 describe('the check plan', () => {
   it('covers every function that a control drives, volts and receiver first', () => {
     expect(plan.slice(0, 2).map((s) => s.id)).toEqual(['power', 'RX.frames']);
     const proven = new Set(plan.map((s) => s.id.split('.').slice(0, 2).join('.')));
-    for (const fn of ['FC.roll', 'FC.throttle', 'GB.tilt', 'GB.pan', 'GB.mode', 'ZC.record', 'ZC.zoom', 'TH.palette', 'SW.picture', 'VT.power']) expect(proven).toContain(fn);
+    for (const fn of [
+      'FC.roll',
+      'FC.throttle',
+      'GB.tilt',
+      'GB.pan',
+      'GB.mode',
+      'ZC.record',
+      'ZC.zoom',
+      'TH.palette',
+      'SW.picture',
+      'VT.power',
+    ])
+      expect(proven).toContain(fn);
   });
 
   it('puts the gimbal into a mode in which pan can move', () => {
@@ -41,13 +59,24 @@ describe('the check plan', () => {
   });
 
   it('is judged by what the rig gives: a gimbal told another slot fails though the plan says otherwise', () => {
-    const rig = applyEdit(mendedRig(), { kind: 'bind', binding: { part: 'GB', fn: 'tilt', slot: 5, reverse: false } }).rig;
+    const rig = applyEdit(mendedRig(), {
+      kind: 'bind',
+      binding: { part: 'GB', fn: 'tilt', slot: 5, reverse: false },
+    }).rig;
     expect(failing(rig)).toContain('GB.tilt.1');
   });
 });
 
 describe('the judge', () => {
-  const step: CheckStep = { id: 's', part: 'P', title: 't', expectText: 'x', setUp: { C: 1 }, moves: [{ control: 'A', to: 1 }], expects: [{ sight: 'P.x', near: 10, within: 1 }] };
+  const step: CheckStep = {
+    id: 's',
+    part: 'P',
+    title: 't',
+    expectText: 'x',
+    setUp: { C: 1 },
+    moves: [{ control: 'A', to: 1 }],
+    expects: [{ sight: 'P.x', near: 10, within: 1 }],
+  };
   const look = (controls: Record<string, number>, looks: [tMs: number, sights: Sights][]) => {
     let judging = startJudging(step, { 'P.x': 0 }, 0);
     for (const [tMs, sights] of looks) {
@@ -59,17 +88,50 @@ describe('the judge', () => {
   };
 
   it('says nothing until the gesture is made in the right set-up', () => {
-    expect(look({ A: 1, C: -1 }, [[0, { 'P.x': 10 }], [9000, { 'P.x': 10 }]])).toBeNull();
-    expect(look({ A: 0, C: 1 }, [[0, { 'P.x': 10 }], [9000, { 'P.x': 10 }]])).toBeNull();
+    expect(
+      look({ A: 1, C: -1 }, [
+        [0, { 'P.x': 10 }],
+        [9000, { 'P.x': 10 }],
+      ]),
+    ).toBeNull();
+    expect(
+      look({ A: 0, C: 1 }, [
+        [0, { 'P.x': 10 }],
+        [9000, { 'P.x': 10 }],
+      ]),
+    ).toBeNull();
   });
 
   it('passes what holds, not what flashes by', () => {
-    expect(look({ A: 1, C: 1 }, [[0, { 'P.x': 10 }], [50, { 'P.x': 3 }], [150, { 'P.x': 10 }], [260, { 'P.x': 10 }]])).toMatchObject({ passed: true });
-    expect(look({ A: 1, C: 1 }, [[0, { 'P.x': 10 }], [50, { 'P.x': 3 }], [150, { 'P.x': 3 }]])).toBeNull();
+    expect(
+      look({ A: 1, C: 1 }, [
+        [0, { 'P.x': 10 }],
+        [50, { 'P.x': 3 }],
+        [150, { 'P.x': 10 }],
+        [260, { 'P.x': 10 }],
+      ]),
+    ).toMatchObject({ passed: true });
+    expect(
+      look({ A: 1, C: 1 }, [
+        [0, { 'P.x': 10 }],
+        [50, { 'P.x': 3 }],
+        [150, { 'P.x': 3 }],
+      ]),
+    ).toBeNull();
   });
 
   it('gives up with what it saw', () => {
-    expect(look({ A: 1, C: 1 }, [[0, { 'P.x': 3 }], [5200, { 'P.x': 3 }]])).toMatchObject({ passed: false, saw: 'P x: 3.0' });
-    expect(look({ A: 1, C: 1 }, [[0, { 'P.x': null }], [5200, { 'P.x': null }]])?.saw).toBe('P x: no answer');
+    expect(
+      look({ A: 1, C: 1 }, [
+        [0, { 'P.x': 3 }],
+        [5200, { 'P.x': 3 }],
+      ]),
+    ).toMatchObject({ passed: false, saw: 'P x: 3.0' });
+    expect(
+      look({ A: 1, C: 1 }, [
+        [0, { 'P.x': null }],
+        [5200, { 'P.x': null }],
+      ])?.saw,
+    ).toBe('P x: no answer');
   });
 });

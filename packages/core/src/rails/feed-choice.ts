@@ -1,5 +1,6 @@
 import { applyEdits, partsOfRole, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
-import { solveRails } from './solve-rails.js';
+import { rigNetwork, type RigNetwork } from './rig-network.js';
+import { solveRigNetwork } from './solve-rails.js';
 
 /** One side of the question whether a wide-input gimbal is fed from the pack or from a steady regulator. */
 export interface FeedChoice {
@@ -14,7 +15,7 @@ export interface FeedChoice {
 }
 
 /** Both sides with their figures, for the first gimbal that has a supply lead; none without pack, regulator and lead. */
-export function feedChoices(rig: Rig): FeedChoice[] {
+export function feedChoices(rig: Rig, network: RigNetwork = rigNetwork(rig)): FeedChoice[] {
   const gimbal = partsOfRole(rig, 'gimbal')[0];
   const supply = gimbal?.sheet.supplies[0];
   if (!gimbal || !supply) return [];
@@ -29,9 +30,9 @@ export function feedChoices(rig: Rig): FeedChoice[] {
       const pin = samePin(wire[near], at.plus) ? outlets[value]!.plus : outlets[value]!.minus;
       return samePin(wire[far], pin) ? [] : [{ kind: 'moveEnd', cable: cable.id, wire: index, end: far, pin }];
     });
-    const rewired = edits.length ? applyEdits(rig, edits).rig : rig;
+    const rewired = edits.length ? rigNetwork(applyEdits(rig, edits).rig) : network;
     const voltsAt = (charge: number): number =>
-      solveRails(rewired, charge).nodes.find((n) => n.part === gimbal.part.id)!.volts;
+      solveRigNetwork(rewired, charge).nodes.find((n) => n.part === gimbal.part.id)!.volts;
     const [fullV, flatV] = [voltsAt(1), voltsAt(0)];
     const fits = Math.max(fullV, flatV) <= supply.volts[1] && Math.min(fullV, flatV) >= supply.volts[0];
     return {

@@ -2,7 +2,7 @@ export { wireDiameterMm, wireAreaMm2, wireOhmPerMetre, wireOhm, wireMassG } from
 export { CELL, cellV, packV } from './pack.js';
 export { loadAmps, type Network, type Element, type Resistor } from './network.js';
 export { prepareNetwork, solveNetwork, type PreparedNetwork, type NetworkSolution } from './solve-network.js';
-export { rigNetwork, type RigNetwork } from './rig-network.js';
+export { rigNetwork, atPeak, type RigNetwork } from './rig-network.js';
 export { solveRails, solveRigNetwork, sweepRails, type Rails, type RailNode, type RailSweep } from './solve-rails.js';
 export { runTimeMin, KEPT_CHARGE } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';

@@ -20,7 +20,10 @@ export interface RigNetwork {
   terminals: Terminal[];
   /** Which wire is which resistor, in the order of `network.resistors`. */
   wires: { cable: string; wire: number }[];
-  nodeOf(at: PinRef): number | undefined;
+  /** Part whose source a supply hangs on, by element; nothing for what no wire feeds. */
+  feeders: Map<number, string>;
+  /** Cells in series of each pack, by element. */
+  cells: Map<number, number>;
 }
 
 /**
@@ -87,7 +90,60 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
       );
     }
   }
-  return { prepared: prepareNetwork(network), terminals, wires, nodeOf };
+  return {
+    prepared: prepareNetwork(network),
+    terminals,
+    wires,
+    feeders: feedersOf(network, terminals),
+    cells: cellsOf(terminals),
+  };
+}
+
+/** Walks the wires from every source's plus. */
+function feedersOf(network: Network, terminals: Terminal[]): Map<number, string> {
+  const near = Array.from({ length: network.nodes }, (): number[] => []);
+  for (const { a, b } of network.resistors) {
+    near[a]!.push(b);
+    near[b]!.push(a);
+  }
+  const feeders = new Map<number, string>();
+  for (const source of terminals.filter((t) => t.kind === 'source')) {
+    const queue = [network.elements[source.element]!.plus];
+    for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
+      if (feeders.has(node)) continue;
+      feeders.set(node, source.part.id);
+      queue.push(...near[node]!);
+    }
+  }
+  const supplies = terminals.filter((t) => t.kind === 'supply');
+  return new Map(
+    supplies.flatMap((t) => {
+      const feeder = feeders.get(network.elements[t.element]!.plus);
+      return feeder === undefined ? [] : [[t.element, feeder] as const];
+    }),
+  );
+}
+
+function cellsOf(terminals: Terminal[]): Map<number, number> {
+  return new Map(
+    terminals.flatMap((t) => {
+      const pack = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
+      return pack ? [[t.element, pack.cells] as const] : [];
+    }),
+  );
+}
+
+/** The same network with every load at its peak. The inverse is kept where no load is a resistance. */
+export function atPeak(rig: Rig, typical: RigNetwork): RigNetwork {
+  const { network, islands } = typical.prepared;
+  if (network.elements.some((e) => e.kind === 'load' && e.draw === 'resistance')) return rigNetwork(rig, 'peak');
+  const peaks = new Map(
+    typical.terminals.flatMap((t) =>
+      t.kind === 'supply' ? [[t.element, t.sheet.supplies.find((s) => s.id === t.id)!.draw.peak] as const] : [],
+    ),
+  );
+  const elements = network.elements.map((e, i) => (e.kind === 'load' ? { ...e, amount: peaks.get(i)! } : e));
+  return { ...typical, prepared: { network: { ...network, elements }, islands } };
 }
 
 /** One node number a group of supply or ground pins that are one piece of copper inside a part. */

@@ -1,5 +1,5 @@
 import { sheetOf, type Rig } from '../rig/index.js';
-import { solveRigNetwork } from './solve-rails.js';
+import { packAmps } from './solve-rails.js';
 import type { RigNetwork } from './rig-network.js';
 
 /** Share of the charge that is kept for the way home. @source [practice] */
@@ -15,7 +15,7 @@ export function runTimeMin(rig: Rig, network: RigNetwork): number | null {
   let minutes = 0;
   for (let i = 0; i < steps; i++) {
     const charge = 1 - ((i + 0.5) / steps) * (1 - KEPT_CHARGE);
-    const { packA } = solveRigNetwork(network, charge);
+    const packA = packAmps(network, charge);
     if (packA <= 0.001) return null;
     minutes += (((capacityMah / 1000) * (1 - KEPT_CHARGE)) / steps / packA) * 60;
   }

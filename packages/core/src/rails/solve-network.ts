@@ -32,7 +32,7 @@ const LEAK_S = 1e-9;
 /** Plain substitution is tried this long; it meets most rigs in ten rounds. */
 const ROUNDS = 40;
 const NEWTON_ROUNDS = 80;
-const CLOSE_V = 1e-9;
+const CLOSE_V = 1e-8;
 
 /** Splits the network into islands and inverts each; cost grows with the cube of the largest island. */
 export function prepareNetwork(network: Network): PreparedNetwork {
@@ -44,59 +44,79 @@ export function prepareNetwork(network: Network): PreparedNetwork {
 /**
  * Operating point: sources as Norton pairs, loads as currents that follow their own voltage. Successive
  * substitution first; where a starved load makes that swing, damped Newton steps on the same equations.
- * `packV` overrides the EMF of packs, so that a sweep reuses the inverse.
+ * @param packV overrides the EMF of packs, so that a sweep reuses the inverse
+ * @param near volts of a solution close by to start from, as in a sweep
  */
-export function solveNetwork(
-  { network, islands }: PreparedNetwork,
-  packV?: (element: number) => number,
-): NetworkSolution {
+export function solveNetwork({ network, islands }: PreparedNetwork, packV?: Emf, near?: Float64Array): NetworkSolution {
   const n = network.elements.length;
   const solution: NetworkSolution = {
     nodeV: new Float64Array(network.nodes),
-    volts: new Float64Array(n),
+    volts: near ? near.slice() : new Float64Array(n),
     amps: new Float64Array(n),
     converged: true,
     rounds: 0,
   };
-  for (const island of islands) solveIsland(network, island, packV, solution);
+  for (const island of islands) solveIsland(network, island, packV, solution, near !== undefined);
   return solution;
 }
 
 type Emf = (element: number) => number;
+type Residual = () => Float64Array;
 
-function solveIsland(network: Network, island: Island, packV: Emf | undefined, out: NetworkSolution): void {
+function solveIsland(
+  network: Network,
+  island: Island,
+  packV: Emf | undefined,
+  out: NetworkSolution,
+  isNear: boolean,
+): void {
   const { elements } = island;
   const sources = elements.filter((e) => isSource(network.elements[e]!));
   if (!sources.length) return;
   const emf: Emf = (e) => emfOf(network, e, out.volts, packV);
-  for (const e of sources) out.volts[e] = startV(network.elements[e] as SourceElement, e, packV);
-  const highest = Math.max(...sources.map((e) => out.volts[e]!));
-  for (const e of elements) if (!isSource(network.elements[e]!)) out.volts[e] = highest;
-  const residual = (): Float64Array => residualOf(network, island, out, emf);
+  const highest = Math.max(...sources.map((e) => startV(network.elements[e] as SourceElement, e, packV)));
+  const start = (loadV: number): void => {
+    for (const e of elements) {
+      const element = network.elements[e]!;
+      out.volts[e] = isSource(element) ? startV(element, e, packV) : loadV;
+    }
+  };
+  if (!isNear) start(highest);
+  const residual = residualOf(network, island, out, emf);
   if (!substitute(island, out, residual)) {
-    for (const e of elements) if (!isSource(network.elements[e]!)) out.volts[e] = highest / 2;
+    start(highest / 2);
     if (!newton(island, out, residual)) out.converged = false;
   }
   settleAmps(network, island, out, emf);
 }
 
-/** How far each element's volts are from what the currents at those volts give. */
-function residualOf(network: Network, { elements, mutual }: Island, out: NetworkSolution, emf: Emf): Float64Array {
-  const pushed = Float64Array.from(elements, (e) => pushedAmps(network, e, out, emf));
-  return Float64Array.from(elements, (e, p) => {
-    const row = mutual[p]!;
-    let v = 0;
-    for (let q = 0; q < pushed.length; q++) v += row[q]! * pushed[q]!;
-    return v - out.volts[e]!;
-  });
+/** How far each element's volts are from what the currents at those volts give. The array is reused. */
+function residualOf(network: Network, { elements, mutual }: Island, out: NetworkSolution, emf: Emf): Residual {
+  const n = elements.length;
+  const pushed = new Float64Array(n);
+  const gap = new Float64Array(n);
+  return () => {
+    for (let q = 0; q < n; q++) pushed[q] = pushedAmps(network, elements[q]!, out, emf);
+    for (let p = 0; p < n; p++) {
+      const row = mutual[p]!;
+      let v = 0;
+      for (let q = 0; q < n; q++) v += row[q]! * pushed[q]!;
+      gap[p] = v - out.volts[elements[p]!]!;
+    }
+    return gap;
+  };
 }
 
-const largest = (list: Float64Array): number => list.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+function largest(list: Float64Array): number {
+  let most = 0;
+  for (const x of list) if (Math.abs(x) > most) most = Math.abs(x);
+  return most;
+}
 
-function substitute({ elements }: Island, out: NetworkSolution, residual: () => Float64Array): boolean {
+function substitute({ elements }: Island, out: NetworkSolution, residual: Residual): boolean {
   for (let round = 0; round < ROUNDS; round++) {
     const gap = residual();
-    elements.forEach((e, p) => (out.volts[e]! += gap[p]!));
+    for (let p = 0; p < elements.length; p++) out.volts[elements[p]!]! += gap[p]!;
     out.rounds = Math.max(out.rounds, round + 1);
     if (largest(gap) < CLOSE_V) return true;
   }
@@ -104,11 +124,11 @@ function substitute({ elements }: Island, out: NetworkSolution, residual: () => 
 }
 
 /** Damped Newton with a Jacobian by differences; steps are halved until the gap shrinks. */
-function newton({ elements }: Island, out: NetworkSolution, residual: () => Float64Array): boolean {
+function newton({ elements }: Island, out: NetworkSolution, residual: Residual): boolean {
   const move = (from: Float64Array, step: number[], by: number): void =>
     elements.forEach((e, p) => (out.volts[e] = from[p]! + step[p]! * by));
   for (let round = 0; round < NEWTON_ROUNDS; round++) {
-    const gap = residual();
+    const gap = residual().slice();
     out.rounds = Math.max(out.rounds, ROUNDS + round + 1);
     if (largest(gap) < CLOSE_V) return true;
     const at = Float64Array.from(elements, (e) => out.volts[e]!);
@@ -125,7 +145,7 @@ function newton({ elements }: Island, out: NetworkSolution, residual: () => Floa
   return largest(residual()) < 1e-6;
 }
 
-function jacobianOf(elements: number[], out: NetworkSolution, residual: () => Float64Array, gap: Float64Array): Matrix {
+function jacobianOf(elements: number[], out: NetworkSolution, residual: Residual, gap: Float64Array): Matrix {
   const jacobian = Matrix.zeros(elements.length, elements.length);
   elements.forEach((e, q) => {
     const nudge = 1e-6;
@@ -160,11 +180,11 @@ type SourceElement = Extract<Element, { kind: 'pack' | 'regulator' }>;
 const isSource = (element: Element): element is SourceElement =>
   element.kind === 'pack' || element.kind === 'regulator';
 
-function startV(element: SourceElement, e: number, packV?: (e: number) => number): number {
+function startV(element: SourceElement, e: number, packV?: Emf): number {
   return element.kind === 'pack' ? (packV?.(e) ?? element.emfV) : element.setV;
 }
 
-function emfOf(network: Network, e: number, volts: Float64Array, packV?: (e: number) => number): number {
+function emfOf(network: Network, e: number, volts: Float64Array, packV?: Emf): number {
   const element = network.elements[e]!;
   if (element.kind === 'pack') return packV?.(e) ?? element.emfV;
   if (element.kind !== 'regulator') return 0;

@@ -43,8 +43,7 @@ export function solveRails(rig: Rig, charge: number, load: 'typical' | 'peak' = 
 
 export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
   const solved = solveAt(network, charge);
-  const feeders = feedersOf(network);
-  const nodes = network.terminals.map((terminal) => nodeOf(terminal, network, solved, feeders));
+  const nodes = network.terminals.map((terminal) => nodeOf(terminal, network, solved));
   return {
     charge,
     nodes,
@@ -53,6 +52,13 @@ export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
     packA: sum(nodes.filter((n) => n.kind === 'pack').map((n) => n.amps)),
     converged: solved.converged,
   };
+}
+
+/** Current out of all packs at a state of charge, A. */
+export function packAmps(network: RigNetwork, charge: number): number {
+  const { amps } = solveAt(network, charge);
+  const packs = network.terminals.filter((t) => network.prepared.network.elements[t.element]!.kind === 'pack');
+  return sum(packs.map((t) => amps[t.element]!));
 }
 
 export interface RailSweep {
@@ -71,22 +77,17 @@ export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
     volts: [] as number[],
     allowed: supplyOf(t).volts,
   }));
+  let solved: NetworkSolution | undefined;
   for (const charge of charges) {
-    const solved = solveAt(network, charge);
-    loads.forEach((terminal, i) => lines[i]!.volts.push(solved.volts[terminal.element]!));
+    solved = solveAt(network, charge, solved?.volts);
+    for (const [i, terminal] of loads.entries()) lines[i]!.volts.push(solved.volts[terminal.element]!);
   }
   return { charges, lines };
 }
 
 /** The network solved with every pack at its rest voltage for this charge. */
-function solveAt(network: RigNetwork, charge: number): NetworkSolution {
-  const cells = new Map(
-    network.terminals.flatMap((t) => {
-      const pack = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
-      return pack ? [[t.element, pack.cells] as const] : [];
-    }),
-  );
-  return solveNetwork(network.prepared, (e) => packV(cells.get(e) ?? 0, charge));
+function solveAt(network: RigNetwork, charge: number, near?: Float64Array): NetworkSolution {
+  return solveNetwork(network.prepared, (e) => packV(network.cells.get(e) ?? 0, charge), near);
 }
 
 const isLoad = (t: Terminal, network: RigNetwork): boolean =>
@@ -94,7 +95,7 @@ const isLoad = (t: Terminal, network: RigNetwork): boolean =>
 const supplyOf = (t: Terminal) => t.sheet.supplies.find((s) => s.id === t.id)!;
 const sum = (list: number[]): number => list.reduce((a, b) => a + b, 0);
 
-function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution, feeders: Map<number, string>): RailNode {
+function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution): RailNode {
   const element = network.prepared.network.elements[t.element]!;
   const volts = solved.volts[t.element]!;
   const amps = solved.amps[t.element]!;
@@ -103,7 +104,7 @@ function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution, feede
     const allowed = supplyOf(t).volts;
     const marginV = Math.min(volts - allowed[0], allowed[1] - volts);
     const kind = element.kind === 'input' ? ('regulator input' as const) : ('load' as const);
-    const fedBy = feeders.get(network.nodeOf(t.plus)!) ?? null;
+    const fedBy = network.feeders.get(t.element) ?? null;
     return { ...base, kind, allowed, marginV, maxA: null, inDropout: false, overloaded: false, fedBy };
   }
   const source = t.sheet.sources.find((s) => s.id === t.id)!;
@@ -117,26 +118,6 @@ function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution, feede
     overloaded: amps > source.maxA,
     fedBy: null,
   };
-}
-
-/** Which part's source each supply node hangs on, found by walking the wires from every source's plus. */
-function feedersOf({ prepared: { network }, terminals, nodeOf: at }: RigNetwork): Map<number, string> {
-  const near = new Map<number, number[]>();
-  const link = (a: number, b: number): void => void near.set(a, [...(near.get(a) ?? []), b]);
-  for (const { a, b } of network.resistors) {
-    link(a, b);
-    link(b, a);
-  }
-  const feeders = new Map<number, string>();
-  for (const source of terminals.filter((t) => t.kind === 'source')) {
-    const queue = [at(source.plus)!];
-    for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
-      if (feeders.has(node)) continue;
-      feeders.set(node, source.part.id);
-      queue.push(...(near.get(node) ?? []));
-    }
-  }
-  return feeders;
 }
 
 function lossesOf({ prepared: { network } }: RigNetwork, solved: NetworkSolution): Rails['lostW'] {

@@ -36,12 +36,36 @@ describe('edits', () => {
   it.each<[string, Edit, string]>([
     ['a cable that is not there', { kind: 'crossPair', cable: 'C99' }, 'no cable C99'],
     ['a cable that is no serial pair', { kind: 'crossPair', cable: 'C1' }, 'not a serial pair'],
-    ['a pin that is not there', { kind: 'moveEnd', cable: 'C1', wire: 0, end: 'to', pin: { part: 'PK', port: 'out', pin: 7 } }, 'no pin 7'],
+    [
+      'a pin that is not there',
+      { kind: 'moveEnd', cable: 'C1', wire: 0, end: 'to', pin: { part: 'PK', port: 'out', pin: 7 } },
+      'no pin 7',
+    ],
     ['a wire that is not there', { kind: 'setWire', cable: 'C1', wire: 9, gaugeAwg: 20 }, 'no wire 10'],
-    ['a setting value that is not offered', { kind: 'set', part: 'GB', setting: 'control', value: 'magic' }, 'one of bus, pulse'],
-    ['end points that cross', { kind: 'shape', transmitter: 'TX', channel: 8, change: { lowUs: 1900 } }, 'must lie below'],
-    ['a part id that is taken', { kind: 'addPart', part: { id: 'RX', class: receiver.class, label: 'x', settings: {}, onBench: true }, sheet: receiver }, 'there already'],
-    ['a function nobody has', { kind: 'bind', binding: { part: 'GB', fn: 'sing', slot: 5, reverse: false } }, 'no function "sing"'],
+    [
+      'a setting value that is not offered',
+      { kind: 'set', part: 'GB', setting: 'control', value: 'magic' },
+      'one of bus, pulse',
+    ],
+    [
+      'end points that cross',
+      { kind: 'shape', transmitter: 'TX', channel: 8, change: { lowUs: 1900 } },
+      'must lie below',
+    ],
+    [
+      'a part id that is taken',
+      {
+        kind: 'addPart',
+        part: { id: 'RX', class: receiver.class, label: 'x', settings: {}, onBench: true },
+        sheet: receiver,
+      },
+      'there already',
+    ],
+    [
+      'a function nobody has',
+      { kind: 'bind', binding: { part: 'GB', fn: 'sing', slot: 5, reverse: false } },
+      'no function "sing"',
+    ],
     ['a holder that does not hold', { kind: 'release', part: 'FC', resource: 'p7', to: 'nobody' }, 'not held by'],
   ])('refuse %s and change nothing', (_, edit, reason) => {
     const rig = demoRig();
@@ -53,7 +77,12 @@ describe('edits', () => {
 
   it('are all done or none', () => {
     const rig = demoRig();
-    expect(() => applyEdits(rig, [{ kind: 'crossPair', cable: 'C6' }, { kind: 'removeCable', cable: 'C99' }])).toThrow(EditRefused);
+    expect(() =>
+      applyEdits(rig, [
+        { kind: 'crossPair', cable: 'C6' },
+        { kind: 'removeCable', cable: 'C99' },
+      ]),
+    ).toThrow(EditRefused);
     expect(rig.cables.find((c) => c.id === 'C6')?.wires[0]?.to.pin).toBe(3);
   });
 
@@ -71,7 +100,13 @@ describe('edits', () => {
 
   it('have a sentence each', () => {
     for (const edit of some) expect(editSentence(demoRig(), edit)).toMatch(/\w{3}/);
-    const moves: Edit[] = [0, 1].map((wire) => ({ kind: 'moveEnd', cable: 'C9', wire, end: 'from', pin: { part: 'R5', port: 'out', pin: wire + 1 } }));
+    const moves: Edit[] = [0, 1].map((wire) => ({
+      kind: 'moveEnd',
+      cable: 'C9',
+      wire,
+      end: 'from',
+      pin: { part: 'R5', port: 'out', pin: wire + 1 },
+    }));
     expect(stepSentence(demoRig(), moves)).toBe('Cable C9 moved from Regulator 12 V to Regulator 5 V');
   });
 });
@@ -134,7 +169,9 @@ describe('references', () => {
     rig.cables[0]!.wires[0]!.to.pin = 9;
     rig.parts[2]!.class = 'nothing';
     rig.bindings[0]!.fn = 'sing';
-    expect(rigProblems(rig).map((p) => p.where)).toEqual(expect.arrayContaining(['parts[2].class', 'cables[0].wires[0].to', 'bindings[0]']));
+    expect(rigProblems(rig).map((p) => p.where)).toEqual(
+      expect.arrayContaining(['parts[2].class', 'cables[0].wires[0].to', 'bindings[0]']),
+    );
   });
 
   it('find the next free id', () => expect(nextId('C', [{ id: 'C1' }, { id: 'C3' }])).toBe('C2'));

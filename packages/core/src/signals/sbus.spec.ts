@@ -25,7 +25,9 @@ describe('SBUS frames', () => {
   });
 
   it('keep counts inside eleven bits and fill missing slots with zero', () => {
-    const { frames } = decodeSbus(encodeSbus({ slots: [-5, 9000, 12.6], digital: [false, false], lost: false, failsafe: false }));
+    const { frames } = decodeSbus(
+      encodeSbus({ slots: [-5, 9000, 12.6], digital: [false, false], lost: false, failsafe: false }),
+    );
     expect(frames[0]?.slots).toEqual([0, 2047, 13, ...new Array<number>(13).fill(0)]);
   });
 
@@ -41,7 +43,12 @@ describe('SBUS frames', () => {
   });
 
   it('are all found between quiet noise when their slots hold no header value', () => {
-    const plain = encodeSbus({ slots: new Array<number>(16).fill(1024), digital: [false, true], lost: false, failsafe: true });
+    const plain = encodeSbus({
+      slots: new Array<number>(16).fill(1024),
+      digital: [false, true],
+      lost: false,
+      failsafe: true,
+    });
     fc.assert(
       fc.property(fc.array(quietNoise, { minLength: 1, maxLength: 8 }), (noises) => {
         const bytes = join(...noises.flatMap((noise) => [noise, plain]));
@@ -53,7 +60,12 @@ describe('SBUS frames', () => {
   });
 
   it('are lost alone when a byte falls out of one of them', () => {
-    const good = encodeSbus({ slots: new Array<number>(16).fill(992), digital: [false, false], lost: false, failsafe: false });
+    const good = encodeSbus({
+      slots: new Array<number>(16).fill(992),
+      digital: [false, false],
+      lost: false,
+      failsafe: false,
+    });
     const bytes = join(good, good.slice(0, 11), good.slice(12), good);
     expect(decodeSbus(bytes)).toMatchObject({ skippedBytes: 24, offsets: [0, 49] });
   });
@@ -69,7 +81,12 @@ describe('SBUS frames', () => {
 
   it('prefer the whole frame over a header value that stands in its slots', () => {
     // slot 1 = 0x70f puts 0x0f into the first slot byte
-    const tricky = encodeSbus({ slots: [0x70f, ...new Array<number>(15).fill(0)], digital: [false, false], lost: false, failsafe: false });
+    const tricky = encodeSbus({
+      slots: [0x70f, ...new Array<number>(15).fill(0)],
+      digital: [false, false],
+      lost: false,
+      failsafe: false,
+    });
     expect(tricky[1]).toBe(SBUS.header);
     expect(decodeSbus(join(tricky, tricky)).offsets).toEqual([0, 25]);
   });
@@ -80,15 +97,21 @@ describe('SBUS frames', () => {
 describe('scale schools', () => {
   it('agree with themselves to half a count', () => {
     fc.assert(
-      fc.property(fc.constantFrom('micro' as const, 'percent' as const), fc.double({ min: 988, max: 2012, noNaN: true }), (scale, us) => {
-        const step = scale === 'micro' ? 0.625 : 5 / 6.72;
-        expect(Math.abs(countToPulseUs(scale, pulseUsToCount(scale, us)) - us)).toBeLessThanOrEqual(step / 2 + 1e-9);
-      }),
+      fc.property(
+        fc.constantFrom('micro' as const, 'percent' as const),
+        fc.double({ min: 988, max: 2012, noNaN: true }),
+        (scale, us) => {
+          const step = scale === 'micro' ? 0.625 : 5 / 6.72;
+          expect(Math.abs(countToPulseUs(scale, pulseUsToCount(scale, us)) - us)).toBeLessThanOrEqual(step / 2 + 1e-9);
+        },
+      ),
     );
   });
 
   it('a gimbal on the other school reaches only 84 %', () => {
-    const throwUs = countToPulseUs('micro', pulseUsToCount('percent', 2000)) - countToPulseUs('micro', pulseUsToCount('percent', 1000));
+    const throwUs =
+      countToPulseUs('micro', pulseUsToCount('percent', 2000)) -
+      countToPulseUs('micro', pulseUsToCount('percent', 1000));
     expect(throwUs / 1000).toBeCloseTo(0.84, 2);
   });
 

@@ -1,15 +1,41 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clamp, count, groupBy, lastCall, listed, num, pctToPulse, percent, pulseToPct, remap, roundTo, signed, voltBand } from './index.js';
+import {
+  clamp,
+  count,
+  groupBy,
+  lastCall,
+  listed,
+  num,
+  pctToPulse,
+  percent,
+  pulseToPct,
+  remap,
+  roundTo,
+  signed,
+  voltBand,
+} from './index.js';
 
 describe('figures for people', () => {
   it('have a true minus and no negative zero', () => {
-    expect([num(-1.25, 1), num(-0.001, 2), signed(0.2, 1), signed(0), num(NaN)]).toEqual(['\u22121.3', '0.00', '+0.2', '0', '–']);
+    expect([num(-1.25, 1), num(-0.001, 2), signed(0.2, 1), signed(0), num(NaN)]).toEqual([
+      '\u22121.3',
+      '0.00',
+      '+0.2',
+      '0',
+      '–',
+    ]);
     expect([voltBand([4.75, 5.25]), voltBand([7, 17]), percent(0.5)]).toEqual(['4.75–5.25 V', '7–17 V', '50 %']);
   });
 
   it('count and list as people do', () => {
-    expect([count(1, 'cable'), count(0, 'cable'), listed([]), listed(['a']), listed(['a', 'b', 'c'])]).toEqual(['1 cable', '0 cables', '', 'a', 'a, b and c']);
+    expect([count(1, 'cable'), count(0, 'cable'), listed([]), listed(['a']), listed(['a', 'b', 'c'])]).toEqual([
+      '1 cable',
+      '0 cables',
+      '',
+      'a',
+      'a, b and c',
+    ]);
   });
 });
 
@@ -30,7 +56,10 @@ describe('arithmetic', () => {
 
 describe('groups and memory', () => {
   it('groups keep first-seen order', () => {
-    expect([...groupBy(['b1', 'a1', 'b2'], (s) => s[0])]).toEqual([['b', ['b1', 'b2']], ['a', ['a1']]]);
+    expect([...groupBy(['b1', 'a1', 'b2'], (s) => s[0])]).toEqual([
+      ['b', ['b1', 'b2']],
+      ['a', ['a1']],
+    ]);
   });
 
   it('the last call is remembered by identity', () => {

@@ -4,14 +4,31 @@ import { mendedRig } from '../../test/support/demo-rig.js';
 import { applyEdit, emptyRig } from '../rig/index.js';
 import { scheduleWake, wakeTasks, type WakeSchedule, type WakeTask } from './index.js';
 
-const task = (id: string, seconds: number, rest: Partial<WakeTask> = {}): WakeTask => ({ id, part: 'P', text: id, note: '', seconds, hands: true, still: false, after: [], ...rest });
+const task = (id: string, seconds: number, rest: Partial<WakeTask> = {}): WakeTask => ({
+  id,
+  part: 'P',
+  text: id,
+  note: '',
+  seconds,
+  hands: true,
+  still: false,
+  after: [],
+  ...rest,
+});
 
 /** Small random jobs: each may wait for earlier ones. */
 const jobs = fc
-  .array(fc.tuple(fc.integer({ min: 1, max: 9 }), fc.boolean(), fc.boolean(), fc.array(fc.nat(9), { maxLength: 2 })), { minLength: 1, maxLength: 7 })
+  .array(fc.tuple(fc.integer({ min: 1, max: 9 }), fc.boolean(), fc.boolean(), fc.array(fc.nat(9), { maxLength: 2 })), {
+    minLength: 1,
+    maxLength: 7,
+  })
   .map((list) =>
     list.map(([seconds, hands, still, after], i) =>
-      task(`t${i}`, seconds, { hands, still: still && !hands, after: [...new Set(after.filter((a) => a < i).map((a) => `t${a}`))] }),
+      task(`t${i}`, seconds, {
+        hands,
+        still: still && !hands,
+        after: [...new Set(after.filter((a) => a < i).map((a) => `t${a}`))],
+      }),
     ),
   );
 
@@ -20,7 +37,8 @@ const startOf = (schedule: WakeSchedule, id: string): number => schedule.steps.f
 /** Every order of the hands, each placed as early as it goes: slow and plain. */
 function bruteForce(tasks: WakeTask[]): number {
   const hands = tasks.filter((t) => t.hands);
-  const orders = (list: WakeTask[]): WakeTask[][] => (list.length ? list.flatMap((t, i) => orders(list.filter((_, k) => k !== i)).map((rest) => [t, ...rest])) : [[]]);
+  const orders = (list: WakeTask[]): WakeTask[][] =>
+    list.length ? list.flatMap((t, i) => orders(list.filter((_, k) => k !== i)).map((rest) => [t, ...rest])) : [[]];
   return Math.min(...orders(hands).map((order) => timeOf(tasks, order)));
 }
 
@@ -29,7 +47,7 @@ function timeOf(tasks: WakeTask[], order: WakeTask[]): number {
   const stills: [number, number][] = [];
   let free = 0;
   const settle = (): void => {
-    for (let moved = true; moved; ) {
+    for (let moved = true; moved;) {
       moved = false;
       for (const t of tasks) {
         if (t.hands || ends.has(t.id) || t.after.some((a) => !ends.has(a))) continue;
@@ -44,7 +62,8 @@ function timeOf(tasks: WakeTask[], order: WakeTask[]): number {
     settle();
     if (t.after.some((a) => !ends.has(a))) return Infinity;
     let at = Math.max(free, ...t.after.map((a) => ends.get(a)!));
-    for (let k = 0; k <= stills.length; k++) for (const [from, to] of stills) if (at < to && at + t.seconds > from) at = to;
+    for (let k = 0; k <= stills.length; k++)
+      for (const [from, to] of stills) if (at < to && at + t.seconds > from) at = to;
     free = at + t.seconds;
     ends.set(t.id, free);
   }
@@ -69,10 +88,19 @@ describe('schedule', () => {
       fc.property(jobs, (tasks) => {
         const schedule = scheduleWake(tasks);
         const hands = schedule.steps.filter((s) => s.hands);
-        for (const step of schedule.steps) for (const before of step.after) expect(step.start).toBeGreaterThanOrEqual(startOf(schedule, before) + tasks.find((t) => t.id === before)!.seconds - 1e-9);
-        hands.slice(1).forEach((step, i) => expect(step.start).toBeGreaterThanOrEqual(hands[i]!.start + hands[i]!.seconds - 1e-9));
+        for (const step of schedule.steps)
+          for (const before of step.after)
+            expect(step.start).toBeGreaterThanOrEqual(
+              startOf(schedule, before) + tasks.find((t) => t.id === before)!.seconds - 1e-9,
+            );
+        hands
+          .slice(1)
+          .forEach((step, i) => expect(step.start).toBeGreaterThanOrEqual(hands[i]!.start + hands[i]!.seconds - 1e-9));
         for (const still of schedule.steps.filter((s) => s.still)) {
-          for (const hand of hands) expect(hand.start + hand.seconds <= still.start + 1e-9 || hand.start >= still.start + still.seconds - 1e-9).toBe(true);
+          for (const hand of hands)
+            expect(
+              hand.start + hand.seconds <= still.start + 1e-9 || hand.start >= still.start + still.seconds - 1e-9,
+            ).toBe(true);
         }
         expect(schedule.seconds).toBeGreaterThanOrEqual(schedule.floorSeconds - 1e-9);
       }),
@@ -98,7 +126,8 @@ describe('the demo rig wakes', () => {
   it('with hands off while the gimbal finds level', () => {
     const level = schedule.steps.find((s) => s.still)!;
     expect(level).toMatchObject({ part: 'GB', seconds: 9 });
-    for (const s of schedule.steps.filter((x) => x.hands)) expect(s.start + s.seconds <= level.start || s.start >= level.start + level.seconds).toBe(true);
+    for (const s of schedule.steps.filter((x) => x.hands))
+      expect(s.start + s.seconds <= level.start || s.start >= level.start + level.seconds).toBe(true);
   });
 
   it('and says why each step comes where it comes', () => {
@@ -108,7 +137,11 @@ describe('the demo rig wakes', () => {
 
   it('with two packs one after the other, the second held against the first', () => {
     const rig = mendedRig();
-    const two = applyEdit(rig, { kind: 'addPart', part: { id: 'PK2', class: 'pack-4s', label: 'Pack B', settings: {}, onBench: true }, sheet: rig.sheets['pack-4s']! }).rig;
+    const two = applyEdit(rig, {
+      kind: 'addPart',
+      part: { id: 'PK2', class: 'pack-4s', label: 'Pack B', settings: {}, onBench: true },
+      sheet: rig.sheets['pack-4s']!,
+    }).rig;
     const steps = scheduleWake(wakeTasks(two)).steps;
     const second = steps.find((s) => s.id === 'PK2:on')!;
     expect(second.note).toContain('1.0 V');

@@ -24,4 +24,3 @@ export function mendedRig(): Rig {
 export function rulesOf(rig: Rig): string[] {
   return analyse(rig).findings.map((f) => `${f.rule} ${f.mark}`);
 }
-

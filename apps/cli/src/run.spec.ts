@@ -1,0 +1,107 @@
+import { encodeSbus } from '@squallmark/core/signals';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { runCommand } from './run.js';
+
+const demo = readFileSync(new URL('../../../demo/saltmarsh-six.json', import.meta.url));
+const frame = encodeSbus({
+  slots: new Array<number>(16).fill(992),
+  digital: [true, false],
+  lost: false,
+  failsafe: false,
+});
+
+function run(line: string, files: Record<string, Uint8Array> = {}) {
+  const said = { out: '', err: '' };
+  const all: Record<string, Uint8Array> = { 'rig.json': demo, ...files };
+  const status = runCommand(line.split(' ').filter(Boolean), {
+    read(file) {
+      const bytes = all[file];
+      if (!bytes) throw new Error('no such file');
+      return bytes;
+    },
+    out: (text) => void (said.out += `${text}\n`),
+    err: (text) => void (said.err += `${text}\n`),
+  });
+  return { status, ...said };
+}
+const json = (text: string) =>
+  JSON.parse(text) as Record<string, unknown[]> & { seconds: number; charge: number; skippedBytes: number };
+
+describe('squallmark check', () => {
+  it('leaves with 1 and the stops of the demo rig', () => {
+    const { status, out } = run('check rig.json');
+    expect(status).toBe(1);
+    expect(out).toContain('Thermal core is on 11.96 V');
+  });
+
+  it('gives findings with rule, mark, subjects, figures and text', () => {
+    const { findings } = json(run('check rig.json --json').out);
+    expect(findings![0]).toMatchObject({ rule: 'supply-range', mark: 'stop', subjects: ['TH', 'C9'] });
+    expect(Object.keys(findings![0] as object)).toEqual(['rule', 'mark', 'subjects', 'figures', 'text']);
+  });
+});
+
+describe('squallmark rails', () => {
+  it('gives volts and amperes at a charge', () => {
+    const answer = json(run('rails rig.json --charge 0.5 --json').out);
+    expect(answer.charge).toBe(0.5);
+    expect(answer.nodes).toContainEqual(expect.objectContaining({ part: 'PK', port: 'out' }));
+    expect(Object.keys(answer.nodes![0] as object)).toEqual(['part', 'port', 'volts', 'amps']);
+  });
+
+  it.each(['2', '-0.1', 'half', ''])('refuses the charge "%s"', (charge) => {
+    const { status, err } = run(`rails rig.json --charge=${charge}`);
+    expect([status, err]).toEqual([2, `--charge: "${charge}" is not a number from 0 to 1\n`]);
+  });
+});
+
+describe('squallmark wake', () => {
+  it('gives the seconds and the steps with what they come after', () => {
+    const { status, out } = run('wake rig.json --json');
+    expect(status).toBe(0);
+    const answer = json(out);
+    expect(answer.seconds).toBe(41);
+    expect(answer.steps![0]).toEqual({ start: 0, seconds: 2, part: 'TX', text: 'Radio transmitter on', after: [] });
+  });
+});
+
+describe('squallmark decode', () => {
+  it('finds frames between noise and counts the rest', () => {
+    const noisy = Uint8Array.from([1, 2, 3, ...frame, 9, ...frame.slice(0, 20)]);
+    const { status, out } = run('decode bytes --as sbus --json', { bytes: noisy });
+    expect(status).toBe(0);
+    expect(json(out)).toMatchObject({
+      bus: 'sbus',
+      skippedBytes: 24,
+      frames: [{ digital: [true, false], lost: false, failsafe: false }],
+    });
+  });
+
+  it('says which bus it reads when asked for another', () => {
+    expect(run('decode bytes --as morse', { bytes: frame })).toMatchObject({
+      status: 2,
+      err: '--as: "morse" is not read here; sbus is\n',
+    });
+    expect(run('decode bytes', { bytes: frame }).err).toContain('--as is missing');
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    ['check ghost.json', 'ghost.json: no such file'],
+    ['check text', 'text: line 1, column'],
+    ['check other', 'other: format: expected "squallmark-rig", found "other"'],
+    ['dance rig.json', 'squallmark check RIG.json'],
+    ['toString rig.json', 'squallmark check RIG.json'],
+    ['check', 'squallmark check RIG.json'],
+    ['check rig.json --loud', 'loud'],
+  ])('%s leaves with 2 and says why', (line, reason) => {
+    const { status, out, err } = run(line, { text: Buffer.from('hello'), other: Buffer.from('{"format":"other"}') });
+    expect(status).toBe(2);
+    expect(out).toBe('');
+    expect(err).toContain(reason);
+  });
+
+  it('help is not bad input', () => expect(run('--help')).toMatchObject({ status: 0, err: '' }));
+});
