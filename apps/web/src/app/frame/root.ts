@@ -71,7 +71,7 @@ export class Root {
       return;
     } else if (this.keys.press(event)) {
       event.preventDefault();
-    } else if (!(event.target instanceof HTMLInputElement) && !event.altKey) {
+    } else if (!isField(event.target) && !event.altKey) {
       this.pressPlain(event);
     }
   }
@@ -91,3 +91,7 @@ export class Root {
     return true;
   }
 }
+
+const isField = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.closest('input:not([type=range]):not([type=checkbox]), textarea, select') !== null;

@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import type { Analysis } from '@squallmark/core/analysis';
 import { channelTable, wiringCard, writeRig } from '@squallmark/core/files';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
@@ -16,29 +17,32 @@ export class Exports {
     this.store.note('file', 'Rig file exported');
   }
 
-  async channelCsv(): Promise<void> {
-    const analysis = this.result()?.analysis;
-    if (!analysis) return this.store.say('Not computed yet: try again in a moment');
-    const { unparse } = await import('papaparse');
-    // @source [std RFC 4180] quoting and line ends
-    saveFile(
-      `${fileStem(this.store.rig().name)}-channels.csv`,
-      unparse(channelTable(analysis), { newline: '\r\n' }),
-      'text/csv',
-    );
-    this.store.note('file', 'Channel table exported');
+  channelCsv(): Promise<void> {
+    return this.print('Channel table', async (analysis) => {
+      const { default: papa } = await import('papaparse');
+      // @source [std RFC 4180] quoting and line ends
+      const text = papa.unparse(channelTable(analysis), { newline: '\r\n' });
+      saveFile(`${fileStem(this.store.rig().name)}-channels.csv`, text, 'text/csv');
+    });
   }
 
-  async wiringCard(): Promise<void> {
+  wiringCard(): Promise<void> {
+    return this.print('Wiring card', async (analysis) => {
+      const { cardPdf } = await import('./card-pdf');
+      const rig = this.store.rig();
+      saveFile(`${fileStem(rig.name)}-wiring-card.pdf`, await cardPdf(wiringCard(rig, analysis)), 'application/pdf');
+    });
+  }
+
+  /** Prints from the last analysis and notes it; whatever goes wrong is said. */
+  private async print(name: string, write: (analysis: Analysis) => Promise<void>): Promise<void> {
     const analysis = this.result()?.analysis;
     if (!analysis) return this.store.say('Not computed yet: try again in a moment');
-    const rig = this.store.rig();
     try {
-      const { cardPdf } = await import('./card-pdf');
-      saveFile(`${fileStem(rig.name)}-wiring-card.pdf`, await cardPdf(wiringCard(rig, analysis)), 'application/pdf');
-      this.store.note('file', 'Wiring card printed');
+      await write(analysis);
+      this.store.note('file', `${name} exported`);
     } catch (error) {
-      this.store.say(`No wiring card: ${error instanceof Error ? error.message : String(error)}`);
+      this.store.say(`No ${name.toLowerCase()}: ${error instanceof Error ? error.message : String(error)}`);
     }
   }
 }

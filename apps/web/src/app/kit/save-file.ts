@@ -6,7 +6,8 @@ export function saveFile(name: string, content: Blob | string, type: string): vo
   link.href = url;
   link.download = name;
   link.click();
-  URL.revokeObjectURL(url);
+  // the browser reads the blob after the click returns
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
 /** A rig's name as the start of a file name. */

@@ -31,7 +31,7 @@ export class BenchRun {
     // verdicts of a new rig or fault must not come from the old one, so loading is awaited before anything else
     effect(() => {
       const rig = withFault(this.store.rig(), this.fault());
-      const charge = this.desk.desk().charge;
+      const charge = this.desk.charge();
       this.tell((api) => api.load(rig, charge));
     });
     this.tell((api) => api.run(proxy((frame, verdict) => this.take(frame, verdict))));

@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Verdict } from '@squallmark/core/prove';
 import { BehaviorSubject, distinctUntilChanged, map, switchMap } from 'rxjs';
@@ -17,6 +17,8 @@ export class DeskStore {
     distinctUntilChanged(),
   );
   readonly desk = toSignal(this.deskSubject, { requireSync: true });
+  /** Changes with the charge only, not with every tick and verdict. */
+  readonly charge = computed(() => this.desk().charge);
 
   constructor() {
     this.store.rig$

@@ -23,20 +23,29 @@ export class Keys {
 
   /** Runs the binding of a plain key press outside of fields. True when there was one. */
   press(event: KeyboardEvent): boolean {
-    if (event.ctrlKey || event.metaKey || event.altKey || isTaken(event)) return false;
+    if (!this.isFree(event)) return false;
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
     const binding = this.station().find((b) => b.key === key);
     binding?.run(event);
     return binding !== undefined;
   }
+
+  /** Whether a key is a station's to use: no modifier, and nothing under it that wants it more. */
+  isFree(event: KeyboardEvent): boolean {
+    return !event.ctrlKey && !event.metaKey && !event.altKey && !isTaken(event);
+  }
 }
 
 const FIELDS =
-  'input:not([type=checkbox]), textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]';
+  'input:not([type=checkbox]):not([type=range]), textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]';
 const PRESSED = 'button, a, summary, [role=button], input[type=checkbox]';
+/** What a slider needs for itself. */
+const SLIDER_KEYS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'];
 
-/** Fields keep all their keys; what can be pressed keeps Enter and Space. */
+/** Fields keep all their keys; what can be pressed keeps Enter and Space; sliders keep their arrows. */
 function isTaken({ key, target }: KeyboardEvent): boolean {
   if (!(target instanceof Element)) return false;
-  return target.closest(FIELDS) !== null || ((key === 'Enter' || key === ' ') && target.closest(PRESSED) !== null);
+  if (target.closest(FIELDS) !== null) return true;
+  if (SLIDER_KEYS.includes(key)) return target.closest('input[type=range]') !== null;
+  return (key === 'Enter' || key === ' ') && target.closest(PRESSED) !== null;
 }

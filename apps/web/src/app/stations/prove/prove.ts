@@ -50,6 +50,7 @@ export class Prove {
   protected readonly desk = inject(DeskStore);
   private readonly result = inject(AnalysisStore).result;
   protected readonly bench = inject(BenchRun);
+  private readonly keys = inject(Keys);
   readonly at = input<string>();
 
   protected readonly rig = this.store.rig;
@@ -128,11 +129,13 @@ export class Prove {
     this.bench.verdicts$.pipe(takeUntilDestroyed()).subscribe(({ step, verdict }) => this.keep(step, verdict, true));
     effect(() => this.bench.watch(this.following() && !this.busy() ? this.current() : null));
     // a fault put in or taken out makes the step at hand a new question
+    let faultBefore = this.bench.fault();
     effect(() => {
-      this.bench.fault();
-      untracked(() => this.wanted.set(null));
+      const fault = this.bench.fault();
+      if (fault !== faultBefore) untracked(() => this.wanted.set(null));
+      faultBefore = fault;
     });
-    inject(Keys).use([
+    this.keys.use([
       { key: ' ', shown: 'Space', text: 'play step', run: () => void this.play() },
       { key: 'w', shown: 'WASD', text: 'left stick', run: () => this.throttle(0.1) },
       { key: 's', text: '', run: () => this.throttle(-0.1) },
@@ -160,7 +163,7 @@ export class Prove {
 
   protected letGo(event: KeyboardEvent): void {
     const stick = STICK_KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
-    if (stick && !(event.target instanceof HTMLInputElement)) this.set(stick[0], 0);
+    if (stick && this.keys.isFree(event)) this.set(stick[0], 0);
   }
 
   protected putFault(event: Event): void {

@@ -25,7 +25,7 @@ export class RailsStation {
   private readonly rig = inject(RigStore).rig;
   private readonly result = inject(AnalysisStore).result;
   protected readonly analysis = computed(() => this.result()?.analysis);
-  protected readonly charge = computed(() => this.desk.desk().charge);
+  protected readonly charge = this.desk.charge;
   protected readonly chargeText = computed(() => percent(this.charge()));
   private readonly picked = signal<string | null>(null);
 

@@ -3,7 +3,7 @@ import type { WakeSchedule, WakeStep } from '@squallmark/core/wake';
 
 const WIDTH = 930;
 const LEFT = 168;
-const ROW = 27;
+const ROW = 25;
 const TOP = 22;
 const COLOUR: Record<string, string> = {
   transmitter: 'ink',
@@ -46,7 +46,7 @@ export interface TimelineRow {
       <text x="4" [attr.y]="top + i * rowHeight + 15" font-size="13" [attr.font-weight]="i ? 400 : 600">
         {{ row.label }}
       </text>
-      <path [attr.d]="'M0 ' + (top + i * rowHeight + 24) + 'H' + width" stroke="var(--hair)" />
+      <path [attr.d]="'M0 ' + (top + i * rowHeight + 23) + 'H' + width" stroke="var(--hair)" />
       @for (s of row.steps; track s.id; let k = $index) {
         @if (s.hands) {
           <g

@@ -1,0 +1,213 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { expectAccessible, go, mendStops, openDemo, settled, tile, type StationName } from './support.js';
+
+const STATIONS: StationName[] = ['Brief', 'Loom', 'Channels', 'Rails', 'Wake', 'Prove', 'Log'];
+
+async function beginEmpty(page: Page) {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Files', exact: true }).click();
+  const room = page.getByRole('dialog', { name: 'Rigs and files' });
+  await room.getByLabel('New rig').fill('Bare bench');
+  await room.getByRole('button', { name: 'Begin' }).click();
+  await expect(room).toBeHidden();
+  await settled(page);
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every station of the demo passes axe, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    await openDemo(page);
+    for (const station of STATIONS) {
+      await go(page, station);
+      await expectAccessible(page);
+    }
+  });
+}
+
+test('an empty rig has something to say at every station and passes axe', async ({ page }) => {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  await beginEmpty(page);
+  const says: Record<StationName, RegExp> = {
+    Brief: /Pull the parts that lie in front of you/,
+    Loom: /Nothing to wire yet/,
+    Channels: /No channels yet/,
+    Rails: /Nothing to feed yet/,
+    Wake: /Nothing to wake yet/,
+    Prove: /nothing to move/,
+    Log: /Rig begun/,
+  };
+  for (const station of STATIONS) {
+    await go(page, station);
+    await expect(page.getByText(says[station])).toBeVisible();
+    await expectAccessible(page);
+  }
+  expect(errors).toEqual([]);
+});
+
+test('a rig grows from the shelf, and undo takes it back', async ({ page }) => {
+  await beginEmpty(page);
+  await go(page, 'Brief');
+  await page.getByRole('button', { name: 'Pull parts' }).click();
+  const shelf = page.getByRole('dialog', { name: 'Pull parts' });
+  await shelf.getByLabel('Find a class').fill('gimbal');
+  await shelf.getByRole('button', { name: 'Pull Gimbal, two axis' }).click();
+  await shelf.getByLabel('Find a class').fill('pack');
+  await shelf.getByRole('button', { name: 'Pull Pack 4S' }).click();
+  await shelf.getByRole('button', { name: 'Done' }).click();
+  await go(page, 'Loom');
+  await page
+    .getByRole('complementary', { name: 'Findings' })
+    .getByRole('button', { name: 'Lead from Pack 4S' })
+    .click();
+  await expect(tile(page, 'Loom')).toContainText('1 cable');
+  await page.keyboard.press('Control+z');
+  await expect(tile(page, 'Loom')).toContainText('0 cables');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(tile(page, 'Loom')).toContainText('1 cable');
+});
+
+test('two hundred parts do not stop it', async ({ page }) => {
+  await openDemo(page);
+  const rig = JSON.parse(readFileSync(new URL('../demo/saltmarsh-six.json', import.meta.url), 'utf8')) as {
+    name: string;
+    parts: object[];
+  };
+  const more = Array.from({ length: 188 }, (_, i) => ({
+    id: `N${i}`,
+    class: 'nose-camera',
+    label: `Nose camera ${i + 2}`,
+    settings: {},
+    onBench: true,
+  }));
+  const crowd = JSON.stringify({ ...rig, id: 'crowd', name: 'Crowd', parts: [...rig.parts, ...more] });
+  await page.getByRole('button', { name: 'Files', exact: true }).click();
+  await page
+    .getByLabel('Rig file', { exact: true })
+    .setInputFiles({ name: 'crowd.json', mimeType: 'application/json', buffer: Buffer.from(crowd) });
+  await expect(page.getByText(/200 parts/)).toBeVisible();
+  await settled(page);
+  await go(page, 'Rails');
+  await expect(page.getByRole('row', { name: /Nose camera 189/ })).toBeAttached();
+  await go(page, 'Loom');
+  await expect(page.getByRole('button', { name: 'Cable C10', exact: true })).toBeVisible();
+});
+
+test('the drawing, the board plan and a cable answer to mouse and keyboard', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Loom');
+  await page.getByRole('button', { name: 'Cable C10', exact: true }).click();
+  const cable = page.getByRole('region', { name: 'Cable C10' });
+  await expect(cable).toContainText('three-way picture 1.25 mm');
+  await expect(cable.getByRole('img', { name: /NC plug pin 1 to SW in1 pin 2, red/ })).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('region', { name: 'Cable C11' })).toBeVisible();
+  await page.getByRole('region', { name: 'Cable C11' }).getByLabel('length').fill('400');
+  await expect(page.getByText('8.8 m of wire')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Board plan' }).click();
+  await expect(page.getByRole('region', { name: 'Board plan' })).toContainText('camera menu · 115200 baud');
+});
+
+test('an end point out of reach is refused with a reason and the good one stays', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Channels');
+  const end = page.getByRole('spinbutton', { name: 'High end point of channel 8' });
+  await end.fill('9999');
+  await end.blur();
+  await expect(page.getByText('An end point lies between 800 and 2200 µs')).toBeVisible();
+  await page.getByRole('button', { name: /End points in/ }).click();
+  await page.getByRole('button', { name: /End points in/ }).click();
+  await expect(page.getByRole('spinbutton', { name: 'High end point of channel 8, °' })).toHaveValue('23.2');
+  await page.getByRole('spinbutton', { name: 'High end point of channel 8, °' }).fill('30');
+  await page.getByRole('button', { name: /End points in/ }).click();
+  await expect(end).toHaveValue('1923');
+});
+
+test('the chosen side of a question rewires the rig', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Brief');
+  const raw = page.getByRole('button', { name: /straight from the pack/ });
+  await expect(raw).toHaveAttribute('aria-pressed', 'false');
+  await raw.click();
+  await expect(raw).toHaveAttribute('aria-pressed', 'true');
+  await go(page, 'Rails');
+  await expect(page.getByRole('row', { name: /Gimbal, two axis.*16\.7\d V/ })).toBeVisible();
+});
+
+test('sticks answer to mouse and keys, and hands are judged as they move', async ({ page }) => {
+  await openDemo(page);
+  await mendStops(page);
+  await go(page, 'Prove');
+  const tilt = page.getByRole('img', { name: /^tilt/ });
+  await page.getByRole('slider', { name: 'left slider' }).fill('1');
+  await expect(tilt).toHaveAccessibleName('tilt +23°');
+  await page.keyboard.down('d');
+  const slots = page.getByRole('main', { name: 'Prove' });
+  await expect(slots.getByText('2000').first()).toBeVisible();
+  await page.keyboard.up('d');
+  await expect(slots.getByText('2000')).toHaveCount(0);
+  await page.getByRole('slider', { name: 'switch F' }).fill('1');
+  await expect(page.getByRole('img', { name: 'Picture of the Thermal core' })).toBeVisible();
+
+  const plan = page.getByRole('complementary', { name: 'Check plan' });
+  await page.getByRole('button', { name: 'Follow my hands' }).click();
+  await plan.getByRole('button', { name: /Switch G up/ }).click();
+  await page.getByRole('slider', { name: 'switch G' }).fill('1');
+  await expect(plan.getByRole('button', { name: /Switch G up.*VT power: 200 mW/ })).toBeVisible();
+});
+
+test('anything can be gone to, and the keys are listed', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Go to' }).fill('switch c middle');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main', { name: 'Prove' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Check plan' }).locator('[aria-current=step]')).toContainText(
+    'Switch C to the middle',
+  );
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('go to anything');
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await page.keyboard.press('3');
+  await expect(page.getByRole('main', { name: 'Channels' })).toBeVisible();
+});
+
+test('the night bench is kept', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Night bench' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Day bench' })).toBeVisible();
+});
+
+for (const [width, height] of [
+  [1280, 800],
+  [820, 1180],
+] as const) {
+  test(`no station runs over the side at ${width} × ${height}`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await openDemo(page);
+    for (const station of STATIONS) {
+      await go(page, station);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(over, station).toBeLessThanOrEqual(0);
+    }
+  });
+}
+
+test('every station but the log is one screen at 1280 × 800', async ({ page }) => {
+  await openDemo(page);
+  await mendStops(page);
+  for (const station of STATIONS.slice(0, -1)) {
+    await go(page, station);
+    const hidden = await page
+      .getByRole('main', { name: station })
+      .evaluate((main) => main.scrollHeight - main.clientHeight);
+    expect(hidden, station).toBeLessThanOrEqual(1);
+  }
+});

@@ -1,0 +1,94 @@
+import { expect, test } from '@playwright/test';
+import { contentOf, go, mendStops, openDemo, saved, settled, tile } from './support.js';
+
+test('the whole job, from the demo as it ships to a proven rig that a reload brings back', async ({ page }) => {
+  await openDemo(page);
+  await expect(tile(page, 'Loom').getByRole('img', { name: 'stop' })).toBeVisible();
+
+  await mendStops(page);
+  await expect(tile(page, 'Loom').getByRole('img', { name: 'stop' })).toHaveCount(0);
+  await expect(tile(page, 'Brief')).toContainText('9 / 10');
+
+  await go(page, 'Channels');
+  const end = page.getByRole('spinbutton', { name: 'High end point of channel 8' });
+  await expect(end).toHaveValue('1871');
+  await end.fill('1900');
+  await settled(page);
+
+  await go(page, 'Rails');
+  const slider = page.getByRole('slider', { name: 'Pack from full to flat' });
+  const video = page.getByRole('row', { name: /Video transmitter/ });
+  const full = await video.textContent();
+  await slider.fill('0.6');
+  await expect(slider).toHaveAttribute('aria-valuetext', '40 %');
+  await expect(video).not.toHaveText(full ?? '');
+  await expect(page.getByRole('img', { name: /Volts at Thermal core/ })).toBeVisible();
+
+  await go(page, 'Wake');
+  const hand = page.getByRole('region', { name: 'Step at hand' });
+  for (let step = 1; step <= 10; step++) {
+    await expect(hand).toContainText(String(step));
+    if (step === 5) await hand.getByLabel('meter').fill('16.62');
+    await hand.getByRole('button', { name: 'Done' }).click();
+  }
+  await expect(page.getByText('Awake. Every step is ticked.')).toBeVisible();
+
+  await go(page, 'Prove');
+  const plan = page.getByRole('complementary', { name: 'Check plan' });
+  await plan.getByRole('button', { name: 'Play all' }).click();
+  await expect(tile(page, 'Prove')).toContainText('31 / 31');
+  await expect(plan.getByRole('button', { name: /Left slider full up.*tilt-angle: 27/ })).toBeVisible();
+
+  await page.getByLabel('Fault').selectOption({ label: 'C6: serial pair crossed the other way' });
+  await plan.getByRole('button', { name: 'Right slider full up' }).click();
+  await plan.getByRole('button', { name: 'Play step' }).click();
+  await expect(
+    plan.getByRole('button', { name: /Right slider full up.*expected zoom 4\.0× — saw ZC zoom: no answer/ }),
+  ).toBeVisible();
+  await expect(tile(page, 'Prove')).toContainText('30 / 31');
+  await expect(tile(page, 'Prove').getByRole('img', { name: 'stop' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Rigs and files' }).click();
+  const room = page.getByRole('dialog', { name: 'Rigs and files' });
+  const download = async (name: string) => {
+    const [file] = await Promise.all([page.waitForEvent('download'), room.getByRole('button', { name }).click()]);
+    return { name: file.suggestedFilename(), content: await contentOf(file) };
+  };
+  const rigFile = await download('Rig file (JSON)');
+  expect(rigFile.name).toBe('saltmarsh-six.squallmark.json');
+  const rig = JSON.parse(rigFile.content.toString()) as {
+    revision: number;
+    shaping: { channel: number; highUs: number }[];
+  };
+  expect(rig.shaping.find((s) => s.channel === 8)?.highUs).toBe(1900);
+  const table = await download('Channel table (CSV)');
+  expect(table.content.toString()).toContain('8,left slider,1012,1900,0,no,0,0,8,"Gimbal, two axis",Tilt,8,sbus\r\n');
+  const card = await download('Wiring card (PDF)');
+  expect(card.name).toBe('saltmarsh-six-wiring-card.pdf');
+  expect(card.content.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(card.content.length).toBeGreaterThan(10_000);
+  await room.getByRole('button', { name: 'Close' }).click();
+
+  await go(page, 'Log');
+  await saved(page);
+  const entries = await page.getByRole('main', { name: 'Log' }).getByRole('row').allTextContents();
+  expect(entries.join('\n')).toContain('Cable C9 moved from Regulator 12 V to Regulator 5 V');
+  expect(entries.join('\n')).toContain('read 16.62 V');
+  expect(entries.join('\n')).toContain('Proved 31 of 31 steps');
+
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('main', { name: 'Log' }).getByRole('row')).toHaveText(entries);
+  await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText(`rev ${rig.revision}`);
+  await expect(tile(page, 'Prove')).toContainText('30 / 31');
+  await go(page, 'Channels');
+  await expect(end).toHaveValue('1900');
+  await go(page, 'Rails');
+  await expect(slider).toHaveAttribute('aria-valuetext', '40 %');
+  await go(page, 'Wake');
+  await expect(page.getByText('Awake. Every step is ticked.')).toBeVisible();
+  await expect(page.getByText('16.62 V')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await go(page, 'Channels');
+  await expect(end).toHaveValue('1871');
+});
