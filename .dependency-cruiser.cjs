@@ -74,7 +74,6 @@ module.exports = {
       exportsFields: ['exports'],
       conditionNames: ['import', 'types', 'default'],
       extensions: ['.ts', '.js', '.mjs'],
-      extensionAlias: { '.js': ['.ts', '.js'] },
     },
   },
 };

@@ -29,6 +29,8 @@ export default defineConfig([
       '@typescript-eslint/no-unnecessary-condition': 'off',
       '@typescript-eslint/no-extraneous-class': 'off',
       '@typescript-eslint/unbound-method': 'off',
+      // options of Material's services are classes only in name
+      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
       '@typescript-eslint/no-invalid-void-type': 'off',
       '@typescript-eslint/prefer-nullish-coalescing': [
         'error',

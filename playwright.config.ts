@@ -1,13 +1,13 @@
 import { defineConfig } from '@playwright/test';
 
-const PORT = Number(process.env['E2E_PORT'] ?? 4879);
+const PORT = Number(process.env.E2E_PORT ?? 4879);
 
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
   fullyParallel: true,
   workers: 2,
-  forbidOnly: !!process.env['CI'],
+  forbidOnly: !!process.env.CI,
   reporter: 'list',
   timeout: 60_000,
   expect: { timeout: 15_000 },

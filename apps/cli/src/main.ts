@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { runCommand, type Shell } from './run.js';
+import { runCommand } from './run.js';
+import type { Shell } from './shell.js';
 
 const shell: Shell = {
   read: (file) => readFileSync(file),

@@ -8,8 +8,8 @@ if (!existsSync(`${root}/index.html`)) {
   console.error('The built application is missing. Run `npm run demo`, which builds it.');
   process.exit(1);
 }
-const port = Number(process.env['PORT'] ?? 4870);
-const hostname = process.env['HOST'] ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 4870);
+const hostname = process.env.HOST ?? '127.0.0.1';
 
 const server = serve({ fetch: createApp(root).fetch, port, hostname }, (info) => {
   console.log(`Squallmark is at http://localhost:${info.port}`);

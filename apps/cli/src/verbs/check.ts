@@ -1,5 +1,5 @@
 import { analyse } from '@squallmark/core/analysis';
-import type { ExitStatus, Options, Shell } from '../run.js';
+import type { ExitStatus, Options, Shell } from '../shell.js';
 import { openRig } from './open-rig.js';
 
 const SIGN = { stop: '◆', watch: '◐', clear: '○' } as const;

@@ -1,6 +1,6 @@
 import { decodeSbus } from '@squallmark/core/signals';
 import { count } from '@squallmark/core/units';
-import { InputProblem, type ExitStatus, type Options, type Shell } from '../run.js';
+import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { openBytes } from './open-rig.js';
 
 export function decode(file: string, { json, as }: Options, shell: Shell): ExitStatus {

@@ -1,7 +1,7 @@
 import { readRig } from '@squallmark/core/files';
 import type { Rig } from '@squallmark/core/rig';
 import { problemText } from '@squallmark/core/units';
-import { InputProblem, type Shell } from '../run.js';
+import { InputProblem, type Shell } from '../shell.js';
 
 /** Bytes of a file, or a problem that names it. */
 export function openBytes(file: string, shell: Shell): Uint8Array {

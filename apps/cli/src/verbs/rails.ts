@@ -2,7 +2,7 @@ import { analyse } from '@squallmark/core/analysis';
 import { solveRails } from '@squallmark/core/rails';
 import { labelOf } from '@squallmark/core/rig';
 import { amps, roundTo, voltBand, volts } from '@squallmark/core/units';
-import { InputProblem, type ExitStatus, type Options, type Shell } from '../run.js';
+import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { openRig } from './open-rig.js';
 
 export function rails(file: string, { json, charge: text = '1' }: Options, shell: Shell): ExitStatus {

@@ -1,7 +1,7 @@
 import { labelOf } from '@squallmark/core/rig';
 import { roundTo, seconds } from '@squallmark/core/units';
 import { scheduleWake, wakeTasks } from '@squallmark/core/wake';
-import type { ExitStatus, Options, Shell } from '../run.js';
+import type { ExitStatus, Options, Shell } from '../shell.js';
 import { openRig } from './open-rig.js';
 
 export function wake(file: string, { json }: Options, shell: Shell): ExitStatus {

@@ -37,7 +37,7 @@ export interface BenchPart {
 }
 
 /** Where a picture comes from: another part's output link. */
-export interface PictureFeed {
+interface PictureFeed {
   part: number;
   link: string;
 }

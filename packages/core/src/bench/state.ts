@@ -39,7 +39,7 @@ export interface DeviceState {
   settled: boolean;
 }
 
-export interface IdleState {
+interface IdleState {
   role: 'idle';
 }
 

@@ -5,7 +5,7 @@ import { saltmarshSix } from '../../../../demo/saltmarsh-six.js';
 import { analyse } from '../analysis/index.js';
 import { emptyRig } from '../rig/index.js';
 import { SHELF } from '../parts/shelf/index.js';
-import { sheetProblems } from '../parts/index.js';
+import { sheetProblems, sheetSchema } from '../parts/index.js';
 import { cautionsOf, channelTable, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';
 
 const problemsOf = (text: string): string[] => {
@@ -85,7 +85,10 @@ describe('rig files', () => {
 
 describe('the shelf', () => {
   it('is sound, sheet by sheet, each class once', () => {
-    for (const sheet of SHELF) expect(sheetProblems(sheet), sheet.class).toEqual([]);
+    for (const sheet of SHELF) {
+      expect(sheetSchema.parse(sheet), sheet.class).toEqual(sheet);
+      expect(sheetProblems(sheet), sheet.class).toEqual([]);
+    }
     expect(new Set(SHELF.map((s) => s.class)).size).toBe(SHELF.length);
   });
 

@@ -62,7 +62,8 @@ const DO: Doers = {
     rig.bindings = rig.bindings.filter((b) => b.part !== part);
     rig.held = rig.held.filter((h) => h.part !== part);
     rig.shaping = rig.shaping.filter((s) => s.transmitter !== part);
-    if (!rig.parts.some((p) => p.class === gone.class)) delete rig.sheets[gone.class];
+    const used = new Set(rig.parts.map((p) => p.class));
+    rig.sheets = Object.fromEntries(Object.entries(rig.sheets).filter(([cls]) => used.has(cls)));
   },
   relabel: (rig, { part, label }) => withPart(rig, part, (p) => void (p.label = label)),
   tick: (rig, { part, onBench }) => withPart(rig, part, (p) => void (p.onBench = onBench)),

@@ -1,8 +1,7 @@
+// schemas stay apart from what the page needs at once: the schema library is fetched when a file is read
+export { RIG_FORMAT, RIG_VERSION, emptyRig } from './empty-rig.js';
 export {
-  RIG_FORMAT,
-  RIG_VERSION,
   rigSchema,
-  emptyRig,
   type Rig,
   type Part,
   type Cable,

@@ -4,9 +4,7 @@
  */
 import * as z from 'zod';
 import { idSchema, sheetSchema } from '../parts/index.js';
-
-export const RIG_FORMAT = 'squallmark-rig';
-export const RIG_VERSION = 1;
+import { RIG_FORMAT, RIG_VERSION } from './empty-rig.js';
 
 const textSchema = z.string().min(1).max(120);
 
@@ -103,23 +101,3 @@ export type Held = Rig['held'][number];
 export type Binding = Rig['bindings'][number];
 export type Wish = Rig['wishes'][number];
 export type Schools = Rig['schools'];
-
-/** A rig with nothing in it. `id` must be unique in the vault. */
-export function emptyRig(id: string, name: string, kind = 'six-rotor'): Rig {
-  return {
-    format: RIG_FORMAT,
-    version: RIG_VERSION,
-    id,
-    name,
-    kind,
-    revision: 0,
-    wishes: [],
-    schools: { gimbalFeed: 'steady', takeOff: 'pan off' },
-    sheets: {},
-    parts: [],
-    cables: [],
-    shaping: [],
-    held: [],
-    bindings: [],
-  };
-}

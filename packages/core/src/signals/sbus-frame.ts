@@ -63,7 +63,7 @@ export function packSlots(slots: ArrayLike<number>, bytes: Uint8Array): void {
 }
 
 /** Reads the sixteen counts of the frame that starts at `offset` into `slots`. Allocates nothing. */
-export function unpackSlots(bytes: Uint8Array, offset: number, slots: { [slot: number]: number }): void {
+export function unpackSlots(bytes: Uint8Array, offset: number, slots: Record<number, number>): void {
   let held = 0;
   let bits = 0;
   let at = offset + 1;

@@ -41,7 +41,7 @@ describe('the printed schema', () => {
 
   it('refuses what the reader refuses', () => {
     const broken = structuredClone(demoRig()) as unknown as Record<string, unknown>;
-    broken['parts'] = 'none';
+    broken.parts = 'none';
     expect(validate(broken)).toBe(false);
     expect(readRig(JSON.stringify(broken)).ok).toBe(false);
   });

@@ -36,7 +36,7 @@ export class Root {
   protected readonly freshness = computed(() => {
     const result = this.computedResult();
     const { id, revision } = this.store.rig();
-    if (!result || result.analysis.rigId !== id || result.analysis.revision !== revision) return 'computing…';
+    if (result?.analysis.rigId !== id || result.analysis.revision !== revision) return 'computing…';
     return `all computed in ${Math.max(1, Math.round(result.tookMs))} ms`;
   });
 

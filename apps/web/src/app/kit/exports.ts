@@ -37,7 +37,10 @@ export class Exports {
   /** Prints from the last analysis and notes it; whatever goes wrong is said. */
   private async print(name: string, write: (analysis: Analysis) => Promise<void>): Promise<void> {
     const analysis = this.result()?.analysis;
-    if (!analysis) return this.store.say('Not computed yet: try again in a moment');
+    if (!analysis) {
+      this.store.say('Not computed yet: try again in a moment');
+      return;
+    }
     try {
       await write(analysis);
       this.store.note('file', `${name} exported`);

@@ -3,17 +3,12 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { Analysis } from '@squallmark/core/analysis';
 import type { Rig } from '@squallmark/core/rig';
 import { BehaviorSubject, combineLatest } from 'rxjs';
-import { workerAnalyst } from '../workers/analyst';
+import { workerAnalyst, type Analyst } from '../workers/analyst';
 import { DeskStore } from './desk';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
 
-/** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
-export interface Analyst {
-  analyse(rig: Rig, charge: number): Promise<Analysis>;
-}
-
-export const ANALYST = new InjectionToken<Analyst>('analyst', { providedIn: 'root', factory: workerAnalyst });
+const ANALYST = new InjectionToken<Analyst>('analyst', { providedIn: 'root', factory: workerAnalyst });
 
 export interface Computed {
   analysis: Analysis;

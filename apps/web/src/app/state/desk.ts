@@ -1,7 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Verdict } from '@squallmark/core/prove';
-import { BehaviorSubject, distinctUntilChanged, map, switchMap } from 'rxjs';
+import { BehaviorSubject, distinctUntilChanged, map, switchMap, tap } from 'rxjs';
 import { RigStore } from './rig-store';
 import { RigVault, emptyDesk, type Desk } from './rig-vault';
 
@@ -20,40 +20,59 @@ export class DeskStore {
   /** Changes with the charge only, not with every tick and verdict. */
   readonly charge = computed(() => this.desk().charge);
 
+  /** Changes made while a rig's desk is still being read; null when it has been. */
+  private pending: Change[] | null = [];
+
   constructor() {
     this.store.rig$
       .pipe(
         map((rig) => rig.id),
         distinctUntilChanged(),
+        tap((id) => this.clear(id)),
         switchMap((id) => this.vault.desk(id)),
       )
-      .subscribe((desk) => this.deskSubject.next(desk));
+      .subscribe((desk) => this.lay(desk));
   }
 
   setCharge(charge: number): void {
-    this.change({ charge });
+    this.change(() => ({ charge }));
   }
 
   setVerdict(stepId: string, verdict: Verdict): void {
     const { revision } = this.store.rig();
-    this.change({ verdicts: { ...this.desk().verdicts, [stepId]: { ...verdict, revision } } });
+    this.change(({ verdicts }) => ({ verdicts: { ...verdicts, [stepId]: { ...verdict, revision } } }));
   }
 
   clearVerdicts(): void {
-    this.change({ verdicts: {} });
+    this.change(() => ({ verdicts: {} }));
   }
 
   tick(stepId: string, at: string, reading?: string): void {
-    this.change({ ticks: { ...this.desk().ticks, [stepId]: { at, ...(reading ? { reading } : {}) } } });
+    this.change(({ ticks }) => ({ ticks: { ...ticks, [stepId]: { at, ...(reading ? { reading } : {}) } } }));
   }
 
   clearTicks(): void {
-    this.change({ ticks: {} });
+    this.change(() => ({ ticks: {} }));
   }
 
-  private change(change: Partial<Desk>): void {
-    const desk = { ...this.deskSubject.value, ...change };
+  private clear(rigId: string): void {
+    this.pending = [];
+    this.deskSubject.next(emptyDesk(rigId));
+  }
+
+  private lay(desk: Desk): void {
+    const waited = this.pending ?? [];
+    this.pending = null;
     this.deskSubject.next(desk);
-    this.vault.saveDesk(desk).catch((error: unknown) => this.store.say(`Not saved: ${String(error)}`));
+    waited.forEach((change) => this.change(change));
+  }
+
+  private change(change: Change): void {
+    const desk = { ...this.deskSubject.value, ...change(this.deskSubject.value) };
+    this.deskSubject.next(desk);
+    if (this.pending) this.pending.push(change);
+    else this.vault.saveDesk(desk).catch((error: unknown) => this.store.say(`Not saved: ${String(error)}`));
   }
 }
+
+type Change = (desk: Desk) => Partial<Desk>;

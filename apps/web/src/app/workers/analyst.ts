@@ -1,8 +1,13 @@
+import type { Analysis } from '@squallmark/core/analysis';
 import type { Rig } from '@squallmark/core/rig';
 import { wrap, type Remote } from 'comlink';
-import type { Analyst } from '../state/analysis';
 import type { AnalysisWorkerApi } from './analysis.worker';
 import { ReviveWorker } from './revive';
+
+/** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
+export interface Analyst {
+  analyse(rig: Rig, charge: number): Promise<Analysis>;
+}
 
 /** Analysis in a worker of its own. A rig is sent once; further charges of it travel alone. */
 export function workerAnalyst(): Analyst {

@@ -140,9 +140,8 @@ export const heldTwiceRule: Rule = ({ rig }) =>
 /** Plugs that mate but carry their lines in another order: wired right, and easily plugged wrong. @source [practice] */
 export const lookAlikeRule: Rule = ({ rig }) =>
   cableViews(rig).flatMap((cable): RuleResult[] => {
-    const [a, b] = cable.ends;
-    if (cable.marked || cable.ends.length !== 2 || !a || !b || a.family !== b.family || a.pins.length !== b.pins.length)
-      return [];
+    const [a, b, more] = cable.ends;
+    if (cable.marked || more || a?.family !== b?.family || !a || a.pins.length !== b?.pins.length) return [];
     const order = (end: typeof a): string =>
       end.pins.map((p) => ({ supply: '+', ground: '−', signal: 'S', empty: '·' })[p.line]).join(' ');
     if (order(a) === order(b) || !a.pins.some((p) => p.line === 'supply')) return [];

@@ -44,7 +44,10 @@ export class FilesRoom {
   }
 
   protected async begin(name: HTMLInputElement, kind: string): Promise<void> {
-    if (!name.value.trim()) return name.focus();
+    if (!name.value.trim()) {
+      name.focus();
+      return;
+    }
     await this.store.create(name.value.trim(), kind);
     this.dialog.close();
   }
@@ -87,8 +90,10 @@ export class FilesRoom {
   }
 
   private async take(file: File): Promise<void> {
-    if (file.size > MOST_BYTES)
-      return this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
+    if (file.size > MOST_BYTES) {
+      this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
+      return;
+    }
     const reading = await this.store.importText(await file.text(), file.name);
     if (reading.ok) this.dialog.close();
     else this.problems.set(reading.problems.map(problemText));

@@ -66,7 +66,7 @@ export class Brief {
   protected readonly wishable = computed(() => {
     const wanted = new Set(this.rig().wishes.map((w) => w.what));
     const offered = SHELF.flatMap((sheet) =>
-      sheet.role === 'controller' ? [] : sheet.functions.map(({ what, label }) => ({ what: what as string, label })),
+      sheet.role === 'controller' ? [] : sheet.functions.map(({ what, label }) => ({ what: what, label })),
     );
     return [...new Map([...offered, ...EXTRA_WISHES].map((w) => [w.what, w])).values()].filter(
       (w) => !wanted.has(w.what),

@@ -3,7 +3,7 @@ import type { Port } from '@squallmark/core/parts';
 import { sheetOf, type Rig } from '@squallmark/core/rig';
 import type { ElkEdgeSection, ElkNode } from 'elkjs/lib/elk-api';
 
-export interface BoxPort {
+interface BoxPort {
   id: string;
   label: string;
   side: 'left' | 'right';
@@ -11,7 +11,7 @@ export interface BoxPort {
   y: number;
 }
 
-export interface Box {
+interface Box {
   id: string;
   label: string;
   summary: string;
@@ -22,7 +22,7 @@ export interface Box {
   ports: BoxPort[];
 }
 
-export interface Lead {
+interface Lead {
   cable: string;
   kind: CableView['kind'];
   /** Path of one branch. */

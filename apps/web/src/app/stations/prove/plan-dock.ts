@@ -13,7 +13,9 @@ import type { Desk } from '../../state/rig-vault';
       <span>Check plan · {{ plan().length }} steps</span><span class="m s n">{{ passed() }} passed</span>
     </h2>
     <div class="acts">
-      <button mat-flat-button type="button" [disabled]="busy() || !current()" (click)="play.emit()">Play step</button>
+      <button mat-flat-button type="button" [disabled]="busy() || !current()" (click)="playOne.emit()">
+        Play step
+      </button>
       @if (busy()) {
         <button mat-stroked-button type="button" (click)="stopAll.emit()">Stop</button>
       } @else {
@@ -60,7 +62,7 @@ export class PlanDock {
   readonly revision = input.required<number>();
   readonly current = input.required<CheckStep | null>();
   readonly busy = input.required<boolean>();
-  readonly play = output();
+  readonly playOne = output();
   readonly playAll = output();
   readonly stopAll = output();
   readonly again = output();

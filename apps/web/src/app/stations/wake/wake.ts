@@ -84,7 +84,8 @@ export class Wake {
 
   protected readingOf(event: Event): string {
     event.preventDefault();
-    return String(new FormData(event.target as HTMLFormElement).get('reading') ?? '');
+    const reading = new FormData(event.target as HTMLFormElement).get('reading');
+    return typeof reading === 'string' ? reading : '';
   }
 
   protected tick(reading: string): void {

@@ -1,0 +1,21 @@
+/** What a verb may touch: files, standard output and standard error. Passed in, so that tests need no process. */
+export interface Shell {
+  /** @throws when the file cannot be read */
+  read(file: string): Uint8Array;
+  out(text: string): void;
+  err(text: string): void;
+}
+
+/** 0 clear, 1 stops found, 2 the input could not be read. */
+export type ExitStatus = 0 | 1 | 2;
+
+export interface Options {
+  json: boolean;
+  charge: string | undefined;
+  as: string | undefined;
+}
+
+/** Input that could not be used; `message` names file, place and reason. */
+export class InputProblem extends Error {
+  override readonly name = 'InputProblem';
+}

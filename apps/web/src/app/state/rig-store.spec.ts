@@ -1,0 +1,113 @@
+import 'fake-indexeddb/auto';
+import { TestBed } from '@angular/core/testing';
+import { emptyRig, type Rig } from '@squallmark/core/rig';
+import { SHELF } from '@squallmark/core/shelf';
+import { writeRig } from '@squallmark/core/files';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { filter, firstValueFrom, interval, switchMap } from 'rxjs';
+import { toObservable } from '@angular/core/rxjs-interop';
+import { DeskStore } from './desk';
+import { RigStore } from './rig-store';
+import { RigVault } from './rig-vault';
+
+const gimbal = SHELF.find((s) => s.role === 'gimbal')!;
+const addGimbal = (id = 'GB') => ({
+  kind: 'addPart' as const,
+  part: { id, class: gimbal.class, label: 'Gimbal', settings: {}, onBench: true },
+  sheet: gimbal,
+});
+const rigText = (change: Partial<Rig> = {}): string => writeRig({ ...emptyRig('imported', 'Imported'), ...change });
+
+describe('the rig store', () => {
+  let store: RigStore;
+  let vault: RigVault;
+  const settled = () =>
+    TestBed.runInInjectionContext(() => firstValueFrom(toObservable(store.saved).pipe(filter((s) => s !== 'saving'))));
+
+  beforeEach(async () => {
+    localStorage.clear();
+    store = TestBed.inject(RigStore);
+    vault = TestBed.inject(RigVault);
+    for (const rig of await vault.list()) await vault.remove(rig.id);
+    await store.create('Test rig', 'six-rotor');
+  });
+
+  it('writes every edit with its log line', async () => {
+    expect(store.do([addGimbal()])).toBe(true);
+    await settled();
+    const stored = await vault.load(store.rig().id);
+    expect(stored?.rig).toEqual(store.rig());
+    expect((await vault.entries(store.rig().id)).map((e) => e.text)).toEqual([
+      'Rig begun',
+      'Gimbal pulled from the shelf',
+    ]);
+  });
+
+  it('says why an edit is refused and keeps rig and log as they were', () => {
+    const said: string[] = [];
+    store.said$.subscribe((text) => said.push(text));
+    store.do([addGimbal()]);
+    const before = store.rig();
+    expect(store.do([addGimbal()])).toBe(false);
+    expect(store.rig()).toBe(before);
+    expect(said).toEqual(['Not done: part "GB" is there already']);
+  });
+
+  it('takes what is typed as one step and one line', async () => {
+    const name = (text: string) => store.do([{ kind: 'rename', name: text }], 'name');
+    ['Te', 'Ter', 'Tern'].forEach(name);
+    await settled();
+    expect((await vault.entries(store.rig().id)).map((e) => e.text)).toEqual(['Rig begun', 'Rig named Tern']);
+    store.undo();
+    expect(store.rig().name).toBe('Test rig');
+    store.redo();
+    expect(store.rig().name).toBe('Tern');
+  });
+
+  it('brings back rig, undo and desk', async () => {
+    store.do([addGimbal()]);
+    TestBed.inject(DeskStore).setCharge(0.4);
+    await settled();
+    await firstValueFrom(
+      interval(1).pipe(
+        switchMap(() => vault.desk(store.rig().id)),
+        filter((d) => d.charge !== 1),
+      ),
+    );
+    TestBed.resetTestingModule();
+    const again = TestBed.inject(RigStore);
+    await again.openLast();
+    expect(again.rig().parts).toHaveLength(1);
+    again.undo();
+    expect(again.rig().parts).toHaveLength(0);
+    expect((await TestBed.inject(RigVault).desk(again.rig().id)).charge).toBe(0.4);
+  });
+
+  it('takes a file in beside what is there, under a new id when its own is taken', async () => {
+    expect((await store.importText(rigText(), 'a.json')).ok).toBe(true);
+    expect(store.rig().id).toBe('imported');
+    await store.importText(rigText(), 'a.json');
+    expect(store.rig().id).not.toBe('imported');
+    expect(await vault.list()).toHaveLength(3);
+  });
+
+  it('leaves everything alone when a file cannot be read, and names the file', async () => {
+    const before = store.rig();
+    const reading = await store.importText('{"format":"squallmark-rig","version":1}', 'half.json');
+    expect(reading.ok ? '' : reading.problems[0]?.where).toContain('half.json, ');
+    expect(store.rig()).toBe(before);
+    expect(await vault.list()).toHaveLength(1);
+  });
+
+  it('deletes with everything and brings everything back', async () => {
+    store.note('note', 'seen');
+    await settled();
+    const { id } = store.rig();
+    await store.create('Other', 'six-rotor');
+    const removed = await store.remove(id);
+    expect(await vault.entries(id)).toEqual([]);
+    await store.restore(removed!);
+    expect(store.rig().id).toBe(id);
+    expect((await vault.entries(id)).map((e) => e.text)).toEqual(['Rig begun', 'seen']);
+  });
+});

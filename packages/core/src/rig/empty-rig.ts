@@ -1,0 +1,24 @@
+import type { Rig } from './rig.js';
+
+export const RIG_FORMAT = 'squallmark-rig';
+export const RIG_VERSION = 1;
+
+/** A rig with nothing in it. `id` must be unique in the vault. */
+export function emptyRig(id: string, name: string, kind = 'six-rotor'): Rig {
+  return {
+    format: RIG_FORMAT,
+    version: RIG_VERSION,
+    id,
+    name,
+    kind,
+    revision: 0,
+    wishes: [],
+    schools: { gimbalFeed: 'steady', takeOff: 'pan off' },
+    sheets: {},
+    parts: [],
+    cables: [],
+    shaping: [],
+    held: [],
+    bindings: [],
+  };
+}

@@ -1,0 +1,68 @@
+/**
+ * `npm test`: installs what is missing, then lint, types, unit and reference tests, production build, size
+ * budget and browser tests. Ends with one line that adds up all runners.
+ */
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { run, runRead } from './run.mjs';
+
+await import('./install.mjs');
+installDebian({ chromium: '/usr/bin/chromium', ngspice: '/usr/bin/ngspice' });
+
+const stages = [
+  ['lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
+  ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['imports', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps']],
+  ['unused', 'npx', ['knip']],
+  ['types', 'node', ['scripts/typecheck.mjs']],
+  ['core, server, command line', 'npx', ['vitest', 'run']],
+  ['application units', 'npx', ['ng', 'test']],
+  ['build', 'node', ['scripts/build.mjs']],
+  ['size', 'node', ['scripts/size.mjs']],
+  ['browser', 'npx', ['playwright', 'test']],
+];
+
+const total = { passed: 0, failed: 0 };
+for (const [name, command, args] of stages) {
+  console.log(`\n— ${name}`);
+  const { status, text } = runRead(command, args);
+  const counted = countOf(text);
+  total.passed += counted.passed;
+  total.failed += counted.failed;
+  if (status === 0) {
+    if (!counted.passed) total.passed++;
+  } else {
+    console.log(`${name} did not pass (status ${status})`);
+    if (!counted.failed) total.failed++;
+  }
+}
+console.log(`\n${total.passed} passed, ${total.failed} failed`);
+process.exitCode = total.failed ? 1 : 0;
+
+/** Tests a runner says it ran; a stage without tests counts as one by its status. */
+function countOf(text) {
+  const vitest = /^\s*Tests\s+(.*)$/m.exec(text)?.[1];
+  const lines =
+    vitest ??
+    [...text.matchAll(/^\s+(\d+) (passed|failed|flaky|did not run)/gm)].map((m) => `${m[1]} ${m[2]}`).join(', ');
+  const of = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(lines)?.[1] ?? 0);
+  return { passed: of('passed'), failed: of('failed') + of('did not run') };
+}
+
+function installDebian(programs) {
+  const missing = Object.entries(programs)
+    .filter(([, path]) => !existsSync(path))
+    .map(([name]) => name);
+  if (!missing.length) return;
+  const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;
+  if (!has('apt-get') || process.getuid?.() !== 0) {
+    console.error(
+      `The tests need ${missing.join(' and ')}. Install them with your system's package manager (Debian: apt-get install ${missing.join(' ')}) and run npm test again.`,
+    );
+    process.exit(1);
+  }
+  console.log(`Installing ${missing.join(' and ')} with apt-get…`);
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], env);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], env);
+}
