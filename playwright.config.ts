@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { fileURLToPath } from 'node:url';
 
 const PORT = Number(process.env.E2E_PORT ?? 4879);
 
@@ -22,6 +23,7 @@ export default defineConfig({
   },
   webServer: {
     command: 'node apps/server/dist/server.mjs',
+    cwd: fileURLToPath(new URL('.', import.meta.url)),
     url: `http://localhost:${PORT}`,
     env: { PORT: String(PORT) },
     reuseExistingServer: false,

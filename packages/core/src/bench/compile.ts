@@ -1,9 +1,10 @@
 import { findChains, type Chain } from '../channels/index.js';
-import type { PartFunction, Sheet } from '../parts/index.js';
+import type { Joint, PartFunction, Sheet } from '../parts/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { partsWithSheets, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { solveRails, type Rails } from '../rails/index.js';
 import type { BusScale } from '../signals/index.js';
+import { clamp } from '../units/index.js';
 
 /** What power does to a part: fed well, too little, too much, or nothing. */
 export type Feed = 'fed' | 'starved' | 'overfed' | 'unfed';
@@ -21,6 +22,19 @@ export interface Ear {
   scale: BusScale | null;
 }
 
+/** A joint with the ears that move it, by index; −1 for none. */
+export interface Axis {
+  joint: Joint;
+  mover: number;
+  /** Ear whose window drives the joint whatever else is asked, and that window. */
+  driver: number;
+  driverWindow: number;
+  driverDeg: number;
+  /** Ear whose window must be one of these for the mover to count; a mode never told stands in its first window. */
+  gate: number;
+  gateWindows: readonly number[] | null;
+}
+
 /** A part made ready for the bench: wiring and power already worked out. */
 export interface BenchPart {
   index: number;
@@ -31,6 +45,7 @@ export interface BenchPart {
   /** Milliseconds after power until it works. */
   wakesMs: number;
   ears: Ear[];
+  axes: Axis[];
   shaping: Shaping[];
   /** Receivers: bench index of the transmitter they hear. */
   transmitter: number | null;
@@ -64,6 +79,7 @@ export function compileBench(rig: Rig, charge = 1): Bench {
   const parts = all.map(({ part, sheet }, index): BenchPart => {
     const { feed, volts } = feedOf(part, sheet, rails);
     const air = conversations.find((c) => c.kind === 'radio' && c.listener.part.id === part.id && !c.troubles.length);
+    const ears = chains.filter((c) => c.part.id === part.id).flatMap((chain) => earOf(chain, indexOf));
     return {
       index,
       part,
@@ -71,7 +87,8 @@ export function compileBench(rig: Rig, charge = 1): Bench {
       feed,
       volts,
       wakesMs: sheet.starts.reduce((sum, s) => sum + s.seconds * 1000, 0),
-      ears: chains.filter((c) => c.part.id === part.id).flatMap((chain) => earOf(chain, indexOf)),
+      ears,
+      axes: sheet.joints.map((joint) => axisOf(joint, sheet, ears)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
       transmitter: air ? indexOf.get(air.talker.part.id)! : null,
     };
@@ -106,6 +123,23 @@ function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
       scale: first.kind === 'sbus' ? (first.listener.link.params.scale ?? 'micro') : null,
     },
   ];
+}
+
+function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {
+  const mover = ears.findIndex((ear) => ear.fn.joint === joint.id);
+  const driver = ears.findIndex((ear) => ear.fn.drives?.joint === joint.id);
+  const drives = ears[driver]?.fn.drives;
+  const enabledIn = ears[mover]?.fn.enabledIn;
+  const mode = sheet.functions.find((f) => f.id === enabledIn?.fn);
+  return {
+    joint,
+    mover,
+    driver,
+    driverWindow: ears[driver]?.fn.windows?.findIndex((w) => w.label === drives?.window) ?? -1,
+    driverDeg: clamp(drives?.deg ?? 0, joint.minDeg, joint.maxDeg),
+    gate: ears.findIndex((ear) => ear.fn.id === enabledIn?.fn),
+    gateWindows: enabledIn ? (mode?.windows ?? []).flatMap((w, i) => (enabledIn.windows.includes(w.label) ? [i] : [])) : null,
+  };
 }
 
 function pictureFeeds(conversations: Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {

@@ -1,7 +1,7 @@
-import { demandOf, idlePosition, rangeDemand, shapePulseUs } from '../channels/index.js';
+import { idlePosition, rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
 import { clamp, PULSE } from '../units/index.js';
 import { countToPulseUs, packSlots, pulseUsToCount, SBUS, unpackSlots } from '../signals/index.js';
-import type { Bench, BenchPart, Ear } from './compile.js';
+import type { Axis, Bench, BenchPart, Ear } from './compile.js';
 import type { BenchState, DeviceState, ReceiverState, TransmitterState } from './state.js';
 
 /** What a part may look at in its step: the parts before it in the flow have already moved. */
@@ -72,8 +72,11 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
   let changed = false;
   for (let i = 0; i < own.ears.length && !changed; i++) changed = !Object.is(earUs(own.ears[i]!, counts, at), state.us[i]);
   if (!changed && !fresh) return state;
-  const us = changed ? own.ears.map((ear) => earUs(ear, counts, at)) : state.us;
-  return { ...state, counts, us, busFrames: fresh ? receiver.busFrames : state.busFrames };
+  const busFrames = fresh ? receiver.busFrames : state.busFrames;
+  if (!changed) return { ...state, counts, busFrames };
+  const us = own.ears.map((ear) => earUs(ear, counts, at));
+  const asked = own.ears.map((ear, i) => askedOf(ear, us[i]!));
+  return { ...state, counts, busFrames, us, asked };
 }
 
 const hearsBus = (ear: Ear): boolean => ear.scale !== null && ear.controller === null;
@@ -94,60 +97,62 @@ function earUs(ear: Ear, ownCounts: readonly number[], at: Surroundings): number
   return count === undefined ? NaN : countToPulseUs(ear.scale, count);
 }
 
-const NOT_ASKED = NaN;
+function askedOf({ fn, reverse }: Ear, us: number): number {
+  if (Number.isNaN(us)) return NaN;
+  return fn.takes === 'windows' || fn.takes === 'pulse' ? windowIndex(fn, us, reverse) : rangeDemand(fn, us, reverse);
+}
 
 function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Surroundings): DeviceState {
-  const answers = own.ears.map((ear, i) => earAnswer(ear, heard.us[i]!, before.answers[i]!, at.dtMs));
-  const joints = own.sheet.joints.length ? moveJoints(own, answers, before.joints, at.dtMs) : before.joints;
-  const still = joints === before.joints && answers.every((a, i) => Object.is(a, before.answers[i]));
-  if (still) return { ...heard, settled: true };
-  const pulsed = own.ears.map((ear, i) => ear.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0));
-  if (!pulsed.includes(true)) return { ...heard, answers, joints, settled: false };
+  const answers = slew(own, heard.asked, before.answers, at.dtMs);
+  const joints = moveJoints(own, answers, before.joints, at.dtMs);
+  if (answers === before.answers && joints === before.joints) return { ...heard, settled: true };
+  const moved = { ...heard, answers, joints, settled: false };
+  const pulsed = (i: number): boolean => own.ears[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0);
+  if (!own.ears.some((_, i) => pulsed(i))) return moved;
   return {
-    ...heard,
-    answers,
-    joints,
-    toggles: before.toggles.map((t, i) => t !== pulsed[i]),
-    toggledMs: before.toggledMs.map((t, i) => (pulsed[i] ? at.tMs : t)),
-    settled: false,
+    ...moved,
+    toggles: before.toggles.map((t, i) => t !== pulsed(i)),
+    toggledMs: before.toggledMs.map((t, i) => (pulsed(i) ? at.tMs : t)),
   };
 }
 
-function earAnswer(ear: Ear, us: number, before: number, dtMs: number): number {
-  if (Number.isNaN(us)) return NOT_ASKED;
-  const { fn } = ear;
-  if (fn.takes === 'windows' || fn.takes === 'pulse') {
-    const demand = demandOf(fn, us, ear.reverse);
-    const label = 'window' in demand ? demand.window : null;
-    return fn.windows!.findIndex((w) => w.label === label);
+/** Answers follow what is asked, some at their own speed. The array before is given back while nothing changes. */
+function slew(own: BenchPart, asked: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
+  let next: number[] | null = null;
+  for (let i = 0; i < asked.length; i++) {
+    const speed = own.ears[i]!.fn.slewPerS;
+    const from = before[i]!;
+    const to = speed && !Number.isNaN(from) && !Number.isNaN(asked[i]!) ? approach(from, asked[i]!, (speed * dtMs) / 1000) : asked[i]!;
+    if (Object.is(to, from)) continue;
+    next ??= before.slice();
+    next[i] = to;
   }
-  const asked = rangeDemand(fn, us, ear.reverse);
-  if (!fn.slewPerS || Number.isNaN(before)) return asked;
-  return approach(before, asked, (fn.slewPerS * dtMs) / 1000);
+  return next ?? before;
 }
 
-/** Joints follow their function inside their limits, go home when it is shut off, obey a driving window first. */
-function moveJoints(own: BenchPart, answers: number[], before: readonly number[], dtMs: number): readonly number[] {
-  const next = own.sheet.joints.map((joint, j) => {
-    const reach = (joint.speedDegPerS * dtMs) / 1000;
-    const driven = own.ears.find((ear, i) => ear.fn.drives?.joint === joint.id && windowLabel(ear, answers[i]!) === ear.fn.drives.window);
-    if (driven) return approach(before[j]!, clamp(driven.fn.drives!.deg, joint.minDeg, joint.maxDeg), reach);
-    const i = own.ears.findIndex((ear) => ear.fn.joint === joint.id);
-    const ear = own.ears[i];
-    if (!ear || Number.isNaN(answers[i]!)) return before[j]!;
-    if (!isEnabled(own, ear, answers)) return approach(before[j]!, joint.homeDeg, reach);
-    if (ear.fn.takes === 'rate') return clamp(before[j]! + clamp((answers[i]! * dtMs) / 1000, -reach, reach), joint.minDeg, joint.maxDeg);
-    return approach(before[j]!, clamp(answers[i]!, joint.minDeg, joint.maxDeg), reach);
-  });
-  return next.every((deg, j) => deg === before[j]) ? before : next;
+/** Joints follow their mover inside their limits, go home when it is shut off, obey a driving window first. */
+function moveJoints(own: BenchPart, answers: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
+  let next: number[] | null = null;
+  for (let j = 0; j < own.axes.length; j++) {
+    const to = jointTo(own, own.axes[j]!, answers, before[j]!, dtMs);
+    if (to === before[j]) continue;
+    next ??= before.slice();
+    next[j] = to;
+  }
+  return next ?? before;
 }
 
-function isEnabled(own: BenchPart, { fn }: Ear, answers: number[]): boolean {
-  if (!fn.enabledIn) return true;
-  const i = own.ears.findIndex((ear) => ear.fn.id === fn.enabledIn!.fn);
-  // a mode that was never told leaves the gimbal in its first window
-  const label = i < 0 ? own.sheet.functions.find((f) => f.id === fn.enabledIn!.fn)?.windows?.[0]?.label : windowLabel(own.ears[i]!, answers[i]!);
-  return label !== undefined && fn.enabledIn.windows.includes(label);
+function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: number, dtMs: number): number {
+  const { joint, mover } = axis;
+  const reach = (joint.speedDegPerS * dtMs) / 1000;
+  if (axis.driver >= 0 && answers[axis.driver] === axis.driverWindow) return approach(from, axis.driverDeg, reach);
+  const asked = answers[mover];
+  if (asked === undefined || Number.isNaN(asked)) return from;
+  if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!)) return approach(from, joint.homeDeg, reach);
+  if (own.ears[mover]!.fn.takes === 'rate') {
+    return clamp(from + clamp((asked * dtMs) / 1000, -reach, reach), joint.minDeg, joint.maxDeg);
+  }
+  return approach(from, clamp(asked, joint.minDeg, joint.maxDeg), reach);
 }
 
 export function windowLabel(ear: Ear, answer: number): string | undefined {

@@ -29,6 +29,8 @@ export interface DeviceState {
   counts: readonly number[];
   /** Width each ear takes, µs; NaN until something was heard. */
   us: readonly number[];
+  /** What each ear's function is asked for by the width it took. */
+  asked: readonly number[];
   /** Answer of each ear's function: a value, or the index of its window (−1 none). */
   answers: readonly number[];
   joints: readonly number[];

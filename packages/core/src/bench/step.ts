@@ -25,6 +25,7 @@ function startPart({ sheet, ears }: BenchPart, tMs: number): PartState {
     busFrames: 0,
     counts: [],
     us: ears.map(() => NaN),
+    asked: ears.map(() => NaN),
     answers: ears.map(() => NaN),
     joints: sheet.joints.map((joint) => joint.homeDeg),
     toggles: ears.map(() => false),

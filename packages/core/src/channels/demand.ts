@@ -9,11 +9,16 @@ export type Demand = { value: number } | { window: string | null };
  * a window holds from its lower edge up to, not including, its upper edge.
  */
 export function demandOf(fn: PartFunction, pulseUs: number, reverse = false): Demand {
-  if (fn.takes === 'windows' || fn.takes === 'pulse') {
-    const us = reverse ? 3000 - pulseUs : pulseUs;
-    return { window: fn.windows?.find((w) => us >= w.fromUs && us < w.toUs)?.label ?? null };
-  }
-  return { value: rangeDemand(fn, pulseUs, reverse) };
+  if (fn.takes !== 'windows' && fn.takes !== 'pulse') return { value: rangeDemand(fn, pulseUs, reverse) };
+  return { window: fn.windows?.[windowIndex(fn, pulseUs, reverse)]?.label ?? null };
+}
+
+/** Which of a function's windows a width falls in; −1 for none. */
+export function windowIndex(fn: PartFunction, pulseUs: number, reverse: boolean): number {
+  const us = reverse ? 3000 - pulseUs : pulseUs;
+  const windows = fn.windows ?? [];
+  for (let i = 0; i < windows.length; i++) if (us >= windows[i]!.fromUs && us < windows[i]!.toUs) return i;
+  return -1;
 }
 
 /** The value of a position or rate function; sheets guarantee both ranges. */

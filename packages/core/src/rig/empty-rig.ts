@@ -1,7 +1,5 @@
+import { RIG_FORMAT, RIG_VERSION } from './format.js';
 import type { Rig } from './rig.js';
-
-export const RIG_FORMAT = 'squallmark-rig';
-export const RIG_VERSION = 1;
 
 /** A rig with nothing in it. `id` must be unique in the vault. */
 export function emptyRig(id: string, name: string, kind = 'six-rotor'): Rig {

@@ -1,5 +1,6 @@
 // schemas stay apart from what the page needs at once: the schema library is fetched when a file is read
-export { RIG_FORMAT, RIG_VERSION, emptyRig } from './empty-rig.js';
+export { RIG_FORMAT, RIG_VERSION } from './format.js';
+export { emptyRig } from './empty-rig.js';
 export {
   rigSchema,
   type Rig,

@@ -4,7 +4,7 @@
  */
 import * as z from 'zod';
 import { idSchema, sheetSchema } from '../parts/index.js';
-import { RIG_FORMAT, RIG_VERSION } from './empty-rig.js';
+import { RIG_FORMAT, RIG_VERSION } from './format.js';
 
 const textSchema = z.string().min(1).max(120);
 

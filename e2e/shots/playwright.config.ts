@@ -1,0 +1,5 @@
+import { defineConfig } from '@playwright/test';
+import base from '../../playwright.config.js';
+
+/** Takes the pictures of docs/screenshots from the built application: `npm run shots`. */
+export default defineConfig({ ...base, testDir: '.', testMatch: 'shots.ts', workers: 1 });

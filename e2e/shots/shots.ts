@@ -1,0 +1,50 @@
+import { expect, test, type Page } from '@playwright/test';
+import { go, mendStops, openDemo, settled, tile, type StationName } from '../support.js';
+
+const shot = (page: Page, name: string) => page.screenshot({ path: `docs/screenshots/${name}.png` });
+
+async function shoot(page: Page, station: StationName, ready: () => Promise<void> = () => settled(page)) {
+  await go(page, station);
+  await ready();
+  await shot(page, station.toLowerCase());
+}
+
+test('a picture of every station, as the demo goes', async ({ page }) => {
+  await openDemo(page);
+  await shoot(page, 'Brief');
+  await shoot(page, 'Loom', () => expect(page.getByRole('button', { name: 'Cable C13', exact: true })).toBeVisible());
+  await mendStops(page);
+  await shoot(page, 'Channels');
+  await shoot(page, 'Rails', async () => {
+    await page.getByRole('slider', { name: 'Pack from full to flat' }).fill('0.45');
+    await expect(page.getByRole('img', { name: /Volts at Thermal core/ }).locator('svg')).toBeVisible();
+  });
+  await shoot(page, 'Wake', async () => {
+    for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Done' }).click();
+  });
+  await shoot(page, 'Prove', async () => {
+    const plan = page.getByRole('complementary', { name: 'Check plan' });
+    await plan.getByRole('button', { name: 'Play all' }).click();
+    await expect(tile(page, 'Prove')).toContainText('31 / 31');
+    await page.getByLabel('Fault').selectOption({ label: 'C6: serial pair crossed the other way' });
+    await plan.getByRole('button', { name: /Right slider full up/ }).click();
+    await plan.getByRole('button', { name: 'Play step' }).click();
+    await expect(tile(page, 'Prove')).toContainText('30 / 31');
+    await page.getByRole('slider', { name: 'left slider' }).fill('0.25');
+    await page.getByRole('slider', { name: 'switch F' }).fill('0');
+    await page.getByRole('slider', { name: 'switch G' }).fill('1');
+    await expect(page.getByRole('img', { name: 'Picture of the Zoom camera' })).toBeVisible();
+  });
+  await shoot(page, 'Log');
+  await page.getByRole('button', { name: 'Files', exact: true }).click();
+  await expect(page.getByRole('dialog', { name: 'Rigs and files' })).toBeVisible();
+  await shot(page, 'files');
+});
+
+test('the night bench', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await openDemo(page);
+  await go(page, 'Loom');
+  await expect(page.getByRole('button', { name: 'Cable C13', exact: true })).toBeVisible();
+  await shot(page, 'loom-night');
+});
