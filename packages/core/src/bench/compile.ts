@@ -1,4 +1,4 @@
-import { findChains, type Chain } from '../channels/index.js';
+import { findChains, idlePosition, type Chain } from '../channels/index.js';
 import type { Joint, PartFunction, Sheet } from '../parts/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { partsWithSheets, type Part, type Rig, type Shaping } from '../rig/index.js';
@@ -47,6 +47,8 @@ export interface BenchPart {
   ears: Ear[];
   axes: Axis[];
   shaping: Shaping[];
+  /** Where each control stands when nobody touches it. */
+  idle: Readonly<Record<string, number>>;
   /** Receivers: bench index of the transmitter they hear. */
   transmitter: number | null;
 }
@@ -90,6 +92,7 @@ export function compileBench(rig: Rig, charge = 1): Bench {
       ears,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, ears)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
+      idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idlePosition(c.kind, c.id === 'left-y')])),
       transmitter: air ? indexOf.get(air.talker.part.id)! : null,
     };
   });

@@ -1,4 +1,4 @@
-import { idlePosition, rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
+import { rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
 import { clamp, PULSE } from '../units/index.js';
 import { countToPulseUs, packSlots, pulseUsToCount, SBUS, unpackSlots } from '../signals/index.js';
 import type { Axis, Bench, BenchPart, Ear } from './compile.js';
@@ -31,10 +31,7 @@ export function stepTransmitter(own: BenchPart, state: TransmitterState, at: Sur
 }
 
 export function positionOf(own: BenchPart, controlId: string, controls: BenchState['controls']): number {
-  const set = controls[controlId];
-  if (set !== undefined) return set;
-  const kind = own.sheet.controls.find((c) => c.id === controlId)?.kind ?? 'stick';
-  return idlePosition(kind, controlId === 'left-y');
+  return controls[controlId] ?? own.idle[controlId] ?? 0;
 }
 
 /** Repeats what it hears: bus bytes every period, and the widths its pins put out. */
@@ -105,8 +102,9 @@ function askedOf({ fn, reverse }: Ear, us: number): number {
 function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Surroundings): DeviceState {
   const answers = slew(own, heard.asked, before.answers, at.dtMs);
   const joints = moveJoints(own, answers, before.joints, at.dtMs);
-  if (answers === before.answers && joints === before.joints) return { ...heard, settled: true };
-  const moved = { ...heard, answers, joints, settled: false };
+  const still = answers === before.answers && joints === before.joints;
+  const moved = withAnswers(heard, answers, joints, still);
+  if (answers === before.answers) return moved;
   const pulsed = (i: number): boolean => own.ears[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0);
   if (!own.ears.some((_, i) => pulsed(i))) return moved;
   return {
@@ -114,6 +112,12 @@ function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Sur
     toggles: before.toggles.map((t, i) => t !== pulsed(i)),
     toggledMs: before.toggledMs.map((t, i) => (pulsed(i) ? at.tMs : t)),
   };
+}
+
+/** Written out field by field: this runs on every step of a moving axis. */
+function withAnswers(heard: DeviceState, answers: readonly number[], joints: readonly number[], settled: boolean): DeviceState {
+  const { role, busFrames, counts, us, asked, toggles, toggledMs } = heard;
+  return { role, busFrames, counts, us, asked, answers, joints, toggles, toggledMs, settled };
 }
 
 /** Answers follow what is asked, some at their own speed. The array before is given back while nothing changes. */

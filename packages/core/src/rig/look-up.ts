@@ -5,8 +5,20 @@ import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
 export const pinKey = ({ part, port, pin }: PinRef): string => `${part}.${port}.${pin}`;
 export const samePin = (a: PinRef, b: PinRef): boolean => a.part === b.part && a.port === b.port && a.pin === b.pin;
 
+/** Part lists of this length and more are indexed; shorter ones are searched as fast. */
+const MANY = 32;
+const indices = new WeakMap<readonly Part[], Map<string, Part>>();
+
 export function findPart(rig: Rig, id: string): Part | undefined {
-  return rig.parts.find((part) => part.id === id);
+  const { parts } = rig;
+  if (parts.length < MANY) return parts.find((part) => part.id === id);
+  let index = indices.get(parts);
+  // a list that is being edited grows under its index
+  if (index?.size !== parts.length) {
+    index = new Map(parts.map((part) => [part.id, part]));
+    indices.set(parts, index);
+  }
+  return index.get(id);
 }
 
 /** The sheet of a part that is known to be in the rig; throws when the rig was never checked. */

@@ -16,8 +16,15 @@ export interface WakeSchedule {
   proven: boolean;
 }
 
-/** Orders tried before the best so far is taken. */
+/** Orders tried before the best so far is taken: fewer for long lists, always enough to finish one. */
 const MOST_TRIALS = 4000;
+const MOST_WORK = 2_700_000;
+
+function trialsFor(tasks: readonly WakeTask[]): number {
+  const hands = tasks.filter((t) => t.hands).length;
+  return Math.max(hands + 1, Math.min(MOST_TRIALS, Math.floor(MOST_WORK / Math.max(1, tasks.length) ** 2)));
+}
+
 const CLOSE_S = 1e-9;
 
 /**
@@ -29,7 +36,7 @@ const CLOSE_S = 1e-9;
 export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
   const order = sorted(tasks);
   const tails = tailsOf(order);
-  const search: Search = { best: null, bestSeconds: Infinity, trials: 0, tails, tasks: order };
+  const search: Search = { best: null, bestSeconds: Infinity, trials: 0, most: trialsFor(order), tails, tasks: order };
   explore(search, new Map(), 0);
   const floorSeconds = Math.max(0, ...order.map((t) => tails.get(t.id)!));
   const starts = search.best ?? new Map<string, number>();
@@ -37,13 +44,14 @@ export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
     .map((task) => ({ ...task, start: starts.get(task.id)!, why: '' }))
     .sort((a, b) => a.start - b.start);
   for (const step of steps) step.why = whyThen(step, steps);
-  return { steps, seconds: order.length ? search.bestSeconds : 0, floorSeconds, proven: search.trials < MOST_TRIALS };
+  return { steps, seconds: order.length ? search.bestSeconds : 0, floorSeconds, proven: search.trials < search.most };
 }
 
 interface Search {
   best: Map<string, number> | null;
   bestSeconds: number;
   trials: number;
+  most: number;
   tails: Map<string, number>;
   tasks: WakeTask[];
 }
@@ -63,7 +71,7 @@ function explore(search: Search, placed: Map<string, number>, handsFree: number)
     .map((task) => ({ task, start: earliest(task, starts, search.tasks, handsFree, stills) }))
     .sort((a, b) => a.start - b.start || search.tails.get(b.task.id)! - search.tails.get(a.task.id)!);
   for (const { task, start } of choices) {
-    if (search.best && search.trials >= MOST_TRIALS) return;
+    if (search.best && search.trials >= search.most) return;
     search.trials++;
     const bound = Math.max(
       start + search.tails.get(task.id)!,
