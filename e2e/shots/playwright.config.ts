@@ -2,4 +2,11 @@ import { defineConfig } from '@playwright/test';
 import base from '../../playwright.config.js';
 
 /** Takes the pictures of docs/screenshots from the built application: `npm run shots`. */
-export default defineConfig({ ...base, testDir: '.', testMatch: 'shots.ts', workers: 1 });
+export default defineConfig({
+  ...base,
+  testDir: '.',
+  testMatch: 'shots.ts',
+  workers: 1,
+  // a dialog caught half open is no picture
+  use: { ...base.use, contextOptions: { reducedMotion: 'reduce' } },
+});

@@ -30,7 +30,7 @@ test('a picture of every station, as the demo goes', async ({ page }) => {
     await plan.getByRole('button', { name: /Right slider full up/ }).click();
     await plan.getByRole('button', { name: 'Play step' }).click();
     await expect(tile(page, 'Prove')).toContainText('30 / 31');
-    await page.getByRole('slider', { name: 'left slider' }).fill('0.25');
+    await page.getByRole('slider', { name: 'left slider' }).fill('0.45');
     await page.getByRole('slider', { name: 'switch F' }).fill('0');
     await page.getByRole('slider', { name: 'switch G' }).fill('1');
     await expect(page.getByRole('img', { name: 'Picture of the Zoom camera' })).toBeVisible();

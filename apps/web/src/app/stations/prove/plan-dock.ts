@@ -80,7 +80,9 @@ export class PlanDock {
   constructor() {
     effect(() => {
       if (this.current())
-        queueMicrotask(() => this.host.nativeElement.querySelector('.cur')?.scrollIntoView({ block: 'nearest' }));
+        requestAnimationFrame(() =>
+          this.host.nativeElement.querySelector('.cur')?.scrollIntoView({ block: 'nearest' }),
+        );
     });
   }
 }

@@ -43,11 +43,11 @@ const SIZE = 108;
     :host {
       display: block;
       position: relative;
-      width: 128px;
+      width: 116px;
       text-align: center;
     }
     svg {
-      width: 128px;
+      width: 116px;
       display: block;
       touch-action: none;
       cursor: grab;

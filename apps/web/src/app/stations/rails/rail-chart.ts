@@ -13,10 +13,11 @@ import type { RailSweep } from '@squallmark/core/rails';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type EChartsType } from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
 import { Theme } from '../../state/theme';
 
-use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, LabelLayout, SVGRenderer]);
 
 export interface RailLine {
   label: string;
@@ -149,7 +150,7 @@ function chartOption(
         show: true,
         formatter: '{a}',
         align: 'left',
-        offset: [2, 0],
+        offset: [8, 0],
         color: line.chosen ? token('harbour') : token('mute'),
         fontSize: 12,
       },
