@@ -34,6 +34,7 @@ test('a picture of every station, as the demo goes', async ({ page }) => {
     await page.getByRole('slider', { name: 'switch F' }).fill('0');
     await page.getByRole('slider', { name: 'switch G' }).fill('1');
     await expect(page.getByRole('img', { name: 'Picture of the Zoom camera' })).toBeVisible();
+    await expect(page.getByRole('img', { name: 'tilt −3°' })).toBeVisible();
   });
   await shoot(page, 'Log');
   await page.getByRole('button', { name: 'Files', exact: true }).click();
