@@ -17,7 +17,7 @@ export interface WakeSchedule {
 }
 
 /** Orders tried before the best so far is taken: fewer for long lists, always enough to finish one. */
-const MOST_TRIALS = 4000;
+const MOST_TRIALS = 20_000;
 const MOST_WORK = 2_700_000;
 
 function trialsFor(tasks: readonly WakeTask[]): number {
@@ -70,10 +70,13 @@ function explore(search: Search, placed: Map<string, number>, handsFree: number)
   const choices = open
     .map((task) => ({ task, start: earliest(task, starts, search.tasks, handsFree, stills) }))
     .sort((a, b) => a.start - b.start || search.tails.get(b.task.id)! - search.tails.get(a.task.id)!);
+  // the hands have all of this before them, whatever the order
+  const handsLeft = search.tasks.reduce((sum, t) => (t.hands && !starts.has(t.id) ? sum + t.seconds : sum), 0);
   for (const { task, start } of choices) {
     if (search.best && search.trials >= search.most) return;
     search.trials++;
     const bound = Math.max(
+      start + handsLeft,
       start + search.tails.get(task.id)!,
       ...search.tasks.map((t) => (starts.has(t.id) ? starts.get(t.id)! + search.tails.get(t.id)! : 0)),
     );
