@@ -26,7 +26,7 @@ const MAY_READ = {
   wake: ['units', 'parts', 'rig', 'rails'],
   bench: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
   prove: ['units', 'parts', 'rig', 'loom', 'channels', 'bench'],
-  findings: ['units', 'parts', 'rig', 'loom', 'channels', 'rails'],
+  findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
   analysis: LAYERS.filter((l) => l !== 'files'),
   files: LAYERS,
 };

@@ -122,5 +122,9 @@ describe('findings', () => {
     const rig = structuredClone(clean());
     rig.sheets['gimbal-two-axis']!.links[0]!.params.scale = 'percent';
     expect(rulesOf(rig)).toContain('scale-school watch');
+    const reach = analyse(rig)
+      .findings.find((f) => f.rule === 'scale-school')
+      ?.figures.find((f) => f.name === 'reach');
+    expect(reach?.value).toBe(119);
   });
 });

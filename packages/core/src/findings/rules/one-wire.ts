@@ -1,6 +1,7 @@
 import { pinOf, type Conversation } from '../../loom/index.js';
 import { findPin, samePin, type Edit, type PinRef, type Rig } from '../../rig/index.js';
-import { groupBy } from '../../units/index.js';
+import { countToPulseUs, pulseUsToCount } from '../../signals/index.js';
+import { groupBy, PULSE } from '../../units/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** Two talkers on one wire, once a net. */
@@ -84,13 +85,20 @@ export const scaleRule: Rule = ({ conversations }) =>
         { name: 'listener', value: c.listener.part.id },
         {
           name: 'reach',
-          value: c.listener.link.params.scale === 'micro' ? 84 : 119,
+          value: reachPct(c),
           unit: '%',
-          source: '[practice] 352…1696 against 192…1792 counts',
+          source: '[practice] two schools of scale',
         },
       ],
       fixes: [],
     }));
+
+/** Share of a full throw that arrives when the two ends count by different schools, per cent. */
+function reachPct({ talker, listener }: Conversation): number {
+  const arrives = (us: number): number =>
+    countToPulseUs(listener.link.params.scale ?? 'micro', pulseUsToCount(talker.link.params.scale ?? 'micro', us));
+  return Math.round(((arrives(PULSE.highUs) - arrives(PULSE.lowUs)) / (PULSE.highUs - PULSE.lowUs)) * 100);
+}
 
 /** A conversation without a common ground. One finding a pair of parts. */
 export const groundRule: Rule = (context) => {
