@@ -38,7 +38,7 @@ function cable(
     gaugeAwg,
     lengthMm,
   }));
-  return { id, wires, marked: false };
+  return { id, wires, marked: false, locked: false };
 }
 
 /** Two-wire supply lead between two-pin plugs. */
@@ -142,7 +142,7 @@ const WISHES: [what: string, label: string][] = [
 export function saltmarshSix(): Rig {
   const used = new Set(PARTS.map(([, cls]) => cls));
   return rigSchema.parse({
-    ...emptyRig('saltmarsh-six', 'Saltmarsh Six', 'six-rotor'),
+    ...emptyRig('saltmarsh-six', 'Saltmarsh Six', 'rotor'),
     revision: 14,
     wishes: WISHES.map(([what, label], i) => ({ id: `W${i + 1}`, what, label })),
     sheets: Object.fromEntries(SHELF.filter((s) => used.has(s.class)).map((s) => [s.class, s])),

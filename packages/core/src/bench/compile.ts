@@ -114,14 +114,14 @@ function feedOf(part: Part, sheet: Sheet, rails: Rails): { feed: Feed; volts: nu
 function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];
-  if (chain.carrier === 'device-serial' && chain.path.length < 2) return [];
+  if (chain.relayed && chain.path.length < 2) return [];
   const first = chain.path[0]!;
   return [
     {
       fn: chain.fn,
       reverse: chain.reverse,
       receiver: indexOf.get(first.talker.part.id)!,
-      controller: chain.carrier === 'device-serial' ? indexOf.get(first.listener.part.id)! : null,
+      controller: chain.relayed ? indexOf.get(first.listener.part.id)! : null,
       slot: chain.slot - 1,
       scale: first.kind === 'sbus' ? (first.listener.link.params.scale ?? 'micro') : null,
     },
@@ -145,10 +145,12 @@ function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {
   };
 }
 
+const PICTURES: ReadonlySet<string> = new Set(['composite', 'hdmi', 'ribbon', 'ethernet']);
+
 function pictureFeeds(conversations: Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {
   return new Map(
     conversations
-      .filter((c) => c.kind === 'composite' && !c.troubles.length)
+      .filter((c) => PICTURES.has(c.kind) && !c.troubles.length)
       .map((c) => [`${c.listener.part.id}.${c.listener.link.id}`, { part: indexOf.get(c.talker.part.id)!, link: c.talker.link.id }]),
   );
 }

@@ -87,8 +87,8 @@ function decodeCounts(bytes: Uint8Array, before: readonly number[]): readonly nu
 
 /** Width an ear takes now, µs; NaN while nothing has been heard. */
 function earUs(ear: Ear, ownCounts: readonly number[], at: Surroundings): number {
-  if (ear.scale === null) return (at.parts[ear.receiver] as ReceiverState).pulses[ear.slot] ?? NaN;
   if (ear.controller !== null && !isAwake(at.bench.parts[ear.controller]!, at.tMs)) return NaN;
+  if (ear.scale === null) return (at.parts[ear.receiver] as ReceiverState).pulses[ear.slot] ?? NaN;
   const counts = ear.controller === null ? ownCounts : (at.parts[ear.controller] as DeviceState).counts;
   const count = counts[ear.slot];
   return count === undefined ? NaN : countToPulseUs(ear.scale, count);

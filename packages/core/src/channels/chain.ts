@@ -1,4 +1,4 @@
-import type { Control, PartFunction, Sheet } from '../parts/index.js';
+import type { Control, LinkKind, PartFunction, Sheet } from '../parts/index.js';
 import { settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { countToPulseUs, pulseUsToCount, sbusFrameMs, type BusScale } from '../signals/index.js';
@@ -10,7 +10,9 @@ export interface Chain {
   sheet: Sheet;
   fn: PartFunction;
   /** How the last device is told; null when nothing reaches it. */
-  carrier: 'sbus' | 'pulse' | 'device-serial' | null;
+  carrier: LinkKind | null;
+  /** A controller hears the slot and tells the part in its own way. */
+  relayed: boolean;
   /** Conversations from the receiver on, in order; the last one ends at the part. */
   path: Conversation[];
   slot: number | null;
@@ -38,6 +40,7 @@ function chainOf(rig: Rig, all: Conversation[], part: Part, sheet: Sheet, fn: Pa
     sheet,
     fn,
     carrier: null,
+    relayed: false,
     path: [],
     slot: null,
     deviceNumber: null,
@@ -49,8 +52,9 @@ function chainOf(rig: Rig, all: Conversation[], part: Part, sheet: Sheet, fn: Pa
   };
   const last = lastConversation(all, part, fn);
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
-  chain.carrier = last.kind as Chain['carrier'];
-  chain.path = last.kind === 'device-serial' ? [...busInto(all, last.talker.part), last] : [last];
+  chain.carrier = last.kind;
+  chain.relayed = last.talker.sheet.role === 'controller';
+  chain.path = chain.relayed ? [...carrierInto(all, last.talker.part), last] : [last];
   chain.slot = slotOf(rig, chain, last);
   if (chain.slot !== null) chain.deviceNumber = chain.slot - 1 + (last.listener.link.params.base ?? 1);
   const first = chain.path[0]!;
@@ -65,22 +69,36 @@ function chainOf(rig: Rig, all: Conversation[], part: Part, sheet: Sheet, fn: Pa
   return chain;
 }
 
+/** Kinds in which a receiver hands on what it hears. */
+const CARRIERS: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'ppm', 'crsf']);
+/** Kinds in which a controller tells a part what it heard. */
+const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladder', 'pulse']);
+
+const carries = (c: Conversation): boolean =>
+  c.talker.sheet.role === 'receiver'
+    ? CARRIERS.has(c.kind)
+    : c.talker.sheet.role === 'controller' && RELAYS.has(c.kind);
+
 /** The conversation that tells this function; a sound one before one in trouble. */
 function lastConversation(all: Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
-  return soundFirst(all.filter((c) => c.listener.part.id === part.id && fn.over.includes(c.listener.link.id)));
+  return soundFirst(
+    all.filter((c) => c.listener.part.id === part.id && fn.over.includes(c.listener.link.id) && carries(c)),
+  );
 }
 
 const soundFirst = (list: Conversation[]): Conversation | undefined => list.find((c) => !c.troubles.length) ?? list[0];
 
-function busInto(all: Conversation[], controller: Part): Conversation[] {
-  const heard = all.filter((c) => c.kind === 'sbus' && c.listener.part.id === controller.id);
-  const bus = soundFirst(heard);
-  return bus ? [bus] : [];
+function carrierInto(all: Conversation[], controller: Part): Conversation[] {
+  const heard = all.filter(
+    (c) => c.listener.part.id === controller.id && c.talker.sheet.role === 'receiver' && carries(c),
+  );
+  const carrier = soundFirst(heard);
+  return carrier ? [carrier] : [];
 }
 
 /** A pulse pin repeats the slot its receiver is set to; everything else is told its slot on the device. */
 function slotOf(rig: Rig, chain: Chain, last: Conversation): number | null {
-  if (last.kind === 'pulse') {
+  if (last.kind === 'pulse' && !chain.relayed) {
     const { sheet, part, link } = last.talker;
     const carried = link.slotSetting && settingOf(sheet, part, link.slotSetting);
     return carried ? Number(carried) : null;
@@ -91,7 +109,7 @@ function slotOf(rig: Rig, chain: Chain, last: Conversation): number | null {
 function breakOf(chain: Chain, last: Conversation): string | null {
   const bad = chain.path.find((c) => c.troubles.length);
   if (bad) return `${bad.talker.part.label} → ${bad.listener.part.label}: ${bad.troubles.join(', ')}`;
-  if (last.kind === 'device-serial' && chain.path.length < 2) return `${last.talker.part.label} hears no receiver`;
+  if (chain.relayed && chain.path.length < 2) return `${last.talker.part.label} hears no receiver`;
   if (!chain.transmitter) return 'no transmitter speaks to the receiver';
   if (chain.slot === null) return 'not given a slot';
   if (!chain.control) return `nothing drives channel ${chain.slot}`;

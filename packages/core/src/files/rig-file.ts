@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { RIG_FORMAT, RIG_VERSION, rigProblems, rigSchema, type Rig } from '../rig/index.js';
+import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, rigSchema, type Rig } from '../rig/index.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
 /** As many problems as a person can use; the rest is counted. */
@@ -12,14 +12,14 @@ export function writeRig(rig: Rig): string {
 
 /**
  * Reads a rig file. Every problem names its place in the document; nothing is repaired silently.
- * Older versions would be migrated here; newer ones are refused.
+ * Older versions are migrated; newer ones are refused.
  */
 export function readRig(text: string): Reading<Rig> {
   const json = parseJson(text);
   if (!json.ok) return json;
   const foreign = foreignProblem(json.value);
   if (foreign) return readFailed(foreign);
-  const parsed = rigSchema.safeParse(json.value);
+  const parsed = rigSchema.safeParse(migrateRig(json.value));
   if (!parsed.success) return readFailed(...shorten(parsed.error.issues.map(issueProblem)));
   const broken = rigProblems(parsed.data);
   return broken.length ? readFailed(...shorten(broken)) : readOk(parsed.data);

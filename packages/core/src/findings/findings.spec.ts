@@ -10,7 +10,12 @@ const pin = (text: string) => {
 };
 const lead = (id: string, ...pairs: [string, string][]): Edit => ({
   kind: 'addCable',
-  cable: { id, marked: false, wires: pairs.map(([from, to]) => ({ from: pin(from), to: pin(to), ...wire })) },
+  cable: {
+    id,
+    marked: false,
+    locked: false,
+    wires: pairs.map(([from, to]) => ({ from: pin(from), to: pin(to), ...wire })),
+  },
 });
 const end = (cable: string, index: number, to: string): Edit => ({
   kind: 'moveEnd',

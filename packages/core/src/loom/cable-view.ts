@@ -71,7 +71,7 @@ export interface ResourceView {
 export function boardPlan(rig: Rig): ResourceView[] {
   return rig.parts.flatMap((part) =>
     sheetOf(rig, part.id).resources.map((resource) => {
-      const pin = resource.kind === 'pad' ? Number(resource.id.slice(1)) : undefined;
+      const { pin } = resource;
       const touches = (at: PinRef): boolean =>
         at.part === part.id && at.port === resource.port && (pin === undefined || at.pin === pin);
       return {

@@ -1,4 +1,4 @@
-import type { Link, PinAt, Sheet } from '../parts/index.js';
+import type { Link, LinkKind, PinAt, Resource, Sheet } from '../parts/index.js';
 import { partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
@@ -13,7 +13,32 @@ export interface LinkEnd {
 }
 
 export type Trouble =
-  'no ground' | 'talkers collide' | 'wrong type' | 'not crossed' | 'half joined' | 'port not set' | 'wrong speed';
+  | 'no ground'
+  | 'talkers collide'
+  | 'wrong type'
+  | 'not crossed'
+  | 'half joined'
+  | 'port not set'
+  | 'wrong speed'
+  | 'not inverted'
+  | 'too fast'
+  | 'listens only'
+  | 'pad held';
+
+/** Kinds whose lead brings its own return, or needs none. */
+const OWN_RETURN: ReadonlySet<LinkKind> = new Set([
+  'ethernet',
+  'infra-red',
+  'antenna',
+  'radio',
+  'hdmi',
+  'usb',
+  'ribbon',
+]);
+/** Kinds on which both ends talk over the same wires. */
+const SHARED: ReadonlySet<LinkKind> = new Set(['can', 'usb', 'ethernet']);
+/** What a serial port of a controller is given to when a receiver's bus hangs on it. */
+export const BUS_PROTOCOL = 'receiver bus';
 
 /** A talker and one listener over the wiring. Sound when `troubles` is empty. */
 export interface Conversation {
@@ -43,10 +68,15 @@ export function linkEnds(rig: Rig): LinkEnd[] {
  */
 export function findConversations(rig: Rig, nets: Nets = findNets(rig)): Conversation[] {
   const ends = linkEnds(rig);
-  return [...oneWire(ends, nets), ...serialPairs(rig, ends, nets), ...overAir(ends)];
+  return [
+    ...oneWire(rig, ends, nets),
+    ...busOnSerial(rig, ends, nets),
+    ...serialPairs(rig, ends, nets),
+    ...overAir(ends),
+  ];
 }
 
-function oneWire(ends: LinkEnd[], nets: Nets): Conversation[] {
+function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const found: Conversation[] = [];
   const onWire = ends.filter((end) => end.link.pins.data);
   const byNet = groupBy(onWire, (end) => nets.netOf(pinOf(end, end.link.pins.data!)));
@@ -57,14 +87,74 @@ function oneWire(ends: LinkEnd[], nets: Nets): Conversation[] {
     for (const talker of talkers) {
       for (const listener of chooseListeners(listeners, talker)) {
         const troubles: Trouble[] = [];
-        if (talkers.length > 1) troubles.push('talkers collide');
-        if (!sharesGround(nets, talker, listener)) troubles.push('no ground');
+        if (collide(talkers, talker)) troubles.push('talkers collide');
+        if (!OWN_RETURN.has(talker.link.kind) && !sharesGround(nets, talker, listener)) troubles.push('no ground');
         if (!listener.live || listener.link.kind !== talker.link.kind) troubles.push('wrong type');
+        else troubles.push(...resourceTroubles(rig, talker, listener));
         found.push({ kind: talker.link.kind, talker, listener, troubles });
       }
     }
   }
   return found;
+}
+
+/** Two pins that drive one wire; a part that says two things over its one pin does not collide with itself. */
+function collide(talkers: LinkEnd[], own: LinkEnd): boolean {
+  return !SHARED.has(own.link.kind) && talkers.some((t) => t.part.id !== own.part.id || !sameData(t, own));
+}
+
+const sameData = (a: LinkEnd, b: LinkEnd): boolean =>
+  a.link.pins.data?.port === b.link.pins.data?.port && a.link.pins.data?.pin === b.link.pins.data?.pin;
+
+/** What a bus or a key ladder asks of the controller resource at one of its ends. */
+function resourceTroubles(rig: Rig, talker: LinkEnd, listener: LinkEnd): Trouble[] {
+  if (listener.link.resource && listener.link.kind === 'sbus') return heldFor(rig, listener, BUS_PROTOCOL);
+  if (talker.link.kind !== 'ladder') return [];
+  const resource = resourceOf(talker);
+  const others = rig.held.filter(
+    (h) => h.part === talker.part.id && h.resource === resource?.id && h.to !== talker.link.params.protocol,
+  );
+  return others.length ? ['pad held'] : heldFor(rig, talker, talker.link.params.protocol);
+}
+
+function heldFor(rig: Rig, end: LinkEnd, protocol: string | undefined): Trouble[] {
+  const resource = resourceOf(end);
+  if (!resource || !protocol) return [];
+  return rig.held.some((h) => h.part === end.part.id && h.resource === resource.id && h.to === protocol)
+    ? []
+    : ['port not set'];
+}
+
+/** The controller's serial port or pad a link lives on. */
+export function resourceOf({ sheet, link }: Pick<LinkEnd, 'sheet' | 'link'>): Resource | undefined {
+  return sheet.resources.find((r) => r.id === (link.resource ?? link.id));
+}
+
+/**
+ * A receiver's bus on the RX of a plain serial port: heard only through an inverter in the wire, since the bus is
+ * upside down. Ports with an inverter have a bus link of their own.
+ */
+function busOnSerial(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
+  const turned = invertedNets(rig, nets);
+  const talkers = ends.filter((e) => e.link.kind === 'sbus' && e.link.way === 'talk' && e.link.pins.data);
+  const pairs = ends.filter((e) => e.link.pins.hear && e.sheet.role === 'controller');
+  return talkers.flatMap((talker) =>
+    pairs
+      .filter((pair) => nets.joined(pinOf(talker, talker.link.pins.data!), pinOf(pair, pair.link.pins.hear!)))
+      .filter((pair) => !pair.sheet.links.some((l) => l.kind === 'sbus' && l.resource === resourceOf(pair)?.id))
+      .map((listener): Conversation => {
+        const troubles: Trouble[] = [];
+        if (!turned.has(nets.netOf(pinOf(talker, talker.link.pins.data!))!)) troubles.push('not inverted');
+        if (!sharesGround(nets, talker, listener)) troubles.push('no ground');
+        troubles.push(...heldFor(rig, listener, BUS_PROTOCOL));
+        return { kind: 'sbus', talker, listener, troubles };
+      }),
+  );
+}
+
+function invertedNets(rig: Rig, nets: Nets): Set<number> {
+  const wires = rig.cables.flatMap((c) => c.wires).filter((w) => w.inline?.kind === 'inverter');
+  return new Set(wires.map((w) => nets.netOf(w.from)!));
 }
 
 /** One link a part: the live one that fits, else the one of the talker's kind that is switched off, else the live one. */
@@ -82,38 +172,59 @@ function chooseListeners(listeners: LinkEnd[], talker: LinkEnd): LinkEnd[] {
   );
 }
 
+/** Pairs, by the nets they touch, so that only links that meet are compared. */
 function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const pairs = ends.filter((end) => end.link.pins.send && end.link.pins.hear);
+  const netsOf = (end: LinkEnd): (number | undefined)[] => [
+    nets.netOf(pinOf(end, end.link.pins.send!)),
+    nets.netOf(pinOf(end, end.link.pins.hear!)),
+  ];
+  const wired = pairs.map((end) => ({ end, at: netsOf(end) })).filter(({ at }) => at.some((n) => n !== undefined));
   const found: Conversation[] = [];
-  for (const a of pairs) {
-    for (const b of pairs) {
+  for (const {
+    end: a,
+    at: [aSend, aHear],
+  } of wired) {
+    for (const {
+      end: b,
+      at: [bSend, bHear],
+    } of wired) {
       if (a.part.id === b.part.id) continue;
-      const aSends = nets.joined(pinOf(a, a.link.pins.send!), pinOf(b, b.link.pins.hear!));
-      const aHears = nets.joined(pinOf(a, a.link.pins.hear!), pinOf(b, b.link.pins.send!));
-      const straight =
-        nets.joined(pinOf(a, a.link.pins.send!), pinOf(b, b.link.pins.send!)) ||
-        nets.joined(pinOf(a, a.link.pins.hear!), pinOf(b, b.link.pins.hear!));
+      const aSends = meet(aSend, bHear);
+      const aHears = meet(aHear, bSend);
+      const straight = meet(aSend, bSend) || meet(aHear, bHear);
       if (!aSends && !aHears && !straight) continue;
+      const device = a.sheet.role === 'controller' ? b : a;
       const troubles: Trouble[] = [];
       if (straight) troubles.push('not crossed');
-      else if (!aSends || !aHears) troubles.push('half joined');
+      else if (!(aSends && aHears) && device.link.way === 'both') troubles.push('half joined');
       if (!sharesGround(nets, a, b)) troubles.push('no ground');
+      if (!a.live || !b.live) troubles.push('wrong type');
       troubles.push(...portTroubles(rig, a, b));
-      found.push({ kind: a.link.kind, talker: a, listener: b, troubles });
+      found.push({ kind: device.link.kind, talker: a, listener: b, troubles });
     }
   }
   return found;
 }
 
-/** A controller's port must be given to the device's protocol, at its speed. */
+const meet = (a: number | undefined, b: number | undefined): boolean => a !== undefined && a === b;
+
+/** A controller's port must be given to the device's protocol, at its speed, be fast enough and speak both ways. */
 function portTroubles(rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] {
   const [controller, device] = a.sheet.role === 'controller' ? [a, b] : [b, a];
   const wanted = device.link.params;
   if (controller.sheet.role !== 'controller' || !wanted.protocol) return [];
-  const held = rig.held.filter((h) => h.part === controller.part.id && h.resource === controller.link.id);
+  const troubles: Trouble[] = [];
+  const resource = resourceOf(controller);
+  if (resource?.receiveOnly && device.link.way !== 'talk') troubles.push('listens only');
+  if (resource?.highestBaud && wanted.baud && wanted.baud > resource.highestBaud) troubles.push('too fast');
+  const held = rig.held.filter(
+    (h) => h.part === controller.part.id && h.resource === (resource?.id ?? controller.link.id),
+  );
   const given = held.find((h) => h.to === wanted.protocol);
-  if (!given) return ['port not set'];
-  return given.baud !== undefined && wanted.baud !== undefined && given.baud !== wanted.baud ? ['wrong speed'] : [];
+  if (!given) return [...troubles, 'port not set'];
+  if (given.baud !== undefined && wanted.baud !== undefined && given.baud !== wanted.baud) troubles.push('wrong speed');
+  return troubles;
 }
 
 function overAir(ends: LinkEnd[]): Conversation[] {

@@ -1,4 +1,29 @@
 export { findNets, type Nets } from './nets.js';
-export { findConversations, linkEnds, pinOf, type Conversation, type LinkEnd, type Trouble } from './conversations.js';
+export {
+  BUS_PROTOCOL,
+  findConversations,
+  linkEnds,
+  pinOf,
+  resourceOf,
+  type Conversation,
+  type LinkEnd,
+  type Trouble,
+} from './conversations.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
+export { leadLength, type LeadLength } from './lengths.js';
+export { preferredOhm } from './preferred.js';
+export {
+  cableOf,
+  contactA,
+  heldTo,
+  looksAlike,
+  needsInverter,
+  pinMap,
+  portsCanJoin,
+  type EmptyPin,
+  type Join,
+  type PinMap,
+  type Terminals,
+} from './pin-map.js';
+export { addressOf, networkParts } from './network.js';

@@ -56,6 +56,7 @@ describe('conversations', () => {
       cable: {
         id: 'C30',
         marked: false,
+        locked: false,
         wires: [{ from: { part: 'RX', port: 'pin4', pin: 1 }, to: { part: 'TH', port: 'control', pin: 1 }, ...wire }],
       },
     };

@@ -1,9 +1,28 @@
+import type { LinkKind } from '../parts/index.js';
 import { findPin, sheetOf, type Cable, type PinRef, type Rig } from '../rig/index.js';
 
 /** What a cable carries, for its colour and stroke. */
-export type CableKind = 'power' | 'bus' | 'pulse' | 'serial' | 'video';
+export type CableKind = 'power' | 'bus' | 'pulse' | 'serial' | 'video' | 'network' | 'radio';
 
-const OF_LINK = { sbus: 'bus', pulse: 'pulse', 'device-serial': 'serial', composite: 'video', radio: 'bus' } as const;
+const OF_LINK: Record<LinkKind, CableKind> = {
+  sbus: 'bus',
+  ppm: 'bus',
+  can: 'bus',
+  pulse: 'pulse',
+  ladder: 'pulse',
+  contact: 'pulse',
+  'infra-red': 'pulse',
+  crsf: 'serial',
+  mavlink: 'serial',
+  'device-serial': 'serial',
+  usb: 'serial',
+  ethernet: 'network',
+  composite: 'video',
+  hdmi: 'video',
+  ribbon: 'video',
+  antenna: 'radio',
+  radio: 'radio',
+};
 
 /** A cable is named after the conversation it carries; with none it is a supply lead. */
 export function cableKind(rig: Rig, cable: Cable): CableKind {

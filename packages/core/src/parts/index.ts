@@ -1,3 +1,4 @@
+export { BOARD_CLASSES, GROUPS, LINK_KINDS } from './kinds.js';
 export {
   idSchema,
   pinAtSchema,
@@ -9,6 +10,7 @@ export {
   type Pin,
   type PinAt,
   type Link,
+  type LinkKind,
   type Supply,
   type Source,
   type PartFunction,
@@ -20,4 +22,5 @@ export {
   type Setting,
   type Role,
 } from './sheet.js';
+export { connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

@@ -39,8 +39,11 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     needId(`sources[${i}].regulator.fedBy`, sheet.supplies, source.regulator?.fedBy, 'supply');
     if ((source.kind === 'pack') !== (source.pack !== undefined))
       say(`sources[${i}]`, 'a pack, and only a pack, has cells');
-    if ((source.kind !== 'pack') !== (source.regulator !== undefined))
+    if ((source.kind !== 'pack' && source.kind !== 'stolen') !== (source.regulator !== undefined))
       say(`sources[${i}]`, 'a regulator has its own figures');
+    if ((source.kind === 'stolen') !== (source.fixedV !== undefined))
+      say(`sources[${i}]`, 'a stolen supply, and only that, has a fixed voltage');
+    needId(`sources[${i}].when`, sheet.settings, source.when?.setting, 'setting');
   });
   sheet.ties.forEach((tie, i) => tie.forEach((at) => needPin(`ties[${i}]`, at)));
   sheet.settings.forEach((setting, i) => {
@@ -56,6 +59,10 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     if (windowed ? !fn.windows?.length : !fn.range || !fn.rangeUs) {
       say(`functions[${i}]`, windowed ? 'needs windows' : 'needs a range and its pulse widths');
     }
+  });
+  sheet.links.forEach((link, i) => needId(`links[${i}].resource`, sheet.resources, link.resource, 'resource'));
+  sheet.resources.forEach((resource, i) => {
+    if (resource.pin !== undefined) needPin(`resources[${i}].pin`, { port: resource.port, pin: resource.pin });
   });
   sheet.resources.forEach((resource, i) => needId(`resources[${i}].port`, sheet.ports, resource.port, 'port'));
   sheet.pictures.forEach((path, i) => {

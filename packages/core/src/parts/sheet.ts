@@ -3,6 +3,7 @@
  * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does.
  */
 import * as z from 'zod';
+import { BOARD_CLASSES, GROUPS, LINK_KINDS } from './kinds.js';
 
 export const idSchema = z
   .string()
@@ -19,6 +20,10 @@ const pinSchema = z.strictObject({
   label: labelSchema,
   line: z.enum(['supply', 'ground', 'signal', 'empty']),
   way: z.enum(['in', 'out', 'both']).optional(),
+  /** High level a talking pin drives, V. */
+  levelV: positive.optional(),
+  /** Highest level a listening pin stands, V. */
+  toleratesV: positive.optional(),
 });
 
 const portSchema = z.strictObject({
@@ -26,7 +31,12 @@ const portSchema = z.strictObject({
   label: labelSchema,
   /** Which side of the box it is drawn on. */
   side: z.enum(['left', 'right']),
-  plug: z.strictObject({ family: labelSchema, pins: z.int().min(1).max(99) }),
+  plug: z.strictObject({
+    family: labelSchema,
+    pins: z.int().min(1).max(99),
+    /** Side to which an angled plug sends its lead; a straight one has none. */
+    angled: z.enum(['left', 'right', 'up', 'down']).optional(),
+  }),
   pins: z.array(pinSchema).min(1),
 });
 
@@ -34,7 +44,7 @@ const whenSchema = z.strictObject({ setting: idSchema, value: z.string() });
 
 const linkSchema = z.strictObject({
   id: idSchema,
-  kind: z.enum(['pulse', 'sbus', 'device-serial', 'composite', 'radio']),
+  kind: z.enum(LINK_KINDS),
   way: z.enum(['talk', 'listen', 'both']),
   /** One-wire links use `data`; serial pairs use `send` and `hear`, as this part names them. */
   pins: z.strictObject({
@@ -52,8 +62,16 @@ const linkSchema = z.strictObject({
       /** What the device calls its first channel. */
       base: z.int().min(0).max(5).optional(),
       standard: z.enum(['625/50', '525/59.94']).optional(),
+      /** Logic upside down on the wire; a bus of the sbus kind always is. */
+      inverted: z.boolean().optional(),
+      /** Series resistor a ladder wants, Ω. */
+      seriesOhm: bandSchema.optional(),
+      /** Address a network part leaves the maker with. */
+      address: z.ipv4().optional(),
     })
     .prefault({}),
+  /** Controller resource the link lives on; the one of its own id when left out. */
+  resource: idSchema.optional(),
   /** The setting under which this link is live; without it the link is always live. */
   when: whenSchema.optional(),
   /** For a receiver pin: the setting that names the slot it carries. */
@@ -71,11 +89,13 @@ const supplySchema = z.strictObject({
     typical: z.number().min(0),
     peak: z.number().min(0),
   }),
+  /** What it takes at the instant of switching on. */
+  inrush: z.strictObject({ capacitanceUf: positive, softStartMs: z.number().min(0) }).optional(),
 });
 
 const sourceSchema = z.strictObject({
   id: idSchema,
-  kind: z.enum(['pack', 'buck', 'linear']),
+  kind: z.enum(['pack', 'buck', 'linear', 'boost', 'buck-boost', 'stolen']),
   plus: pinAtSchema,
   minus: pinAtSchema,
   maxA: positive,
@@ -91,6 +111,10 @@ const sourceSchema = z.strictObject({
       fedBy: idSchema,
     })
     .optional(),
+  /** What a source that is no part of the rig holds at its output, V: a computer's USB lead. */
+  fixedV: positive.optional(),
+  /** The setting under which it gives anything; without it, always. */
+  when: whenSchema.optional(),
 });
 
 const settingSchema = z.strictObject({
@@ -99,6 +123,8 @@ const settingSchema = z.strictObject({
   values: z.array(labelSchema).min(1),
   default: z.string(),
   how: z.enum(['switch on the device', 'app', 'menu', 'strap at start']),
+  /** Where its value can be seen. */
+  shows: labelSchema.optional(),
 });
 
 const windowSchema = z.strictObject({ fromUs: z.number(), toUs: z.number(), label: labelSchema });
@@ -122,6 +148,15 @@ const functionSchema = z.strictObject({
     'picture',
     'radio-power',
     'focus',
+    'photo',
+    'menu',
+    'recentre',
+    'roll-trim',
+    'gimbal-power',
+    'exposure',
+    'ranging',
+    'drive',
+    'brake',
   ]),
   takes: z.enum(['position', 'rate', 'windows', 'pulse']),
   /** Links by which it can be told. */
@@ -148,6 +183,15 @@ const resourceSchema = z.strictObject({
   port: idSchema,
   highestBaud: z.int().positive().optional(),
   timer: z.boolean().optional(),
+  /** Pin of the port a pad sits on. */
+  pin: z.int().min(1).max(99).optional(),
+  /** A serial port that can turn its line upside down. */
+  inverter: z.boolean().optional(),
+  receiveOnly: z.boolean().optional(),
+  /** Features whose pins these are too: all must be released before it is given away. */
+  sharedWith: z.array(labelSchema).optional(),
+  /** What it is given to when new. */
+  heldWhenNew: z.array(labelSchema).optional(),
 });
 
 const jointSchema = z.strictObject({
@@ -181,6 +225,17 @@ export const roleSchema = z.enum([
   'camera',
   'switcher',
   'video-transmitter',
+  'splice',
+  'fuse',
+  'converter',
+  'overlay',
+  'display',
+  'network',
+  'trigger',
+  'compass',
+  'antenna',
+  'tool',
+  'drive',
 ]);
 
 export const sheetSchema = z.strictObject({
@@ -189,10 +244,30 @@ export const sheetSchema = z.strictObject({
   role: roleSchema,
   name: labelSchema,
   summary: labelSchema,
-  group: z.enum(['Power', 'Control', 'Payload', 'Picture']),
+  group: z.enum(GROUPS),
   massG: z.number().min(0),
   cautions: z.array(labelSchema).default([]),
   needs: z.array(labelSchema).default([]),
+  /** Firmware the controller it hangs on must have. Flashing erases the configuration of most boards. */
+  firmware: z
+    .array(
+      z.strictObject({
+        what: labelSchema,
+        least: z.string().regex(/^\d+(\.\d+){0,2}$/, 'must be a version like 4.2'),
+        board: z.enum(BOARD_CLASSES).optional(),
+        erases: z.boolean(),
+      }),
+    )
+    .default([]),
+  /** Class of a controller's own board. */
+  board: z.enum(BOARD_CLASSES).optional(),
+  /** Settings to make on the part before it is fitted. */
+  prep: z.array(z.strictObject({ id: idSchema, text: labelSchema })).default([]),
+  /** Lights, beeps and captions, and what they mean. */
+  cues: z.array(z.strictObject({ when: labelSchema, shows: labelSchema })).default([]),
+  sizeMm: z.tuple([positive, positive, positive]).optional(),
+  /** Holds a magnet: kept away from a compass. */
+  magnetic: z.boolean().optional(),
   ports: z.array(portSchema).default([]),
   /** Supply pins joined inside the part. Ground pins are always one. */
   ties: z.array(z.array(pinAtSchema).min(2)).default([]),
@@ -225,5 +300,6 @@ export type PulseWindow = z.infer<typeof windowSchema>;
 export type Resource = Sheet['resources'][number];
 export type Joint = Sheet['joints'][number];
 export type Control = Sheet['controls'][number];
+export type LinkKind = Link['kind'];
 export type Setting = Sheet['settings'][number];
 export type Role = Sheet['role'];

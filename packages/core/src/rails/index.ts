@@ -1,4 +1,13 @@
-export { wireDiameterMm, wireAreaMm2, wireOhmPerMetre, wireOhm, wireMassG } from './wire.js';
+export {
+  wireDiameterMm,
+  wireAreaMm2,
+  wireOhmPerMetre,
+  wireOhm,
+  wireMassG,
+  wireMaxA,
+  gaugeFor,
+  GAUGES,
+} from './wire.js';
 export { CELL, cellV, packV } from './pack.js';
 export { loadAmps, type Network, type Element, type Resistor } from './network.js';
 export { prepareNetwork, solveNetwork, type PreparedNetwork, type NetworkSolution } from './solve-network.js';

@@ -1,5 +1,5 @@
 import type { Sheet } from '../parts/index.js';
-import { partsWithSheets, pinKey, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import type { Element, Network } from './network.js';
 import { prepareNetwork, type PreparedNetwork } from './solve-network.js';
 import { wireOhm } from './wire.js';
@@ -24,7 +24,12 @@ export interface RigNetwork {
   feeders: Map<number, string>;
   /** Cells in series of each pack, by element. */
   cells: Map<number, number>;
+  /** Sources that hold a voltage whatever the charge, by element. */
+  fixedV: Map<number, number>;
 }
+
+const BOOSTS: ReadonlySet<string> = new Set(['boost', 'buck-boost']);
+const ANY_V = 1000;
 
 /**
  * The power network of a rig: pins are nodes (grounds and tied supplies of one part are one), every wire
@@ -68,6 +73,7 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
       );
     }
     for (const source of sheet.sources) {
+      if (source.when && settingOf(sheet, part, source.when.setting) !== source.when.value) continue;
       const pair = { plus: nodeOf(on(source.plus))!, minus: nodeOf(on(source.minus))!, outOhm: source.outOhm };
       const regulator = source.regulator;
       add(
@@ -80,7 +86,8 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
               ...pair,
               kind: 'regulator',
               setV: regulator.volts,
-              dropoutV: regulator.dropoutV,
+              // a boost stage holds its output below and above it
+              dropoutV: BOOSTS.has(source.kind) ? -ANY_V : regulator.dropoutV,
               efficiency: regulator.efficiency,
               quiescentA: regulator.quiescentA,
               linear: source.kind === 'linear',
@@ -96,6 +103,12 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
     wires,
     feeders: feedersOf(network, terminals),
     cells: cellsOf(terminals),
+    fixedV: new Map(
+      terminals.flatMap((t) => {
+        const fixed = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.fixedV : undefined;
+        return fixed === undefined ? [] : [[t.element, fixed] as const];
+      }),
+    ),
   };
 }
 

@@ -87,7 +87,7 @@ export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
 
 /** The network solved with every pack at its rest voltage for this charge. */
 function solveAt(network: RigNetwork, charge: number, near?: Float64Array): NetworkSolution {
-  return solveNetwork(network.prepared, (e) => packV(network.cells.get(e) ?? 0, charge), near);
+  return solveNetwork(network.prepared, (e) => network.fixedV.get(e) ?? packV(network.cells.get(e) ?? 0, charge), near);
 }
 
 const isLoad = (t: Terminal, network: RigNetwork): boolean =>

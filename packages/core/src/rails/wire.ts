@@ -25,3 +25,33 @@ export function wireOhm({ gaugeAwg, lengthMm }: { gaugeAwg: number; lengthMm: nu
 export function wireMassG({ gaugeAwg, lengthMm }: { gaugeAwg: number; lengthMm: number }): number {
   return wireAreaMm2(gaugeAwg) * lengthMm * COPPER.gramsPerMm3;
 }
+
+/** Current a short single wire in free air carries, A, by gauge. @source [mem] handbook table of chassis wiring */
+const CHASSIS_A: readonly (readonly [awg: number, amps: number])[] = [
+  [30, 0.86],
+  [28, 1.4],
+  [26, 2.2],
+  [24, 3.5],
+  [22, 7],
+  [20, 11],
+  [18, 16],
+  [16, 22],
+  [14, 32],
+  [12, 41],
+  [10, 55],
+];
+
+/** Gauges a bench has, thin to thick. */
+export const GAUGES: readonly number[] = CHASSIS_A.map(([awg]) => awg);
+
+/** Current a wire of this gauge may carry, A; a gauge between two counts as the thinner. */
+export function wireMaxA(gaugeAwg: number): number {
+  return CHASSIS_A.find(([awg]) => awg <= Math.ceil(gaugeAwg / 2) * 2)?.[1] ?? CHASSIS_A.at(-1)![1];
+}
+
+/** Thinnest gauge that carries a current with half its rating to spare and loses no more than `dropV` over the lead and back. */
+export function gaugeFor(amps: number, lengthMm: number, dropV: number): number {
+  const suits = (awg: number): boolean =>
+    wireMaxA(awg) >= 1.5 * amps && (2 * amps * wireOhmPerMetre(awg) * lengthMm) / 1000 <= dropV;
+  return GAUGES.find((awg) => awg <= 26 && suits(awg)) ?? GAUGES.at(-1)!;
+}

@@ -1,5 +1,6 @@
 import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { findPin } from './look-up.js';
+import { rigProblems } from './rig-problems.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { PinRef, Rig } from './rig.js';
 
@@ -59,6 +60,9 @@ const DO: Doers = {
     rig.parts = rig.parts.filter((p) => p.id !== part);
     for (const cable of rig.cables) cable.wires = cable.wires.filter((w) => w.from.part !== part && w.to.part !== part);
     rig.cables = rig.cables.filter((cable) => cable.wires.length > 0);
+    dropMerges(rig);
+    for (const wish of rig.wishes) if (wish.part === part) delete wish.part;
+    for (const other of rig.parts) if (other.place?.rides === part) delete other.place.rides;
     rig.bindings = rig.bindings.filter((b) => b.part !== part);
     rig.held = rig.held.filter((h) => h.part !== part);
     rig.shaping = rig.shaping.filter((s) => s.transmitter !== part);
@@ -85,6 +89,7 @@ const DO: Doers = {
   removeCable(rig, { cable }) {
     if (!rig.cables.some((c) => c.id === cable)) return noCable(cable);
     rig.cables = rig.cables.filter((c) => c.id !== cable);
+    dropMerges(rig);
   },
   moveEnd: (rig, { cable, wire, end, pin }) =>
     withWire(rig, cable, wire, (w) => pinReason(rig, pin) ?? void (w[end] = pin)),
@@ -93,13 +98,17 @@ const DO: Doers = {
       if (!c.wires[wire]) return `cable ${cable} has no wire ${wire + 1}`;
       c.wires.splice(wire, 1);
       if (!c.wires.length) rig.cables = rig.cables.filter((other) => other.id !== cable);
+      dropMerges(rig);
     }),
   addWire: (rig, { cable, wire }) =>
     withCable(rig, cable, (c) => pinReason(rig, wire.from) ?? pinReason(rig, wire.to) ?? void c.wires.push(wire)),
-  setWire: (rig, { cable, wire, gaugeAwg, lengthMm }) =>
+  setWire: (rig, { cable, wire, gaugeAwg, lengthMm, colour, inline }) =>
     withWire(rig, cable, wire, (w) => {
       if (gaugeAwg !== undefined) w.gaugeAwg = gaugeAwg;
       if (lengthMm !== undefined) w.lengthMm = lengthMm;
+      if (colour !== undefined) w.colour = colour;
+      if (inline) w.inline = inline;
+      else if (inline === null) delete w.inline;
     }),
   crossPair: (rig, { cable }) =>
     withCable(rig, cable, (c) => {
@@ -164,6 +173,53 @@ const DO: Doers = {
     rig.wishes = rig.wishes.filter((w) => w.id !== wish);
   },
   school: (rig, { choice }) => void Object.assign(rig.schools, choice),
+  setWish(rig, { wish, change }) {
+    const known = rig.wishes.find((w) => w.id === wish);
+    if (!known) return `no wish "${wish}"`;
+    const { part: partId, ...rest } = change;
+    if (partId && !rig.parts.some((p) => p.id === partId)) return noPart(partId);
+    Object.assign(known, rest);
+    if (partId === null) delete known.part;
+    else if (partId !== undefined) known.part = partId;
+  },
+  rigKind: (rig, { rigKind }) => void (rig.kind = rigKind),
+  note: (rig, { part, change }) =>
+    withPart(rig, part, (p) => {
+      const rides = change.place?.rides;
+      if (rides !== undefined && !rig.parts.some((other) => other.id === rides && other.id !== part))
+        return noPart(rides);
+      for (const [key, value] of Object.entries(change)) {
+        if (value === null) delete p[key as keyof typeof change];
+        else if (value !== undefined) Object.assign(p, { [key]: value });
+      }
+    }),
+  prepare: (rig, { part, item, done }) =>
+    withPart(rig, part, (p) => {
+      if (!rig.sheets[p.class]?.prep.some((x) => x.id === item)) return `"${p.label}" has no prep item "${item}"`;
+      p.prepared = p.prepared.filter((x) => x !== item);
+      if (done) p.prepared.push(item);
+    }),
+  lock: (rig, { cable, locked }) => withCable(rig, cable, (c) => void (c.locked = locked)),
+  merge(rig, { merge }) {
+    if (rig.merges.some((m) => m.id === merge.id)) return `merge "${merge.id}" is there already`;
+    for (const cable of merge.cables) {
+      if (!rig.cables.some((c) => c.id === cable)) return noCable(cable);
+      const other = rig.merges.find((m) => m.cables.includes(cable));
+      if (other) return `cable ${cable} is in the plug "${other.label}" already`;
+    }
+    rig.merges.push(merge);
+  },
+  unmerge(rig, { merge }) {
+    if (!rig.merges.some((m) => m.id === merge)) return `no merged plug "${merge}"`;
+    rig.merges = rig.merges.filter((m) => m.id !== merge);
+  },
+  currency: (rig, { currency }) => void (rig.currency = currency),
+  resheet(rig, { sheet }) {
+    if (!rig.sheets[sheet.class]) return `no part of class "${sheet.class}" in this rig`;
+    rig.sheets[sheet.class] = sheet;
+    const lost = rigProblems(rig as Rig)[0];
+    if (lost) return `${lost.where}: ${lost.what}`;
+  },
 };
 
 const FRESH_SHAPING = {
@@ -175,6 +231,12 @@ const FRESH_SHAPING = {
   deadBandPct: 0,
   expoPct: 0,
 };
+
+/** A merged plug needs two leads that are still there. */
+function dropMerges(rig: Draft<Rig>): void {
+  for (const merge of rig.merges) merge.cables = merge.cables.filter((id) => rig.cables.some((c) => c.id === id));
+  rig.merges = rig.merges.filter((merge) => merge.cables.length > 1);
+}
 
 const noPart = (id: string): string => `no part "${id}" in this rig`;
 const noCable = (id: string): string => `no cable ${id} in this rig`;

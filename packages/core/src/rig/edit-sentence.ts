@@ -1,7 +1,7 @@
 import { listed, micros } from '../units/index.js';
 import { findCable, findPart, labelOf } from './look-up.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
-import type { PinRef, Rig } from './rig.js';
+import type { Inline, PinRef, Rig } from './rig.js';
 
 /** What an edit does, as one sentence for the log, told about the rig *before* it. */
 export function editSentence(rig: Rig, edit: Edit): string {
@@ -31,6 +31,8 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
     `Cable ${e.cable}: wire ${e.wire + 1} now ${listed([
       ...(e.gaugeAwg === undefined ? [] : [`${e.gaugeAwg} AWG`]),
       ...(e.lengthMm === undefined ? [] : [`${e.lengthMm} mm`]),
+      ...(e.colour === undefined ? [] : [e.colour]),
+      ...(e.inline === undefined ? [] : [e.inline ? `with ${inlineText(e.inline)}` : 'plain']),
     ])}`,
   crossPair: (_, e) => `Cable ${e.cable}: serial pair swapped over`,
   markAdapter: (_, e) => `Cable ${e.cable} ${e.marked ? 'made a marked adapter' : 'no longer marked'}`,
@@ -46,9 +48,60 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
     `Choice: ${Object.entries(e.choice)
       .map(([k, v]) => `${SCHOOL_NAMES[k] ?? k} ${v}`)
       .join(', ')}`,
+  setWish: (rig, e) => `${wishLabel(rig, e.wish)}: ${wishText(rig, e)}`,
+  rigKind: (_, e) => `Rig is a ${e.rigKind}`,
+  note: (rig, e) => `${labelOf(rig, e.part)}: ${noteText(e)}`,
+  prepare: (rig, e) => `${labelOf(rig, e.part)}: ${prepText(rig, e)} ${e.done ? 'done' : 'not done'}`,
+  lock: (_, e) => `Cable ${e.cable} ${e.locked ? 'locked' : 'free again'}`,
+  merge: (_, e) => `${e.merge.cables.join(', ')} merged into one plug, ${e.merge.label}`,
+  unmerge: (rig, e) => `Plug ${rig.merges.find((m) => m.id === e.merge)?.label ?? e.merge} taken apart`,
+  currency: (_, e) => `Prices in ${e.currency}`,
+  resheet: (_, e) => `Sheet of ${e.sheet.name} changed, revision ${e.sheet.revision}`,
 };
 
-const SCHOOL_NAMES: Record<string, string> = { gimbalFeed: 'gimbal fed from', takeOff: 'at take-off the gimbal is' };
+function prepText(rig: Rig, e: EditOf<'prepare'>): string {
+  const part = findPart(rig, e.part);
+  return (part && rig.sheets[part.class]?.prep.find((p) => p.id === e.item)?.text) ?? e.item;
+}
+
+const SCHOOL_NAMES: Record<string, string> = {
+  gimbalFeed: 'gimbal fed from',
+  takeOff: 'at take-off the gimbal is',
+  reach: 'the payload is reached by',
+  menuOver: 'camera menu over',
+  operators: 'operators',
+  links: 'radio links',
+};
+
+/** What sits in a wire, in words. */
+export function inlineText(inline: Inline): string {
+  if (inline.kind === 'resistor') return `a ${inline.ohm} Ω resistor`;
+  if (inline.kind === 'fuse') return `a ${inline.amps} A fuse`;
+  return inline.kind === 'diode' ? 'a diode' : 'an inverter';
+}
+
+function noteText({ change }: EditOf<'note'>): string {
+  const said: string[] = [];
+  if (change.place !== undefined)
+    said.push(
+      change.place ? `placed at ${change.place.xMm}, ${change.place.yMm}, ${change.place.zMm} mm` : 'has no place',
+    );
+  if (change.firmware !== undefined) said.push(change.firmware ? `firmware ${change.firmware}` : 'firmware not noted');
+  if (change.address !== undefined) said.push(change.address ? `address ${change.address}` : "the maker's address");
+  if (change.price !== undefined) said.push(change.price === null ? 'no price' : `price ${change.price}`);
+  return listed(said);
+}
+
+const wishLabel = (rig: Rig, id: string): string => rig.wishes.find((w) => w.id === id)?.label ?? id;
+
+function wishText(rig: Rig, { change }: EditOf<'setWish'>): string {
+  const said: string[] = [];
+  if (change.by !== undefined) said.push(`by the ${change.by}`);
+  if (change.hand !== undefined) said.push(change.hand === 'either' ? 'either hand' : `${change.hand} hand`);
+  if (change.control !== undefined) said.push(change.control ? `on ${change.control}` : 'on any control');
+  if (change.part !== undefined) said.push(change.part ? `done by ${labelOf(rig, change.part)}` : 'done by any part');
+  return listed(said);
+}
 
 function settingLabel(rig: Rig, e: EditOf<'set'>): string {
   const part = findPart(rig, e.part);

@@ -36,6 +36,9 @@ export const editSchema = z.discriminatedUnion('kind', [
     wire: wireIndex,
     gaugeAwg: z.int().min(10).max(36).optional(),
     lengthMm: z.number().min(1).max(20000).optional(),
+    colour: z.string().max(24).optional(),
+    /** Null takes it out. */
+    inline: cable.shape.wires.element.shape.inline.unwrap().nullable().optional(),
   }),
   /** Swaps the far ends of the cable's two serial wires. */
   z.strictObject({ kind: z.literal('crossPair'), cable: idSchema }),
@@ -53,6 +56,31 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('addWish'), wish }),
   z.strictObject({ kind: z.literal('removeWish'), wish: idSchema }),
   z.strictObject({ kind: z.literal('school'), choice: schoolsSchema.partial() }),
+  /** Changes what is known of a wish: by whom, which hand, which control, which part. */
+  z.strictObject({
+    kind: z.literal('setWish'),
+    wish: idSchema,
+    change: wish.omit({ id: true, what: true, label: true }).partial().extend({ part: idSchema.nullable().optional() }),
+  }),
+  z.strictObject({ kind: z.literal('rigKind'), rigKind: z.string().min(1).max(120) }),
+  /** Null takes the note off the part. */
+  z.strictObject({
+    kind: z.literal('note'),
+    part: idSchema,
+    change: z.strictObject({
+      place: part.shape.place.unwrap().nullable().optional(),
+      firmware: part.shape.firmware.unwrap().nullable().optional(),
+      address: part.shape.address.unwrap().nullable().optional(),
+      price: part.shape.price.unwrap().nullable().optional(),
+    }),
+  }),
+  z.strictObject({ kind: z.literal('prepare'), part: idSchema, item: idSchema, done: z.boolean() }),
+  z.strictObject({ kind: z.literal('lock'), cable: idSchema, locked: z.boolean() }),
+  z.strictObject({ kind: z.literal('merge'), merge: rigSchema.shape.merges.unwrap().element }),
+  z.strictObject({ kind: z.literal('unmerge'), merge: idSchema }),
+  z.strictObject({ kind: z.literal('currency'), currency: z.string().min(1).max(8) }),
+  /** Puts another sheet in the place of a class the rig uses. */
+  z.strictObject({ kind: z.literal('resheet'), sheet: sheetSchema }),
 ]);
 
 export type Edit = z.infer<typeof editSchema>;

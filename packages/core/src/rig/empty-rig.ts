@@ -1,8 +1,18 @@
 import { RIG_FORMAT, RIG_VERSION } from './format.js';
-import type { Rig } from './rig.js';
+import type { Part, Rig, Schools } from './rig.js';
+
+/** The usual side of each choice where the trade disagrees. */
+export const NEW_SCHOOLS: Schools = {
+  gimbalFeed: 'steady',
+  takeOff: 'pan off',
+  reach: 'bus',
+  menuOver: 'serial',
+  operators: 'alone',
+  links: 'one',
+};
 
 /** A rig with nothing in it. `id` must be unique in the vault. */
-export function emptyRig(id: string, name: string, kind = 'six-rotor'): Rig {
+export function emptyRig(id: string, name: string, kind = 'rotor'): Rig {
   return {
     format: RIG_FORMAT,
     version: RIG_VERSION,
@@ -11,12 +21,19 @@ export function emptyRig(id: string, name: string, kind = 'six-rotor'): Rig {
     kind,
     revision: 0,
     wishes: [],
-    schools: { gimbalFeed: 'steady', takeOff: 'pan off' },
+    schools: NEW_SCHOOLS,
     sheets: {},
     parts: [],
     cables: [],
     shaping: [],
     held: [],
     bindings: [],
+    merges: [],
+    currency: '€',
   };
+}
+
+/** A part as it is pulled from the shelf: on the bench, settings as the maker leaves them. */
+export function newPart(id: string, cls: string, label: string): Part {
+  return { id, class: cls, label, settings: {}, onBench: true, prepared: [] };
 }

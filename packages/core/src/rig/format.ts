@@ -1,2 +1,2 @@
 export const RIG_FORMAT = 'squallmark-rig';
-export const RIG_VERSION = 1;
+export const RIG_VERSION = 2;

@@ -68,3 +68,9 @@ export function nextId(prefix: string, taken: readonly { id: string }[]): string
   const used = new Set(taken.map((item) => item.id));
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
 }
+
+/** Least number from `from` to `to` that is not taken; null when all are. */
+export function nextFree(taken: ReadonlySet<number>, from: number, to: number): number | null {
+  for (let n = from; n <= to; n++) if (!taken.has(n)) return n;
+  return null;
+}

@@ -24,6 +24,23 @@ export function rigProblems(rig: Rig): Problem[] {
         say(`parts[${i}].settings.${id}`, `"${value}" is not among ${setting.values.join(', ')}`);
     }
   });
+  rig.parts.forEach((part, i) => {
+    const rides = part.place?.rides;
+    if (rides !== undefined && !rig.parts.some((p) => p.id === rides && p.id !== part.id))
+      say(`parts[${i}].place.rides`, `no part "${rides}"`);
+    for (const item of part.prepared)
+      if (!rig.sheets[part.class]?.prep.some((x) => x.id === item))
+        say(`parts[${i}].prepared`, `the sheet has no prep item "${item}"`);
+  });
+  twice(rig.merges, 'merges', say);
+  rig.merges.forEach((merge, i) => {
+    for (const id of merge.cables)
+      if (!rig.cables.some((c) => c.id === id)) say(`merges[${i}].cables`, `no cable ${id}`);
+  });
+  rig.wishes.forEach((wish, i) => {
+    if (wish.part !== undefined && !rig.parts.some((p) => p.id === wish.part))
+      say(`wishes[${i}].part`, `no part "${wish.part}"`);
+  });
   rig.cables.forEach((cable, i) =>
     cable.wires.forEach((wire, j) => {
       needPin(rig, wire.from, `cables[${i}].wires[${j}].from`, say);

@@ -56,7 +56,7 @@ describe('edits', () => {
       'a part id that is taken',
       {
         kind: 'addPart',
-        part: { id: 'RX', class: receiver.class, label: 'x', settings: {}, onBench: true },
+        part: { id: 'RX', class: receiver.class, label: 'x', settings: {}, onBench: true, prepared: [] },
         sheet: receiver,
       },
       'there already',

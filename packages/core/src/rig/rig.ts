@@ -1,5 +1,5 @@
 /**
- * The rig document, `squallmark-rig` version 1: the one definition of what is stored and exported.
+ * The rig document, `squallmark-rig` version 2: the one definition of what is stored and exported.
  * It carries the part sheets it uses, so that a file means the same on every bench.
  */
 import * as z from 'zod';
@@ -10,6 +10,17 @@ const textSchema = z.string().min(1).max(120);
 
 export const pinRefSchema = z.strictObject({ part: idSchema, port: idSchema, pin: z.int().min(1).max(99) });
 
+/** Where a part sits, mm from the craft's middle: forward, right, up. */
+const placeSchema = z.strictObject({
+  xMm: z.number().min(-5000).max(5000),
+  yMm: z.number().min(-5000).max(5000),
+  zMm: z.number().min(-5000).max(5000),
+  /** The part whose joint it rides on; it sits on the frame when left out. */
+  rides: idSchema.optional(),
+  /** Which way the sides of its box that plugs face look: `left` looks to negative right. */
+  axis: z.enum(['x', 'y', 'z']).optional(),
+});
+
 const partSchema = z.strictObject({
   id: idSchema,
   class: idSchema,
@@ -17,6 +28,18 @@ const partSchema = z.strictObject({
   settings: z.record(idSchema, z.string()).default({}),
   /** Ticked off as lying on the bench. */
   onBench: z.boolean().default(true),
+  place: placeSchema.optional(),
+  /** Firmware noted on the part, like 4.2.1. */
+  firmware: z
+    .string()
+    .regex(/^\d+(\.\d+){0,2}$/, 'must be a version like 4.2')
+    .optional(),
+  /** Ids of the sheet's prep list that are done. */
+  prepared: z.array(idSchema).default([]),
+  /** Network address, where the part has one; the maker's when left out. */
+  address: z.ipv4().optional(),
+  /** What it cost, in the rig's currency. */
+  price: z.number().min(0).max(1e6).optional(),
 });
 
 const wireSchema = z.strictObject({
@@ -25,6 +48,15 @@ const wireSchema = z.strictObject({
   colour: z.string().max(24),
   gaugeAwg: z.int().min(10).max(36),
   lengthMm: z.number().min(1).max(20000),
+  /** What sits in the middle of the wire. */
+  inline: z
+    .discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('resistor'), ohm: z.number().positive().max(1e7) }),
+      z.strictObject({ kind: z.literal('fuse'), amps: z.number().positive().max(500) }),
+      z.strictObject({ kind: z.literal('diode') }),
+      z.strictObject({ kind: z.literal('inverter') }),
+    ])
+    .optional(),
 });
 
 const cableSchema = z.strictObject({
@@ -32,6 +64,15 @@ const cableSchema = z.strictObject({
   wires: z.array(wireSchema).min(1),
   /** A marked adapter: its crossed plugs are on purpose. */
   marked: z.boolean().default(false),
+  /** Kept as it is by every proposal. */
+  locked: z.boolean().default(false),
+});
+
+/** Several leads that meet in one keyed plug, put on at the field in one movement. */
+const mergeSchema = z.strictObject({
+  id: idSchema,
+  label: textSchema,
+  cables: z.array(idSchema).min(2),
 });
 
 export const shapingSchema = z.strictObject({
@@ -67,11 +108,19 @@ const wishSchema = z.strictObject({
   label: textSchema,
   by: z.enum(['pilot', 'camera operator']).default('pilot'),
   control: idSchema.nullable().default(null),
+  hand: z.enum(['either', 'left', 'right']).default('either'),
+  /** The part that must do it, where several could. */
+  part: idSchema.optional(),
 });
 
 export const schoolsSchema = z.strictObject({
   gimbalFeed: z.enum(['pack', 'steady']).default('steady'),
-  takeOff: z.enum(['pan off', 'locked']).default('pan off'),
+  takeOff: z.enum(['off', 'pan off', 'locked']).default('pan off'),
+  /** How the receiver reaches the payload: one bus with a Y lead, or a servo lead each. */
+  reach: z.enum(['bus', 'servo leads']).default('bus'),
+  menuOver: z.enum(['serial', 'ladder']).default('serial'),
+  operators: z.enum(['alone', 'two']).default('alone'),
+  links: z.enum(['one', 'two']).default('one'),
 });
 
 export const rigSchema = z.strictObject({
@@ -89,6 +138,9 @@ export const rigSchema = z.strictObject({
   shaping: z.array(shapingSchema),
   held: z.array(heldSchema),
   bindings: z.array(bindingSchema),
+  merges: z.array(mergeSchema).default([]),
+  /** What prices are counted in, as the user writes it. */
+  currency: z.string().min(1).max(8).default('€'),
 });
 
 export type Rig = z.infer<typeof rigSchema>;
@@ -96,6 +148,9 @@ export type Part = Rig['parts'][number];
 export type Cable = Rig['cables'][number];
 export type Wire = Cable['wires'][number];
 export type PinRef = z.infer<typeof pinRefSchema>;
+export type Place = z.infer<typeof placeSchema>;
+export type Merge = Rig['merges'][number];
+export type Inline = NonNullable<Wire['inline']>;
 export type Shaping = Rig['shaping'][number];
 export type Held = Rig['held'][number];
 export type Binding = Rig['bindings'][number];

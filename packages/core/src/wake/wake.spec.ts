@@ -139,7 +139,7 @@ describe('the demo rig wakes', () => {
     const rig = mendedRig();
     const two = applyEdit(rig, {
       kind: 'addPart',
-      part: { id: 'PK2', class: 'pack-4s', label: 'Pack B', settings: {}, onBench: true },
+      part: { id: 'PK2', class: 'pack-4s', label: 'Pack B', settings: {}, onBench: true, prepared: [] },
       sheet: rig.sheets['pack-4s']!,
     }).rig;
     const steps = scheduleWake(wakeTasks(two)).steps;

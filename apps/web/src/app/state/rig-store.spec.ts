@@ -13,7 +13,7 @@ import { RigVault } from './rig-vault';
 const gimbal = SHELF.find((s) => s.role === 'gimbal')!;
 const addGimbal = (id = 'GB') => ({
   kind: 'addPart' as const,
-  part: { id, class: gimbal.class, label: 'Gimbal', settings: {}, onBench: true },
+  part: { id, class: gimbal.class, label: 'Gimbal', settings: {}, onBench: true, prepared: [] },
   sheet: gimbal,
 });
 const rigText = (change: Partial<Rig> = {}): string => writeRig({ ...emptyRig('imported', 'Imported'), ...change });
@@ -29,7 +29,7 @@ describe('the rig store', () => {
     store = TestBed.inject(RigStore);
     vault = TestBed.inject(RigVault);
     for (const rig of await vault.list()) await vault.remove(rig.id);
-    await store.create('Test rig', 'six-rotor');
+    await store.create('Test rig', 'rotor');
   });
 
   it('writes every edit with its log line', async () => {
@@ -103,7 +103,7 @@ describe('the rig store', () => {
     store.note('note', 'seen');
     await settled();
     const { id } = store.rig();
-    await store.create('Other', 'six-rotor');
+    await store.create('Other', 'rotor');
     const removed = await store.remove(id);
     expect(await vault.entries(id)).toEqual([]);
     await store.restore(removed!);

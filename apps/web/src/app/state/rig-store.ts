@@ -26,7 +26,7 @@ const CURRENT_KEY = 'squallmark-current-rig';
 @Injectable({ providedIn: 'root' })
 export class RigStore {
   private readonly vault = inject(RigVault);
-  private readonly historySubject = new BehaviorSubject<History>(startHistory(emptyRig('none', 'No rig', 'six-rotor')));
+  private readonly historySubject = new BehaviorSubject<History>(startHistory(emptyRig('none', 'No rig')));
   private readonly savedSubject = new BehaviorSubject<SavedState>('saved');
   private readonly loggedSubject = new Subject<void>();
   private readonly saidSubject = new Subject<string>();

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Rig, Step } from '@squallmark/core/rig';
+import { migrateRig, RIG_VERSION, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import Dexie, { type EntityTable } from 'dexie';
 
@@ -50,6 +50,19 @@ class SquallmarkDb extends Dexie {
   constructor() {
     super('squallmark');
     this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
+    // steps back into a document of the older form would not fit the newer one
+    this.version(2).upgrade((transaction) =>
+      transaction
+        .table<StoredRig>('rigs')
+        .toCollection()
+        .modify((stored) => {
+          if ((stored.rig.version as number) === RIG_VERSION) return;
+          stored.rig = migrateRig(stored.rig) as Rig;
+          stored.kind = stored.rig.kind;
+          stored.past = [];
+          stored.future = [];
+        }),
+    );
   }
 }
 

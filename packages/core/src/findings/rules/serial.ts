@@ -5,7 +5,7 @@ import type { Rule, RuleContext, RuleResult } from '../finding.js';
 /** Serial pairs joined TX to TX, joined by one wire only, or on a controller port set to something else. */
 export const serialRule: Rule = (context) =>
   context.conversations
-    .filter((c) => c.kind === 'device-serial' && c.talker.sheet.role === 'controller')
+    .filter((c) => c.talker.link.pins.send && c.talker.sheet.role === 'controller' && c.listener.link.pins.send)
     .flatMap((c) => [...uncrossed(context, c), ...half(context, c), ...port(context, c)]);
 
 function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {

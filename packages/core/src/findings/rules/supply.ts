@@ -11,13 +11,17 @@ export const supplyRule: Rule = (context) =>
   context.full.nodes.flatMap((full, i): RuleResult[] => {
     if (!full.allowed) return [];
     const flat = context.flat.nodes[i]!;
-    if (full.fedBy === null) return [unfed(context, full)];
+    if (full.fedBy === null) return isSpare(context, full) ? [] : [unfed(context, full)];
     const over = Math.max(full.volts, flat.volts) - full.allowed[1];
     const under = full.allowed[0] - Math.min(full.volts, flat.volts);
     if (over > 0 || under > 0) return [outOfRange(context, full, flat, over > 0)];
     const thin = full.kind === 'load' && flat.marginV! < THIN_V && full.allowed[0] - flat.volts > -THIN_V;
     return thin ? [thinMargin(context, flat)] : [];
   });
+
+/** A regulator on which nothing hangs may lie on the bench unfed. */
+const isSpare = ({ full }: RuleContext, node: RailNode): boolean =>
+  node.kind === 'regulator input' && !full.nodes.some((n) => n.fedBy === node.part);
 
 function bandFigures(node: RailNode): RuleResult['figures'] {
   return [
@@ -155,6 +159,7 @@ function leadFixes(rig: Rig, node: RailNode): Fix[] {
           cable: {
             id: `C${n}`,
             marked: false,
+            locked: false,
             wires: [
               { from: outlet.plus, to: pins.plus, colour: 'red', ...wire },
               { from: outlet.minus, to: pins.minus, colour: 'black', ...wire },

@@ -1,6 +1,7 @@
-import { at, defineSheet, ground, picturePort, plus, servoPort, signal, supplyPort } from './define.js';
+import { at, defineSheet, ground, picturePort, plus, servoPort, signal, supplyPort, wire } from './define.js';
 
 const SERIAL = [1, 2, 3, 4, 5, 6];
+const TIMERS = 10;
 const PADS = Array.from({ length: 12 }, (_, i) => i + 1);
 const flight = (id: 'roll' | 'pitch' | 'throttle' | 'yaw', label: string) => ({
   id,
@@ -21,6 +22,7 @@ export const flightController = defineSheet({
   summary: '6 serial · 12 pads · display',
   group: 'Control',
   massG: 38,
+  board: 'middle',
   cautions: ['Props off until every step is proven.'],
   needs: ['Serial camera menu needs controller firmware that supports it; note the version on the rig.'],
   ports: [
@@ -31,7 +33,12 @@ export const flightController = defineSheet({
       label: `serial ${n}`,
       side: 'right' as const,
       plug: { family: 'latching 1.25 mm', pins: 4 },
-      pins: [plus(1, '5 V'), signal(2, 'TX', 'out'), signal(3, 'RX', 'in'), ground(4, 'GND')],
+      pins: [
+        plus(1, '5 V'),
+        { ...signal(2, 'TX', 'out'), levelV: 3.3 },
+        { ...signal(3, 'RX', 'in'), toleratesV: 5 },
+        ground(4, 'GND'),
+      ],
     })),
     picturePort('videoIn', 'video in', 'left', 'in'),
     picturePort('videoOut', 'video out', 'right', 'out'),
@@ -40,7 +47,7 @@ export const flightController = defineSheet({
       label: 'pads',
       side: 'right',
       plug: { family: 'solder pads', pins: 12 },
-      pins: PADS.map((n) => signal(n, `P${n}`, 'out')),
+      pins: PADS.map((n) => ({ ...signal(n, `P${n}`, 'out'), levelV: 3.3 })),
     },
   ],
   ties: [[at('supply', 1), ...SERIAL.map((n) => at(`serial${n}`, 1))]],
@@ -62,6 +69,10 @@ export const flightController = defineSheet({
       pins: { send: at(`serial${n}`, 2), hear: at(`serial${n}`, 3) },
       params: { base: 1 },
     })),
+    // the first ten pads have a timer and can imitate a camera's key ladder
+    ...PADS.slice(0, TIMERS).map((n) =>
+      wire(`p${n}`, 'ladder', 'talk', 'pads', { protocol: 'camera keys', base: 1 }, { pin: n, resource: `p${n}` }),
+    ),
     { id: 'videoIn', kind: 'composite', way: 'listen', pins: { data: at('videoIn', 1) }, params: {} },
     { id: 'videoOut', kind: 'composite', way: 'talk', pins: { data: at('videoOut', 1) }, params: {} },
   ],
@@ -74,7 +85,14 @@ export const flightController = defineSheet({
       port: `serial${n}`,
       highestBaud: 921600,
     })),
-    ...PADS.map((n) => ({ id: `p${n}`, label: `P${n}`, kind: 'pad' as const, port: 'pads', timer: n <= 10 })),
+    ...PADS.map((n) => ({
+      id: `p${n}`,
+      label: `P${n}`,
+      kind: 'pad' as const,
+      port: 'pads',
+      pin: n,
+      timer: n <= TIMERS,
+    })),
   ],
   pictures: [{ inputs: ['videoIn'], output: 'videoOut' }],
   starts: [{ text: 'starts', seconds: 4.5, still: false }],

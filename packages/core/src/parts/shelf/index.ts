@@ -1,29 +1,157 @@
 import type { Sheet } from '../sheet.js';
+import { accessoryRails } from './accessory-rails.js';
+import { actionCamera } from './action-camera.js';
+import { airUnit } from './air-unit.js';
+import { antennaLong, antennaPress, antennaScrew } from './antennas.js';
+import { autopilot } from './autopilot.js';
+import { magneticDriver, meter, usbBenchLead } from './bench-tools.js';
+import { buckBoost12v } from './buck-boost-12v.js';
+import { cameraControlBox } from './camera-control-box.js';
+import { compass } from './compass.js';
+import { consolePedals } from './console-pedals.js';
+import { controlBoxExtension } from './control-box-extension.js';
+import { display } from './display.js';
+import { dummyBatteryA, dummyBatteryB } from './dummy-battery.js';
+import { ethernetSwitch } from './ethernet-switch.js';
 import { flightController } from './flight-controller.js';
+import { flightControllerClosed } from './flight-controller-closed.js';
+import { flightControllerSmall } from './flight-controller-small.js';
+import { fpvCameraLadder } from './fpv-camera-ladder.js';
+import { fpvCameraSerial } from './fpv-camera-serial.js';
+import { fpvCameraStrap } from './fpv-camera-strap.js';
+import { fuseHolder } from './fuse-holder.js';
+import { gimbalHandHeld } from './gimbal-hand-held.js';
+import { gimbalPassThrough } from './gimbal-pass-through.js';
+import { gimbalServoFour } from './gimbal-servo-four.js';
+import { gimbalThreeBus } from './gimbal-three-bus.js';
 import { gimbalTwoAxis } from './gimbal-two-axis.js';
+import { gimbalTwoPulse } from './gimbal-two-pulse.js';
+import { goggles } from './goggles.js';
+import { hdmiAirUnit } from './hdmi-air-unit.js';
+import { hdmiConverter } from './hdmi-converter.js';
+import { headHeavy } from './head-heavy.js';
+import { infraRedTrigger } from './infra-red-trigger.js';
+import { lineDrive } from './line-drive.js';
+import { linear5v } from './linear-5v.js';
+import { linear8v } from './linear-8v.js';
+import { mirrorlessA, mirrorlessB } from './mirrorless.js';
+import { networkRadio } from './network-radio.js';
 import { noseCamera } from './nose-camera.js';
+import { onScreenDisplay } from './on-screen-display.js';
+import { pack14sTool } from './pack-14s-tool.js';
+import { pack2s } from './pack-2s.js';
+import { pack3s } from './pack-3s.js';
 import { pack4s } from './pack-4s.js';
+import { pack6s } from './pack-6s.js';
 import { pictureSwitcher } from './picture-switcher.js';
+import { pinholeCamera } from './pinhole-camera.js';
+import { positionTagger } from './position-tagger.js';
+import { powerModule } from './power-module.js';
 import { receiver16 } from './receiver-16.js';
+import { receiver6Pins } from './receiver-6-pins.js';
+import { receiverBus } from './receiver-bus.js';
+import { receiverPpm } from './receiver-ppm.js';
+import { receiverSerialLink } from './receiver-serial-link.js';
+import { receiverTwinLink } from './receiver-twin-link.js';
 import { regulator12v } from './regulator-12v.js';
 import { regulator5v } from './regulator-5v.js';
+import { regulator5vSmall } from './regulator-5v-small.js';
+import { ribbonAirUnit } from './ribbon-air-unit.js';
+import { ribbonCamera } from './ribbon-camera.js';
+import { spliceFour } from './splice-four.js';
 import { thermalCore } from './thermal-core.js';
+import { thermalInterface } from './thermal-interface.js';
+import { thermalNetwork } from './thermal-network.js';
+import { transmitter10 } from './transmitter-10.js';
 import { transmitter16 } from './transmitter-16.js';
+import { transmitter6 } from './transmitter-6.js';
+import { transmitterOperator } from './transmitter-operator.js';
+import { videoPowerSwitch } from './video-power-switch.js';
 import { videoTransmitter } from './video-transmitter.js';
+import { videoTransmitter5v } from './video-transmitter-5v.js';
+import { videoTransmitterSerial } from './video-transmitter-serial.js';
+import { zoomBlock } from './zoom-block.js';
 import { zoomCamera } from './zoom-camera.js';
 
-/** The built-in classes, in the order the trade lays them out: power, control, payload, picture. */
+/** The built-in classes, in the order the trade lays them out: power, control, payload, picture, leads and tools. */
 export const SHELF: readonly Sheet[] = [
+  pack2s,
+  pack3s,
   pack4s,
+  pack6s,
+  pack14sTool,
+  powerModule,
   regulator12v,
   regulator5v,
+  regulator5vSmall,
+  buckBoost12v,
+  linear5v,
+  linear8v,
+  videoPowerSwitch,
+  accessoryRails,
+  dummyBatteryA,
+  dummyBatteryB,
+  transmitter6,
+  transmitter10,
   transmitter16,
+  transmitterOperator,
+  consolePedals,
+  receiver6Pins,
   receiver16,
+  receiverBus,
+  receiverPpm,
+  receiverSerialLink,
+  airUnit,
+  receiverTwinLink,
+  flightControllerSmall,
   flightController,
+  autopilot,
+  flightControllerClosed,
+  compass,
+  gimbalServoFour,
+  gimbalTwoPulse,
   gimbalTwoAxis,
-  zoomCamera,
-  thermalCore,
+  gimbalThreeBus,
+  gimbalHandHeld,
+  headHeavy,
+  gimbalPassThrough,
+  lineDrive,
+  fpvCameraLadder,
+  fpvCameraSerial,
+  fpvCameraStrap,
+  pinholeCamera,
   noseCamera,
+  actionCamera,
+  mirrorlessA,
+  mirrorlessB,
+  zoomCamera,
+  zoomBlock,
+  thermalCore,
+  thermalInterface,
+  thermalNetwork,
+  ribbonCamera,
+  infraRedTrigger,
+  cameraControlBox,
+  controlBoxExtension,
+  positionTagger,
   pictureSwitcher,
+  onScreenDisplay,
+  hdmiConverter,
+  videoTransmitter5v,
   videoTransmitter,
+  videoTransmitterSerial,
+  hdmiAirUnit,
+  ribbonAirUnit,
+  ethernetSwitch,
+  networkRadio,
+  display,
+  goggles,
+  spliceFour,
+  fuseHolder,
+  antennaScrew,
+  antennaPress,
+  antennaLong,
+  usbBenchLead,
+  magneticDriver,
+  meter,
 ];

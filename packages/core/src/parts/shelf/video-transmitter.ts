@@ -1,4 +1,4 @@
-import { at, defineSheet, picturePort, servoPort, supplyPort } from './define.js';
+import { antennaPort, at, defineSheet, picturePort, servoPort, supplyPort, wire } from './define.js';
 
 /** Video transmitter fed straight from the pack, with its own regulator inside; one pulse sets pit or power. */
 export const videoTransmitter = defineSheet({
@@ -17,6 +17,7 @@ export const videoTransmitter = defineSheet({
     picturePort('video', 'video', 'left', 'in'),
     supplyPort('supply', 'pack', 'left'),
     servoPort('power', 'power', 'left', 'in'),
+    antennaPort('antenna', 'antenna', 'out', 'coax screw'),
   ],
   supplies: [
     {
@@ -30,6 +31,7 @@ export const videoTransmitter = defineSheet({
   links: [
     { id: 'video', kind: 'composite', way: 'listen', pins: { data: at('video', 1) }, params: {} },
     { id: 'power', kind: 'pulse', way: 'listen', pins: { data: at('power', 1) }, params: {} },
+    wire('antenna', 'antenna', 'talk', 'antenna'),
   ],
   functions: [
     {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
+import { RIG_KINDS } from '@squallmark/core/rig';
 import { problemText } from '@squallmark/core/units';
 import { format, parseISO } from 'date-fns';
 import { Exports } from '../../kit/exports';
@@ -9,7 +10,6 @@ import { Icon } from '../../kit/icon';
 import { RigStore } from '../../state/rig-store';
 import { RigVault, type StoredRig } from '../../state/rig-vault';
 
-const KINDS = ['six-rotor', 'seven-inch quad', 'carriage on a line'];
 const MOST_BYTES = 20_000_000;
 
 /** Rigs kept in this browser, files in and files out. */
@@ -28,7 +28,7 @@ export class FilesRoom {
   private readonly dialog = inject<MatDialogRef<FilesRoom>>(MatDialogRef);
   protected readonly rigs = signal<StoredRig[]>([]);
   protected readonly problems = signal<string[]>([]);
-  protected readonly kinds = KINDS;
+  protected readonly kinds = RIG_KINDS.map((k) => k.kind);
 
   constructor() {
     void this.refresh();

@@ -77,7 +77,7 @@ export class ShelfDialog {
     this.store.do([
       {
         kind: 'addPart',
-        part: { id: nextId('P', parts), class: sheet.class, label, settings: {}, onBench: true },
+        part: { id: nextId('P', parts), class: sheet.class, label, settings: {}, onBench: true, prepared: [] },
         sheet,
       },
     ]);

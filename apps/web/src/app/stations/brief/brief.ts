@@ -104,7 +104,7 @@ export class Brief {
 
   protected addWish(wish: { what: string; label: string }): void {
     this.store.do([
-      { kind: 'addWish', wish: { id: nextId('W', this.rig().wishes), ...wish, by: 'pilot', control: null } },
+      { kind: 'addWish', wish: { id: nextId('W', this.rig().wishes), ...wish, by: 'pilot', control: null, hand: 'either' } },
     ]);
   }
 

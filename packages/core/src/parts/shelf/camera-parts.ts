@@ -1,0 +1,56 @@
+import { at, empty, ground, plus, signal, windows } from './define.js';
+
+/** Menu keys in the order a slow sweep meets them; a class value, to be swept on the part itself. @source [practice] */
+export const menuFunction = (over: string[]) =>
+  windows('menu', 'Camera menu', 'menu', over, [
+    { fromUs: 800, toUs: 1150, label: 'down' },
+    { fromUs: 1150, toUs: 1350, label: 'left' },
+    { fromUs: 1350, toUs: 1650, label: 'none' },
+    { fromUs: 1650, toUs: 1850, label: 'right' },
+    { fromUs: 1850, toUs: 2200, label: 'up' },
+  ]);
+
+/** The five-way plug of a small flying camera: supply, picture and two menu pins. */
+export const flyingCameraPort = (menu: 'none' | 'ladder' | 'serial' | 'both') => ({
+  id: 'main',
+  label: menu === 'none' ? 'supply · video' : menu === 'serial' ? 'supply · TX RX' : 'supply · menu',
+  side: 'left' as const,
+  plug: { family: 'latching 1.25 mm', pins: 4 },
+  pins: [
+    plus(1),
+    ground(2),
+    menu === 'none'
+      ? empty(3, 'not joined')
+      : menu === 'ladder'
+        ? { ...signal(3, 'menu', 'in'), toleratesV: 3.6 }
+        : { ...signal(3, 'TX', 'out'), levelV: 3.3 },
+    menu === 'serial' || menu === 'both'
+      ? { ...signal(4, menu === 'both' ? 'RX or menu' : 'RX', 'in'), toleratesV: 5 }
+      : empty(4, 'not joined'),
+  ],
+});
+
+/** Serial menu control. Needs controller firmware that has it. @source [practice] */
+export const menuSerial = (more: object = {}) => ({
+  id: 'menu',
+  kind: 'device-serial' as const,
+  way: 'both' as const,
+  pins: { send: at('main', 3), hear: at('main', 4) },
+  params: { baud: 115200, protocol: 'camera menu', base: 1 },
+  ...more,
+});
+
+export const menuFirmware = (board?: 'middle' | 'large') => [
+  { what: 'serial camera menu', least: '4.2', erases: true, ...(board ? { board } : {}) },
+];
+
+/** @source [practice] 400–600 Ω, 470 Ω usual */
+export const LADDER = { seriesOhm: [400, 600] as [number, number], protocol: 'camera keys' };
+
+export const bodyPrep = [
+  { id: 'remote', text: 'Remote control over USB on' },
+  { id: 'card', text: 'Save to the camera’s own card' },
+  { id: 'usb', text: 'Connection by USB cable' },
+  { id: 'plane', text: 'Airplane mode on' },
+  { id: 'steady', text: 'In-body stabilisation off' },
+];

@@ -1,0 +1,28 @@
+import { defineSheet, eats, servoPort, supplyPort, thirds, windows, wire } from './define.js';
+import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting } from './gimbal-parts.js';
+
+const INPUTS = ['tilt', 'roll', 'mode', 'power'] as const;
+
+/** Servo-type gimbal with four channels; the fourth is its power state. */
+export const gimbalServoFour = defineSheet({
+  class: 'gimbal-servo-four',
+  revision: 1,
+  role: 'gimbal',
+  name: 'Gimbal, four servo leads',
+  summary: '3S–6S · tilt, roll, mode, power state',
+  group: 'Payload',
+  massG: 390,
+  cautions: [ARC],
+  ports: [supplyPort('supply', '3S–6S', 'left'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
+  supplies: [eats('supply', [9.5, 26], 8, 19)],
+  links: INPUTS.map((id) => wire(id, 'pulse', 'listen', id)),
+  settings: [mounting],
+  functions: [
+    axisFunction('tilt', 'Tilt', 'position', ['tilt'], -90, 30),
+    axisFunction('roll-trim', 'Roll trim', 'position', ['roll'], -15, 15),
+    modeFunction(['mode']),
+    windows('power', 'Power state', 'gimbal-power', ['power'], thirds('off', 'tilt and roll', 'all axes')),
+  ],
+  joints: [joint('tilt', -90, 30), joint('roll', -45, 45), joint('pan', -180, 180)],
+  starts: LEVEL,
+});

@@ -1,0 +1,48 @@
+import type { Sheet } from '../sheet.js';
+import { at, defineSheet, hdmiPort, signal, supplyPort, usbPort, wire } from './define.js';
+import { bodyPrep } from './camera-parts.js';
+
+const body = (family: 'A' | 'B', size: 'mini' | 'micro', volts: [number, number]): Sheet =>
+  defineSheet({
+    class: `mirrorless-${family.toLowerCase()}`,
+    revision: 1,
+    role: 'camera',
+    name: `Mirrorless camera, body family ${family}`,
+    summary: `HDMI ${size} · infra-red · USB remote`,
+    group: 'Payload',
+    massG: family === 'A' ? 620 : 510,
+    prep: bodyPrep,
+    cautions: ['Balance with lens, battery, card and cables on, cap off.'],
+    ports: [
+      supplyPort('battery', 'battery bay', 'left', `dummy battery, body family ${family}`),
+      hdmiPort('hdmi', 'HDMI', 'right', 'out', size),
+      usbPort('usb', 'USB remote', 'left'),
+      {
+        id: 'eye',
+        label: 'infra-red eye',
+        side: 'left',
+        plug: { family: 'sensor window', pins: 1 },
+        pins: [signal(1, 'light', 'in')],
+      },
+    ],
+    supplies: [
+      {
+        id: 'main',
+        plus: at('battery', 1),
+        minus: at('battery', 2),
+        volts,
+        draw: { kind: 'power', typical: 5, peak: 9 },
+      },
+    ],
+    links: [
+      wire('hdmi', 'hdmi', 'talk', 'hdmi'),
+      wire('usb', 'usb', 'listen', 'usb', {}, { pin: 2 }),
+      wire('eye', 'infra-red', 'listen', 'eye'),
+    ],
+    cues: [{ when: 'recording', shows: 'red frame on its own screen, nothing on the ground' }],
+    starts: [{ text: 'starts', seconds: 3, still: false }],
+  });
+
+/** Mirrorless bodies of two battery families. */
+export const mirrorlessA = body('A', 'micro', [6.5, 8.4]);
+export const mirrorlessB = body('B', 'mini', [6.5, 8.4]);

@@ -1,0 +1,16 @@
+import { defineSheet, gives, regulatorIn, supplyPort } from './define.js';
+
+/** Power module between pack and craft: steady supply for an autopilot. */
+export const powerModule = defineSheet({
+  class: 'power-module',
+  revision: 1,
+  role: 'regulator',
+  name: 'Power module',
+  summary: '5.2 V 3 A for an autopilot',
+  group: 'Power',
+  massG: 24,
+  ports: [supplyPort('in', 'pack', 'left', 'spark-safe 5 mm'), supplyPort('out', '5.2 V', 'right', 'latching 1.25 mm')],
+  supplies: [regulatorIn('in', [7, 28])],
+  sources: [gives('buck', 'out', 5.2, 3)],
+  starts: [{ text: 'settles', seconds: 0.2, still: false }],
+});

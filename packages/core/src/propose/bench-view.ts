@@ -1,0 +1,151 @@
+import {
+  findConversations,
+  findNets,
+  linkEnds,
+  pinOf,
+  type Conversation,
+  type LinkEnd,
+  type Nets,
+} from '../loom/index.js';
+import type { PinAt, Sheet } from '../parts/index.js';
+import { rigNetwork } from '../rails/index.js';
+import { partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
+
+/** A port, or a controller's serial port or pad: what one plug takes up. */
+export interface Unit {
+  id: string;
+  part: Part;
+  sheet: Sheet;
+  port: string;
+  resource: Sheet['resources'][number] | null;
+  links: LinkEnd[];
+  /** Features that must be released before it is given away. */
+  holders: string[];
+}
+
+/** Units of one part that are alike in everything that matters: any of them will do. */
+export interface UnitClass {
+  id: string;
+  part: Part;
+  sheet: Sheet;
+  members: Unit[];
+}
+
+/** One link of a class of units, shown by its first free member. */
+export interface ClassEnd {
+  cls: UnitClass;
+  nth: number;
+  end: LinkEnd;
+}
+
+/** Everything a proposal reads of a rig, worked out once. */
+export interface BenchView {
+  rig: Rig;
+  /** The rig with the locked cables only. */
+  base: Rig;
+  nets: Nets;
+  kept: Conversation[];
+  parts: { part: Part; sheet: Sheet }[];
+  classes: UnitClass[];
+  /** Every link of every class that has a free member. */
+  ends: ClassEnd[];
+  /** Supplies that locked cables feed, as `part.supply`. */
+  fed: Set<string>;
+  /** Pins that locked cables end on. */
+  taken: Set<string>;
+}
+
+const pinText = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
+
+export function viewBench(rig: Rig): BenchView {
+  const base = { ...rig, cables: rig.cables.filter((c) => c.locked) };
+  const nets = findNets(base);
+  const taken = new Set(base.cables.flatMap((c) => c.wires).flatMap((w) => [pinText(w.from), pinText(w.to)]));
+  const parts = partsWithSheets(rig);
+  const classes = unitClasses(rig, taken);
+  const network = rigNetwork(base);
+  return {
+    rig,
+    base,
+    nets,
+    kept: findConversations(base, nets),
+    parts,
+    classes,
+    ends: classes.flatMap((cls) => (cls.members[0]?.links ?? []).map((end, nth) => ({ cls, nth, end }))),
+    fed: new Set(network.terminals.filter((t) => network.feeders.has(t.element)).map((t) => `${t.part.id}.${t.id}`)),
+    taken,
+  };
+}
+
+/** Units of every part, gathered by what they are. */
+function unitClasses(rig: Rig, taken: ReadonlySet<string>): UnitClass[] {
+  const units = unitsOf(rig);
+  const classes = [...groupBy(units, (u) => `${u.part.id} ${signature(u)}`).values()];
+  return classes.map((members) => {
+    const { part, sheet, id } = members[0]!;
+    return { id: `${part.id}.${id}`, part, sheet, members: members.filter((u) => isFree(u, taken)) };
+  });
+}
+
+function unitsOf(rig: Rig): Unit[] {
+  const ends = linkEnds(rig).filter((end) => pinsOf(end).length);
+  const byUnit = groupBy(ends, (end) => {
+    const resource = resourceIdOf(end);
+    return `${end.part.id} ${resource ?? pinsOf(end)[0]!.port}`;
+  });
+  return [...byUnit.values()].map((links) => {
+    const [first] = links as [LinkEnd, ...LinkEnd[]];
+    const resource = first.sheet.resources.find((r) => r.id === resourceIdOf(first)) ?? null;
+    const holders = rig.held.filter((h) => h.part === first.part.id && h.resource === resource?.id).map((h) => h.to);
+    const port = pinsOf(first)[0]!.port;
+    return { id: resource?.id ?? port, part: first.part, sheet: first.sheet, port, resource, links, holders };
+  });
+}
+
+export const pinsOf = (end: LinkEnd): PinAt[] => Object.values(end.link.pins).filter((pin) => pin !== undefined);
+
+function resourceIdOf(end: LinkEnd): string | undefined {
+  const id = end.link.resource ?? end.link.id;
+  return end.sheet.resources.some((r) => r.id === id) ? id : undefined;
+}
+
+function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
+  return !unit.links.some((end) => pinsOf(end).some((pin) => taken.has(pinText(pinOf(end, pin)))));
+}
+
+/** What makes two units of a part different: their links, plug, resource, holders, and the functions that hang on them. */
+function signature(unit: Unit): string {
+  const port = unit.sheet.ports.find((p) => p.id === unit.port)!;
+  const {
+    id: _id,
+    label: _label,
+    port: _port,
+    pin: _pin,
+    ...resource
+  } = unit.resource ?? { id: '', label: '', port: '', pin: 0 };
+  const links = unit.links.map(({ link }) => [
+    link.kind,
+    link.way,
+    link.params,
+    link.when,
+    Boolean(link.slotSetting),
+    unit.sheet.functions
+      .filter((f) => f.over.includes(link.id))
+      .map((f) => (unit.sheet.role === 'controller' ? 'any' : f.id)),
+    unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
+  ]);
+  const pins = port.pins.map((p) => [p.line, p.way, p.levelV, p.toleratesV]);
+  return JSON.stringify([
+    links,
+    port.plug,
+    unit.resource ? resource : unit.resource,
+    unit.holders,
+    unit.resource?.kind === 'pad' ? 0 : pins,
+  ]);
+}
+
+export const settingNow = (view: BenchView, partId: string, setting: string): string | undefined => {
+  const found = view.parts.find((p) => p.part.id === partId);
+  return found && settingOf(found.sheet, found.part, setting);
+};

@@ -1,0 +1,86 @@
+import type { Option, WiringProblem } from './problem.js';
+import { solveProblem } from './solve.js';
+import { splitProblem } from './split.js';
+
+/** Rounds after which the search for a smaller clash stops. */
+const MOST_ROUNDS = 60;
+const FEW_NODES = 20_000;
+
+export interface Clash {
+  /** Ids of needs that cannot all be covered. */
+  needs: string[];
+  /** No smaller set clashes. False when the search was cut short: then it clashes, but may not be the smallest. */
+  smallest: boolean;
+}
+
+/**
+ * Why a problem has no whole cover: in each piece that has none, a smallest set of demands that cannot all be met. Found by
+ * growing a set that meets every known way out (implicit hitting sets).
+ */
+export function findClashes(problem: WiringProblem): Clash[] {
+  return splitProblem(problem, false)
+    .filter((piece) => solveProblem(piece, { strict: true, anyCover: true, mostNodes: FEW_NODES }).chosen === null)
+    .map(smallestClash);
+}
+
+function smallestClash(piece: WiringProblem): Clash {
+  const demands = piece.needs.filter((n) => n.always).map((n) => n.id);
+  const waysOut: string[][] = [];
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const held = hit(waysOut);
+    const open = leastOpen(piece, new Set(held), demands);
+    if (open === null) return { needs: held, smallest: true };
+    if (open.length === 0) break;
+    waysOut.push(open);
+  }
+  return { needs: shrink(piece, demands), smallest: false };
+}
+
+/** Demands to leave open, as few as may be, so that the held ones are all met; null when those alone clash. */
+function leastOpen(piece: WiringProblem, held: ReadonlySet<string>, demands: string[]): string[] | null {
+  const { chosen } = solveProblem(
+    loosened(piece, (id) => (held.has(id) ? null : 1), demands),
+    { mostNodes: FEW_NODES },
+  );
+  return chosen && chosen.filter((id) => id.startsWith(LEFT)).map((id) => id.slice(LEFT.length));
+}
+
+const LEFT = 'left:';
+
+/** Only the question of what can be met: options cost nothing, leaving a demand open costs what `price` says (null: not allowed). */
+function loosened(piece: WiringProblem, price: (id: string) => number | null, demands: string[]): WiringProblem {
+  const ways = piece.options.filter((o) => !o.open).map((o) => ({ ...o, cost: 0 }));
+  const leave = demands.flatMap((id): Option[] => {
+    const cost = price(id);
+    return cost === null ? [] : [{ id: LEFT + id, covers: [id], cost, takes: [], hub: null, modes: [], wakes: [] }];
+  });
+  return { ...piece, hubs: piece.hubs.map((h) => ({ ...h, share: 0 })), options: [...ways, ...leave] };
+}
+
+/** Drops demands as long as the rest still clashes. */
+function shrink(piece: WiringProblem, demands: string[]): string[] {
+  let held = demands;
+  for (const id of demands) {
+    const fewer = held.filter((x) => x !== id);
+    const keep = new Set(fewer);
+    const without = loosened(piece, (x) => (keep.has(x) ? null : 0), demands);
+    if (solveProblem(without, { anyCover: true, mostNodes: FEW_NODES }).chosen === null) held = fewer;
+  }
+  return held;
+}
+
+/** A smallest set with a member of every list. */
+function hit(lists: string[][]): string[] {
+  let best: string[] | null = null;
+  const search = (rest: string[][], taken: string[]): void => {
+    if (best && taken.length >= best.length) return;
+    const [first, ...more] = rest.filter((list) => !list.some((id) => taken.includes(id)));
+    if (!first) {
+      best = taken;
+      return;
+    }
+    for (const id of first) search(more, [...taken, id]);
+  };
+  search(lists, []);
+  return best ?? [];
+}

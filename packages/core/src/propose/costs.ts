@@ -1,0 +1,42 @@
+/**
+ * What each thing costs in a proposal, in points. The points are ours: they put the trade's habits into an order
+ * (@source [practice]), they are not measured. One lead is ten.
+ */
+export const COST = {
+  lead: 10,
+  /** A lead that also brings the supply: one plug instead of two. */
+  sharedPlug: 1,
+  splice: 6,
+  yLead: 4,
+  inverter: 25,
+  resistor: 2,
+  adapter: 5,
+  serialPort: 6,
+  /** A port with an inverter given to something that needs none. */
+  inverterWasted: 3,
+  pad: 4,
+  release: 5,
+  joint: 8,
+  /** For each 100 mm beyond the first 200. */
+  per100Mm: 1,
+  /** Against the side the user chose. */
+  school: 40,
+  otherScale: 30,
+  thinMargin: 5,
+  /** For each watt a linear regulator turns into heat. */
+  heatPerW: 2,
+  switchSetting: 1,
+  strapSetting: 2,
+  /** Leaving something open. */
+  openFeed: 2000,
+  openWish: 1000,
+  openNice: 60,
+} as const;
+
+/** One line of what a choice costs. */
+export interface CostPart {
+  why: string;
+  points: number;
+}
+
+export const pointsOf = (parts: readonly CostPart[]): number => parts.reduce((sum, p) => sum + p.points, 0);

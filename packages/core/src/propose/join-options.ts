@@ -1,0 +1,166 @@
+import { leadLength, looksAlike, portsCanJoin, type LinkEnd } from '../loom/index.js';
+import type { Pin, Port } from '../parts/index.js';
+import type { ClassEnd, Unit } from './bench-view.js';
+import { COST, type CostPart } from './costs.js';
+import { eatersOf, fits, outletsOf, portOf, type Eater } from './outlets.js';
+import type { JoinFeed, Poser } from './poser.js';
+import type { Option } from './problem.js';
+
+/** Listeners on one bus plug: a Y lead, or a Y on a Y. @source [practice] never two talkers */
+const MOST_ON_BUS = 3;
+
+export interface JoinWish {
+  covers: string[];
+  wakes?: string[];
+  modes?: Option['modes'];
+  takes?: Option['takes'];
+  cost: CostPart[];
+}
+
+/** Adds the option of joining two links by a lead, and the same with a supply on the plugs where that serves. */
+export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish: JoinWish): void {
+  const [a, b] = [talker.cls.members[0]!, listener.cls.members[0]!];
+  const [from, to] = [portOf(a.sheet, a.port), portOf(b.sheet, b.port)];
+  if (!portsCanJoin(from, to) || !levelsAgree(talker.end, listener.end) || !resourceSuits(a, b, talker, listener))
+    return;
+  const isBus = talker.end.link.kind === 'sbus';
+  const draft = {
+    id: `${wish.covers.join(' + ')}: ${talker.cls.id} ${talker.nth} → ${listener.cls.id} ${listener.nth}`,
+    covers: wish.covers,
+    wakes: wish.wakes ?? [],
+    modes: [...(wish.modes ?? []), ...modesOf(talker), ...modesOf(listener)],
+    takes: [...(isBus ? [] : [takeUnit(poser, talker)]), takeUnit(poser, listener), ...(wish.takes ?? [])],
+    hub: isBus ? poser.hub(`bus ${talker.cls.id}`, COST.yLead, MOST_ON_BUS) : null,
+  };
+  const cost = [
+    ...wish.cost,
+    ...leadCost(poser, a, b),
+    ...resourceCost(a, listener),
+    ...resourceCost(b, talker),
+    ...adapterCost(from, to),
+  ];
+  const text = `${a.part.label} ${from.label} → ${b.part.label} ${to.label}`;
+  poser.option(draft, { do: 'join', talker, listener, feed: null }, cost, text);
+  const feed = feedOnPlugs(poser, a, b);
+  if (!feed) return;
+  const { join, takes } = feed;
+  const need = `feed ${join.part}.${join.supply}`;
+  poser.option(
+    { ...draft, id: `${draft.id} with supply`, covers: [...wish.covers, need], takes: [...draft.takes, ...takes] },
+    { do: 'join', talker, listener, feed: join },
+    [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }],
+    `${text}, supply with it`,
+  );
+}
+
+const modesOf = ({ end }: ClassEnd): Option['modes'] =>
+  end.link.when ? [{ key: `${end.part.id}.${end.link.when.setting}`, value: end.link.when.value }] : [];
+
+const takeUnit = (poser: Poser, { cls }: ClassEnd) => ({
+  pool: poser.pool(`plug ${cls.id}`, cls.members.length),
+  amount: 1,
+});
+
+/** Lead, its length beyond the usual, the joints it crosses. */
+export function leadCost(poser: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'part'>): CostPart[] {
+  const { needMm, slackMm, joints } = leadLength(poser.view.rig, a.part.id, b.part.id);
+  const beyond = Math.max(0, needMm - slackMm - 200);
+  return [
+    { why: 'a lead', points: COST.lead },
+    { why: `${needMm} mm long`, points: Math.round(beyond / 100) * COST.per100Mm },
+    { why: `crosses ${joints.map((j) => j.joint).join(', ')}`, points: joints.length * COST.joint },
+  ];
+}
+
+const adapterCost = (a: Port, b: Port): CostPart[] => [
+  { why: 'marked adapter', points: looksAlike(a, b) ? COST.adapter : 0 },
+];
+
+/** What taking a controller's port or pad costs: scarce, an inverter wasted, features to release. */
+function resourceCost({ resource, holders }: Unit, other: ClassEnd): CostPart[] {
+  if (!resource) return [];
+  const kept = other.end.link.params.protocol;
+  const release = holders.filter((h) => h !== kept);
+  if (resource.kind === 'pad')
+    return [
+      { why: 'a pad', points: COST.pad },
+      { why: 'series resistor', points: COST.resistor },
+      { why: `release ${release.join(', ')}`, points: release.length * COST.release },
+    ];
+  return [
+    { why: 'a serial port', points: COST.serialPort },
+    {
+      why: 'its inverter stays unused',
+      points: resource.inverter && other.end.link.kind !== 'sbus' ? COST.inverterWasted : 0,
+    },
+    { why: `release ${release.join(', ')}`, points: release.length * COST.release },
+  ];
+}
+
+/** High levels a talker drives must be stood by the listener, both ways for a pair. */
+function levelsAgree(talker: LinkEnd, listener: LinkEnd): boolean {
+  const [a, b] = [talker.link.pins, listener.link.pins];
+  return (
+    stands(pinAt(talker, a.data ?? a.send), pinAt(listener, b.data ?? b.hear)) &&
+    stands(pinAt(listener, b.send), pinAt(talker, a.hear))
+  );
+}
+
+function stands(drives: Pin | undefined, stands: Pin | undefined): boolean {
+  return drives?.levelV === undefined || stands?.toleratesV === undefined || drives.levelV <= stands.toleratesV;
+}
+
+const pinAt = ({ sheet }: LinkEnd, at: { port: string; pin: number } | undefined): Pin | undefined =>
+  at && sheet.ports.find((p) => p.id === at.port)?.pins.find((p) => p.n === at.pin);
+
+/** Fast enough, both ways where the device needs it, with a timer for key ladders. */
+function resourceSuits(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): boolean {
+  return suits(a, listener.end) && suits(b, talker.end);
+}
+
+function suits({ resource }: Unit, other: LinkEnd): boolean {
+  if (!resource) return true;
+  const { baud, seriesOhm } = other.link.params;
+  if (resource.kind === 'pad') return Boolean(resource.timer) || !seriesOhm;
+  if (resource.highestBaud !== undefined && baud !== undefined && baud > resource.highestBaud) return false;
+  return !(resource.receiveOnly && other.link.way === 'both');
+}
+
+/** A supply that can ride along: a pin of one plug is joined to that part's own rail, and feeds the other. */
+function feedOnPlugs(poser: Poser, a: Unit, b: Unit): { join: JoinFeed; takes: Option['takes'] } | null {
+  return feedFrom(poser, a, b, 'listener') ?? feedFrom(poser, b, a, 'talker');
+}
+
+function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) {
+  const eaters = eatersOf(poser.view);
+  const hungry = eaters.find(
+    (e) => e.part.id === eater.part.id && e.supply.plus.port === eater.port && !e.sheet.sources.length,
+  );
+  if (!hungry || poser.view.fed.has(hungry.id)) return null;
+  const port = portOf(giver.sheet, giver.port);
+  const minusPin = port.pins.find((p) => p.line === 'ground')?.n;
+  for (const pin of port.pins.filter((p) => p.line === 'supply')) {
+    const tie = giver.sheet.ties.find((t) => t.some((at) => at.port === port.id && at.pin === pin.n));
+    const own =
+      tie &&
+      eaters.find(
+        (e) =>
+          e.part.id === giver.part.id &&
+          tie.some((at) => at.port === e.supply.plus.port && at.pin === e.supply.plus.pin),
+      );
+    if (!own || minusPin === undefined || !inside(own, hungry) || own.part.id === hungry.part.id) continue;
+    const join: JoinFeed = { part: hungry.part.id, supply: hungry.supply.id, fed, plusPin: pin.n, minusPin };
+    return { join, takes: [...takesThrough(poser, own, hungry), ...poser.relies(`feed ${own.id}`)] };
+  }
+  return null;
+}
+
+const inside = (own: Eater, hungry: Eater): boolean =>
+  own.supply.volts[0] >= hungry.supply.volts[0] && own.supply.volts[1] <= hungry.supply.volts[1];
+
+/** What rides through a part is drawn from whatever feeds that part: counted on every outlet that could. */
+function takesThrough(poser: Poser, through: Eater, hungry: Eater): Option['takes'] {
+  return outletsOf(poser.view)
+    .filter((o) => fits(o, through))
+    .map((o) => ({ pool: poser.pool(`amps ${o.id}`, o.source.maxA), amount: hungry.peakW / o.volts[0] }));
+}

@@ -1,0 +1,97 @@
+import type { Port, Sheet, Source, Supply } from '../parts/index.js';
+import type { Part } from '../rig/index.js';
+import { CELL, packV } from '../rails/index.js';
+import type { BenchView } from './bench-view.js';
+
+/** A source of a part with what it gives from full to flat. */
+export interface Outlet {
+  id: string;
+  part: Part;
+  sheet: Sheet;
+  source: Source;
+  volts: readonly [low: number, high: number];
+  /** Supplies of the part that must be fed for it to give anything. */
+  fedBy: string | null;
+}
+
+/** A supply of a part with what it takes at its peak. */
+export interface Eater {
+  id: string;
+  part: Part;
+  sheet: Sheet;
+  supply: Supply;
+  peakW: number;
+}
+
+export const portOf = (sheet: Sheet, id: string): Port => sheet.ports.find((p) => p.id === id)!;
+
+/** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
+export function outletsOf({ parts }: BenchView): Outlet[] {
+  return parts.flatMap(({ part, sheet }) =>
+    sheet.sources
+      .filter((source) => source.kind !== 'stolen')
+      .map((source) => ({
+        id: `${part.id}.${source.id}`,
+        part,
+        sheet,
+        source,
+        volts: voltsOf(source),
+        fedBy: source.regulator?.fedBy ?? null,
+      })),
+  );
+}
+
+function voltsOf({ regulator, pack }: Source): [number, number] {
+  if (regulator) return [regulator.volts, regulator.volts];
+  const cells = pack?.cells ?? 0;
+  return [packV(cells, 0), cells * CELL.fullV];
+}
+
+export function eatersOf({ parts }: BenchView): Eater[] {
+  return parts.flatMap(({ part, sheet }) =>
+    sheet.supplies.map((supply) => ({ id: `${part.id}.${supply.id}`, part, sheet, supply, peakW: peakW(supply) })),
+  );
+}
+
+/** Power at the peak, W, at the lowest voltage it takes: the most it can ask. */
+function peakW({ draw, volts }: Supply): number {
+  if (draw.kind === 'power') return draw.peak;
+  if (draw.kind === 'current') return draw.peak * volts[1];
+  return draw.kind === 'resistance' && draw.peak > 0 ? volts[1] ** 2 / draw.peak : 0;
+}
+
+/** Whether an outlet may feed a supply: volts inside the band full and flat, head room for a regulator, no circle. */
+export function fits(outlet: Outlet, { part, sheet, supply }: Eater): boolean {
+  if (outlet.part.id === part.id) return false;
+  const [low, high] = outlet.volts;
+  if (low < supply.volts[0] || high > supply.volts[1]) return false;
+  return sheet.sources
+    .filter((s) => s.regulator?.fedBy === supply.id)
+    .every((s) => {
+      const { volts, dropoutV } = s.regulator!;
+      const boosts = s.kind === 'boost' || s.kind === 'buck-boost';
+      // regulators feed only lower ones, so that no two can feed each other
+      if (outlet.source.regulator && outlet.volts[0] <= volts) return false;
+      return boosts || low >= volts + dropoutV;
+    });
+}
+
+/** Smallest distance to an edge of the band over the whole charge, V. */
+export function marginV(outlet: Outlet, { supply }: Eater): number {
+  return Math.min(outlet.volts[0] - supply.volts[0], supply.volts[1] - outlet.volts[1]);
+}
+
+/** Amperes a supply can ask of an outlet, with what a regulator could have to hand on. */
+export function ampsOf(outlet: Outlet, eater: Eater, all: readonly Eater[], outlets: readonly Outlet[]): number {
+  const own = eater.sheet.sources.filter((s) => s.regulator?.fedBy === eater.supply.id);
+  const handedOn = own.reduce((sum, source) => sum + ratedW(eater, source, all, outlets), 0);
+  return (eater.peakW + handedOn) / outlet.volts[0];
+}
+
+/** The most a regulator takes in: its rating, or all that it could be asked for. */
+function ratedW(eater: Eater, source: Source, all: readonly Eater[], outlets: readonly Outlet[]): number {
+  const outlet = outlets.find((o) => o.part.id === eater.part.id && o.source.id === source.id);
+  const { volts, efficiency } = source.regulator!;
+  const asked = outlet ? all.filter((e) => fits(outlet, e)).reduce((sum, e) => sum + e.peakW, 0) : 0;
+  return Math.min(volts * source.maxA, asked) / efficiency;
+}

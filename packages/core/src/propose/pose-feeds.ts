@@ -1,0 +1,79 @@
+import { portsCanJoin } from '../loom/index.js';
+import { leadCost } from './join-options.js';
+import { COST, type CostPart } from './costs.js';
+import { ampsOf, eatersOf, fits, marginV, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
+import type { Poser } from './poser.js';
+
+/** A margin smaller than this is worth points, V. @source [practice] */
+const THIN_V = 0.3;
+/** Leads that may meet at one outlet. */
+const MOST_AT_OUTLET = 12;
+
+/** Every supply must be fed; a regulator only once something hangs on it. */
+export function poseFeeds(poser: Poser): void {
+  const outlets = outletsOf(poser.view);
+  const eaters = eatersOf(poser.view);
+  for (const eater of eaters) {
+    if (poser.view.fed.has(eater.id)) continue;
+    const need = `feed ${eater.id}`;
+    poser.need(need, `${eater.part.label} has its volts`, isAsked(poser, eater) ? COST.openFeed : null, {
+      part: eater.part.id,
+    });
+    for (const outlet of outlets.filter((o) => fits(o, eater) && plugsJoin(o, eater))) {
+      const feeder =
+        outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`)
+          ? []
+          : [`feed ${outlet.part.id}.${outlet.fedBy}`];
+      poser.option(
+        {
+          id: `${need} from ${outlet.id}`,
+          covers: [need],
+          wakes: feeder,
+          hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
+          takes: [
+            {
+              pool: poser.pool(`amps ${outlet.id}`, outlet.source.maxA),
+              amount: ampsOf(outlet, eater, eaters, outlets),
+            },
+          ],
+          modes: outlet.source.when
+            ? [{ key: `${outlet.part.id}.${outlet.source.when.setting}`, value: outlet.source.when.value }]
+            : [],
+        },
+        { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
+        feedCost(poser, outlet, eater),
+        `${eater.part.label} from ${outlet.part.label}`,
+      );
+    }
+  }
+}
+
+/** A load is always to be fed; a regulator when a locked lead already hangs on it. */
+function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
+  const sources = sheet.sources.filter((s) => s.regulator?.fedBy === supply.id);
+  return !sources.length || sources.some((s) => view.taken.has(`${part.id}.${s.plus.port}.${s.plus.pin}`));
+}
+
+const plugsJoin = (outlet: Outlet, eater: Eater): boolean =>
+  portsCanJoin(portOf(outlet.sheet, outlet.source.plus.port), portOf(eater.sheet, eater.supply.plus.port));
+
+function feedCost(poser: Poser, outlet: Outlet, eater: Eater): CostPart[] {
+  const spare = marginV(outlet, eater);
+  const { gimbalFeed } = poser.view.rig.schools;
+  const isPack = outlet.source.kind === 'pack';
+  const against = eater.sheet.role === 'gimbal' && isPack !== (gimbalFeed === 'pack');
+  return [
+    ...leadCost(poser, outlet, eater),
+    { why: `${spare.toFixed(2)} V from the edge of its band`, points: spare < THIN_V ? COST.thinMargin : 0 },
+    { why: 'not the way you chose', points: against ? COST.school : 0 },
+    { why: 'heat in a linear regulator', points: linearHeat(outlet, eater) },
+  ];
+}
+
+/** Points for the heat a load causes in a linear regulator, judged at a usual input a few volts above its output. */
+function linearHeat({ source }: Outlet, eater: Eater): number {
+  if (source.kind !== 'linear' || !source.regulator) return 0;
+  const amps = eater.peakW / source.regulator.volts;
+  const USUAL_ABOVE_V = 7;
+  return Math.round(amps * USUAL_ABOVE_V * COST.heatPerW);
+}

@@ -1,0 +1,65 @@
+import type { LinkKind, Sheet } from '../parts/index.js';
+import type { Part } from '../rig/index.js';
+import type { ClassEnd } from './bench-view.js';
+import { COST } from './costs.js';
+import { addJoin } from './join-options.js';
+import type { Poser } from './poser.js';
+
+const PICTURES: ReadonlySet<LinkKind> = new Set(['composite', 'hdmi', 'ribbon', 'ethernet']);
+
+/** Order in which a picture passes parts. @source [practice] camera → switcher → on-screen display → transmitter */
+function stageOf({ role, pictures }: Sheet): number {
+  if (role === 'camera') return 0;
+  if (role === 'converter') return 1;
+  if (role === 'switcher' || (role === 'network' && pictures.length)) return 2;
+  return (role === 'overlay' || role === 'controller') && pictures.length ? 3 : 4;
+}
+
+const onwardNeed = (part: string): string => `onward ${part}`;
+const overlayNeed = (part: string): string => `overlay ${part}`;
+
+/** Every camera's picture goes somewhere, every relay hands on what it is given, a display in the path is in the path. */
+export function posePictures(poser: Poser): void {
+  const { view } = poser;
+  const talkers = view.ends.filter(({ end }) => PICTURES.has(end.link.kind) && end.link.way === 'talk');
+  const listeners = view.ends.filter(({ end }) => PICTURES.has(end.link.kind) && end.link.way === 'listen');
+  if (!view.parts.some(({ sheet }) => takesPictures(sheet) && stageOf(sheet) === 4)) return;
+  const kept = view.kept.filter((c) => PICTURES.has(c.kind));
+  const sends = (part: Part): boolean => kept.some((c) => c.talker.part.id === part.id);
+  const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);
+  for (const { part, sheet } of view.parts) {
+    const out = sheet.links.some((l) => PICTURES.has(l.kind) && l.way === 'talk');
+    if (sheet.role === 'camera' && out && !sends(part))
+      poser.need(`picture ${part.id}`, `The picture of ${part.label} arrives`, COST.openWish, { part: part.id });
+    if (!sheet.pictures.length) continue;
+    if (!sends(part))
+      poser.need(onwardNeed(part.id), `${part.label} hands its picture on`, given(part) ? COST.openWish : null, {
+        part: part.id,
+      });
+    if (
+      stageOf(sheet) === 3 &&
+      !given(part) &&
+      talkers.some(({ cls, end }) => end.link.kind === 'composite' && cls.part.id !== part.id)
+    )
+      poser.need(overlayNeed(part.id), `${part.label} writes into the picture`, COST.openNice, { part: part.id });
+  }
+  for (const talker of talkers) for (const listener of listeners) posePath(poser, talker, listener);
+}
+
+const takesPictures = (sheet: Sheet): boolean => sheet.links.some((l) => PICTURES.has(l.kind) && l.way === 'listen');
+
+function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
+  const [from, to] = [talker.cls, listener.cls];
+  if (talker.end.link.kind !== listener.end.link.kind || stageOf(from.sheet) >= stageOf(to.sheet)) return;
+  const own = from.sheet.role === 'camera' ? `picture ${from.part.id}` : onwardNeed(from.part.id);
+  if (!poser.has(own)) return;
+  const covers = [own, ...(poser.has(overlayNeed(to.part.id)) ? [overlayNeed(to.part.id)] : [])];
+  const relay = to.sheet.pictures.length > 0;
+  const standard = talker.end.link.params.standard;
+  addJoin(poser, talker, listener, {
+    covers,
+    wakes: relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [],
+    modes: standard && relay ? [{ key: `standard ${to.part.id}`, value: standard }] : [],
+    cost: [],
+  });
+}

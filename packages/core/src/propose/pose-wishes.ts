@@ -1,0 +1,217 @@
+import type { LinkKind, PartFunction, Sheet } from '../parts/index.js';
+import type { Part, Wish } from '../rig/index.js';
+import type { ClassEnd } from './bench-view.js';
+import { COST, type CostPart } from './costs.js';
+import { addJoin } from './join-options.js';
+import type { Poser } from './poser.js';
+
+const hearNeed = (end: ClassEnd): string => `hear ${end.cls.id} ${end.nth}`;
+const flyNeed = (part: string): string => `fly ${part}`;
+const reachNeed = (part: string): string => `reach ${part}`;
+
+/** Kinds by which a trigger reaches the camera it works. */
+const REACHES: ReadonlySet<LinkKind> = new Set(['infra-red', 'contact', 'usb']);
+
+/** Wishes, the controllers that must hear a receiver, and how each part is told. */
+export function poseWishes(poser: Poser): void {
+  const { parts, rig } = poser.view;
+  const receivers = parts.some(({ sheet }) => sheet.role === 'receiver');
+  for (const { part, sheet } of parts) if (sheet.role === 'controller' && receivers) poseFlying(poser, part, sheet);
+  for (const wish of rig.wishes) poseWish(poser, wish);
+  const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
+  for (const listener of poser.view.ends) if (heard.includes(hearNeed(listener))) poseHearing(poser, listener);
+  if (rig.schools.operators === 'two' && rig.wishes.some((w) => w.by === 'camera operator')) poseTrainer(poser);
+}
+
+/** A controller hears a receiver over one of the links its flight functions name. */
+function poseFlying(poser: Poser, part: Part, sheet: Sheet): void {
+  const over = sheet.functions.find((f) => f.what === 'throttle')?.over;
+  if (!over || keptInto(poser, part.id)) return;
+  const need = flyNeed(part.id);
+  poser.need(need, `${part.label} hears a receiver`, COST.openWish, { part: part.id });
+  for (const end of endsFor(poser, part.id, over)) {
+    wakeHearing(poser, end, part.label);
+    poser.option(
+      { id: `${need} by ${end.cls.id} ${end.nth}`, covers: [need], wakes: [hearNeed(end)], modes: modesOf(end) },
+      { do: 'tell', wish: '', part: part.id, fn: 'throttle', link: end.end.link.id },
+      [],
+      `${part.label} over ${end.end.link.id}`,
+    );
+  }
+}
+
+const keptInto = (poser: Poser, partId: string): boolean =>
+  poser.view.kept.some(
+    (c) => c.listener.part.id === partId && c.talker.sheet.role === 'receiver' && c.kind !== 'mavlink',
+  );
+
+/** Free links of a part that carry one of these ids; alike ones once. */
+function endsFor(poser: Poser, partId: string, over: readonly string[]): ClassEnd[] {
+  return poser.view.ends.filter(
+    ({ cls, nth }) => cls.part.id === partId && cls.members.some((unit) => over.includes(unit.links[nth]!.link.id)),
+  );
+}
+
+function poseWish(poser: Poser, wish: Wish): void {
+  const need = `wish ${wish.id}`;
+  poser.need(need, wish.label, COST.openWish, { wish: wish.id });
+  for (const { part, sheet } of poser.view.parts) {
+    if (wish.part !== undefined && wish.part !== part.id) continue;
+    for (const fn of sheet.functions.filter((f) => f.what === wish.what)) poseTelling(poser, wish, part, sheet, fn);
+  }
+}
+
+function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: PartFunction): void {
+  const need = `wish ${wish.id}`;
+  const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
+  const takes = [{ pool: own, amount: 1 }];
+  const reach = reachWakes(poser, part, sheet);
+  const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && fn.over.includes(c.listener.link.id));
+  const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });
+  if (kept) {
+    const { link } = kept.listener;
+    poser.option(
+      {
+        id: `${need} by ${part.id}.${fn.id} kept`,
+        covers: [need],
+        takes,
+        wakes: reach,
+        modes: whenModes(part.id, link),
+      },
+      make(link.id),
+      [],
+      `${part.label} over its locked lead`,
+    );
+    return;
+  }
+  for (const end of endsFor(poser, part.id, fn.over)) {
+    if (end.end.link.way === 'talk') continue;
+    wakeHearing(poser, end, part.label);
+    poser.option(
+      {
+        id: `${need} by ${part.id}.${fn.id} over ${end.nth} ${end.cls.id}`,
+        covers: [need],
+        takes,
+        wakes: [hearNeed(end), ...reach],
+        modes: modesOf(end),
+      },
+      make(end.end.link.id),
+      [...settingCost(poser, end), ...schoolCost(poser, end, sheet, fn)],
+      `${part.label} over ${end.end.link.id}`,
+    );
+  }
+}
+
+const modesOf = ({ end }: ClassEnd) => whenModes(end.part.id, end.link);
+const whenModes = (part: string, link: { when?: { setting: string; value: string } | undefined }) =>
+  link.when ? [{ key: `${part}.${link.when.setting}`, value: link.when.value }] : [];
+
+/** Setting a switch or a strap costs a hand step, when it does not stand so already. */
+function settingCost(poser: Poser, { end }: ClassEnd): CostPart[] {
+  if (!end.link.when || end.live) return [];
+  const setting = end.sheet.settings.find((s) => s.id === end.link.when!.setting);
+  const strap = setting?.how === 'strap at start';
+  return [
+    {
+      why: `${setting?.label ?? 'setting'} to ${end.link.when.value}`,
+      points: strap ? COST.strapSetting : COST.switchSetting,
+    },
+  ];
+}
+
+/** Against the school: ladder where serial was chosen and the like, counted only where the part offers both. */
+function schoolCost(poser: Poser, { end }: ClassEnd, sheet: Sheet, fn: PartFunction): CostPart[] {
+  const { menuOver, reach } = poser.view.rig.schools;
+  const kinds = new Set(fn.over.map((id) => sheet.links.find((l) => l.id === id)?.kind));
+  const against =
+    (kinds.has('ladder') && kinds.has('device-serial') && (end.link.kind === 'ladder') !== (menuOver === 'ladder')) ||
+    (kinds.has('sbus') && kinds.has('pulse') && (end.link.kind === 'pulse') !== (reach === 'servo leads'));
+  return against ? [{ why: 'not the way you chose', points: COST.school }] : [];
+}
+
+function wakeHearing(poser: Poser, end: ClassEnd, label: string): void {
+  poser.need(hearNeed(end), `${label} is told over ${end.end.link.kind}`, null, { part: end.cls.part.id });
+}
+
+/** Everything that could talk to a link that must be told. */
+function poseHearing(poser: Poser, listener: ClassEnd): void {
+  for (const talker of poser.view.ends) {
+    if (talker.cls.part.id === listener.cls.part.id) continue;
+    const cost = hearsSticks(poser, talker) ? tells(talker, listener) : null;
+    if (cost)
+      addJoin(poser, talker, listener, {
+        covers: [hearNeed(listener)],
+        cost,
+        takes: poser.relies(flyNeed(talker.cls.part.id)),
+      });
+  }
+}
+
+/** A receiver hears the sticks by itself, a controller only over a receiver. */
+const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
+  cls.sheet.role !== 'controller' || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
+
+/** Cost lines when a talker can tell a listener; null when it cannot. */
+function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
+  const from = cls.sheet.role;
+  if (from !== 'receiver' && from !== 'controller') return null;
+  const [a, b] = [talker.link, listener.link];
+  const toController = listener.sheet.role === 'controller';
+  if (from === 'controller') {
+    if (toController) return null;
+    if (a.kind === 'device-serial' && (b.kind === 'device-serial' || b.kind === 'mavlink') && b.params.protocol)
+      return [];
+    return a.way === 'talk' && a.kind === b.kind && (a.kind === 'ladder' || a.kind === 'pulse') ? [] : null;
+  }
+  if (a.kind === 'crsf') return b.kind === 'device-serial' && toController ? [] : null;
+  if (a.way !== 'talk') return null;
+  if (a.kind === 'sbus' && b.kind === 'device-serial' && toController)
+    return [{ why: 'inverter in the wire', points: COST.inverter }];
+  if (a.kind !== b.kind) return null;
+  const other = a.kind === 'sbus' && (a.params.scale ?? 'micro') !== (b.params.scale ?? 'micro');
+  return a.kind === 'sbus' || a.kind === 'pulse' || a.kind === 'ppm'
+    ? other
+      ? [{ why: 'counts by the other school of scale', points: COST.otherScale }]
+      : []
+    : null;
+}
+
+/** A trigger needs its light, contact or lead at a camera. */
+function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
+  if (sheet.role !== 'trigger') return [];
+  const talkers = poser.view.ends.filter(
+    ({ cls, end }) => cls.part.id === part.id && end.link.way === 'talk' && REACHES.has(end.link.kind),
+  );
+  const sights = talkers.filter(({ end }) => end.link.kind !== 'contact');
+  if (!sights.length || poser.view.kept.some((c) => c.talker.part.id === part.id && REACHES.has(c.kind))) return [];
+  const need = reachNeed(part.id);
+  if (poser.has(need)) return [need];
+  poser.need(need, `${part.label} reaches a camera`, null, { part: part.id });
+  for (const talker of sights)
+    for (const listener of poser.view.ends) {
+      if (
+        listener.cls.sheet.role !== 'camera' ||
+        listener.end.link.way !== 'listen' ||
+        listener.end.link.kind !== talker.end.link.kind
+      )
+        continue;
+      addJoin(poser, talker, listener, { covers: [need], cost: [] });
+    }
+  return [need];
+}
+
+/** The second operator's transmitter over the trainer lead. @source [practice] PPM */
+function poseTrainer(poser: Poser): void {
+  const talkers = poser.view.ends.filter(
+    ({ cls, end }) => cls.sheet.role === 'transmitter' && end.link.kind === 'ppm' && end.link.way === 'talk',
+  );
+  const listeners = poser.view.ends.filter(
+    ({ cls, end }) => cls.sheet.role === 'transmitter' && end.link.kind === 'ppm' && end.link.way === 'listen',
+  );
+  if (poser.view.kept.some((c) => c.kind === 'ppm' && c.talker.sheet.role === 'transmitter')) return;
+  poser.need('trainer', 'The camera operator is joined to the pilot', COST.openWish);
+  for (const talker of talkers)
+    for (const listener of listeners)
+      if (talker.cls.part.id !== listener.cls.part.id)
+        addJoin(poser, talker, listener, { covers: ['trainer'], cost: [] });
+}

@@ -1,0 +1,90 @@
+import type { BenchView, ClassEnd } from './bench-view.js';
+import { pointsOf, type CostPart } from './costs.js';
+import type { Outlet } from './outlets.js';
+import type { Hub, Need, Option, Pool } from './problem.js';
+
+/** What choosing an option means at the bench. */
+export type Make =
+  | { do: 'open' }
+  | { do: 'tell'; wish: string; part: string; fn: string; link: string }
+  | { do: 'feed'; outlet: Outlet; part: string; supply: string }
+  | { do: 'join'; talker: ClassEnd; listener: ClassEnd; feed: JoinFeed | null };
+
+/** A supply that rides on the plugs of a conversation: which end is fed, from which pin of the other. */
+export interface JoinFeed {
+  part: string;
+  supply: string;
+  fed: 'talker' | 'listener';
+  plusPin: number;
+  minusPin: number;
+}
+
+/** A demand in words, for choices and clashes. */
+export interface Demand {
+  need: string;
+  text: string;
+  part: string | null;
+  wish: string | null;
+}
+
+export interface Posed {
+  make: Make;
+  cost: CostPart[];
+  text: string;
+}
+
+const metPool = (need: string): string => `met ${need}`;
+/** More options than can rely on one demand. */
+const MANY = 1000;
+
+/** Collects needs and options while a rig is being put as a problem. */
+export class Poser {
+  readonly needs: Need[] = [];
+  readonly options: Option[] = [];
+  readonly pools = new Map<string, Pool>();
+  readonly hubs = new Map<string, Hub>();
+  readonly posed = new Map<string, Posed>();
+  readonly demands = new Map<string, Demand>();
+
+  constructor(readonly view: BenchView) {}
+
+  has(need: string): boolean {
+    return this.demands.has(need);
+  }
+
+  /** A demand from the start (`openPoints`: what leaving it open costs), or one that a choice wakes (null). */
+  need(need: string, text: string, openPoints: number | null, more: Partial<Demand> = {}): void {
+    if (this.has(need)) return;
+    this.demands.set(need, { need, text, part: null, wish: null, ...more });
+    this.needs.push({ id: need, always: openPoints !== null });
+    if (openPoints === null) return;
+    this.option(
+      { id: `open ${need}`, covers: [need], open: true, takes: [{ pool: this.pool(metPool(need), 1), amount: 1 }] },
+      { do: 'open' },
+      [{ why: 'left open', points: openPoints }],
+      `${text}: left open`,
+    );
+  }
+
+  option(draft: Partial<Option> & Pick<Option, 'id' | 'covers'>, make: Make, cost: CostPart[], text: string): void {
+    const used = cost.filter((c) => c.points > 0);
+    if (this.posed.has(draft.id)) throw new Error(`option "${draft.id}" is there twice`);
+    this.options.push({ takes: [], hub: null, modes: [], wakes: [], ...draft, cost: pointsOf(used) });
+    this.posed.set(draft.id, { make, cost: used, text });
+  }
+
+  /** What an option takes that is only of use when a demand is really met, not left open. */
+  relies(need: string): Option['takes'] {
+    return this.has(need) ? [{ pool: this.pool(metPool(need), 1), amount: 1 / MANY }] : [];
+  }
+
+  pool(id: string, capacity: number): string {
+    if (!this.pools.has(id)) this.pools.set(id, { id, capacity });
+    return id;
+  }
+
+  hub(id: string, share: number, most: number): string {
+    if (!this.hubs.has(id)) this.hubs.set(id, { id, share, most });
+    return id;
+  }
+}

@@ -1,0 +1,59 @@
+/**
+ * A wiring problem as plain choice: needs that must be covered, options that cover them, pools that run out, hubs
+ * whose second user costs more, modes on which options must agree. Knows nothing of wires.
+ */
+export interface WiringProblem {
+  needs: Need[];
+  options: Option[];
+  pools: Pool[];
+  hubs: Hub[];
+}
+
+/** Something that must be covered exactly once while it is active. */
+export interface Need {
+  id: string;
+  /** Active from the start; otherwise only once a chosen option wakes it. */
+  always: boolean;
+}
+
+export interface Option {
+  id: string;
+  /** Ids of the needs it covers; all of them must be active in the end. */
+  covers: string[];
+  /** Points, 0 or more, without what its hub adds. */
+  cost: number;
+  takes: { pool: string; amount: number }[];
+  /** It is one user of this hub. */
+  hub: string | null;
+  /** Settings it must find so; two chosen options never disagree on one. */
+  modes: { key: string; value: string }[];
+  /** Needs that become active when it is chosen. */
+  wakes: string[];
+  /** Covers a need by leaving it open: dear, and never used where the question is what can be done at all. */
+  open?: boolean;
+}
+
+/** A stock of interchangeable things, or of amperes. */
+export interface Pool {
+  id: string;
+  capacity: number;
+}
+
+export interface Hub {
+  id: string;
+  /** Points for each user beyond the first. */
+  share: number;
+  most: number;
+}
+
+/** What a search came to. */
+export interface Solution {
+  /** Chosen option ids in the order of the problem; null when nothing covers the needs. */
+  chosen: string[] | null;
+  cost: number;
+  /** No cover can cost less than this. */
+  bound: number;
+  /** The search ended by itself: `cost` is the least there is, or there is no cover. */
+  proven: boolean;
+  nodes: number;
+}

@@ -1,0 +1,146 @@
+import { applyEdits, type Edit, type Rig } from '../rig/index.js';
+import { addressEdits } from './addresses.js';
+import { findClashes } from './clash.js';
+import type { CostPart } from './costs.js';
+import { firstChannels } from './first-channels.js';
+import { poseRig, type PosedProblem } from './pose.js';
+import type { Demand } from './poser.js';
+import type { Option, Solution } from './problem.js';
+import { solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
+import { thickenLeads } from './thicken.js';
+import { weave, weaveEdits, type Chosen, type Woven } from './weave.js';
+
+/** One thing the proposal decided, with what it costs and what came next. */
+export interface Choice {
+  /** What it serves, in words. */
+  demand: string;
+  text: string;
+  cable: string | null;
+  cost: CostPart[];
+  /** The next best way for the same demand, and how much dearer it is by itself; null when there is none. */
+  next: { text: string; dearerBy: number } | null;
+}
+
+/** A demand that stays open, and why. */
+export interface Unmet {
+  demand: string;
+  wish: string | null;
+  part: string | null;
+  why: string;
+}
+
+/** Demands that cannot all be met with these parts. */
+export interface ClashText {
+  demands: string[];
+  wishes: string[];
+  smallest: boolean;
+}
+
+export interface Proposal {
+  /** Carries the proposal out on the rig it was made for; empty when the wiring is so already. */
+  edits: Edit[];
+  choices: Choice[];
+  unmet: Unmet[];
+  clashes: ClashText[];
+  /** Points; the lower the better. */
+  points: number;
+  /** No wiring can cost less than this. */
+  bound: number;
+  /** The search ended by itself: nothing is cheaper. */
+  proven: boolean;
+  nodes: number;
+}
+
+/**
+ * Proposes a complete wiring for a rig: which lead goes where, which port is given to what, which switches to set. Cables the
+ * user locked stay. Yields progress; stopping early is done by not asking on, or by `mostNodes`.
+ */
+export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<SolveProgress, Proposal> {
+  const posed = poseRig(rig);
+  const solution = yield* solveSteps(posed.problem, limits);
+  return finishProposal(rig, posed, solution);
+}
+
+/** Runs {@link proposeSteps} to its end. */
+export function propose(rig: Rig, limits: SolveLimits = {}): Proposal {
+  const steps = proposeSteps(rig, limits);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution): Proposal {
+  const chosen = solution.chosen ?? [];
+  const byId = new Map(posed.problem.options.map((o) => [o.id, o]));
+  const options = chosen.map((id): Chosen => ({ ...byId.get(id)!, ...posed.posed.get(id)! }));
+  const woven = weave(posed.view, options);
+  const edits = allEdits(rig, posed, woven);
+  const open = options.filter((o) => o.open);
+  const clashes = open.length ? findClashes(posed.problem) : [];
+  return {
+    edits,
+    choices: chosen
+      .filter((id) => !byId.get(id)!.open)
+      .map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
+    unmet: open.map((o) =>
+      unmetOf(
+        posed,
+        byId.get(o.id)!,
+        clashes.map((c) => c.needs),
+      ),
+    ),
+    clashes: clashes.map(({ needs, smallest }) => ({
+      demands: needs.map((n) => textOf(posed, n)),
+      wishes: needs.flatMap((n) => posed.demands.get(n)?.wish ?? []),
+      smallest,
+    })),
+    points: solution.cost,
+    bound: solution.bound,
+    proven: solution.proven,
+    nodes: solution.nodes,
+  };
+}
+
+/** Wiring first; then leads as thick as they must be, addresses, and a first channel for what is told. */
+function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): Edit[] {
+  const fresh = new Set(woven.cables.map((c) => c.id).filter((id) => !rig.cables.some((c) => c.id === id)));
+  const wired = applyEdits(rig, weaveEdits(posed.view, woven)).rig;
+  const thick = thickenLeads(wired, fresh);
+  const cables = woven.cables.map((c) => thick.cables.find((t) => t.id === c.id)!);
+  const wiring = weaveEdits(posed.view, { ...woven, cables });
+  const addressed = [...wiring, ...addressEdits(thick)];
+  const after = addressed.length ? applyEdits(rig, addressed).rig : rig;
+  return [...addressed, ...firstChannels(after)];
+}
+
+const textOf = ({ demands }: PosedProblem, need: string): string => demands.get(need)?.text ?? need;
+
+function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: ReadonlySet<string>): Choice {
+  const { text, cost } = posed.posed.get(option.id)!;
+  const others = posed.problem.options.filter(
+    (o) => !o.open && !chosen.has(o.id) && o.covers.includes(option.covers[0]!),
+  );
+  const next = others.sort((a, b) => a.cost - b.cost)[0];
+  return {
+    demand: option.covers.map((need) => textOf(posed, need)).join(' · '),
+    text: woven.textOf.get(option.id) ?? text,
+    cable: woven.cableOf.get(option.id) ?? null,
+    cost,
+    next: next ? { text: posed.posed.get(next.id)!.text, dearerBy: next.cost - option.cost } : null,
+  };
+}
+
+function unmetOf(posed: PosedProblem, option: Option, clashes: string[][]): Unmet {
+  const need = option.covers[0]!;
+  const demand: Demand = posed.demands.get(need)!;
+  const ways = posed.problem.options.some((o) => !o.open && o.covers.includes(need));
+  const clash = clashes.find((c) => c.includes(need)) ?? clashes[0];
+  const against = (clash ?? []).filter((n) => n !== need).map((n) => textOf(posed, n));
+  const why = !ways
+    ? 'no part on this bench can do it'
+    : against.length
+      ? `not together with: ${against.join(', ')}`
+      : 'the parts run out';
+  return { demand: demand.text, wish: demand.wish, part: demand.part, why };
+}

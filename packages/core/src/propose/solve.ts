@@ -1,0 +1,230 @@
+import { splitProblem } from './split.js';
+import { indexProblem, type Indexed } from './indexed.js';
+import type { Solution, WiringProblem } from './problem.js';
+
+export interface SolveLimits {
+  /** Search nodes before it stops with what it has. */
+  mostNodes?: number;
+  /** Leave `open` options out: asks whether everything can be covered. */
+  strict?: boolean;
+  /** The first cover is enough. */
+  anyCover?: boolean;
+}
+
+export interface SolveProgress {
+  nodes: number;
+  /** Points of the best cover so far with the bound for what is still open; null until there is one. */
+  best: number | null;
+  bound: number;
+}
+
+const MOST_NODES = 400_000;
+const SLICE = 2_000;
+const EPS = 1e-9;
+
+/**
+ * Least-cost cover of a problem's needs, by branch and bound on each independent piece of it. Exact when `proven`;
+ * stopped early, `bound` says how far from best the cover may be. Yields now and then; the caller may stop asking.
+ */
+export function* solveSteps(problem: WiringProblem, limits: SolveLimits = {}): Generator<SolveProgress, Solution> {
+  const pieces = splitProblem(problem, limits.strict ?? false).map((piece) => indexProblem(piece));
+  const done: Solution = { chosen: [], cost: 0, bound: 0, proven: true, nodes: 0 };
+  const floors = pieces.map((piece) => floorOf(piece));
+  let rest = floors.reduce((a, b) => a + b, 0);
+  for (const [i, piece] of pieces.entries()) {
+    rest -= floors[i]!;
+    const search = new Search(piece, limits.anyCover ?? false);
+    const most = Math.max(SLICE, (limits.mostNodes ?? MOST_NODES) - done.nodes);
+    while (search.run(SLICE) && search.nodes < most) {
+      yield {
+        nodes: done.nodes + search.nodes,
+        best: search.best === null ? null : done.cost + search.bestCost + rest,
+        bound: done.bound + search.floor + rest,
+      };
+    }
+    done.nodes += search.nodes;
+    done.proven &&= search.ended;
+    done.bound += search.ended ? search.bestCost : search.floor;
+    done.cost += search.bestCost;
+    if (search.best === null) return { ...done, chosen: null, cost: Infinity };
+    done.chosen!.push(...search.best.map((o) => piece.options[o]!.id));
+  }
+  const order = new Map(problem.options.map((o, i) => [o.id, i]));
+  done.chosen!.sort((a, b) => order.get(a)! - order.get(b)!);
+  return done;
+}
+
+/** Runs {@link solveSteps} to its end. */
+export function solveProblem(problem: WiringProblem, limits: SolveLimits = {}): Solution {
+  const steps = solveSteps(problem, limits);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Least that a piece can cost: every need that is there from the start at its cheapest. */
+function floorOf(piece: Indexed): number {
+  return piece.always.reduce((sum, need) => {
+    const cheapest = Math.min(...piece.byNeed[need]!.map((o) => piece.share[o]!));
+    return sum + (Number.isFinite(cheapest) ? cheapest : 0);
+  }, 0);
+}
+
+interface Level {
+  /** Options still to try at this level, cheapest first. */
+  queue: number[];
+  at: number;
+  taken: number;
+}
+
+/** Depth-first search that can be left and taken up again. */
+class Search {
+  nodes = 0;
+  ended = false;
+  best: number[] | null = null;
+  bestCost = Infinity;
+  readonly floor: number;
+  private readonly levels: Level[] = [];
+  private readonly chosen: number[] = [];
+  private readonly covered: Uint8Array;
+  private readonly active: Uint16Array;
+  private readonly left: Float64Array;
+  private readonly users: Uint16Array;
+  private readonly modes: { value: number; count: number }[];
+  private cost = 0;
+
+  constructor(
+    private readonly piece: Indexed,
+    private readonly anyCover: boolean,
+  ) {
+    this.floor = floorOf(piece);
+    this.covered = new Uint8Array(piece.needs);
+    this.active = new Uint16Array(piece.needs);
+    for (const need of piece.always) this.active[need] = 1;
+    this.left = Float64Array.from(piece.capacity);
+    this.users = new Uint16Array(piece.hubMost.length);
+    this.modes = Array.from({ length: piece.modeKeys }, () => ({ value: -1, count: 0 }));
+    this.open();
+  }
+
+  /** Goes on for some nodes; false when the search has ended. */
+  run(nodes: number): boolean {
+    for (let n = 0; n < nodes; n++) {
+      if (this.ended) return false;
+      this.step();
+    }
+    return !this.ended;
+  }
+
+  private step(): void {
+    const level = this.levels.at(-1);
+    if (!level) {
+      this.ended = true;
+      return;
+    }
+    if (level.taken >= 0) this.drop(level);
+    const option = level.queue[level.at++];
+    if (option === undefined) {
+      this.levels.pop();
+      return;
+    }
+    this.nodes++;
+    if (!this.fits(option)) return;
+    this.take(level, option);
+    if (this.cost + this.ahead() < this.bestCost - EPS) this.open();
+  }
+
+  /** Opens the next level on the need with the fewest ways out, or notes a whole cover. */
+  private open(): void {
+    const { piece } = this;
+    let need = -1;
+    let fewest = Infinity;
+    for (let n = 0; n < piece.needs; n++) {
+      if (!this.active[n] || this.covered[n]) continue;
+      let ways = 0;
+      for (const o of piece.byNeed[n]!) if (this.fits(o)) ways++;
+      if (ways < fewest) [need, fewest] = [n, ways];
+      if (ways === 0) return;
+    }
+    if (need < 0) {
+      this.noteCover();
+      return;
+    }
+    const queue = piece.byNeed[need]!.filter((o) => this.fits(o)).sort(
+      (a, b) => this.costOf(a) - this.costOf(b) || a - b,
+    );
+    this.levels.push({ queue, at: 0, taken: -1 });
+  }
+
+  private noteCover(): void {
+    for (let n = 0; n < this.piece.needs; n++) if (this.covered[n] && !this.active[n]) return;
+    if (this.cost >= this.bestCost - EPS) return;
+    this.bestCost = this.cost;
+    this.best = [...this.chosen];
+    if (this.anyCover || this.bestCost <= this.floor + EPS) this.ended = true;
+  }
+
+  private fits(o: number): boolean {
+    const { piece } = this;
+    for (const n of piece.covers[o]!) if (this.covered[n]) return false;
+    for (const t of piece.takes[o]!) if (this.left[t.pool]! < t.amount - EPS) return false;
+    const hub = piece.hub[o]!;
+    if (hub >= 0 && this.users[hub]! >= piece.hubMost[hub]!) return false;
+    for (const m of piece.modes[o]!) {
+      const now = this.modes[m.key]!;
+      if (now.count && now.value !== m.value) return false;
+    }
+    return true;
+  }
+
+  private costOf(o: number): number {
+    const hub = this.piece.hub[o]!;
+    return this.piece.cost[o]! + (hub >= 0 && this.users[hub]! > 0 ? this.piece.hubShare[hub]! : 0);
+  }
+
+  private take(level: Level, o: number): void {
+    const { piece } = this;
+    this.cost += this.costOf(o);
+    for (const n of piece.covers[o]!) this.covered[n] = 1;
+    for (const n of piece.wakes[o]!) this.active[n]!++;
+    for (const t of piece.takes[o]!) this.left[t.pool]! -= t.amount;
+    if (piece.hub[o]! >= 0) this.users[piece.hub[o]!]!++;
+    for (const m of piece.modes[o]!) {
+      this.modes[m.key]!.value = m.value;
+      this.modes[m.key]!.count++;
+    }
+    this.chosen.push(o);
+    level.taken = o;
+  }
+
+  private drop(level: Level): void {
+    const { piece } = this;
+    const o = level.taken;
+    level.taken = -1;
+    this.chosen.pop();
+    for (const m of piece.modes[o]!) this.modes[m.key]!.count--;
+    if (piece.hub[o]! >= 0) this.users[piece.hub[o]!]!--;
+    for (const t of piece.takes[o]!) this.left[t.pool]! += t.amount;
+    for (const n of piece.wakes[o]!) this.active[n]!--;
+    for (const n of piece.covers[o]!) this.covered[n] = 0;
+    this.cost -= this.costOf(o);
+  }
+
+  /** What the needs still open cost at least: each its cheapest share that still fits; Infinity for a dead end. */
+  private ahead(): number {
+    const { piece } = this;
+    let sum = 0;
+    for (let n = 0; n < piece.needs; n++) {
+      if (!this.active[n] || this.covered[n]) continue;
+      let least = Infinity;
+      for (const o of piece.byNeed[n]!) {
+        if (piece.share[o]! >= least || !this.fits(o)) continue;
+        least = Math.min(least, this.costOf(o) / piece.covers[o]!.length);
+      }
+      sum += least;
+      if (sum === Infinity) return sum;
+    }
+    return sum;
+  }
+}

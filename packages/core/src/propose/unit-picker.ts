@@ -1,0 +1,89 @@
+import { resourceOf, type LinkEnd } from '../loom/index.js';
+import { pinsOf, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
+import type { JoinFeed } from './poser.js';
+
+interface JoinMake {
+  talker: ClassEnd;
+  listener: ClassEnd;
+  feed: JoinFeed | null;
+}
+
+/**
+ * Picks the very port for each join out of its class: the one that is joined so today, else one already given to the device,
+ * else the first free.
+ */
+export class UnitPicker {
+  private readonly used = new Set<string>();
+
+  constructor(private readonly view: BenchView) {}
+
+  /** Ends of every join, in order. Joins that stand today choose first, so that nobody takes their ports. */
+  pick(joins: readonly JoinMake[]): { talker: LinkEnd; listener: LinkEnd }[] {
+    const picked = new Map<JoinMake, { talker: LinkEnd; listener: LinkEnd }>();
+    const rank = (make: JoinMake): number => (this.today(make) ? 0 : this.held(make) ? 1 : 2);
+    for (const make of [...joins].sort((a, b) => rank(a) - rank(b))) picked.set(make, this.pickOne(make));
+    return joins.map((make) => picked.get(make)!);
+  }
+
+  private pickOne(make: JoinMake): { talker: LinkEnd; listener: LinkEnd } {
+    const pair = this.today(make) ?? this.held(make);
+    const talker = pair?.talker ?? this.free(make.talker);
+    const listener = pair?.listener ?? this.free(make.listener);
+    const shared = make.talker.end.link.kind === 'sbus';
+    if (!shared) this.used.add(keyOf(talker));
+    this.used.add(keyOf(listener));
+    return { talker: talker.links[make.talker.nth]!, listener: listener.links[make.listener.nth]! };
+  }
+
+  private free({ cls, end }: ClassEnd): Unit {
+    const unit = cls.members.find((u) => !this.used.has(keyOf(u)));
+    if (!unit) throw new Error(`no free ${end.link.kind} port left on ${cls.part.label}`);
+    return unit;
+  }
+
+  private pairs(
+    { talker, listener }: JoinMake,
+    suits: (a: Unit, b: Unit) => boolean,
+  ): { talker: Unit; listener: Unit } | null {
+    for (const a of talker.cls.members)
+      for (const b of listener.cls.members)
+        if (!this.used.has(keyOf(b)) && (talker.end.link.kind === 'sbus' || !this.used.has(keyOf(a))) && suits(a, b))
+          return { talker: a, listener: b };
+    return null;
+  }
+
+  private today(make: JoinMake): { talker: Unit; listener: Unit } | null {
+    return this.pairs(make, (a, b) => this.joined(a.links[make.talker.nth]!, b.links[make.listener.nth]!));
+  }
+
+  private joined(a: LinkEnd, b: LinkEnd): boolean {
+    const [mine, other] = [pinsOf(a), pinsOf(b)];
+    return this.view.rig.cables.some((cable) =>
+      cable.wires.some(
+        ({ from, to }) => (ends(a, mine, from) && ends(b, other, to)) || (ends(a, mine, to) && ends(b, other, from)),
+      ),
+    );
+  }
+
+  private held(make: JoinMake): { talker: Unit; listener: Unit } | null {
+    const given = (own: LinkEnd, device: LinkEnd): boolean =>
+      this.view.rig.held.some(
+        (h) =>
+          h.part === own.part.id &&
+          h.resource === resourceOf(own)?.id &&
+          h.to === (device.link.params.protocol ?? own.link.params.protocol),
+      );
+    return this.pairs(make, (a, b) => {
+      const [x, y] = [a.links[make.talker.nth]!, b.links[make.listener.nth]!];
+      return given(x, y) || given(y, x);
+    });
+  }
+}
+
+const keyOf = (unit: Unit): string => `${unit.part.id}.${unit.id}`;
+
+const ends = (
+  end: LinkEnd,
+  pins: { port: string; pin: number }[],
+  at: { part: string; port: string; pin: number },
+): boolean => at.part === end.part.id && pins.some((p) => p.port === at.port && p.pin === at.pin);

@@ -1,0 +1,220 @@
+import {
+  cableOf,
+  heldTo,
+  leadLength,
+  pinMap,
+  resourceOf,
+  type Join,
+  type LinkEnd,
+  type PinMap,
+} from '../loom/index.js';
+import { gaugeFor } from '../rails/index.js';
+import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
+import type { BenchView, ClassEnd } from './bench-view.js';
+import { groundTracker, type GroundTracker } from './grounds.js';
+import type { Posed } from './poser.js';
+import type { Option } from './problem.js';
+import { UnitPicker } from './unit-picker.js';
+
+/** What a wiring consists of, before it is told apart from the one that is there. */
+export interface Woven {
+  cables: Cable[];
+  settings: { part: string; setting: string; value: string }[];
+  held: Held[];
+  /** Cable of each option that became one. */
+  cableOf: Map<string, string>;
+  /** What each join came to, with the very ports. */
+  textOf: Map<string, string>;
+}
+
+export type Chosen = Omit<Option, 'cost'> & Posed;
+type Feed = Chosen & { make: Extract<Posed['make'], { do: 'feed' }> };
+type Joined = Chosen & { make: Extract<Posed['make'], { do: 'join' }> };
+
+/** Volts a supply lead may lose at its peak. @source [practice] */
+const DROP_V = 0.06;
+/** Fuse ratings of the trade, A. @source [practice] */
+const FUSES_A = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
+/** A fuse stands above the peak it must carry. @source [practice] */
+const FUSE_ABOVE = 1.5;
+
+/** Turns chosen options into cables, settings and what ports are given to. Supply leads first, so that grounds are known. */
+export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
+  const ids = new CableIds(view);
+  const grounds = groundTracker(view.base);
+  const picker = new UnitPicker(view);
+  const woven: Woven = {
+    cables: [],
+    settings: settingsOf(view, chosen),
+    held: [],
+    cableOf: new Map(),
+    textOf: new Map(),
+  };
+  const add = (options: Chosen[], map: PinMap): void => {
+    const cable = ids.name(cableOf('', map.wires, map.adapter));
+    woven.cables.push(cable);
+    for (const o of options) woven.cableOf.set(o.id, cable.id);
+    grounds.add(view.rig, cable);
+  };
+  const joins = chosen.filter((o): o is Joined => o.make.do === 'join');
+  const picked = picker.pick(joins.map((o) => o.make));
+  const ends = new Map(joins.map((o, i) => [o.id, picked[i]!]));
+  for (const o of chosen.filter((c): c is Feed => c.make.do === 'feed')) add([o], feedMap(view.rig, o));
+  const riding = joins.filter((o) => o.make.feed);
+  for (const o of riding) add([o], joinMap(view.rig, o, ends.get(o.id)!, grounds));
+  for (const group of busGroups(joins.filter((o) => !o.make.feed))) {
+    const maps = group.map((o) => joinMap(view.rig, o, ends.get(o.id)!, grounds));
+    add(group, { ...maps[0]!, wires: maps.flatMap((m) => m.wires) });
+  }
+  for (const o of joins) {
+    woven.held.push(...heldBy(ends.get(o.id)!));
+    woven.textOf.set(
+      o.id,
+      `${endText(ends.get(o.id)!.talker)} → ${endText(ends.get(o.id)!.listener)}${o.make.feed ? ', supply with it' : ''}`,
+    );
+  }
+  return woven;
+}
+
+function endText(end: LinkEnd): string {
+  const at = (end.link.pins.data ?? end.link.pins.send)!;
+  return `${end.part.label} ${resourceOf(end)?.label ?? end.sheet.ports.find((p) => p.id === at.port)!.label}`;
+}
+
+/** Consumers of one bus plug share a Y lead; every other join is a lead of its own. */
+const busGroups = (joins: Joined[]): Joined[][] => [...groupBy(joins, (o) => o.hub ?? o.id).values()];
+
+function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
+  const { outlet, part, supply } = make;
+  const to = sheetOf(rig, part).supplies.find((s) => s.id === supply)!;
+  const lengthMm = leadLength(rig, outlet.part.id, part).needMm;
+  const amps = takes[0]?.amount ?? 0;
+  const join: Join = {
+    kind: 'feed',
+    from: { plus: on(outlet.part.id, outlet.source.plus), minus: on(outlet.part.id, outlet.source.minus) },
+    to: { plus: on(part, to.plus), minus: on(part, to.minus) },
+  };
+  return pinMap(rig, join, {
+    lengthMm,
+    gaugeAwg: gaugeFor(amps, lengthMm, DROP_V),
+    groundBy: null,
+    ...(outlet.source.kind === 'pack' ? { fuseA: fuseFor(amps) } : {}),
+  });
+}
+
+/** Next fuse above what it must carry, A. */
+export const fuseFor = (amps: number): number => FUSES_A.find((f) => f >= amps * FUSE_ABOVE) ?? FUSES_A.at(-1)!;
+
+const on = (part: string, at: { port: string; pin: number }): PinRef => ({ part, ...at });
+
+export interface PickedEnds {
+  talker: LinkEnd;
+  listener: LinkEnd;
+}
+
+/** The leads that bring their own shield are wired whole. */
+const WHOLE: ReadonlySet<string> = new Set(['hdmi', 'usb', 'ribbon', 'antenna']);
+
+function joinMap(rig: Rig, { make }: Joined, { talker, listener }: PickedEnds, grounds: GroundTracker): PinMap {
+  const lengthMm = leadLength(rig, talker.part.id, listener.part.id).needMm;
+  const groundBy = WHOLE.has(talker.link.kind) ? null : grounds.between(talker.part.id, listener.part.id);
+  return pinMap(
+    rig,
+    { kind: 'link', talker, listener, feed: feedOf(rig, make, { talker, listener }) },
+    { lengthMm, groundBy, gaugeAwg: 26 },
+  );
+}
+
+function feedOf(
+  rig: Rig,
+  { feed }: Joined['make'],
+  { talker, listener }: PickedEnds,
+): Extract<Join, { kind: 'link' }>['feed'] {
+  if (!feed) return null;
+  const giver = feed.fed === 'listener' ? talker : listener;
+  const port = (giver.link.pins.data ?? giver.link.pins.send)!.port;
+  const supply = sheetOf(rig, feed.part).supplies.find((s) => s.id === feed.supply)!;
+  return {
+    from: {
+      plus: on(giver.part.id, { port, pin: feed.plusPin }),
+      minus: on(giver.part.id, { port, pin: feed.minusPin }),
+    },
+    to: { plus: on(feed.part, supply.plus), minus: on(feed.part, supply.minus) },
+  };
+}
+
+function heldBy({ talker, listener }: PickedEnds): Held[] {
+  const pairs: [LinkEnd, LinkEnd][] = [
+    [talker, listener],
+    [listener, talker],
+  ];
+  return pairs.flatMap(([controller, device]) => {
+    const given = controller.sheet.role === 'controller' ? heldTo(controller, device) : null;
+    return given ? [{ part: controller.part.id, resource: resourceOf(controller)!.id, ...given }] : [];
+  });
+}
+
+function settingsOf(view: BenchView, chosen: readonly Chosen[]): Woven['settings'] {
+  const wanted = new Map(chosen.flatMap((o) => o.modes).map((m) => [m.key, m.value]));
+  return [...wanted].flatMap(([key, value]) => {
+    const [part, setting] = key.split('.');
+    return setting !== undefined && view.parts.some((p) => p.part.id === part) ? [{ part: part!, setting, value }] : [];
+  });
+}
+
+/** Keeps the id of a cable that is there already with the same pins; else the next free one. */
+class CableIds {
+  private readonly free: Cable[];
+  private readonly used: Set<string>;
+
+  constructor(view: BenchView) {
+    this.free = view.rig.cables.filter((c) => !c.locked);
+    this.used = new Set(view.rig.cables.map((c) => c.id));
+  }
+
+  name(cable: Cable): Cable {
+    const same = this.free.findIndex((c) => pinsText(c.wires) === pinsText(cable.wires));
+    if (same >= 0) return { ...this.free.splice(same, 1)[0]! };
+    for (let n = 1; ; n++) {
+      if (this.used.has(`C${n}`)) continue;
+      this.used.add(`C${n}`);
+      return { ...cable, id: `C${n}` };
+    }
+  }
+}
+
+/** Which pins a cable joins and through what, whatever its length and gauge. */
+export function pinsText(wires: readonly Wire[]): string {
+  const text = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
+  return wires
+    .map((w) => `${[text(w.from), text(w.to)].sort().join('=')}${w.inline ? JSON.stringify(w.inline) : ''}`)
+    .sort()
+    .join(' ');
+}
+
+/** From the wiring that is to the one that was woven: cables off, ports given, switches set, cables on. */
+export function weaveEdits({ rig }: BenchView, woven: Woven): Edit[] {
+  const kept = new Set(woven.cables.map((c) => c.id));
+  const there = new Map(rig.cables.map((c) => [c.id, c]));
+  const off = rig.cables.filter((c) => !c.locked && !kept.has(c.id));
+  const released = woven.held.flatMap((h) =>
+    rig.held
+      .filter((x) => x.part === h.part && x.resource === h.resource && (x.to !== h.to || x.baud !== h.baud))
+      .map((x): Edit => ({ kind: 'release', part: x.part, resource: x.resource, to: x.to })),
+  );
+  const given = woven.held.filter(
+    (h) => !rig.held.some((x) => x.part === h.part && x.resource === h.resource && x.to === h.to && x.baud === h.baud),
+  );
+  const now = (part: string, setting: string): string | undefined => {
+    const own = rig.parts.find((p) => p.id === part)!;
+    return own.settings[setting] ?? rig.sheets[own.class]!.settings.find((s) => s.id === setting)?.default;
+  };
+  return [
+    ...off.map((c): Edit => ({ kind: 'removeCable', cable: c.id })),
+    ...released,
+    ...given.map((held): Edit => ({ kind: 'hold', held })),
+    ...woven.settings.filter((s) => now(s.part, s.setting) !== s.value).map((s): Edit => ({ kind: 'set', ...s })),
+    ...woven.cables.filter((c) => !there.has(c.id)).map((cable): Edit => ({ kind: 'addCable', cable })),
+  ];
+}

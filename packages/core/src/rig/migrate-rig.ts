@@ -1,0 +1,42 @@
+import { NEW_SCHOOLS } from './empty-rig.js';
+import { RIG_VERSION } from './format.js';
+
+/** Names that version 1 used for kinds of rig. */
+const KINDS_OF_1: Readonly<Record<string, string>> = { 'six-rotor': 'rotor', 'seven-inch quad': 'FPV' };
+
+/** What version 2 added to a part, a cable, a wish and a sheet, as it stands when nothing was said. */
+const PART = { prepared: [] };
+const CABLE = { locked: false };
+const WISH = { hand: 'either' };
+const SHEET = { firmware: [], prep: [], cues: [] };
+
+/**
+ * A rig document of an older version as this version would have written it: what was added is filled in, what
+ * changed its meaning is put right. Anything that is not an older rig is handed on as it is, for the reader to judge.
+ */
+export function migrateRig(value: unknown): unknown {
+  if (!isObject(value) || value['version'] !== 1) return value;
+  const { kind, schools, parts, cables, wishes, sheets } = value;
+  return {
+    ...value,
+    version: RIG_VERSION,
+    kind: typeof kind === 'string' ? (KINDS_OF_1[kind] ?? kind) : kind,
+    schools: isObject(schools) ? { ...NEW_SCHOOLS, ...schools } : schools,
+    parts: filled(parts, PART),
+    cables: filled(cables, CABLE),
+    wishes: filled(wishes, WISH),
+    sheets: isObject(sheets)
+      ? Object.fromEntries(
+          Object.entries(sheets).map(([cls, sheet]) => [cls, isObject(sheet) ? { ...SHEET, ...sheet } : sheet]),
+        )
+      : sheets,
+    merges: value['merges'] ?? [],
+    currency: value['currency'] ?? '€',
+  };
+}
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const filled = (list: unknown, defaults: object): unknown =>
+  Array.isArray(list) ? list.map((item: unknown) => (isObject(item) ? { ...defaults, ...item } : item)) : list;
