@@ -5,19 +5,22 @@
 import { SHELF } from '@squallmark/core/shelf';
 import { emptyRig, rigSchema, type Cable, type PinRef, type Rig, type Shaping, type Wire } from '@squallmark/core/rig';
 
-const PARTS: [id: string, cls: string, label: string, settings?: Record<string, string>][] = [
-  ['PK', 'pack-4s', 'Pack 4S'],
-  ['R12', 'regulator-12v', 'Regulator 12 V'],
-  ['R5', 'regulator-5v', 'Regulator 5 V'],
-  ['TX', 'transmitter-16', 'Radio transmitter'],
-  ['RX', 'receiver-16', 'Radio receiver', { pin1: '13', pin2: '14', pin3: '15' }],
-  ['FC', 'flight-controller-6', 'Flight controller'],
-  ['GB', 'gimbal-two-axis', 'Gimbal, two axis', { control: 'bus' }],
-  ['ZC', 'zoom-camera-serial', 'Zoom camera'],
-  ['TH', 'thermal-core-5v', 'Thermal core', { control: 'pulse' }],
-  ['NC', 'nose-camera', 'Nose camera'],
-  ['SW', 'picture-switcher-3', 'Switcher'],
-  ['VT', 'video-transmitter-pack', 'Video transmitter'],
+type At = [forward: number, right: number, up: number, rides?: string];
+
+const PARTS: [id: string, cls: string, label: string, at: At | null, settings?: Record<string, string>][] = [
+  ['PK', 'pack-4s', 'Pack 4S', [-40, 0, 45]],
+  ['R12', 'regulator-12v', 'Regulator 12 V', [-60, 30, 0]],
+  ['R5', 'regulator-5v', 'Regulator 5 V', [-60, -30, 0]],
+  ['TX', 'transmitter-16', 'Radio transmitter', null],
+  ['RX', 'receiver-16', 'Radio receiver', [-80, 50, 15], { pin1: '13', pin2: '14', pin3: '15' }],
+  ['FC', 'flight-controller-6', 'Flight controller', [0, 0, 0]],
+  ['GB', 'gimbal-two-axis', 'Gimbal, two axis', [70, 0, -40], { control: 'bus' }],
+  ['ZC', 'zoom-camera-serial', 'Zoom camera', [95, 20, -70, 'GB']],
+  ['TH', 'thermal-core-5v', 'Thermal core', [95, -20, -70, 'GB'], { control: 'pulse' }],
+  ['NC', 'nose-camera', 'Nose camera', [130, 0, 10]],
+  ['SW', 'picture-switcher-3', 'Switcher', [40, 0, -10]],
+  ['VT', 'video-transmitter-pack', 'Video transmitter', [-110, 0, 10]],
+  ['AN', 'antenna-screw', 'Antenna, screw foot', [-150, 0, 60]],
 ];
 
 const pin = (text: string): PinRef => {
@@ -44,6 +47,11 @@ function cable(
 /** Two-wire supply lead between two-pin plugs. */
 const lead = (id: string, from: string, to: string, lengthMm: number, gaugeAwg: number): Cable =>
   cable(id, lengthMm, gaugeAwg, [`${from}.1`, `${to}.1`, 'red'], [`${from}.2`, `${to}.2`, 'black']);
+/** A fuse in the plus wire, near the pack. */
+const fused = (amps: number, own: Cable): Cable => ({
+  ...own,
+  wires: own.wires.map((w, i) => (i ? w : { ...w, inline: { kind: 'fuse' as const, amps } })),
+});
 /** Signal and ground; the plus pin of the servo plug stays empty. */
 const servo = (id: string, from: string, to: string, lengthMm: number): Cable =>
   cable(id, lengthMm, 26, [`${from}.1`, `${to}.1`, 'white'], [`${from}.3`, `${to}.3`, 'black']);
@@ -57,8 +65,8 @@ const picture = (id: string, from: string, to: string, lengthMm: number): Cable 
   );
 
 const CABLES: Cable[] = [
-  lead('C1', 'PK.out', 'R12.in', 120, 18),
-  lead('C2', 'PK.out', 'R5.in', 140, 18),
+  fused(5, lead('C1', 'PK.out', 'R12.in', 120, 18)),
+  fused(5, lead('C2', 'PK.out', 'R5.in', 140, 18)),
   cable(
     'C3',
     260,
@@ -71,11 +79,11 @@ const CABLES: Cable[] = [
   lead('C4', 'R5.out', 'FC.supply', 110, 22),
   lead('C5', 'R5.out', 'RX.supply', 150, 26),
   // left uncrossed on purpose: the second stop of the demo
-  cable('C6', 180, 28, ['FC.serial4.2', 'ZC.main.3', 'yellow'], ['FC.serial4.3', 'ZC.main.4', 'green']),
-  lead('C7', 'R5.out', 'ZC.main', 280, 24),
+  cable('C6', 300, 28, ['FC.serial4.2', 'ZC.main.3', 'yellow'], ['FC.serial4.3', 'ZC.main.4', 'green']),
+  lead('C7', 'R5.out', 'ZC.main', 560, 20),
   lead('C8', 'R12.out', 'GB.supply', 300, 20),
   // on the wrong regulator on purpose: the first stop of the demo
-  lead('C9', 'R12.out', 'TH.supply', 310, 28),
+  lead('C9', 'R12.out', 'TH.supply', 560, 22),
   cable(
     'C10',
     220,
@@ -84,15 +92,16 @@ const CABLES: Cable[] = [
     ['NC.plug.2', 'SW.in1.1', 'black'],
     ['NC.plug.3', 'SW.in1.3', 'yellow'],
   ),
-  picture('C11', 'ZC.video', 'SW.in2.3', 210),
-  picture('C12', 'TH.video', 'SW.in3.3', 230),
+  picture('C11', 'ZC.video', 'SW.in2.3', 400),
+  picture('C12', 'TH.video', 'SW.in3.3', 400),
   picture('C13', 'SW.out', 'FC.videoIn.1', 120),
   picture('C14', 'FC.videoOut', 'VT.video.1', 160),
-  lead('C15', 'PK.out', 'VT.supply', 240, 24),
-  lead('C16', 'R5.out', 'SW.supply', 130, 26),
-  servo('C17', 'RX.pin1', 'TH.control', 290),
-  servo('C18', 'RX.pin2', 'SW.select', 180),
+  fused(1, lead('C15', 'PK.out', 'VT.supply', 240, 24)),
+  lead('C16', 'R5.out', 'SW.supply', 200, 26),
+  servo('C17', 'RX.pin1', 'TH.control', 620),
+  servo('C18', 'RX.pin2', 'SW.select', 260),
   servo('C19', 'RX.pin3', 'VT.power', 200),
+  cable('C20', 90, 28, ['VT.antenna.1', 'AN.foot.1', 'coax'], ['VT.antenna.2', 'AN.foot.2', 'shield']),
 ];
 
 const SHAPING: [channel: number, control: string, change?: Partial<Shaping>][] = [
@@ -146,7 +155,14 @@ export function saltmarshSix(): Rig {
     revision: 14,
     wishes: WISHES.map(([what, label], i) => ({ id: `W${i + 1}`, what, label })),
     sheets: Object.fromEntries(SHELF.filter((s) => used.has(s.class)).map((s) => [s.class, s])),
-    parts: PARTS.map(([id, cls, label, settings = {}]) => ({ id, class: cls, label, settings })),
+    parts: PARTS.map(([id, cls, label, at, settings = {}]) => ({
+      id,
+      class: cls,
+      label,
+      settings,
+      ...(at ? { place: { xMm: at[0], yMm: at[1], zMm: at[2], ...(at[3] ? { rides: at[3] } : {}) } } : {}),
+      ...(id === 'FC' ? { firmware: '4.3' } : {}),
+    })),
     cables: CABLES,
     shaping: SHAPING.map(([channel, control, change = {}]) => ({
       transmitter: 'TX',

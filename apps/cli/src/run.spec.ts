@@ -32,7 +32,7 @@ describe('squallmark check', () => {
   it('leaves with 1 and the stops of the demo rig', () => {
     const { status, out } = run('check rig.json');
     expect(status).toBe(1);
-    expect(out).toContain('Thermal core is on 11.96 V');
+    expect(out).toContain('Thermal core is on 11.97 V');
   });
 
   it('gives findings with rule, mark, subjects, figures and text', () => {

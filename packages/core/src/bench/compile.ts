@@ -1,6 +1,6 @@
 import { findChains, idlePosition, type Chain } from '../channels/index.js';
 import type { Joint, PartFunction, Sheet } from '../parts/index.js';
-import { findConversations, type Conversation } from '../loom/index.js';
+import { findConversations, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { solveRails, type Rails } from '../rails/index.js';
 import type { BusScale } from '../signals/index.js';
@@ -145,12 +145,12 @@ function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {
   };
 }
 
-const PICTURES: ReadonlySet<string> = new Set(['composite', 'hdmi', 'ribbon', 'ethernet']);
+
 
 function pictureFeeds(conversations: Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {
   return new Map(
     conversations
-      .filter((c) => PICTURES.has(c.kind) && !c.troubles.length)
+      .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length)
       .map((c) => [`${c.listener.part.id}.${c.listener.link.id}`, { part: indexOf.get(c.talker.part.id)!, link: c.talker.link.id }]),
   );
 }

@@ -1,45 +1,151 @@
-import type { Finding, Mark, Rule, RuleContext } from './finding.js';
-import { benchRule, wishRule } from './rules/brief.js';
-import { oneControlRule, oneSlotRule, pulseRule, windowRule } from './rules/channels.js';
-import { groundRule, scaleRule, talkersRule, wrongTypeRule } from './rules/one-wire.js';
-import { regulatorRule } from './rules/regulator.js';
-import { serialRule } from './rules/serial.js';
-import { supplyRule } from './rules/supply.js';
-import { groundTwiceRule, heldTwiceRule, lookAlikeRule, polarityRule, portTwiceRule } from './rules/wiring.js';
+import type { Finding, Mark, Rule, RuleContext, RuleResult } from './finding.js';
+import { addressTwiceRule } from './rules/address-twice.js';
+import { antennaCrossedRule } from './rules/antenna-crossed.js';
+import { antennaMissingRule } from './rules/antenna-missing.js';
+import { antennaNearCompassRule } from './rules/antenna-near-compass.js';
+import { antennaScreenedRule } from './rules/antenna-screened.js';
+import { backFeedRule } from './rules/back-feed.js';
+import { benchRule } from './rules/bench-missing.js';
+import { boardTooSmallRule } from './rules/board-too-small.js';
+import { cableShortRule } from './rules/cable-short.js';
+import { connectorOverloadedRule } from './rules/connector-overloaded.js';
+import { firmwareOldRule } from './rules/firmware-old.js';
+import { firmwareUnknownRule } from './rules/firmware-unknown.js';
+import { fuseMissingRule } from './rules/fuse-missing.js';
+import { groundRule } from './rules/ground-missing.js';
+import { groundTwiceRule } from './rules/ground-twice.js';
+import { hdmiPoweredRule } from './rules/hdmi-powered.js';
+import { jointNoSlackRule } from './rules/joint-no-slack.js';
+import { ladderResistorRule } from './rules/ladder-resistor.js';
+import { levelMismatchRule } from './rules/level-mismatch.js';
+import { lookAlikeRule } from './rules/look-alike.js';
+import { magnetNearCompassRule } from './rules/magnet-near-compass.js';
+import { noFixedCameraRule } from './rules/no-fixed-camera.js';
+import { numberingBaseRule } from './rules/numbering-base.js';
+import { oneControlRule } from './rules/one-control-many.js';
+import { packsUnequalRule } from './rules/packs-unequal.js';
+import { padHeldRule } from './rules/pad-held.js';
+import { heldTwiceRule } from './rules/pad-held-twice.js';
+import { padNoTimerRule } from './rules/pad-no-timer.js';
+import { pairHalfRule } from './rules/pair-half.js';
+import { pairNotCrossedRule } from './rules/pair-not-crossed.js';
+import { pictureNowhereRule } from './rules/picture-nowhere.js';
+import { plugAngledRule } from './rules/plug-angled.js';
+import { polarityRule } from './rules/polarity.js';
+import { portLabelsDisagreeRule } from './rules/port-labels-disagree.js';
+import { portListensOnlyRule } from './rules/port-listens-only.js';
+import { portNotSetRule } from './rules/port-not-set.js';
+import { portSharedPinsRule } from './rules/port-shared-pins.js';
+import { portTooSlowRule } from './rules/port-too-slow.js';
+import { portTwiceRule } from './rules/port-used-twice.js';
+import { prepOpenRule } from './rules/prep-open.js';
+import { pulseRule } from './rules/pulse-from-latch.js';
+import { regulatorDropoutRule } from './rules/regulator-dropout.js';
+import { regulatorOverloadRule } from './rules/regulator-overload.js';
+import { scaleRule } from './rules/scale-school.js';
+import { serialNotInvertedRule } from './rules/serial-not-inverted.js';
+import { sourceOffRule } from './rules/source-off.js';
+import { standardMixRule } from './rules/standard-mix.js';
+import { starvedSpliceRule } from './rules/starved-splice.js';
+import { strapOtherTypeRule } from './rules/strap-other-type.js';
+import { subnetOtherRule } from './rules/subnet-other.js';
+import { supplyNoneRule } from './rules/supply-none.js';
+import { supplyRangeRule } from './rules/supply-range.js';
+import { supplyThinRule } from './rules/supply-thin.js';
+import { talkersRule } from './rules/talkers-collide.js';
+import { oneSlotRule } from './rules/two-on-one-slot.js';
+import { windowRule } from './rules/window.js';
+import { wireOverloadedRule } from './rules/wire-overloaded.js';
+import { wishRule } from './rules/wish.js';
+import { wrongTypeRule } from './rules/wrong-type.js';
+import { yTwoTalkersRule } from './rules/y-two-talkers.js';
+import { RULE_SOURCE } from './sources.js';
 import { wordFinding } from './wording.js';
 
 const RULES: readonly Rule[] = [
   polarityRule,
-  supplyRule,
-  regulatorRule,
-  serialRule,
-  talkersRule,
-  wrongTypeRule,
-  groundRule,
-  portTwiceRule,
+  supplyRangeRule,
+  supplyNoneRule,
+  hdmiPoweredRule,
+  sourceOffRule,
+  supplyThinRule,
+  regulatorOverloadRule,
+  regulatorDropoutRule,
+  backFeedRule,
+  wireOverloadedRule,
+  connectorOverloadedRule,
+  starvedSpliceRule,
+  packsUnequalRule,
+  fuseMissingRule,
+  pairNotCrossedRule,
+  pairHalfRule,
+  portNotSetRule,
+  portTooSlowRule,
+  portListensOnlyRule,
+  portSharedPinsRule,
+  portLabelsDisagreeRule,
+  serialNotInvertedRule,
+  padHeldRule,
   heldTwiceRule,
+  padNoTimerRule,
+  ladderResistorRule,
+  talkersRule,
+  yTwoTalkersRule,
+  wrongTypeRule,
+  strapOtherTypeRule,
+  levelMismatchRule,
   lookAlikeRule,
+  groundRule,
   groundTwiceRule,
+  portTwiceRule,
+  jointNoSlackRule,
+  cableShortRule,
+  plugAngledRule,
+  antennaMissingRule,
+  antennaCrossedRule,
+  antennaNearCompassRule,
+  antennaScreenedRule,
+  magnetNearCompassRule,
+  standardMixRule,
+  pictureNowhereRule,
+  noFixedCameraRule,
+  addressTwiceRule,
+  subnetOtherRule,
   windowRule,
   pulseRule,
   oneControlRule,
   oneSlotRule,
   scaleRule,
+  numberingBaseRule,
   wishRule,
   benchRule,
+  prepOpenRule,
+  firmwareUnknownRule,
+  firmwareOldRule,
+  boardTooSmallRule,
 ];
 
 const RANK: Record<Mark, number> = { stop: 0, watch: 1, clear: 2 };
 
 /** All findings of a rig, stops first, otherwise in the order of the rules. */
 export function findFindings(context: RuleContext): Finding[] {
+  const seen = new Map<string, number>();
   return RULES.flatMap((rule) => rule(context))
     .map((result) => ({
       ...result,
-      id: `${result.rule}:${result.subjects.join('+')}${result.subjects.length ? '' : result.figures.map((f) => f.value).join('|')}`,
+      id: oneOfAKind(seen, result),
       ...wordFinding(context.rig, result),
+      source: RULE_SOURCE[result.rule],
     }))
     .sort((a, b) => RANK[a.mark] - RANK[b.mark]);
+}
+
+/** Rule and subjects; a number behind it where a rule says two things of the same subjects. */
+function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures }: RuleResult): string {
+  const id = `${rule}:${subjects.length ? subjects.join('+') : figures.map((f) => f.value).join('|')}`;
+  const times = (seen.get(id) ?? 0) + 1;
+  seen.set(id, times);
+  return times > 1 ? `${id}#${times}` : id;
 }
 
 /** The gravest mark of a list; clear when it is empty. */

@@ -39,6 +39,8 @@ export interface Finding extends RuleResult {
   id: string;
   title: string;
   text: string;
+  /** Where the rule comes from: a standard, practice of the trade, the part sheets, our own arithmetic. */
+  source: string;
 }
 
 export type RuleId =
@@ -47,26 +49,63 @@ export type RuleId =
   | 'supply-thin'
   | 'regulator-overload'
   | 'regulator-dropout'
+  | 'back-feed'
+  | 'source-off'
+  | 'hdmi-powered'
+  | 'wire-overloaded'
+  | 'connector-overloaded'
+  | 'starved-splice'
+  | 'packs-unequal'
+  | 'fuse-missing'
   | 'pair-not-crossed'
   | 'pair-half'
+  | 'port-not-set'
+  | 'port-too-slow'
+  | 'port-listens-only'
+  | 'port-shared-pins'
+  | 'port-labels-disagree'
+  | 'serial-not-inverted'
+  | 'pad-held'
+  | 'pad-held-twice'
+  | 'pad-no-timer'
+  | 'ladder-resistor'
   | 'talkers-collide'
+  | 'y-two-talkers'
+  | 'wrong-type'
+  | 'strap-other-type'
+  | 'level-mismatch'
   | 'polarity'
+  | 'look-alike'
   | 'ground-missing'
   | 'ground-twice'
-  | 'pad-held-twice'
   | 'port-used-twice'
-  | 'wrong-type'
-  | 'port-not-set'
-  | 'look-alike'
+  | 'joint-no-slack'
+  | 'cable-short'
+  | 'plug-angled'
+  | 'antenna-missing'
+  | 'antenna-crossed'
+  | 'antenna-near-compass'
+  | 'antenna-screened'
+  | 'magnet-near-compass'
+  | 'standard-mix'
+  | 'picture-nowhere'
+  | 'no-fixed-camera'
+  | 'address-twice'
+  | 'subnet-other'
   | 'window-missed'
   | 'window-thin'
   | 'pulse-from-latch'
   | 'one-control-many'
   | 'two-on-one-slot'
   | 'scale-school'
+  | 'numbering-base'
   | 'wish-impossible'
   | 'wish-open'
-  | 'bench-missing';
+  | 'bench-missing'
+  | 'prep-open'
+  | 'firmware-unknown'
+  | 'firmware-old'
+  | 'board-too-small';
 
 /** Everything the rules read, worked out once. */
 export interface RuleContext {

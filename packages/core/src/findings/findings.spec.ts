@@ -37,7 +37,7 @@ const BREAKS: [rule: string, edits: Edit[]][] = [
     ],
   ],
   ['supply-none stop', [{ kind: 'removeCable', cable: 'C5' }]],
-  ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 30 }]],
+  ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 26 }]],
   ['pair-not-crossed stop', [{ kind: 'crossPair', cable: 'C6' }]],
   ['pair-half stop', [off('C6', 1)]],
   ['talkers-collide stop', [lead('C30', ['RX.pin4.1', 'TH.control.1'])]],

@@ -11,7 +11,7 @@ export {
 } from './conversations.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
-export { leadLength, type LeadLength } from './lengths.js';
+export { apartMm, leadLength, type LeadLength } from './lengths.js';
 export { preferredOhm } from './preferred.js';
 export {
   cableOf,
@@ -27,3 +27,5 @@ export {
   type Terminals,
 } from './pin-map.js';
 export { addressOf, networkParts } from './network.js';
+export { canJoinAntenna } from './antennas.js';
+export { PICTURE_KINDS } from './picture-kinds.js';

@@ -57,3 +57,9 @@ function carriers(rig: Rig, partId: string): string[] {
   }
   return list;
 }
+
+/** Straight distance between two parts, mm; null when one has no place. */
+export function apartMm(rig: Rig, a: string, b: string): number | null {
+  const [p, q] = [findPart(rig, a)?.place, findPart(rig, b)?.place];
+  return p && q ? Math.hypot(p.xMm - q.xMm, p.yMm - q.yMm, p.zMm - q.zMm) : null;
+}

@@ -9,7 +9,7 @@ import {
 } from '../loom/index.js';
 import type { PinAt, Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
-import { partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 
 /** A port, or a controller's serial port or pad: what one plug takes up. */
@@ -25,7 +25,7 @@ export interface Unit {
 }
 
 /** Units of one part that are alike in everything that matters: any of them will do. */
-export interface UnitClass {
+interface UnitClass {
   id: string;
   part: Part;
   sheet: Sheet;
@@ -144,8 +144,3 @@ function signature(unit: Unit): string {
     unit.resource?.kind === 'pad' ? 0 : pins,
   ]);
 }
-
-export const settingNow = (view: BenchView, partId: string, setting: string): string | undefined => {
-  const found = view.parts.find((p) => p.part.id === partId);
-  return found && settingOf(found.sheet, found.part, setting);
-};

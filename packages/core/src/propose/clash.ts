@@ -42,7 +42,7 @@ function leastOpen(piece: WiringProblem, held: ReadonlySet<string>, demands: str
     loosened(piece, (id) => (held.has(id) ? null : 1), demands),
     { mostNodes: FEW_NODES },
   );
-  return chosen && chosen.filter((id) => id.startsWith(LEFT)).map((id) => id.slice(LEFT.length));
+  return chosen?.filter((id) => id.startsWith(LEFT)).map((id) => id.slice(LEFT.length)) ?? null;
 }
 
 const LEFT = 'left:';

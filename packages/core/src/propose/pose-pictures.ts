@@ -1,11 +1,10 @@
-import type { LinkKind, Sheet } from '../parts/index.js';
+import { PICTURE_KINDS } from '../loom/index.js';
+import type { Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
-
-const PICTURES: ReadonlySet<LinkKind> = new Set(['composite', 'hdmi', 'ribbon', 'ethernet']);
 
 /** Order in which a picture passes parts. @source [practice] camera → switcher → on-screen display → transmitter */
 function stageOf({ role, pictures }: Sheet): number {
@@ -21,14 +20,14 @@ const overlayNeed = (part: string): string => `overlay ${part}`;
 /** Every camera's picture goes somewhere, every relay hands on what it is given, a display in the path is in the path. */
 export function posePictures(poser: Poser): void {
   const { view } = poser;
-  const talkers = view.ends.filter(({ end }) => PICTURES.has(end.link.kind) && end.link.way === 'talk');
-  const listeners = view.ends.filter(({ end }) => PICTURES.has(end.link.kind) && end.link.way === 'listen');
+  const talkers = view.ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'talk');
+  const listeners = view.ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'listen');
   if (!view.parts.some(({ sheet }) => takesPictures(sheet) && stageOf(sheet) === 4)) return;
-  const kept = view.kept.filter((c) => PICTURES.has(c.kind));
+  const kept = view.kept.filter((c) => PICTURE_KINDS.has(c.kind));
   const sends = (part: Part): boolean => kept.some((c) => c.talker.part.id === part.id);
   const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);
   for (const { part, sheet } of view.parts) {
-    const out = sheet.links.some((l) => PICTURES.has(l.kind) && l.way === 'talk');
+    const out = sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk');
     if (sheet.role === 'camera' && out && !sends(part))
       poser.need(`picture ${part.id}`, `The picture of ${part.label} arrives`, COST.openWish, { part: part.id });
     if (!sheet.pictures.length) continue;
@@ -46,7 +45,8 @@ export function posePictures(poser: Poser): void {
   for (const talker of talkers) for (const listener of listeners) posePath(poser, talker, listener);
 }
 
-const takesPictures = (sheet: Sheet): boolean => sheet.links.some((l) => PICTURES.has(l.kind) && l.way === 'listen');
+const takesPictures = (sheet: Sheet): boolean =>
+  sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen');
 
 function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const [from, to] = [talker.cls, listener.cls];

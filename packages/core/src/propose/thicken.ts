@@ -11,7 +11,8 @@ const THICKEST_AWG = 14;
  */
 export function thickenLeads(rig: Rig, free: ReadonlySet<string>): Rig {
   let now = rig;
-  for (let round = 0; round < GAUGES.length; round++) {
+  // each round makes a lead one gauge thicker, so there are never more rounds than gauges
+  for (const _ of GAUGES) {
     const thin = thinCables(now, free);
     if (!thin.size) return now;
     now = { ...now, cables: now.cables.map((c) => (thin.has(c.id) ? thicker(c) : c)) };

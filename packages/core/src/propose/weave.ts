@@ -8,10 +8,10 @@ import {
   type LinkEnd,
   type PinMap,
 } from '../loom/index.js';
-import { gaugeFor } from '../rails/index.js';
+import { fuseFor, gaugeFor } from '../rails/index.js';
 import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
-import type { BenchView, ClassEnd } from './bench-view.js';
+import type { BenchView } from './bench-view.js';
 import { groundTracker, type GroundTracker } from './grounds.js';
 import type { Posed } from './poser.js';
 import type { Option } from './problem.js';
@@ -34,10 +34,6 @@ type Joined = Chosen & { make: Extract<Posed['make'], { do: 'join' }> };
 
 /** Volts a supply lead may lose at its peak. @source [practice] */
 const DROP_V = 0.06;
-/** Fuse ratings of the trade, A. @source [practice] */
-const FUSES_A = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
-/** A fuse stands above the peak it must carry. @source [practice] */
-const FUSE_ABOVE = 1.5;
 
 /** Turns chosen options into cables, settings and what ports are given to. Supply leads first, so that grounds are known. */
 export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
@@ -103,12 +99,9 @@ function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
   });
 }
 
-/** Next fuse above what it must carry, A. */
-export const fuseFor = (amps: number): number => FUSES_A.find((f) => f >= amps * FUSE_ABOVE) ?? FUSES_A.at(-1)!;
-
 const on = (part: string, at: { port: string; pin: number }): PinRef => ({ part, ...at });
 
-export interface PickedEnds {
+interface PickedEnds {
   talker: LinkEnd;
   listener: LinkEnd;
 }
@@ -185,7 +178,7 @@ class CableIds {
 }
 
 /** Which pins a cable joins and through what, whatever its length and gauge. */
-export function pinsText(wires: readonly Wire[]): string {
+function pinsText(wires: readonly Wire[]): string {
   const text = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
   return wires
     .map((w) => `${[text(w.from), text(w.to)].sort().join('=')}${w.inline ? JSON.stringify(w.inline) : ''}`)

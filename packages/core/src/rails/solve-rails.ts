@@ -33,6 +33,8 @@ export interface Rails {
   lostW: { wires: number; regulators: number };
   loadW: number;
   packA: number;
+  /** Current along every supply and ground wire, A, from its first end to its second. */
+  wires: { cable: string; wire: number; amps: number }[];
   converged: boolean;
 }
 
@@ -50,6 +52,10 @@ export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
     lostW: lossesOf(network, solved),
     loadW: sum(nodes.filter((n) => n.kind === 'load').map((n) => n.volts * n.amps)),
     packA: sum(nodes.filter((n) => n.kind === 'pack').map((n) => n.amps)),
+    wires: network.prepared.network.resistors.map(({ a, b, ohm }, i) => ({
+      ...network.wires[i]!,
+      amps: (solved.nodeV[a]! - solved.nodeV[b]!) / ohm,
+    })),
     converged: solved.converged,
   };
 }

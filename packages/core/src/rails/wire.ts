@@ -55,3 +55,10 @@ export function gaugeFor(amps: number, lengthMm: number, dropV: number): number 
     wireMaxA(awg) >= 1.5 * amps && (2 * amps * wireOhmPerMetre(awg) * lengthMm) / 1000 <= dropV;
   return GAUGES.find((awg) => awg <= 26 && suits(awg)) ?? GAUGES.at(-1)!;
 }
+
+/** Fuse ratings of the trade, A, and how far above its peak a lead is fused. @source [practice] */
+const FUSES_A = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
+const FUSE_ABOVE = 1.5;
+
+/** Fuse for a lead that carries a current at its peak, A; the largest of the trade when none is large enough. */
+export const fuseFor = (peakA: number): number => FUSES_A.find((f) => f >= peakA * FUSE_ABOVE) ?? FUSES_A.at(-1)!;

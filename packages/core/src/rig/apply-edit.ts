@@ -188,10 +188,11 @@ const DO: Doers = {
       const rides = change.place?.rides;
       if (rides !== undefined && !rig.parts.some((other) => other.id === rides && other.id !== part))
         return noPart(rides);
-      for (const [key, value] of Object.entries(change)) {
-        if (value === null) delete p[key as keyof typeof change];
-        else if (value !== undefined) Object.assign(p, { [key]: value });
-      }
+      const { place, firmware, address, price } = change;
+      if (place !== undefined) p.place = place ?? undefined;
+      if (firmware !== undefined) p.firmware = firmware ?? undefined;
+      if (address !== undefined) p.address = address ?? undefined;
+      if (price !== undefined) p.price = price ?? undefined;
     }),
   prepare: (rig, { part, item, done }) =>
     withPart(rig, part, (p) => {
@@ -217,7 +218,7 @@ const DO: Doers = {
   resheet(rig, { sheet }) {
     if (!rig.sheets[sheet.class]) return `no part of class "${sheet.class}" in this rig`;
     rig.sheets[sheet.class] = sheet;
-    const lost = rigProblems(rig as Rig)[0];
+    const lost = rigProblems(rig)[0];
     if (lost) return `${lost.where}: ${lost.what}`;
   },
 };

@@ -15,7 +15,7 @@ const SHEET = { firmware: [], prep: [], cues: [] };
  * changed its meaning is put right. Anything that is not an older rig is handed on as it is, for the reader to judge.
  */
 export function migrateRig(value: unknown): unknown {
-  if (!isObject(value) || value['version'] !== 1) return value;
+  if (!isObject(value) || value.version !== 1) return value;
   const { kind, schools, parts, cables, wishes, sheets } = value;
   return {
     ...value,
@@ -30,8 +30,8 @@ export function migrateRig(value: unknown): unknown {
           Object.entries(sheets).map(([cls, sheet]) => [cls, isObject(sheet) ? { ...SHEET, ...sheet } : sheet]),
         )
       : sheets,
-    merges: value['merges'] ?? [],
-    currency: value['currency'] ?? '€',
+    merges: value.merges ?? [],
+    currency: value.currency ?? '€',
   };
 }
 

@@ -50,7 +50,7 @@ function asProgramme({ needs, options, pools, hubs }: WiringProblem) {
     constraints[`${used} most`] = { max: hub.most };
     options.forEach((o, i) => {
       if (o.hub !== hub.id) return;
-      variables[`x${i}`]!['cost']! += hub.share;
+      variables[`x${i}`]!.cost! += hub.share;
       variables[`x${i}`]![`${used} users`] = -1;
       variables[`x${i}`]![`${used} most`] = 1;
     });

@@ -1,5 +1,5 @@
 import { busOrPulse, defineSheet, eats, servoPort, supplyPort, whenSet, wire } from './define.js';
-import { ARC, axisFunction, joint, mounting } from './gimbal-parts.js';
+import { axisFunction, joint, mounting } from './gimbal-parts.js';
 
 /** Hand-held gimbal with a bus or pulse switch; fed by a receiver, channel 1 is pan and 2 is tilt, @source [practice]. */
 export const gimbalHandHeld = defineSheet({

@@ -1,4 +1,4 @@
-import type { FunctionWhat, Sheet } from '../sheet.js';
+import type { Sheet } from '../sheet.js';
 import { ranged, thirds, windows } from './define.js';
 
 /** Stabilising modes of a three-position switch. @source [practice] */
@@ -20,7 +20,7 @@ export const axisFunction = (
   to: number,
   moded = true,
 ) =>
-  ranged(what, label, what as FunctionWhat, takes, over, from, to, takes === 'rate' ? '°/s' : '°', {
+  ranged(what, label, what, takes, over, from, to, takes === 'rate' ? '°/s' : '°', {
     joint: what === 'roll-trim' ? 'roll' : what,
     ...(moded && ENABLED[what] ? { enabledIn: { fn: 'mode', windows: ENABLED[what] } } : {}),
   });

@@ -22,16 +22,3 @@ export const wishRule: Rule = ({ wishes }) =>
       },
     ];
   });
-
-/** Parts not ticked off on the bench. */
-export const benchRule: Rule = ({ rig }) =>
-  rig.parts
-    .filter((part) => !part.onBench)
-    .map((part): RuleResult => ({
-      rule: 'bench-missing',
-      mark: 'watch',
-      station: 'brief',
-      subjects: [part.id],
-      figures: [{ name: 'part', value: part.id }],
-      fixes: [{ label: 'It is here', edits: [{ kind: 'tick', part: part.id, onBench: true }] }],
-    }));

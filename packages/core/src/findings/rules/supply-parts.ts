@@ -1,29 +1,10 @@
 import { rigNetwork, solveRigNetwork, type RailNode } from '../../rails/index.js';
 import { applyEdits, findPin, labelOf, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import type { Figure, Fix, RuleResult } from '../finding.js';
 
-/** A load under this margin at a flat pack and peak draw is worth a look, V. @source [practice] */
-const THIN_V = 0.25;
-
-/** Every load: too much or too little volts, none at all, or little to spare at a flat pack. */
-export const supplyRule: Rule = (context) =>
-  context.full.nodes.flatMap((full, i): RuleResult[] => {
-    if (!full.allowed) return [];
-    const flat = context.flat.nodes[i]!;
-    if (full.fedBy === null) return isSpare(context, full) ? [] : [unfed(context, full)];
-    const over = Math.max(full.volts, flat.volts) - full.allowed[1];
-    const under = full.allowed[0] - Math.min(full.volts, flat.volts);
-    if (over > 0 || under > 0) return [outOfRange(context, full, flat, over > 0)];
-    const thin = full.kind === 'load' && flat.marginV! < THIN_V && full.allowed[0] - flat.volts > -THIN_V;
-    return thin ? [thinMargin(context, flat)] : [];
-  });
-
-/** A regulator on which nothing hangs may lie on the bench unfed. */
-const isSpare = ({ full }: RuleContext, node: RailNode): boolean =>
-  node.kind === 'regulator input' && !full.nodes.some((n) => n.fedBy === node.part);
-
-function bandFigures(node: RailNode): RuleResult['figures'] {
+/** Part and allowed band of a supply. */
+export function bandFigures(node: RailNode): RuleResult['figures'] {
   return [
     { name: 'part', value: node.part },
     { name: 'floor', value: node.allowed![0], unit: 'V', source: 'part sheet' },
@@ -31,59 +12,19 @@ function bandFigures(node: RailNode): RuleResult['figures'] {
   ];
 }
 
-function outOfRange({ rig }: RuleContext, full: RailNode, flat: RailNode, tooMuch: boolean): RuleResult {
-  const worst = tooMuch ? Math.max(full.volts, flat.volts) : Math.min(full.volts, flat.volts);
-  return {
-    rule: 'supply-range',
-    mark: 'stop',
-    station: 'loom',
-    alsoAt: ['rails'],
-    subjects: [full.part, ...cablesAt(rig, full)],
-    figures: [
-      ...bandFigures(full),
-      { name: 'volts', value: roundTo(worst, 3), unit: 'V', source: 'network solve' },
-      { name: 'fed by', value: full.fedBy! },
-      { name: 'at', value: worst === full.volts ? 'a full pack' : 'a flat pack, peak draw' },
-    ],
-    fixes: moveFixes(rig, full),
-  };
-}
-
-function unfed({ rig }: RuleContext, node: RailNode): RuleResult {
-  return {
-    rule: 'supply-none',
-    mark: 'stop',
-    station: 'loom',
-    alsoAt: ['rails'],
-    subjects: [node.part],
-    figures: [...bandFigures(node), { name: 'volts', value: 0, unit: 'V', source: 'network solve' }],
-    fixes: leadFixes(rig, node),
-  };
-}
-
-function thinMargin({ rig }: RuleContext, flat: RailNode): RuleResult {
-  const gauge = thickerFix(rig, flat);
-  return {
-    rule: 'supply-thin',
-    mark: 'watch',
-    station: 'rails',
-    subjects: [flat.part, ...cablesAt(rig, flat)],
-    figures: [
-      ...bandFigures(flat),
-      { name: 'volts', value: roundTo(flat.volts, 3), unit: 'V', source: 'network solve' },
-      { name: 'margin', value: roundTo(flat.volts - flat.allowed![0], 3), unit: 'V' },
-      { name: 'look under', value: THIN_V, unit: 'V', source: '[practice]' },
-    ],
-    fixes: gauge ? [gauge] : [],
-  };
-}
+/** Part, volts and amperes of a source. */
+export const sourceFigures = (node: RailNode): Figure[] => [
+  { name: 'part', value: node.part },
+  { name: 'volts', value: roundTo(node.volts, 3), unit: 'V', source: 'network solve' },
+  { name: 'amps', value: roundTo(node.amps, 3), unit: 'A', source: 'network solve' },
+];
 
 function supplyPins(rig: Rig, node: RailNode): { plus: PinRef; minus: PinRef } {
   const supply = sheetOf(rig, node.part).supplies.find((s) => s.id === node.terminal)!;
   return { plus: { part: node.part, ...supply.plus }, minus: { part: node.part, ...supply.minus } };
 }
 
-function cablesAt(rig: Rig, node: RailNode): string[] {
+export function cablesAt(rig: Rig, node: RailNode): string[] {
   const { plus } = supplyPins(rig, node);
   return rig.cables.filter((c) => c.wires.some((w) => samePin(w.from, plus) || samePin(w.to, plus))).map((c) => c.id);
 }
@@ -98,14 +39,16 @@ interface Outlet {
 /** Every source with the volts it gives: a regulator its own, a pack its whole span. */
 function outlets(rig: Rig): Outlet[] {
   return rig.parts.flatMap((part) =>
-    sheetOf(rig, part.id).sources.map((source) => ({
-      part: part.id,
-      volts: source.regulator
-        ? ([source.regulator.volts, source.regulator.volts] as const)
-        : ([3.3 * (source.pack?.cells ?? 0), 4.2 * (source.pack?.cells ?? 0)] as const),
-      plus: { part: part.id, ...source.plus },
-      minus: { part: part.id, ...source.minus },
-    })),
+    sheetOf(rig, part.id)
+      .sources.filter((source) => source.kind !== 'stolen')
+      .map((source) => ({
+        part: part.id,
+        volts: source.regulator
+          ? ([source.regulator.volts, source.regulator.volts] as const)
+          : ([3.3 * (source.pack?.cells ?? 0), 4.2 * (source.pack?.cells ?? 0)] as const),
+        plus: { part: part.id, ...source.plus },
+        minus: { part: part.id, ...source.minus },
+      })),
   );
 }
 
@@ -113,7 +56,7 @@ const outletsFor = (rig: Rig, node: RailNode): Outlet[] =>
   outlets(rig).filter((o) => o.part !== node.part && o.volts[0] >= node.allowed![0] && o.volts[1] <= node.allowed![1]);
 
 /** Moves the far ends of the supply lead to a source that fits. */
-function moveFixes(rig: Rig, node: RailNode): Fix[] {
+export function moveFixes(rig: Rig, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
   return outletsFor(rig, node).flatMap((outlet): Fix[] => {
     const edits: Edit[] = [];
@@ -143,7 +86,7 @@ const sameCable = (wires: { from: PinRef; to: PinRef }[], pin: PinRef): boolean 
   wires.some((w) => samePin(w.from, pin) || samePin(w.to, pin));
 
 /** A fresh lead from the first source that fits. */
-function leadFixes(rig: Rig, node: RailNode): Fix[] {
+export function leadFixes(rig: Rig, node: RailNode): Fix[] {
   const outlet = outletsFor(rig, node)[0];
   if (!outlet) return [];
   const pins = supplyPins(rig, node);
@@ -172,7 +115,7 @@ function leadFixes(rig: Rig, node: RailNode): Fix[] {
 }
 
 /** Two gauges thicker on the last lead, with what that really gains. */
-function thickerFix(rig: Rig, flat: RailNode): Fix | null {
+export function thickerFix(rig: Rig, flat: RailNode): Fix | null {
   const id = cablesAt(rig, flat)[0];
   const cable = rig.cables.find((c) => c.id === id);
   const now = cable && Math.max(...cable.wires.map((w) => w.gaugeAwg));

@@ -1,0 +1,409 @@
+import { describe, expect, it } from 'vitest';
+import { rulesOf } from '../../test/support/demo-rig.js';
+import { leadOf, smallRig } from '../../test/support/small-rig.js';
+import { analyse } from '../analysis/index.js';
+import { applyEdits, type Held, type Rig, type Shaping } from '../rig/index.js';
+import type { RuleId } from './index.js';
+import { RULE_SOURCE } from './sources.js';
+
+/** Rules whose raising and staying silent is shown on the demo rig, in findings.spec.ts. */
+const ON_THE_DEMO: RuleId[] = [
+  'supply-range',
+  'supply-none',
+  'supply-thin',
+  'regulator-overload',
+  'regulator-dropout',
+  'pair-not-crossed',
+  'pair-half',
+  'talkers-collide',
+  'polarity',
+  'ground-missing',
+  'ground-twice',
+  'pad-held-twice',
+  'port-used-twice',
+  'wrong-type',
+  'port-not-set',
+  'look-alike',
+  'window-missed',
+  'window-thin',
+  'pulse-from-latch',
+  'one-control-many',
+  'two-on-one-slot',
+  'scale-school',
+  'wish-impossible',
+  'wish-open',
+  'bench-missing',
+];
+
+const at = (xMm: number, yMm: number, zMm: number, rides?: string) => ({
+  place: { xMm, yMm, zMm, ...(rides ? { rides } : {}) },
+});
+const serial = (port: string, cam = 'CAM', plug = 'main'): string[] => [
+  `FC.${port}.2 ${cam}.${plug}.4`,
+  `FC.${port}.3 ${cam}.${plug}.3`,
+];
+const held = (resource: string, to: string, baud?: number): Held => ({
+  part: 'FC',
+  resource,
+  to,
+  ...(baud ? { baud } : {}),
+});
+const row = (channel: number, control: string): Shaping => ({
+  transmitter: 'TX',
+  channel,
+  control,
+  lowUs: 1000,
+  highUs: 2000,
+  subTrimUs: 0,
+  reverse: false,
+  deadBandPct: 0,
+  expoPct: 0,
+});
+
+const CAMERA = { FC: 'flight-controller-3', CAM: 'fpv-camera-serial' };
+const LADDER = { FC: 'flight-controller-3', CAM: 'fpv-camera-ladder' };
+const ladder = (pin: number, ohm?: number) =>
+  leadOf(
+    'C1',
+    [`FC.pads.${pin} CAM.main.3`, 'FC.supply.2 CAM.main.2'],
+    ohm ? { inline: { kind: 'resistor', ohm } } : {},
+  );
+const ANTENNAS = { RX: 'receiver-twin-link', A1: 'antenna-press', A2: 'antenna-press' };
+const FEET = [['RX.antenna1.1 A1.foot.1'], ['RX.antenna2.1 A2.foot.1']];
+const STRAP = { FC: 'flight-controller-3', CAM: 'fpv-camera-strap' };
+const NETWORK = { CAM: 'thermal-network', NR: 'network-radio' };
+const CRAFT = { GB: 'gimbal-two-axis', CAM: 'nose-camera', FIX: 'nose-camera' };
+
+/** What raises a rule, and the nearest thing that does not. */
+const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
+  [
+    'back-feed',
+    () =>
+      smallRig({ U: 'usb-bench-lead', FC: 'flight-controller-3', R5: 'regulator-5v' }, [
+        ['U.plug.1 FC.usb.1', 'U.plug.3 FC.usb.3'],
+        ['R5.out.1 FC.supply.1', 'R5.out.2 FC.supply.2'],
+      ]),
+    () => smallRig({ A: 'pack-4s', B: 'pack-4s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1'], ['B.out.1 R5.in.1']]),
+  ],
+  [
+    'source-off',
+    () =>
+      smallRig({ AR: 'accessory-rails', HD: 'head-heavy' }, [['AR.rail24.1 HD.supply.1', 'AR.rail24.2 HD.supply.2']]),
+    () =>
+      smallRig({ AR: 'accessory-rails', HD: 'head-heavy' }, [['AR.rail24.1 HD.supply.1', 'AR.rail24.2 HD.supply.2']], {
+        AR: { settings: { switch: 'on' } },
+      }),
+  ],
+  [
+    'hdmi-powered',
+    () =>
+      smallRig({ CAM: 'mirrorless-a', HC: 'hdmi-converter', R5: 'regulator-5v' }, [
+        ['CAM.hdmi.1 HC.in.1', 'CAM.hdmi.2 HC.in.2'],
+      ]),
+    () =>
+      smallRig({ CAM: 'mirrorless-a', HC: 'hdmi-converter', R5: 'regulator-5v' }, [
+        ['CAM.hdmi.1 HC.in.1'],
+        ['R5.out.1 HC.supply.1', 'R5.out.2 HC.supply.2'],
+      ]),
+  ],
+  [
+    'wire-overloaded',
+    () =>
+      smallRig({ PK: 'pack-14s-tool', LD: 'line-drive' }, [
+        leadOf('C1', ['PK.out.1 LD.supply.1', 'PK.out.2 LD.supply.2'], { gaugeAwg: 26 }),
+      ]),
+    () =>
+      smallRig({ PK: 'pack-14s-tool', LD: 'line-drive' }, [
+        leadOf('C1', ['PK.out.1 LD.supply.1', 'PK.out.2 LD.supply.2'], { gaugeAwg: 14 }),
+      ]),
+  ],
+  [
+    'connector-overloaded',
+    () =>
+      smallRig(
+        {
+          PK: 'pack-4s',
+          R5: 'regulator-5v',
+          A: 'action-camera',
+          B: 'action-camera',
+          C: 'action-camera',
+          D: 'action-camera',
+        },
+        [
+          ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
+          ...['A', 'B', 'C', 'D'].map((x) => [`R5.out.1 ${x}.supply.1`, `R5.out.2 ${x}.supply.2`]),
+        ],
+      ),
+    () =>
+      smallRig({ PK: 'pack-4s', R5: 'regulator-5v', A: 'action-camera' }, [
+        ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
+        ['R5.out.1 A.supply.1', 'R5.out.2 A.supply.2'],
+      ]),
+  ],
+  [
+    'starved-splice',
+    () =>
+      smallRig({ PK: 'pack-4s', R5: 'regulator-5v', SP: 'splice-four', A: 'action-camera', B: 'action-camera' }, [
+        ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
+        leadOf('C2', ['R5.out.1 SP.in.1', 'R5.out.2 SP.in.2'], { gaugeAwg: 30, lengthMm: 400 }),
+        ['SP.out1.1 A.supply.1', 'SP.out1.2 A.supply.2'],
+        ['SP.out2.1 B.supply.1', 'SP.out2.2 B.supply.2'],
+      ]),
+    () =>
+      smallRig({ PK: 'pack-4s', R5: 'regulator-5v', SP: 'splice-four', A: 'action-camera', B: 'action-camera' }, [
+        ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
+        leadOf('C2', ['R5.out.1 SP.in.1', 'R5.out.2 SP.in.2'], { gaugeAwg: 18 }),
+        ['SP.out1.1 A.supply.1', 'SP.out1.2 A.supply.2'],
+        ['SP.out2.1 B.supply.1', 'SP.out2.2 B.supply.2'],
+      ]),
+  ],
+  [
+    'packs-unequal',
+    () => smallRig({ A: 'pack-4s', B: 'pack-3s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1'], ['B.out.1 R5.in.1']]),
+    () => smallRig({ A: 'pack-4s', B: 'pack-4s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1'], ['B.out.1 R5.in.1']]),
+  ],
+  [
+    'fuse-missing',
+    () => smallRig({ PK: 'pack-4s', R5: 'regulator-5v' }, [['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2']]),
+    () =>
+      smallRig({ PK: 'pack-4s', F: 'fuse-holder', R5: 'regulator-5v' }, [
+        ['PK.out.1 F.in.1', 'PK.out.2 F.in.2'],
+        ['F.out.1 R5.in.1', 'F.out.2 R5.in.2'],
+      ]),
+  ],
+  [
+    'port-too-slow',
+    () => tooSlow(),
+    () => smallRig(CAMERA, [serial('serial1')], {}, { held: [held('serial1', 'camera menu', 115200)] }),
+  ],
+  [
+    'port-listens-only',
+    () => smallRig(CAMERA, [serial('serial3')], {}, { held: [held('serial3', 'camera menu', 115200)] }),
+    () => smallRig(CAMERA, [serial('serial2')], {}, { held: [held('serial2', 'camera menu', 115200)] }),
+  ],
+  [
+    'port-shared-pins',
+    () => smallRig(CAMERA, [serial('serial2')], {}, { held: [held('serial2', 'compass bus')] }),
+    () => smallRig(CAMERA, [serial('serial2')], {}, { held: [held('serial2', 'camera menu', 115200)] }),
+  ],
+  [
+    'port-labels-disagree',
+    () => smallRig(CAMERA, [serial('serial2')], {}, { held: [held('serial1', 'camera menu', 115200)] }),
+    () => smallRig(CAMERA, [serial('serial1')], {}, { held: [held('serial1', 'camera menu', 115200)] }),
+  ],
+  [
+    'serial-not-inverted',
+    () =>
+      smallRig({ RX: 'receiver-bus', FC: 'flight-controller-3' }, [['RX.bus.1 FC.serial2.3', 'RX.bus.3 FC.serial2.4']]),
+    () =>
+      smallRig({ RX: 'receiver-bus', FC: 'flight-controller-3' }, [['RX.bus.1 FC.serial1.3', 'RX.bus.3 FC.serial1.4']]),
+  ],
+  [
+    'pad-held',
+    () => smallRig(LADDER, [ladder(5, 470)], {}, { held: [held('p5', 'LED strip'), held('p5', 'lap beacon')] }),
+    () => smallRig(LADDER, [ladder(5, 470)], {}, { held: [held('p5', 'camera keys')] }),
+  ],
+  ['pad-no-timer', () => smallRig(LADDER, [ladder(8, 470)]), () => smallRig(LADDER, [ladder(1, 470)])],
+  ['ladder-resistor', () => smallRig(LADDER, [ladder(1)]), () => smallRig(LADDER, [ladder(1, 470)])],
+  [
+    'y-two-talkers',
+    () => smallRig({ A: 'receiver-16', GB: 'gimbal-two-axis' }, [['A.bus.1 GB.control.1', 'A.pin1.1 GB.control.1']]),
+    () =>
+      smallRig({ A: 'receiver-16', GB: 'gimbal-two-axis', TH: 'thermal-core-5v' }, [
+        ['A.bus.1 GB.control.1', 'A.bus.1 TH.control.1'],
+      ]),
+  ],
+  [
+    'strap-other-type',
+    () => smallRig(STRAP, [serial('serial1')]),
+    () => smallRig(STRAP, [serial('serial1')], { CAM: { settings: { menu: 'serial' } } }),
+  ],
+  [
+    'level-mismatch',
+    () => fiveVolts(),
+    () =>
+      smallRig({ RX: 'receiver-serial-link', FC: 'flight-controller-3' }, [
+        ['FC.serial1.2 RX.main.4', 'FC.serial1.3 RX.main.3'],
+      ]),
+  ],
+  [
+    'joint-no-slack',
+    () =>
+      smallRig(
+        { FC: 'flight-controller-6', GB: 'gimbal-two-axis', CAM: 'zoom-camera-serial' },
+        [leadOf('C1', ['FC.serial1.2 CAM.main.4'], { lengthMm: 150 })],
+        { FC: at(0, 0, 0), GB: at(60, 0, 0), CAM: at(90, 0, -30, 'GB') },
+      ),
+    () =>
+      smallRig(
+        { FC: 'flight-controller-6', GB: 'gimbal-two-axis', CAM: 'zoom-camera-serial' },
+        [leadOf('C1', ['FC.serial1.2 CAM.main.4'], { lengthMm: 400 })],
+        { FC: at(0, 0, 0), GB: at(60, 0, 0), CAM: at(90, 0, -30, 'GB') },
+      ),
+  ],
+  [
+    'cable-short',
+    () =>
+      smallRig({ PK: 'pack-4s', R5: 'regulator-5v' }, [['PK.out.1 R5.in.1']], { PK: at(0, 0, 0), R5: at(200, 50, 0) }),
+    () =>
+      smallRig({ PK: 'pack-4s', R5: 'regulator-5v' }, [['PK.out.1 R5.in.1']], { PK: at(0, 0, 0), R5: at(100, 50, 0) }),
+  ],
+  ['plug-angled', () => angled('left'), () => angled('right')],
+  [
+    'antenna-missing',
+    () => smallRig({ VT: 'video-transmitter-5v', A1: 'antenna-press' }),
+    () =>
+      smallRig({ VT: 'video-transmitter-5v', A1: 'antenna-press' }, [
+        ['VT.antenna.1 A1.foot.1', 'VT.antenna.2 A1.foot.2'],
+      ]),
+  ],
+  [
+    'antenna-crossed',
+    () => smallRig(ANTENNAS, FEET, { A1: at(0, 0, 0), A2: at(0, 20, 0) }),
+    () => smallRig(ANTENNAS, FEET, { A1: at(0, 0, 0), A2: at(0, 90, 0) }),
+  ],
+  [
+    'antenna-near-compass',
+    () => smallRig({ CO: 'compass', A1: 'antenna-press' }, [], { CO: at(0, 0, 0), A1: at(50, 0, 0) }),
+    () => smallRig({ CO: 'compass', A1: 'antenna-press' }, [], { CO: at(0, 0, 0), A1: at(150, 0, 0) }),
+  ],
+  [
+    'antenna-screened',
+    () => smallRig({ PK: 'pack-4s', A1: 'antenna-press' }, [], { PK: at(0, 0, 0), A1: at(10, 0, 0) }),
+    () => smallRig({ PK: 'pack-4s', A1: 'antenna-press' }, [], { PK: at(0, 0, 0), A1: at(10, 0, 80) }),
+  ],
+  [
+    'magnet-near-compass',
+    () => smallRig({ CO: 'compass', SD: 'magnetic-driver' }),
+    () => smallRig({ CO: 'compass', SD: 'magnetic-driver' }, [], { CO: at(0, 0, 0), SD: at(400, 0, 0) }),
+  ],
+  [
+    'standard-mix',
+    () =>
+      smallRig({ SW: 'picture-switcher-3', A: 'fpv-camera-serial', B: 'pinhole-camera' }, [
+        ['A.video.1 SW.in1.3'],
+        ['B.video.1 SW.in2.3'],
+      ]),
+    () =>
+      smallRig({ SW: 'picture-switcher-3', A: 'fpv-camera-serial', B: 'action-camera' }, [
+        ['A.video.1 SW.in1.3'],
+        ['B.video.1 SW.in2.3'],
+      ]),
+  ],
+  [
+    'picture-nowhere',
+    () => smallRig({ A: 'pinhole-camera', VT: 'video-transmitter-5v' }),
+    () => smallRig({ A: 'pinhole-camera', VT: 'video-transmitter-5v' }, [['A.video.1 VT.video.1']]),
+  ],
+  [
+    'no-fixed-camera',
+    () => smallRig(CRAFT, [], { CAM: at(0, 0, 0, 'GB'), FIX: at(0, 0, 0, 'GB') }),
+    () => smallRig(CRAFT, [], { CAM: at(0, 0, 0, 'GB') }),
+  ],
+  ['address-twice', () => smallRig(NETWORK, [], { CAM: { address: '192.168.10.2' } }), () => smallRig(NETWORK)],
+  ['subnet-other', () => smallRig(NETWORK, [], { CAM: { address: '10.0.0.5' } }), () => smallRig(NETWORK)],
+  ['numbering-base', () => boundTo(7, 6), () => boundTo(7, 7)],
+  [
+    'prep-open',
+    () => smallRig({ CAM: 'action-camera' }),
+    () => smallRig({ CAM: 'action-camera' }, [], { CAM: { prepared: ['out', 'sleep'] } }),
+  ],
+  [
+    'firmware-unknown',
+    () => smallRig(CAMERA, [serial('serial1')]),
+    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '4.2' } }),
+  ],
+  [
+    'firmware-old',
+    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '4.1.9' } }),
+    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '4.10' } }),
+  ],
+  [
+    'board-too-small',
+    () =>
+      smallRig({ FC: 'flight-controller-3', GB: 'gimbal-pass-through' }, [
+        ['FC.serial1.2 GB.telemetry.2', 'FC.serial1.3 GB.telemetry.1'],
+      ]),
+    () =>
+      smallRig({ FC: 'autopilot', GB: 'gimbal-pass-through' }, [
+        ['FC.serial1.2 GB.telemetry.2', 'FC.serial1.3 GB.telemetry.1'],
+      ]),
+  ],
+];
+
+/** Rules that no single edit mends: the text says what to do instead. */
+const NO_FIX: RuleId[] = [
+  'connector-overloaded',
+  'picture-nowhere',
+  'no-fixed-camera',
+  'board-too-small',
+  'port-too-slow',
+];
+
+/** The camera faster than any port: the port's figure is turned down on the sheet. */
+function tooSlow(): Rig {
+  const rig = structuredClone(
+    smallRig(CAMERA, [serial('serial1')], {}, { held: [held('serial1', 'camera menu', 115200)] }),
+  );
+  for (const r of rig.sheets['flight-controller-3']!.resources) if (r.kind === 'serial') r.highestBaud = 57600;
+  return rig;
+}
+
+function fiveVolts(): Rig {
+  const rig = structuredClone(
+    smallRig({ RX: 'receiver-serial-link', FC: 'flight-controller-3' }, [
+      ['FC.serial1.2 RX.main.4', 'FC.serial1.3 RX.main.3'],
+    ]),
+  );
+  rig.sheets['flight-controller-3']!.ports.find((p) => p.id === 'serial1')!.pins[1]!.levelV = 5;
+  return rig;
+}
+
+function angled(side: 'left' | 'right'): Rig {
+  const rig = structuredClone(
+    smallRig({ PK: 'pack-4s', R5: 'regulator-5v' }, [leadOf('C1', ['PK.out.1 R5.in.1'], { lengthMm: 160 })], {
+      PK: at(0, 0, 0),
+      R5: at(0, 100, 0),
+    }),
+  );
+  rig.sheets['pack-4s']!.ports[0]!.plug.angled = side;
+  return rig;
+}
+
+function boundTo(driven: number, slot: number): Rig {
+  const rig = smallRig(
+    { TX: 'transmitter-16', RX: 'receiver-16', GB: 'gimbal-two-axis' },
+    [['RX.bus.1 GB.control.1', 'RX.bus.3 GB.control.3']],
+    { GB: { settings: { control: 'bus' } } },
+  );
+  return {
+    ...rig,
+    shaping: [row(driven, 'left-slider')],
+    bindings: [{ part: 'GB', fn: 'tilt', slot, reverse: false }],
+  };
+}
+
+const rules = (rig: Rig): string[] => rulesOf(rig).map((r) => r.split(' ')[0]!);
+
+describe('every rule', () => {
+  it('is at least one of forty and has a test here or on the demo rig', () => {
+    const all = Object.keys(RULE_SOURCE);
+    expect(all.length).toBeGreaterThanOrEqual(40);
+    expect([...ON_THE_DEMO, ...CASES.map(([rule]) => rule)].sort()).toEqual(all.sort());
+  });
+
+  it.each(CASES)('%s is raised, worded, sourced and mended by its fix', (rule, raises) => {
+    const rig = raises();
+    const finding = analyse(rig).findings.find((f) => f.rule === rule);
+    expect(finding, rules(rig).join(', ')).toBeDefined();
+    expect(`${finding!.title} ${finding!.text}`).not.toMatch(/undefined|NaN|\[object/);
+    expect(finding!.figures.length).toBeGreaterThan(0);
+    expect(finding!.source).not.toBe('');
+    if (NO_FIX.includes(rule)) return expect(finding!.fixes).toEqual([]);
+    const before = rules(rig).filter((r) => r === rule).length;
+    const after = rules(applyEdits(rig, finding!.fixes[0]!.edits).rig).filter((r) => r === rule).length;
+    expect(after).toBeLessThan(before);
+  });
+
+  it.each(CASES)('%s stays silent beside it', (rule, _raises, silent) => expect(rules(silent())).not.toContain(rule));
+});

@@ -1,0 +1,9 @@
+import { partsOfRole, type Part, type Rig } from '../../rig/index.js';
+import type { Edit } from '../../rig/index.js';
+
+export const antennas = (rig: Rig): Part[] => partsOfRole(rig, 'antenna').map(({ part }) => part);
+
+/** Moves a part along one axis. */
+export function moveEdit(part: Part, change: Partial<NonNullable<Part['place']>>): Edit {
+  return { kind: 'note', part: part.id, change: { place: { ...part.place!, ...change } } };
+}

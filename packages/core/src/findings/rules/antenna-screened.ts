@@ -1,0 +1,43 @@
+import { findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+import { antennas, moveEdit } from './antenna-parts.js';
+
+/** Roles whose body is metal, carbon or cells. @source [practice] */
+const SCREENS: ReadonlySet<string> = new Set(['pack', 'gimbal', 'controller', 'drive', 'video-transmitter']);
+/** Room an antenna wants beyond such a body, mm. @source [practice] */
+const CLEAR_MM = 20;
+/** Body of a part whose sheet gives no size, mm. */
+const USUAL_MM = 40;
+
+/** An antenna inside or against the body of a part that screens it. */
+export const antennaScreenedRule: Rule = ({ rig }) =>
+  antennas(rig).flatMap((antenna) =>
+    rig.parts.flatMap((body): RuleResult[] => {
+      if (!SCREENS.has(sheetOf(rig, body.id).role) || !isInside(rig, antenna, body)) return [];
+      const top = body.place!.zMm + heightMm(rig, body) / 2 + CLEAR_MM;
+      return [
+        {
+          rule: 'antenna-screened',
+          mark: 'watch',
+          station: 'loom',
+          subjects: [antenna.id, body.id],
+          figures: [
+            { name: 'part', value: antenna.id },
+            { name: 'behind', value: body.id },
+            { name: 'wants', value: CLEAR_MM, unit: 'mm', source: '[practice]' },
+          ],
+          fixes: [{ label: 'Raise it', edits: [moveEdit(antenna, { zMm: top })] }],
+        },
+      ];
+    }),
+  );
+
+const heightMm = (rig: Rig, body: Part): number => sheetOf(rig, body.id).sizeMm?.[2] ?? USUAL_MM;
+
+function isInside(rig: Rig, antenna: Part, body: Part): boolean {
+  const [a, b] = [antenna.place, findPart(rig, body.id)?.place];
+  if (!a || !b) return false;
+  const [long, wide, high] = sheetOf(rig, body.id).sizeMm ?? [USUAL_MM, USUAL_MM, USUAL_MM];
+  const near = (x: number, y: number, size: number): boolean => Math.abs(x - y) < size / 2 + CLEAR_MM;
+  return near(a.xMm, b.xMm, long) && near(a.yMm, b.yMm, wide) && near(a.zMm, b.zMm, high);
+}

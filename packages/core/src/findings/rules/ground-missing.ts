@@ -1,0 +1,52 @@
+import type { Conversation } from '../../loom/index.js';
+import { findPin, type PinRef, type Rig } from '../../rig/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+
+/** A conversation without a common ground. One finding a pair of parts. */
+export const groundRule: Rule = (context) => {
+  const found = new Map<string, RuleResult>();
+  for (const c of context.conversations.filter((x) => x.troubles.includes('no ground'))) {
+    const key = [c.talker.part.id, c.listener.part.id].sort().join(' ');
+    if (!found.has(key)) found.set(key, groundMissing(context, c));
+  }
+  return [...found.values()];
+};
+
+function groundMissing({ rig }: RuleContext, c: Conversation): RuleResult {
+  const ends = [c.talker.part.id, c.listener.part.id];
+  const cable = rig.cables.find((x) => ends.every((id) => x.wires.some((w) => w.from.part === id || w.to.part === id)));
+  return {
+    rule: 'ground-missing',
+    mark: 'stop',
+    station: 'loom',
+    subjects: [...ends, ...(cable ? [cable.id] : [])],
+    figures: [
+      { name: 'talker', value: c.talker.part.id },
+      { name: 'listener', value: c.listener.part.id },
+      { name: 'cable', value: cable?.id ?? 'none' },
+    ],
+    fixes: cable ? groundFix(rig, cable.id, c) : [],
+  };
+}
+
+function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
+  const from = groundNear(rig, c, 'talker');
+  const to = groundNear(rig, c, 'listener');
+  if (!from || !to) return [];
+  return [
+    {
+      label: 'Add the ground wire',
+      edits: [{ kind: 'addWire', cable, wire: { from, to, colour: 'black', gaugeAwg: 28, lengthMm: 180 } }],
+    },
+  ];
+}
+
+/** Ground pin on the same plug, else any on the part. */
+function groundNear(rig: Rig, c: Conversation, end: 'talker' | 'listener'): PinRef | undefined {
+  const { part, sheet, link } = c[end];
+  const own = link.pins.data ?? link.pins.send;
+  const ports = [...sheet.ports].sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
+  return ports
+    .flatMap((port) => port.pins.map((p) => ({ part: part.id, port: port.id, pin: p.n })))
+    .find((at) => findPin(rig, at)?.pin.line === 'ground');
+}

@@ -1,0 +1,46 @@
+import { connectorOf } from '../../parts/index.js';
+import { findPin, type PinRef, type Rig } from '../../rig/index.js';
+import { groupBy } from '../../units/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+/** A ground on a plug of a lead made on the bench; ready leads bring their shield whether it is wanted or not. */
+function isGround(rig: Rig, at: PinRef): boolean {
+  const { pin, port } = findPin(rig, at)!;
+  return pin.line === 'ground' && connectorOf(port.plug.family).group === 'made';
+}
+
+/** The same two parts joined by ground in two cables: one ground path is asked. @source [practice] */
+export const groundTwiceRule: Rule = ({ rig }) => {
+  const grounds = rig.cables.flatMap((cable) =>
+    cable.wires.flatMap((w, wire) =>
+      isGround(rig, w.from) && isGround(rig, w.to)
+        ? [{ cable: cable.id, wire, pair: [w.from.part, w.to.part].sort().join(' ') }]
+        : [],
+    ),
+  );
+  return [...groupBy(grounds, (g) => g.pair).values()].flatMap((same): RuleResult[] => {
+    const cables = [...new Set(same.map((g) => g.cable))];
+    const last = same.at(-1)!;
+    if (cables.length < 2) return [];
+    const [a, b] = last.pair.split(' ');
+    return [
+      {
+        rule: 'ground-twice',
+        mark: 'watch',
+        station: 'loom',
+        subjects: [...cables, a!, b!],
+        figures: [
+          { name: 'cables', value: cables.join(', ') },
+          { name: 'from', value: a! },
+          { name: 'to', value: b! },
+        ],
+        fixes: [
+          {
+            label: `Leave it out of ${last.cable}`,
+            edits: [{ kind: 'removeWire', cable: last.cable, wire: last.wire }],
+          },
+        ],
+      },
+    ];
+  });
+};

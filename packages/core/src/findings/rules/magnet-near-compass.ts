@@ -1,0 +1,29 @@
+import { apartMm } from '../../loom/index.js';
+import { partsOfRole, sheetOf } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+/** A magnet nearer to a compass than this spoils it, mm. @source [practice] */
+const AWAY_MM = 300;
+
+/** A magnetic tool on the same bench as a compass, near it or with no place of its own. */
+export const magnetNearCompassRule: Rule = ({ rig }) =>
+  partsOfRole(rig, 'compass').flatMap(({ part: compass }) =>
+    rig.parts.flatMap((part): RuleResult[] => {
+      const apart = apartMm(rig, part.id, compass.id);
+      if (!sheetOf(rig, part.id).magnetic || !part.onBench || (apart !== null && apart >= AWAY_MM)) return [];
+      return [
+        {
+          rule: 'magnet-near-compass',
+          mark: 'watch',
+          station: 'loom',
+          subjects: [part.id, compass.id],
+          figures: [
+            { name: 'part', value: part.id },
+            { name: 'compass', value: compass.id },
+            { name: 'wants', value: AWAY_MM, unit: 'mm', source: '[practice]' },
+          ],
+          fixes: [{ label: 'Put it away', edits: [{ kind: 'removePart', part: part.id }] }],
+        },
+      ];
+    }),
+  );

@@ -1,0 +1,25 @@
+import { partsOfRole } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+/** Kinds of rig that are flown by their picture. */
+const FLOWN: ReadonlySet<string> = new Set(['rotor', 'fixed wing', 'FPV']);
+
+/** Only stabilised pictures on a craft that is flown: they hide its attitude. @source [practice] fly on a fixed camera, frame on the gimbal */
+export const noFixedCameraRule: Rule = ({ rig }) => {
+  const cameras = partsOfRole(rig, 'camera');
+  const riding = cameras.filter(({ part }) => part.place?.rides !== undefined);
+  if (!FLOWN.has(rig.kind) || !riding.length || riding.length < cameras.length) return [];
+  return [
+    {
+      rule: 'no-fixed-camera',
+      mark: 'watch',
+      station: 'brief',
+      subjects: riding.map(({ part }) => part.id),
+      figures: [
+        { name: 'cameras', value: riding.map(({ part }) => part.label).join(', ') },
+        { name: 'kind', value: rig.kind },
+      ],
+      fixes: [],
+    } satisfies RuleResult,
+  ];
+};

@@ -1,0 +1,30 @@
+import { resourceOf } from '../../loom/index.js';
+import type { Edit } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+/** A pad that plays camera keys while a feature still holds it, or that was never given to them. @source [practice] */
+export const padHeldRule: Rule = ({ rig, conversations }) =>
+  conversations
+    .filter((c) => c.kind === 'ladder' && (c.troubles.includes('pad held') || c.troubles.includes('port not set')))
+    .map((c): RuleResult => {
+      const resource = resourceOf(c.talker)!;
+      const protocol = c.talker.link.params.protocol ?? 'camera keys';
+      const held = rig.held.filter((h) => h.part === c.talker.part.id && h.resource === resource.id);
+      const others = held.filter((h) => h.to !== protocol);
+      const edits: Edit[] = others.map((h) => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to }));
+      if (held.length === others.length)
+        edits.push({ kind: 'hold', held: { part: c.talker.part.id, resource: resource.id, to: protocol } });
+      return {
+        rule: 'pad-held',
+        mark: 'stop',
+        station: 'loom',
+        subjects: [c.talker.part.id, c.listener.part.id],
+        figures: [
+          { name: 'controller', value: c.talker.part.id },
+          { name: 'device', value: c.listener.part.id },
+          { name: 'resource', value: resource.label },
+          { name: 'holders', value: others.map((h) => h.to).join(', ') || 'nobody' },
+        ],
+        fixes: [{ label: 'Give it to the keys', edits }],
+      };
+    });

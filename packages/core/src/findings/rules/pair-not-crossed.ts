@@ -1,0 +1,13 @@
+import type { Conversation } from '../../loom/index.js';
+import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { serialBase, serialTalks } from './serial-parts.js';
+
+/** Serial pairs joined TX to TX. @source [practice] TX goes to RX */
+export const pairNotCrossedRule: Rule = (context) => serialTalks(context).flatMap((c) => uncrossed(context, c));
+
+function uncrossed(context: RuleContext, c: Conversation): RuleResult[] {
+  if (!c.troubles.includes('not crossed')) return [];
+  const { cable, ...rest } = serialBase(context, c);
+  const fixes = cable ? [{ label: 'Cross it', edits: [{ kind: 'crossPair' as const, cable }] }] : [];
+  return [{ ...rest, rule: 'pair-not-crossed', fixes }];
+}

@@ -1,0 +1,43 @@
+import { findPin, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+const lineAt = (rig: Rig, at: PinRef) => findPin(rig, at)!.pin.line;
+const isSwapped = (rig: Rig, a: PinRef, b: PinRef): boolean => {
+  const lines = [lineAt(rig, a), lineAt(rig, b)];
+  return lines.includes('supply') && lines.includes('ground');
+};
+
+/** A plus joined to a ground: swapped polarity, or a short. */
+export const polarityRule: Rule = ({ rig }) =>
+  rig.cables.flatMap((cable): RuleResult[] => {
+    const bad = cable.wires.flatMap((w, i) => (isSwapped(rig, w.from, w.to) ? [i] : []));
+    const first = cable.wires[bad[0] ?? -1];
+    if (!first) return [];
+    return [
+      {
+        rule: 'polarity',
+        mark: 'stop',
+        station: 'loom',
+        subjects: [cable.id, first.from.part, first.to.part],
+        figures: [
+          { name: 'cable', value: cable.id },
+          { name: 'from', value: first.from.part },
+          { name: 'to', value: first.to.part },
+          { name: 'wires', value: bad.length },
+        ],
+        fixes: [polarityFix(cable, bad)],
+      },
+    ];
+  });
+
+/** Two wrong wires are swapped at the far end; a lone one comes off. */
+function polarityFix(cable: Cable, bad: number[]) {
+  const [a, b] = bad;
+  if (a === undefined || b === undefined)
+    return { label: 'Take the wire off', edits: [{ kind: 'removeWire', cable: cable.id, wire: a! } satisfies Edit] };
+  const edits: Edit[] = [
+    { kind: 'moveEnd', cable: cable.id, wire: a, end: 'to', pin: cable.wires[b]!.to },
+    { kind: 'moveEnd', cable: cable.id, wire: b, end: 'to', pin: cable.wires[a]!.to },
+  ];
+  return { label: 'Swap plus and minus', edits };
+}

@@ -1,0 +1,42 @@
+import { resourceOf } from '../../loom/index.js';
+import { sheetOf } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+import { serialTalks } from './serial-parts.js';
+
+/** One end of the plan says another port than the other: a port is given to a device that is plugged elsewhere. @source [practice] */
+export const portLabelsDisagreeRule: Rule = (context) =>
+  serialTalks(context).flatMap((c): RuleResult[] => {
+    const { rig } = context;
+    const wired = resourceOf(c.talker);
+    const { protocol } = c.listener.link.params;
+    const elsewhere = rig.held.find(
+      (h) => h.part === c.talker.part.id && h.to === protocol && h.resource !== wired?.id,
+    );
+    const named = elsewhere && sheetOf(rig, c.talker.part.id).resources.find((r) => r.id === elsewhere.resource);
+    const same = serialTalks(context).filter(
+      (x) => x.talker.part.id === c.talker.part.id && x.listener.link.params.protocol === protocol,
+    );
+    const used = named && same.some((x) => resourceOf(x.talker)?.id === named.id);
+    if (!wired || !elsewhere || !named || used) return [];
+    return [
+      {
+        rule: 'port-labels-disagree',
+        mark: 'watch',
+        station: 'loom',
+        subjects: [c.talker.part.id, c.listener.part.id],
+        figures: [
+          { name: 'controller', value: c.talker.part.id },
+          { name: 'device', value: c.listener.part.id },
+          { name: 'plugged', value: wired.label },
+          { name: 'given', value: named.label },
+          { name: 'protocol', value: protocol! },
+        ],
+        fixes: [
+          {
+            label: `Free ${named.label}`,
+            edits: [{ kind: 'release', part: elsewhere.part, resource: elsewhere.resource, to: elsewhere.to }],
+          },
+        ],
+      },
+    ];
+  });

@@ -1,0 +1,50 @@
+import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
+import { samePin, type Edit, type Rig } from '../../rig/index.js';
+import type { Resource, Sheet } from '../../parts/index.js';
+import type { Fix } from '../finding.js';
+
+/** Moves a device's pair to another free port of the same controller that suits. None when there is no such port. */
+export function movePortFix(rig: Rig, { talker, listener }: Conversation, suits: (r: Resource) => boolean): Fix[] {
+  const now = resourceOf(talker);
+  const free = talker.sheet.resources.find(
+    (r) => r.kind === 'serial' && r.id !== now?.id && suits(r) && isFree(rig, talker.part.id, r),
+  );
+  const to = free && talker.sheet.links.find((l) => l.id === free.id);
+  const given = heldTo(talker, listener);
+  if (!now || !free || !to || !given) return [];
+  const edits: Edit[] = rig.cables.flatMap((cable) =>
+    cable.wires.flatMap((wire, index) =>
+      (['from', 'to'] as const).flatMap((end): Edit[] => {
+        const target = targetOf(talker.link.pins, to.pins, wire[end], talker.part.id);
+        return target
+          ? [{ kind: 'moveEnd', cable: cable.id, wire: index, end, pin: { part: talker.part.id, ...target } }]
+          : [];
+      }),
+    ),
+  );
+  const released: Edit[] = rig.held
+    .filter((h) => h.part === talker.part.id && h.resource === now.id && h.to === given.to)
+    .map((h) => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to }));
+  const held: Edit = { kind: 'hold', held: { part: talker.part.id, resource: free.id, ...given } };
+  return [{ label: `Move to ${free.label}`, edits: [...edits, ...released, held] }];
+}
+
+type Pins = Sheet['links'][number]['pins'];
+
+function targetOf(from: Pins, to: Pins, at: { part: string; port: string; pin: number }, part: string) {
+  for (const role of ['send', 'hear'] as const) {
+    const own = from[role];
+    if (own && samePin({ part, ...own }, at)) return to[role];
+  }
+  return undefined;
+}
+
+function isFree(rig: Rig, part: string, resource: Resource): boolean {
+  const held = rig.held.some((h) => h.part === part && h.resource === resource.id);
+  return (
+    !held &&
+    !rig.cables.some((c) =>
+      c.wires.some((w) => [w.from, w.to].some((at) => at.part === part && at.port === resource.port)),
+    )
+  );
+}

@@ -1,0 +1,41 @@
+import { resourceOf, type Conversation } from '../../loom/index.js';
+import type { Edit } from '../../rig/index.js';
+import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { serialBase, serialTalks } from './serial-parts.js';
+
+/** A controller's port that is given to something else, or at another speed. */
+export const portNotSetRule: Rule = (context) => serialTalks(context).flatMap((c) => port(context, c));
+
+function port(context: RuleContext, c: Conversation): RuleResult[] {
+  if (!c.troubles.includes('port not set') && !c.troubles.includes('wrong speed')) return [];
+  const { cable: _, ...rest } = serialBase(context, c);
+  const { protocol, baud } = c.listener.link.params;
+  const held = context.rig.held.filter((h) => h.part === c.talker.part.id && h.resource === resourceOf(c.talker)!.id);
+  const edits: Edit[] = [
+    ...held.map((h): Edit => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to })),
+    {
+      kind: 'hold',
+      held: {
+        part: c.talker.part.id,
+        resource: resourceOf(c.talker)!.id,
+        to: protocol!,
+        ...(baud === undefined ? {} : { baud }),
+      },
+    },
+  ];
+  return [
+    {
+      ...rest,
+      rule: 'port-not-set',
+      figures: [
+        ...rest.figures,
+        { name: 'wants', value: `${protocol} at ${baud ?? 'any'} baud`, source: 'part sheet' },
+        {
+          name: 'is set to',
+          value: held.map((h) => `${h.to}${h.baud ? ` at ${h.baud} baud` : ''}`).join(', ') || 'nothing',
+        },
+      ],
+      fixes: [{ label: 'Set the port', edits }],
+    },
+  ];
+}

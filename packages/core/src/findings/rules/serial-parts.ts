@@ -1,0 +1,37 @@
+import { pinOf, type Conversation } from '../../loom/index.js';
+import { samePin } from '../../rig/index.js';
+import type { RuleContext } from '../finding.js';
+
+/** Serial conversations as their controller holds them. */
+export const serialTalks = ({ conversations }: RuleContext): Conversation[] =>
+  conversations.filter(
+    (c) => c.talker.link.pins.send && c.talker.sheet.role === 'controller' && c.listener.link.pins.send,
+  );
+
+/** The cable that carries both wires' ends. */
+function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {
+  const ends = [c.talker, c.listener];
+  return rig.cables.find((cable) =>
+    ends.every((end) => {
+      const pins = [end.link.pins.send!, end.link.pins.hear!].map((at) => pinOf(end, at));
+      return cable.wires.some((w) => pins.some((p) => samePin(w.from, p) || samePin(w.to, p)));
+    }),
+  )?.id;
+}
+
+/** What every finding about a serial pair says first. */
+export function serialBase(context: RuleContext, c: Conversation) {
+  const cable = cableOf(context, c);
+  return {
+    mark: 'stop' as const,
+    station: 'loom' as const,
+    subjects: [...(cable ? [cable] : []), c.talker.part.id, c.listener.part.id],
+    figures: [
+      { name: 'cable', value: cable ?? 'several cables' },
+      { name: 'controller', value: c.talker.part.id },
+      { name: 'port', value: c.talker.link.id },
+      { name: 'device', value: c.listener.part.id },
+    ],
+    cable,
+  };
+}

@@ -1,0 +1,32 @@
+import type { RailNode } from '../../rails/index.js';
+import { roundTo } from '../../units/index.js';
+import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { bandFigures, cablesAt, moveFixes } from './supply-parts.js';
+
+/** A supply over or under its band, at a full pack or at a flat one with everything at its peak. */
+export const supplyRangeRule: Rule = (context) =>
+  context.full.nodes.flatMap((full, i): RuleResult[] => {
+    if (!full.allowed || full.fedBy === null) return [];
+    const flat = context.flat.nodes[i]!;
+    const over = Math.max(full.volts, flat.volts) - full.allowed[1];
+    const under = full.allowed[0] - Math.min(full.volts, flat.volts);
+    return over > 0 || under > 0 ? [outOfRange(context, full, flat, over > 0)] : [];
+  });
+
+function outOfRange({ rig }: RuleContext, full: RailNode, flat: RailNode, tooMuch: boolean): RuleResult {
+  const worst = tooMuch ? Math.max(full.volts, flat.volts) : Math.min(full.volts, flat.volts);
+  return {
+    rule: 'supply-range',
+    mark: 'stop',
+    station: 'loom',
+    alsoAt: ['rails'],
+    subjects: [full.part, ...cablesAt(rig, full)],
+    figures: [
+      ...bandFigures(full),
+      { name: 'volts', value: roundTo(worst, 3), unit: 'V', source: 'network solve' },
+      { name: 'fed by', value: full.fedBy! },
+      { name: 'at', value: worst === full.volts ? 'a full pack' : 'a flat pack, peak draw' },
+    ],
+    fixes: moveFixes(rig, full),
+  };
+}

@@ -1,0 +1,35 @@
+import { pinOf } from '../../loom/index.js';
+import { samePin, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { groupBy } from '../../units/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+
+/** Two talkers on one wire, once a net. */
+export const talkersRule: Rule = ({ rig, conversations, nets }) => {
+  const hit = conversations.filter((c) => c.troubles.includes('talkers collide'));
+  const byNet = groupBy(hit, (c) => nets.netOf(pinOf(c.talker, c.talker.link.pins.data!)));
+  return [...byNet.values()].map((met): RuleResult => {
+    const talkers = [...new Set(met.map((c) => c.talker.part.id))];
+    const second = met.find((c) => c.talker.part.id === talkers.at(-1))!;
+    const at = pinOf(second.talker, second.talker.link.pins.data!);
+    return {
+      rule: 'talkers-collide',
+      mark: 'stop',
+      station: 'loom',
+      subjects: [...talkers, second.listener.part.id],
+      figures: [
+        { name: 'talkers', value: talkers.join(', ') },
+        { name: 'listener', value: second.listener.part.id },
+      ],
+      fixes: takeOff(rig, at, second.talker.part.label),
+    };
+  });
+};
+
+function takeOff(rig: Rig, at: PinRef, label: string): Fix[] {
+  const edits: Edit[] = rig.cables.flatMap((cable) =>
+    cable.wires.flatMap((w, wire) =>
+      samePin(w.from, at) || samePin(w.to, at) ? [{ kind: 'removeWire' as const, cable: cable.id, wire }] : [],
+    ),
+  );
+  return edits.length === 1 ? [{ label: `Take ${label} off the wire`, edits }] : [];
+}

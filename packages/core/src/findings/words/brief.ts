@@ -1,0 +1,34 @@
+import { capital, type Sayings } from './saying.js';
+
+export const BRIEF_WORDS: Sayings<
+  | 'wish-impossible'
+  | 'wish-open'
+  | 'bench-missing'
+  | 'prep-open'
+  | 'firmware-unknown'
+  | 'firmware-old'
+  | 'board-too-small'
+> = {
+  'wish-impossible': (f) => ({
+    title: `"${f.text('wish')}" cannot be granted`,
+    text: `${capital(f.text('why'))}. Classes that would: ${f.text('classes')}.`,
+  }),
+  'wish-open': (f) => ({ title: `"${f.text('wish')}" is not there yet`, text: `${capital(f.text('why'))}.` }),
+  'bench-missing': (f) => ({ title: `${f.label('part')} is missing`, text: 'Find it now, not at the field.' }),
+  'prep-open': (f) => ({
+    title: `${f.label('part')} is not prepared`,
+    text: `${f.text('open')}.`,
+  }),
+  'firmware-unknown': (f) => ({
+    title: `Firmware of ${f.label('controller')} is not noted`,
+    text: `${capital(f.text('for'))} of ${f.label('device')} needs ${f.text('least')} or later.`,
+  }),
+  'firmware-old': (f) => ({
+    title: `${f.label('controller')} has firmware ${f.text('has')}`,
+    text: `${capital(f.text('for'))} of ${f.label('device')} needs ${f.text('least')}; ${f.text('erases')}.`,
+  }),
+  'board-too-small': (f) => ({
+    title: `${f.label('controller')} is a ${f.text('class')} board`,
+    text: `${capital(f.text('for'))} of ${f.label('device')} needs a ${f.text('least')} one.`,
+  }),
+};

@@ -1,0 +1,26 @@
+import type { Sayings } from './saying.js';
+
+export const PICTURE_WORDS: Sayings<
+  'standard-mix' | 'picture-nowhere' | 'no-fixed-camera' | 'address-twice' | 'subnet-other'
+> = {
+  'standard-mix': (f) => ({
+    title: `Two picture standards behind ${f.label('part')}`,
+    text: `${f.text('standards')}. The picture rolls after switching; ${f.label('odd')} is the odd one.`,
+  }),
+  'picture-nowhere': (f) => ({
+    title: `The picture of ${f.label('part')} goes nowhere`,
+    text: `It gives ${f.text('gives')}; no lead takes it.`,
+  }),
+  'no-fixed-camera': (f) => ({
+    title: 'No fixed camera to fly by',
+    text: `${f.text('cameras')} ride on a gimbal and hide the attitude of the ${f.text('kind')}. Fly on a fixed camera, frame on the gimbal.`,
+  }),
+  'address-twice': (f) => ({
+    title: `Two parts on ${f.text('address')}`,
+    text: `${f.text('parts')} share one address: one of them is not seen, or both now and then.`,
+  }),
+  'subnet-other': (f) => ({
+    title: `${f.label('part')} is on ${f.text('subnet')}`,
+    text: `The others are on ${f.text('others')}. They cannot see it.`,
+  }),
+};

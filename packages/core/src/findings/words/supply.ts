@@ -1,0 +1,77 @@
+import { voltBand, volts } from '../../units/index.js';
+import type { Read, Sayings } from './saying.js';
+
+const band = (f: Read): string => voltBand([f.number('floor'), f.number('ceiling')]);
+
+export const SUPPLY_WORDS: Sayings<
+  | 'supply-range'
+  | 'supply-none'
+  | 'supply-thin'
+  | 'regulator-overload'
+  | 'regulator-dropout'
+  | 'back-feed'
+  | 'source-off'
+  | 'hdmi-powered'
+  | 'wire-overloaded'
+  | 'connector-overloaded'
+  | 'starved-splice'
+  | 'packs-unequal'
+  | 'fuse-missing'
+> = {
+  'supply-range': (f) => {
+    const over = f.number('volts') > f.number('ceiling');
+    const by = Math.abs(f.number('volts') - (over ? f.number('ceiling') : f.number('floor')));
+    return {
+      title: `${f.label('part')} is on ${volts(f.number('volts'))}`,
+      text: `It takes ${band(f)}. ${f.label('fed by')} gives ${volts(by)} too ${over ? 'much' : 'little'} at ${f.text('at')}.`,
+    };
+  },
+  'supply-none': (f) => ({
+    title: `Nothing feeds ${f.label('part')}`,
+    text: `It takes ${band(f)}. No lead from a pack or regulator reaches it.`,
+  }),
+  'supply-thin': (f) => ({
+    title: `${f.label('part')} falls to ${volts(f.number('volts'))}`,
+    text: `Flat pack, everything at its peak. Floor ${volts(f.number('floor'))}: ${volts(f.number('margin'))} to spare.`,
+  }),
+  'regulator-overload': (f) => ({
+    title: `${f.label('part')} gives ${f.number('amps').toFixed(2)} A`,
+    text: `It is rated ${f.number('rated')} A. At peak draw it will limit, get hot or let go.`,
+  }),
+  'regulator-dropout': (f) => ({
+    title: `${f.label('part')} runs out of head room`,
+    text: `It needs ${volts(f.number('needs'))} at its input; a flat pack leaves ${volts(f.number('volts'))} at its output.`,
+  }),
+  'back-feed': (f) => ({
+    title: `${f.label('guest')} feeds a rail from behind`,
+    text: `${f.text('sources')} stand on one rail. A missing supply hides behind it, and two sources fight.`,
+  }),
+  'source-off': (f) => ({
+    title: `${f.label('part')}: ${f.text('setting').toLowerCase()} is not ${f.text('value')}`,
+    text: 'Loads hang on a rail that is switched off. It has a switch of its own, beside the system power.',
+  }),
+  'hdmi-powered': (f) => ({
+    title: `${f.label('part')} hangs on an HDMI socket alone`,
+    text: `It wants ${f.number('wants')} A, a socket need give ${f.number('socket gives')} A. It lights, dies, lights again.`,
+  }),
+  'wire-overloaded': (f) => ({
+    title: `${f.text('cable')} carries ${f.number('amps').toFixed(1)} A`,
+    text: `${f.number('gauge')} AWG may carry ${f.number('may carry')} A. It gets hot at peak draw.`,
+  }),
+  'connector-overloaded': (f) => ({
+    title: `${f.text('part')} ${f.text('port')}: ${f.number('amps').toFixed(1)} A through one contact`,
+    text: `A ${f.text('family')} contact carries ${f.number('may carry')} A. Share it over two plugs, or use a bigger family.`,
+  }),
+  'starved-splice': (f) => ({
+    title: `${f.text('cable')} starves what hangs behind it`,
+    text: `It loses ${volts(f.number('drop'))} at peak draw, and ${f.text('cables')} hang on it too. Starts, dies, starts again.`,
+  }),
+  'packs-unequal': (f) => ({
+    title: 'Packs in pair are not alike',
+    text: `${f.text('packs')}: ${volts(f.number('apart'))} apart when full. They must agree within ${f.number('agree within')} V.`,
+  }),
+  'fuse-missing': (f) => ({
+    title: `${f.text('cable')} has no fuse`,
+    text: `A lead from ${f.label('part')}, ${f.number('amps').toFixed(1)} A at peak. A fuse sits near the pack.`,
+  }),
+};

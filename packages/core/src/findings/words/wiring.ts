@@ -1,0 +1,55 @@
+import type { Sayings } from './saying.js';
+
+export const WIRING_WORDS: Sayings<
+  | 'talkers-collide'
+  | 'y-two-talkers'
+  | 'wrong-type'
+  | 'strap-other-type'
+  | 'level-mismatch'
+  | 'polarity'
+  | 'look-alike'
+  | 'ground-missing'
+  | 'ground-twice'
+  | 'port-used-twice'
+> = {
+  'talkers-collide': (f) => ({
+    title: 'Two talkers on one wire',
+    text: `${f.text('talkers')} both drive the wire that ${f.label('listener')} listens to.`,
+  }),
+  'y-two-talkers': (f) => ({
+    title: `${f.text('cable')} joins two outputs`,
+    text: `${f.label('first')} and ${f.label('second')} both talk into one Y lead. One talker, many listeners.`,
+  }),
+  'wrong-type': (f) => ({
+    title: `${f.label('listener')} expects ${f.text('expects')}`,
+    text: `${f.label('talker')} brings ${f.text('brings')}. It looks exactly like a dead wire.`,
+  }),
+  'strap-other-type': (f) => ({
+    title: `${f.label('part')}: ${f.text('setting').toLowerCase()} is not ${f.text('wants')}`,
+    text: `Bridge its control pins while it gets power to toggle it; see the ${f.text('shows')}. It does not find out by itself.`,
+  }),
+  'level-mismatch': (f) => ({
+    title: `${f.label('talker')} drives ${f.label('listener')} too high`,
+    text: `${f.number('drives')} V into an input that stands ${f.number('stands')} V, over ${f.text('cable')}.`,
+  }),
+  polarity: (f) => ({
+    title: `${f.text('cable')} has plus and minus swapped`,
+    text: `A plus of one end meets a ground of the other, ${f.label('from')} to ${f.label('to')}. Dead, maybe for good, if switched on.`,
+  }),
+  'look-alike': (f) => ({
+    title: 'Look-alike plug, other polarity',
+    text: `${f.label('from')}: ${f.text('order from')}. ${f.label('to')}: ${f.text('order to')}. Make ${f.text('cable')} a marked adapter.`,
+  }),
+  'ground-missing': (f) => ({
+    title: `${f.label('listener')} shares no ground`,
+    text: `${f.label('talker')} talks to it without a common ground. Erratic, or nothing at all.`,
+  }),
+  'ground-twice': (f) => ({
+    title: `Two grounds, ${f.label('from')} – ${f.label('to')}`,
+    text: `${f.text('cables')} each bring a ground between the same two parts. One path is enough.`,
+  }),
+  'port-used-twice': (f) => ({
+    title: `${f.label('part')} ${f.text('port')} is used twice`,
+    text: `${f.text('cables')} both end on the same signal pin.`,
+  }),
+};
