@@ -5,6 +5,7 @@ export {
   wireOhm,
   wireMassG,
   wireMaxA,
+  fuseFor,
   gaugeFor,
   GAUGES,
 } from './wire.js';
