@@ -10,6 +10,8 @@ await Promise.all([
   build({
     ...common,
     entryPoints: ['apps/cli/src/main.ts'],
+    // read their own files at run time, so they stay beside the bundle
+    external: ['pdfmake', 'elkjs'],
     outfile: 'apps/cli/dist/squallmark.mjs',
     banner: { js: `#!/usr/bin/env node\n${banner.js}` },
   }),

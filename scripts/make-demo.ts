@@ -1,6 +1,18 @@
-/** Prints the demo rig as its file: `npm run demo-file`. */
-import { writeFileSync } from 'node:fs';
-import { writeRig } from '@squallmark/core/files';
+/** Prints the demo rigs as their files: `npm run demo-file`. One is wired by hand, two by the proposal for their briefs. */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { readBrief, writeRig } from '@squallmark/core/files';
+import { propose } from '@squallmark/core/propose';
+import { applyEdits, type Rig } from '@squallmark/core/rig';
 import { saltmarshSix } from '../demo/saltmarsh-six.js';
 
-writeFileSync(new URL('../demo/saltmarsh-six.json', import.meta.url), writeRig(saltmarshSix()));
+const file = (name: string): URL => new URL(`../demo/${name}`, import.meta.url);
+
+function proposed(name: string): Rig {
+  const reading = readBrief(readFileSync(file(`${name}.brief.json`), 'utf8'));
+  if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+  return applyEdits(reading.value, propose(reading.value).edits).rig;
+}
+
+writeFileSync(file('saltmarsh-six.json'), writeRig(saltmarshSix()));
+for (const name of ['ridgeline-seven', 'glasshouse-line'])
+  writeFileSync(file(`${name}.json`), writeRig(proposed(name)));

@@ -1,11 +1,16 @@
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { runCommand } from './run.js';
 import type { Shell } from './shell.js';
 
 const shell: Shell = {
   read: (file) => readFileSync(file),
+  write: (file, bytes) => {
+    mkdirSync(dirname(file), { recursive: true });
+    writeFileSync(file, bytes);
+  },
   out: (text) => void process.stdout.write(`${text}\n`),
   err: (text) => void process.stderr.write(`${text}\n`),
 };
 
-process.exitCode = runCommand(process.argv.slice(2), shell);
+process.exitCode = await runCommand(process.argv.slice(2), shell);

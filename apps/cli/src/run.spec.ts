@@ -11,15 +11,16 @@ const frame = encodeSbus({
   failsafe: false,
 });
 
-function run(line: string, files: Record<string, Uint8Array> = {}) {
-  const said = { out: '', err: '' };
+async function run(line: string, files: Record<string, Uint8Array> = {}) {
+  const said = { out: '', err: '', written: {} as Record<string, Uint8Array> };
   const all: Record<string, Uint8Array> = { 'rig.json': demo, ...files };
-  const status = runCommand(line.split(' ').filter(Boolean), {
+  const status = await runCommand(line.split(' ').filter(Boolean), {
     read(file) {
       const bytes = all[file];
       if (!bytes) throw new Error('no such file');
       return bytes;
     },
+    write: (file, bytes) => void (said.written[file] = bytes),
     out: (text) => void (said.out += `${text}\n`),
     err: (text) => void (said.err += `${text}\n`),
   });
@@ -29,36 +30,36 @@ const json = (text: string) =>
   JSON.parse(text) as Record<string, unknown[]> & { seconds: number; charge: number; skippedBytes: number };
 
 describe('squallmark check', () => {
-  it('leaves with 1 and the stops of the demo rig', () => {
-    const { status, out } = run('check rig.json');
+  it('leaves with 1 and the stops of the demo rig', async () => {
+    const { status, out } = await run('check rig.json');
     expect(status).toBe(1);
     expect(out).toContain('Thermal core is on 11.97 V');
   });
 
-  it('gives findings with rule, mark, subjects, figures and text', () => {
-    const { findings } = json(run('check rig.json --json').out);
+  it('gives findings with rule, mark, subjects, figures and text', async () => {
+    const { findings } = json((await run('check rig.json --json')).out);
     expect(findings![0]).toMatchObject({ rule: 'supply-range', mark: 'stop', subjects: ['TH', 'C9'] });
     expect(Object.keys(findings![0] as object)).toEqual(['rule', 'mark', 'subjects', 'figures', 'text']);
   });
 });
 
 describe('squallmark rails', () => {
-  it('gives volts and amperes at a charge', () => {
-    const answer = json(run('rails rig.json --charge 0.5 --json').out);
+  it('gives volts and amperes at a charge', async () => {
+    const answer = json((await run('rails rig.json --charge 0.5 --json')).out);
     expect(answer.charge).toBe(0.5);
     expect(answer.nodes).toContainEqual(expect.objectContaining({ part: 'PK', port: 'out' }));
     expect(Object.keys(answer.nodes![0] as object)).toEqual(['part', 'port', 'volts', 'amps']);
   });
 
-  it.each(['2', '-0.1', 'half', ''])('refuses the charge "%s"', (charge) => {
-    const { status, err } = run(`rails rig.json --charge=${charge}`);
+  it.each(['2', '-0.1', 'half', ''])('refuses the charge "%s"', async (charge) => {
+    const { status, err } = await run(`rails rig.json --charge=${charge}`);
     expect([status, err]).toEqual([2, `--charge: "${charge}" is not a number from 0 to 1\n`]);
   });
 });
 
 describe('squallmark wake', () => {
-  it('gives the seconds and the steps with what they come after', () => {
-    const { status, out } = run('wake rig.json --json');
+  it('gives the seconds and the steps with what they come after', async () => {
+    const { status, out } = await run('wake rig.json --json');
     expect(status).toBe(0);
     const answer = json(out);
     expect(answer.seconds).toBe(41);
@@ -67,9 +68,9 @@ describe('squallmark wake', () => {
 });
 
 describe('squallmark decode', () => {
-  it('finds frames between noise and counts the rest', () => {
+  it('finds frames between noise and counts the rest', async () => {
     const noisy = Uint8Array.from([1, 2, 3, ...frame, 9, ...frame.slice(0, 20)]);
-    const { status, out } = run('decode bytes --as sbus --json', { bytes: noisy });
+    const { status, out } = await run('decode bytes --as sbus --json', { bytes: noisy });
     expect(status).toBe(0);
     expect(json(out)).toMatchObject({
       bus: 'sbus',
@@ -78,12 +79,12 @@ describe('squallmark decode', () => {
     });
   });
 
-  it('says which bus it reads when asked for another', () => {
-    expect(run('decode bytes --as morse', { bytes: frame })).toMatchObject({
+  it('says which bus it reads when asked for another', async () => {
+    expect(await run('decode bytes --as morse', { bytes: frame })).toMatchObject({
       status: 2,
       err: '--as: "morse" is not read here; sbus is\n',
     });
-    expect(run('decode bytes', { bytes: frame }).err).toContain('--as is missing');
+    expect((await run('decode bytes', { bytes: frame })).err).toContain('--as is missing');
   });
 });
 
@@ -96,12 +97,63 @@ describe('bad input', () => {
     ['toString rig.json', 'squallmark check RIG.json'],
     ['check', 'squallmark check RIG.json'],
     ['check rig.json --loud', 'loud'],
-  ])('%s leaves with 2 and says why', (line, reason) => {
-    const { status, out, err } = run(line, { text: Buffer.from('hello'), other: Buffer.from('{"format":"other"}') });
+  ])('%s leaves with 2 and says why', async (line, reason) => {
+    const { status, out, err } = await run(line, {
+      text: Buffer.from('hello'),
+      other: Buffer.from('{"format":"other"}'),
+    });
     expect(status).toBe(2);
     expect(out).toBe('');
     expect(err).toContain(reason);
   });
 
-  it('help is not bad input', () => expect(run('--help')).toMatchObject({ status: 0, err: '' }));
+  it('help is not bad input', async () => expect(await run('--help')).toMatchObject({ status: 0, err: '' }));
+});
+
+describe('squallmark propose and loom', () => {
+  const brief = readFileSync(new URL('../../../demo/ridgeline-seven.brief.json', import.meta.url));
+
+  it('wires a brief, says why, and keeps the rig', async () => {
+    const { status, out, written } = await run('propose brief.json --out wired.json', { 'brief.json': brief });
+    expect(status).toBe(0);
+    expect(out).toMatch(/C\d+ +Flight controller serial \d → Fence camera/);
+    expect(out).toContain('nothing is cheaper');
+    const again = await run('check wired.json', { 'wired.json': written['wired.json']! });
+    expect(again.out).toBe('○ clear\n');
+  });
+
+  it('gives the proposal with its rig as JSON', async () => {
+    const { out } = await run('propose brief.json --json', { 'brief.json': brief });
+    expect(JSON.parse(out)).toMatchObject({ proven: true, unmet: [], rig: { name: 'Ridgeline Seven' } });
+  });
+
+  it('leaves with 1 and says what stays open', async () => {
+    const text = new TextDecoder().decode(brief).replace('"radio-power"', '"focus"');
+    const { status, out } = await run('propose brief.json', { 'brief.json': new TextEncoder().encode(text) });
+    expect(status).toBe(1);
+    expect(out).toContain('open');
+  });
+
+  it('refuses a brief that names a class nobody has, with its place', async () => {
+    const text = new TextDecoder().decode(brief).replace('fpv-camera-serial', 'no-such-class');
+    const { status, err } = await run('propose brief.json', { 'brief.json': new TextEncoder().encode(text) });
+    expect(status).toBe(2);
+    expect(err).toMatch(/brief\.json: parts\[\d+\]\.class: no class "no-such-class"/);
+  });
+
+  it('writes drawing, cards and lists', async () => {
+    const { status, written } = await run('loom rig.json --out dir');
+    expect(status).toBe(0);
+    const text = (name: string): string => new TextDecoder().decode(written[`dir/${name}`]);
+    expect(text('drawing.svg')).toMatch(/^<svg [^]*<\/svg>\n$/);
+    expect(text('drawing.svg')).toContain('Thermal core');
+    expect(text('cable-cards.pdf').slice(0, 5)).toBe('%PDF-');
+    const wires = (JSON.parse(new TextDecoder().decode(demo)) as { cables: { wires: unknown[] }[] }).cables.flatMap(
+      (c) => c.wires,
+    );
+    expect(text('cut-list.csv').trim().split('\r\n')).toHaveLength(wires.length + 1);
+    expect(text('parts-list.csv')).toContain('Zoom camera');
+  });
+
+  it('asks where to write', async () => expect((await run('loom rig.json')).err).toContain('--out'));
 });

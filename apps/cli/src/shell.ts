@@ -2,6 +2,8 @@
 export interface Shell {
   /** @throws when the file cannot be read */
   read(file: string): Uint8Array;
+  /** Writes a file, making its folder. @throws when it cannot be written */
+  write(file: string, bytes: Uint8Array): void;
   out(text: string): void;
   err(text: string): void;
 }
@@ -13,6 +15,8 @@ export interface Options {
   json: boolean;
   charge: string | undefined;
   as: string | undefined;
+  /** Folder or file to write to. */
+  to: string | undefined;
 }
 
 /** Input that could not be used; `message` names file, place and reason. */

@@ -1,11 +1,12 @@
 import { analyse } from '@squallmark/core/analysis';
+import { SHELF } from '@squallmark/core/shelf';
 import type { ExitStatus, Options, Shell } from '../shell.js';
 import { openRig } from './open-rig.js';
 
 const SIGN = { stop: '◆', watch: '◐', clear: '○' } as const;
 
 export function check(file: string, { json }: Options, shell: Shell): ExitStatus {
-  const { findings } = analyse(openRig(file, shell));
+  const { findings } = analyse(openRig(file, shell), 1, SHELF);
   if (json) {
     const plain = findings.map(({ rule, mark, subjects, figures, title, text }) => ({
       rule,

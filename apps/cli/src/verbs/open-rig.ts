@@ -1,6 +1,6 @@
-import { readRig } from '@squallmark/core/files';
+import { readBrief, readRig, BRIEF_FORMAT } from '@squallmark/core/files';
 import type { Rig } from '@squallmark/core/rig';
-import { problemText } from '@squallmark/core/units';
+import { problemText, type Reading } from '@squallmark/core/units';
 import { InputProblem, type Shell } from '../shell.js';
 
 /** Bytes of a file, or a problem that names it. */
@@ -13,8 +13,14 @@ export function openBytes(file: string, shell: Shell): Uint8Array {
 }
 
 /** Rig of a file, or every problem with its place, a line each. */
-export function openRig(file: string, shell: Shell): Rig {
-  const reading = readRig(new TextDecoder().decode(openBytes(file, shell)));
+export const openRig = (file: string, shell: Shell): Rig => open(file, shell, readRig);
+
+/** Rig of a brief, or of a rig file. */
+export const openBrief = (file: string, shell: Shell): Rig =>
+  open(file, shell, (text) => (text.includes(`"${BRIEF_FORMAT}"`) ? readBrief(text) : readRig(text)));
+
+function open(file: string, shell: Shell, read: (text: string) => Reading<Rig>): Rig {
+  const reading = read(new TextDecoder().decode(openBytes(file, shell)));
   if (reading.ok) return reading.value;
   throw new InputProblem(reading.problems.map((p) => `${file}: ${problemText(p)}`).join('\n'));
 }

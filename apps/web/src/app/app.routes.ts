@@ -25,5 +25,10 @@ export const routes: Routes = [
     loadComponent: () => import('./stations/prove/prove').then((m) => m.Prove),
   },
   { path: 'log', title: 'Log · Squallmark', loadComponent: () => import('./stations/log/log').then((m) => m.Log) },
+  {
+    path: 'shelf',
+    title: 'Shelf · Squallmark',
+    loadComponent: () => import('./rooms/shelf/shelf').then((m) => m.ShelfRoom),
+  },
   { path: '**', redirectTo: 'brief' },
 ];

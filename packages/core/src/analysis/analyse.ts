@@ -9,14 +9,21 @@ import {
 } from '../channels/index.js';
 import { findFindings, type Finding } from '../findings/index.js';
 import {
+  benchList,
   boardPlan,
+  boardSettings,
+  mergedPlug,
+  type BenchItem,
+  type BoardSetting,
+  type Conversation,
+  type MergedPlug,
   cableViews,
   findConversations,
   findNets,
   type CableView,
   type ResourceView,
 } from '../loom/index.js';
-import { SHELF } from '../parts/shelf/index.js';
+import type { Sheet } from '../parts/index.js';
 import { checkPlan, type CheckStep } from '../prove/index.js';
 import {
   atPeak,
@@ -50,7 +57,15 @@ export interface Analysis {
     massG: number;
     feeds: FeedChoice[];
   };
-  loom: { cables: CableView[]; board: ResourceView[]; wireMm: number; wireG: number };
+  loom: {
+    cables: CableView[];
+    board: ResourceView[];
+    settings: BoardSetting[];
+    items: BenchItem[];
+    plugs: MergedPlug[];
+    wireMm: number;
+    wireG: number;
+  };
   channels: {
     rows: LadderRow[];
     usedSlots: number;
@@ -69,7 +84,7 @@ export interface Analysis {
 }
 
 /** What does not depend on the charge; kept as long as the rig is the same object. */
-const standing = lastCall((rig: Rig) => {
+const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const nets = findNets(rig);
   const conversations = findConversations(rig, nets);
   const chains = findChains(rig, conversations);
@@ -77,7 +92,7 @@ const standing = lastCall((rig: Rig) => {
   const peakNetwork = atPeak(rig, network);
   const full = solveRigNetwork(network, 1);
   const flat = solveRigNetwork(peakNetwork, 0);
-  const wishes = wishCoverage(rig, chains, SHELF);
+  const wishes = wishCoverage(rig, chains, shelf);
   const findings = findFindings({ rig, nets, conversations, chains, wishes, full, flat });
   const worst = worstMargins(full, flat);
   return {
@@ -85,7 +100,7 @@ const standing = lastCall((rig: Rig) => {
     worst,
     findings,
     brief: briefOf(rig, wishes, feedChoices(rig, network)),
-    loom: loomOf(rig),
+    loom: loomOf(rig, conversations),
     channels: channelsOf(rig, chains, conversations),
     sweep: sweepRails(network),
     runMin: runTimeMin(rig, network),
@@ -94,9 +109,12 @@ const standing = lastCall((rig: Rig) => {
   };
 });
 
-/** Analyses a rig at a charge 0…1. A second call with the same rig object only solves the rails again. */
-export function analyse(rig: Rig, charge = 1): Analysis {
-  const { network, worst, sweep, runMin, ...rest } = standing(rig);
+/**
+ * Analyses a rig at a charge 0…1. A second call with the same rig object only solves the rails again.
+ * @param shelf classes to look through for what would grant an impossible wish; null leaves that out
+ */
+export function analyse(rig: Rig, charge = 1, shelf: readonly Sheet[] | null = null): Analysis {
+  const { network, worst, sweep, runMin, ...rest } = standing(rig, shelf);
   const now = solveRigNetwork(network, charge);
   return {
     rigId: rig.id,
@@ -128,21 +146,20 @@ function briefOf(rig: Rig, wishes: WishState[], feeds: FeedChoice[]): Analysis['
   };
 }
 
-function loomOf(rig: Rig): Analysis['loom'] {
+function loomOf(rig: Rig, conversations: Conversation[]): Analysis['loom'] {
   const wires = rig.cables.flatMap((c) => c.wires);
   return {
     cables: cableViews(rig),
     board: boardPlan(rig),
+    settings: boardSettings(rig, conversations),
+    items: benchList(rig),
+    plugs: rig.merges.map((merge) => mergedPlug(rig, merge)),
     wireMm: wires.reduce((sum, w) => sum + w.lengthMm, 0),
     wireG: wires.reduce((sum, w) => sum + wireMassG(w), 0),
   };
 }
 
-function channelsOf(
-  rig: Rig,
-  chains: Chain[],
-  conversations: ReturnType<typeof findConversations>,
-): Analysis['channels'] {
+function channelsOf(rig: Rig, chains: Chain[], conversations: Conversation[]): Analysis['channels'] {
   const rows = ladderRows(rig, chains);
   const heard = chains.filter((c) => !c.breaks && c.path.length);
   const latencies = heard.map((c) => chainLatencyMs(c, conversations)).sort((a, b) => b.worst - a.worst);

@@ -127,8 +127,8 @@ describe('wishes', () => {
     const bare = applyEdit(demoRig(), { kind: 'removePart', part: 'GB' }).rig;
     const tilt = wishCoverage(bare, findChains(bare), SHELF).find((w) => w.wish.what === 'tilt')!;
     expect(tilt.state).toBe('impossible');
-    const masses = tilt.classes.map((c) => c.massG);
-    expect(tilt.classes.map((c) => c.class)).toContain('gimbal-two-axis');
+    const masses = tilt.classes!.map((c) => c.massG);
+    expect(tilt.classes!.map((c) => c.class)).toContain('gimbal-two-axis');
     expect(masses).toEqual([...masses].sort((a, b) => a - b));
   });
 });

@@ -1,5 +1,5 @@
 import type { Sheet } from '../parts/index.js';
-import { partsWithSheets, type Rig, type Wish } from '../rig/index.js';
+import { inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
 import type { Chain } from './chain.js';
 
 /** What becomes of a wish with the parts on the bench and the wiring as it stands. */
@@ -11,16 +11,22 @@ export interface WishState {
   part: string | null;
   control: string | null;
   channel: number | null;
-  /** Shelf classes that would grant an impossible wish, lightest first. */
-  classes: { class: string; name: string; massG: number }[];
+  /** Adapters, resistors and inverters on its way, as `cable: what`. */
+  with: string[];
+  /** Shelf classes that would grant an impossible wish, lightest first; null while no shelf was given. */
+  classes: { class: string; name: string; massG: number }[] | null;
 }
 
 /** Coverage of the wishes by the chains; `shelf` is searched for classes that would grant the impossible ones. */
-export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[]): WishState[] {
+export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] | null): WishState[] {
+  const taken = new Set<Chain>();
   return rig.wishes.map((wish) => {
-    const offers = chains.filter((chain) => chain.fn.what === wish.what);
+    const offers = chains.filter(
+      (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !taken.has(c),
+    );
     const reached = offers.find((chain) => !chain.breaks) ?? offers[0];
-    const base = { wish, part: reached?.part.label ?? null, classes: [] };
+    if (reached) taken.add(reached);
+    const base = { wish, part: reached?.part.label ?? null, with: reached ? extrasOf(rig, reached) : [], classes: [] };
     if (!reached)
       return {
         ...base,
@@ -28,7 +34,7 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[])
         why: whyNot(rig),
         control: null,
         channel: null,
-        classes: classesFor(shelf, wish.what),
+        classes: shelf && classesFor(shelf, wish.what),
       };
     const control = reached.control?.id ?? null;
     return {
@@ -41,12 +47,25 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[])
   });
 }
 
+/** What sits in the leads of a chain besides wire. */
+function extrasOf(rig: Rig, chain: Chain): string[] {
+  const ends = chain.path.map((c) => [c.talker.part.id, c.listener.part.id]);
+  const cables = rig.cables.filter((cable) =>
+    ends.some((pair) => pair.every((id) => cable.wires.some((w) => w.from.part === id || w.to.part === id))),
+  );
+  return cables.flatMap((cable) => {
+    const inline = cable.wires.flatMap((w) => (w.inline && w.inline.kind !== 'fuse' ? [inlineText(w.inline)] : []));
+    const said = [...(cable.marked ? ['a marked adapter'] : []), ...new Set(inline)];
+    return said.map((text) => `${cable.id}: ${text}`);
+  });
+}
+
 function whyNot(rig: Rig): string {
   const cameras = partsWithSheets(rig).filter(({ sheet }) => sheet.role === 'camera').length;
   return cameras ? 'no part on this bench takes it from a channel' : 'no part that could do it is on this bench';
 }
 
-function classesFor(shelf: readonly Sheet[], what: string): WishState['classes'] {
+function classesFor(shelf: readonly Sheet[], what: string): NonNullable<WishState['classes']> {
   return shelf
     .filter((sheet) => sheet.functions.some((fn) => fn.what === what))
     .map((sheet) => ({ class: sheet.class, name: sheet.name, massG: sheet.massG }))

@@ -1,10 +1,5 @@
 import type { Analysis } from '../analysis/index.js';
-
-/** The channel table as rows for a CSV file: one row a channel and function. */
-export interface ChannelTable {
-  fields: string[];
-  data: (string | number)[][];
-}
+import type { Table } from './table.js';
 
 const FIELDS = [
   'channel',
@@ -22,7 +17,8 @@ const FIELDS = [
   'carrier',
 ];
 
-export function channelTable(analysis: Pick<Analysis, 'channels'>): ChannelTable {
+/** The channel table as rows for a CSV file: one row a channel and function. */
+export function channelTable(analysis: Pick<Analysis, 'channels'>): Table {
   const data = analysis.channels.rows.flatMap((row) => {
     const s = row.shaping;
     const left = [

@@ -1,3 +1,10 @@
 export { writeRig, readRig, rigJsonSchema } from './rig-file.js';
-export { channelTable, type ChannelTable } from './channel-table.js';
+export { BRIEF_FORMAT, briefJsonSchema, readBrief, type Brief } from './brief-file.js';
+export { readSheet, writeSheet } from './sheet-file.js';
+export { channelTable } from './channel-table.js';
+export { cutList } from './cut-list.js';
+export { partsList, priceSum } from './parts-list.js';
+export type { Table } from './table.js';
+export { cableCards } from './cable-cards.js';
 export { wiringCard, cautionsOf, type Card } from './wiring-card.js';
+export { cardDefinition } from './card-definition.js';

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { issueProblem, parseJson } from './json.js';
 import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, rigSchema, type Rig } from '../rig/index.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
@@ -30,24 +31,6 @@ export function rigJsonSchema(): object {
   return z.toJSONSchema(rigSchema, { io: 'input', target: 'draft-2020-12' });
 }
 
-function parseJson(text: string): Reading<unknown> {
-  try {
-    return readOk(JSON.parse(text.replace(/^\uFEFF/, '')) as unknown);
-  } catch (error) {
-    return readFailed({
-      where: placeOf(text, String(error)),
-      what: text.trim() ? 'this is not JSON' : 'the file is empty',
-    });
-  }
-}
-
-/** Line and column from the position that the JSON reader names, where it names one. */
-function placeOf(text: string, message: string): string {
-  const at = /position (\d+)/.exec(message)?.[1];
-  const before = text.slice(0, at === undefined ? text.length : Number(at)).split('\n');
-  return `line ${before.length}, column ${before.at(-1)!.length + 1}`;
-}
-
 function foreignProblem(value: unknown): Problem | null {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     return { where: 'top', what: 'a rig file holds one object' };
@@ -61,14 +44,6 @@ function foreignProblem(value: unknown): Problem | null {
     };
   }
   return null;
-}
-
-function issueProblem(issue: z.core.$ZodIssue): Problem {
-  const where = issue.path.reduce<string>(
-    (path, key) => (typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${String(key)}` : String(key)),
-    '',
-  );
-  return { where: where || 'top', what: issue.message };
 }
 
 function shorten(problems: Problem[]): Problem[] {

@@ -29,3 +29,9 @@ export {
 export { addressOf, networkParts } from './network.js';
 export { canJoinAntenna } from './antennas.js';
 export { PICTURE_KINDS } from './picture-kinds.js';
+export { boardSettings, type BoardSetting } from './board-settings.js';
+export { mergedPlug, type MergedPin, type MergedPlug } from './merge-plug.js';
+export { orderOfHands, type HandStep } from './order-of-hands.js';
+export { adaptersToMake, benchList, type BenchItem } from './bench-list.js';
+export { drawingGraph, readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './drawing.js';
+export { drawingSvg } from './drawing-svg.js';

@@ -27,7 +27,7 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'power blade 10 mm': made(null, 30),
   'spark-safe 5 mm': made(null, 60),
   'twist-lock round': made(null, 10),
-  'tool pack shoe': only('tool pack shoe', 60),
+  'tool pack shoe': made(null, 60),
   'dummy battery, body family A': only('dummy battery, body family A', 3),
   'dummy battery, body family B': only('dummy battery, body family B', 3),
   'HDMI full': only('hdmi'),

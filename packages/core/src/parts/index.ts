@@ -1,4 +1,4 @@
-export { BOARD_CLASSES, GROUPS, LINK_KINDS } from './kinds.js';
+export { BOARD_CLASSES, GROUPS, LINK_KINDS, WISHABLE } from './kinds.js';
 export {
   idSchema,
   pinAtSchema,

@@ -24,3 +24,26 @@ export const GROUPS = ['Power', 'Control', 'Payload', 'Picture', 'Leads and tool
 
 /** Controller boards by how much firmware fits on them. */
 export const BOARD_CLASSES = ['small', 'middle', 'large'] as const;
+
+/** What a person may wish for, as the bench says it; flying itself is not wished for. */
+export const WISHABLE = [
+  { what: 'tilt', label: 'Tilt' },
+  { what: 'pan', label: 'Pan' },
+  { what: 'roll-trim', label: 'Roll trim' },
+  { what: 'gimbal-mode', label: 'Gimbal mode' },
+  { what: 'gimbal-power', label: 'Gimbal power state' },
+  { what: 'look-down', label: 'Look down' },
+  { what: 'recentre', label: 'Recentre' },
+  { what: 'record', label: 'Record' },
+  { what: 'photo', label: 'Photo' },
+  { what: 'zoom', label: 'Zoom' },
+  { what: 'focus', label: 'Focus' },
+  { what: 'exposure', label: 'Exposure' },
+  { what: 'palette', label: 'Palette' },
+  { what: 'picture', label: 'Picture' },
+  { what: 'menu', label: 'Camera menu' },
+  { what: 'radio-power', label: 'Radio power' },
+  { what: 'ranging', label: 'Ranging laser' },
+  { what: 'drive', label: 'Drive' },
+  { what: 'brake', label: 'Kill and brake' },
+] as const;

@@ -58,12 +58,13 @@ export interface BenchView {
 
 const pinText = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
 
-export function viewBench(rig: Rig): BenchView {
+/** @param shareBus a bus plug that is in use may get another listener */
+export function viewBench(rig: Rig, { shareBus = false } = {}): BenchView {
   const base = { ...rig, cables: rig.cables.filter((c) => c.locked) };
   const nets = findNets(base);
   const taken = new Set(base.cables.flatMap((c) => c.wires).flatMap((w) => [pinText(w.from), pinText(w.to)]));
   const parts = partsWithSheets(rig);
-  const classes = unitClasses(rig, taken);
+  const classes = unitClasses(rig, taken, shareBus);
   const network = rigNetwork(base);
   return {
     rig,
@@ -79,12 +80,17 @@ export function viewBench(rig: Rig): BenchView {
 }
 
 /** Units of every part, gathered by what they are. */
-function unitClasses(rig: Rig, taken: ReadonlySet<string>): UnitClass[] {
+function unitClasses(rig: Rig, taken: ReadonlySet<string>, shareBus: boolean): UnitClass[] {
   const units = unitsOf(rig);
   const classes = [...groupBy(units, (u) => `${u.part.id} ${signature(u)}`).values()];
   return classes.map((members) => {
     const { part, sheet, id } = members[0]!;
-    return { id: `${part.id}.${id}`, part, sheet, members: members.filter((u) => isFree(u, taken)) };
+    return {
+      id: `${part.id}.${id}`,
+      part,
+      sheet,
+      members: members.filter((u) => isFree(u, taken) || (shareBus && isBus(u))),
+    };
   });
 }
 
@@ -109,6 +115,8 @@ function resourceIdOf(end: LinkEnd): string | undefined {
   const id = end.link.resource ?? end.link.id;
   return end.sheet.resources.some((r) => r.id === id) ? id : undefined;
 }
+
+const isBus = (unit: Unit): boolean => unit.links.some(({ link }) => link.kind === 'sbus' && link.way === 'talk');
 
 function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
   return !unit.links.some((end) => pinsOf(end).some((pin) => taken.has(pinText(pinOf(end, pin)))));
@@ -144,3 +152,24 @@ function signature(unit: Unit): string {
     unit.resource?.kind === 'pad' ? 0 : pins,
   ]);
 }
+
+/** Whether some port of one class is wired to some port of the other as the rig stands. */
+export function joinedToday(view: BenchView, talker: ClassEnd, listener: ClassEnd): boolean {
+  return talker.cls.members.some((a) =>
+    listener.cls.members.some((b) => wiredTogether(view.rig, a.links[talker.nth]!, b.links[listener.nth]!)),
+  );
+}
+
+/** Whether any wire runs between two links' pins. */
+export function wiredTogether(rig: Rig, a: LinkEnd, b: LinkEnd): boolean {
+  const [mine, other] = [pinsOf(a), pinsOf(b)];
+  return rig.cables.some((cable) =>
+    cable.wires.some(
+      ({ from, to }) =>
+        (endsOn(a, mine, from) && endsOn(b, other, to)) || (endsOn(a, mine, to) && endsOn(b, other, from)),
+    ),
+  );
+}
+
+const endsOn = (end: LinkEnd, pins: PinAt[], at: PinRef): boolean =>
+  at.part === end.part.id && pins.some((p) => p.port === at.port && p.pin === at.pin);

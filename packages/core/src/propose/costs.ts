@@ -21,6 +21,8 @@ export const COST = {
   per100Mm: 1,
   /** Against the side the user chose. */
   school: 40,
+  /** A lead or a port's setting that is not so today. */
+  change: 1,
   otherScale: 30,
   thinMargin: 5,
   /** For each watt a linear regulator turns into heat. */

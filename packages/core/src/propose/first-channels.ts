@@ -23,8 +23,12 @@ export function firstChannels(rig: Rig): Edit[] {
     edits.push(...more);
     now = applyEdits(now, more).rig;
   };
-  const open = (): Chain[] =>
-    findChains(now).filter((c) => c.path.length > 0 && c.path.every((x) => !x.troubles.length) && !c.control);
+  const open = (): Chain[] => {
+    const sound = findChains(now).filter((c) => c.path.length > 0 && c.path.every((x) => !x.troubles.length));
+    // a pulse pin always repeats some slot: one that repeats another function's is not settled yet
+    const shared = (c: Chain): boolean => c.carrier === 'pulse' && sound.some((x) => x !== c && x.slot === c.slot);
+    return sound.filter((c) => !c.control || shared(c));
+  };
   const free = new FreeRows(() => now, transmitter.part.id, transmitter.sheet.controls);
   for (const chain of open().filter((c) => STICK_CHANNELS.some(([fn]) => fn === c.fn.what))) {
     const at = STICK_CHANNELS.findIndex(([fn]) => fn === chain.fn.what);

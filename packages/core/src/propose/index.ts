@@ -4,3 +4,5 @@ export { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from '
 export { findClashes, type Clash } from './clash.js';
 export { COST, pointsOf, type CostPart } from './costs.js';
 export type { Hub, Need, Option, Pool, Solution, WiringProblem } from './problem.js';
+export { portCandidates, type Candidate } from './candidates.js';
+export { cheapestClasses, schoolOutcomes, type ClassAdvice, type SchoolOutcome } from './advice.js';

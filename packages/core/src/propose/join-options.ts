@@ -1,6 +1,6 @@
 import { leadLength, looksAlike, portsCanJoin, type LinkEnd } from '../loom/index.js';
 import type { Pin, Port } from '../parts/index.js';
-import type { ClassEnd, Unit } from './bench-view.js';
+import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import { eatersOf, fits, outletsOf, portOf, type Eater } from './outlets.js';
 import type { JoinFeed, Poser } from './poser.js';
@@ -35,6 +35,7 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
   const cost = [
     ...wish.cost,
     ...leadCost(poser, a, b),
+    ...changeCost(poser, talker, listener),
     ...resourceCost(a, listener),
     ...resourceCost(b, talker),
     ...adapterCost(from, to),
@@ -70,6 +71,12 @@ export function leadCost(poser: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'par
     { why: `${needMm} mm long`, points: Math.round(beyond / 100) * COST.per100Mm },
     { why: `crosses ${joints.map((j) => j.joint).join(', ')}`, points: joints.length * COST.joint },
   ];
+}
+
+/** Nothing when any two ports of the classes are joined so today, or while there is no wiring to change. */
+function changeCost({ view }: Poser, talker: ClassEnd, listener: ClassEnd): CostPart[] {
+  const now = view.rig.cables.length === 0 || joinedToday(view, talker, listener);
+  return [{ why: 'not plugged so today', points: now ? 0 : COST.change }];
 }
 
 const adapterCost = (a: Port, b: Port): CostPart[] => [

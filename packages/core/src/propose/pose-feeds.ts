@@ -9,43 +9,63 @@ const THIN_V = 0.3;
 /** Leads that may meet at one outlet. */
 const MOST_AT_OUTLET = 12;
 
+/** Packs of one class work in pair: the second joins the first. @source [practice] switched on one by one, within 1 V */
+function posePairs(poser: Poser, outlets: Outlet[]): void {
+  for (const outlet of outlets.filter((o) => o.source.kind === 'pack')) {
+    const first = outlets.find((o) => o.part.class === outlet.part.class)!;
+    const at = `${outlet.part.id}.${outlet.source.plus.port}.${outlet.source.plus.pin}`;
+    if (first === outlet || poser.view.taken.has(at)) continue;
+    const need = `pair ${outlet.id}`;
+    poser.need(need, `${outlet.part.label} works in pair`, COST.openNice, { part: outlet.part.id });
+    poser.option(
+      { id: `${need} with ${first.id}`, covers: [need] },
+      { do: 'pair', outlet, first },
+      leadCost(poser, outlet, first),
+      `${outlet.part.label} beside ${first.part.label}`,
+    );
+  }
+}
+
 /** Every supply must be fed; a regulator only once something hangs on it. */
 export function poseFeeds(poser: Poser): void {
   const outlets = outletsOf(poser.view);
   const eaters = eatersOf(poser.view);
+  posePairs(poser, outlets);
   for (const eater of eaters) {
     if (poser.view.fed.has(eater.id)) continue;
     const need = `feed ${eater.id}`;
     poser.need(need, `${eater.part.label} has its volts`, isAsked(poser, eater) ? COST.openFeed : null, {
       part: eater.part.id,
     });
-    for (const outlet of outlets.filter((o) => fits(o, eater) && plugsJoin(o, eater))) {
-      const feeder =
-        outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`)
-          ? []
-          : [`feed ${outlet.part.id}.${outlet.fedBy}`];
-      poser.option(
-        {
-          id: `${need} from ${outlet.id}`,
-          covers: [need],
-          wakes: feeder,
-          hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
-          takes: [
-            {
-              pool: poser.pool(`amps ${outlet.id}`, outlet.source.maxA),
-              amount: ampsOf(outlet, eater, eaters, outlets),
-            },
-          ],
-          modes: outlet.source.when
-            ? [{ key: `${outlet.part.id}.${outlet.source.when.setting}`, value: outlet.source.when.value }]
-            : [],
-        },
-        { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
-        feedCost(poser, outlet, eater),
-        `${eater.part.label} from ${outlet.part.label}`,
-      );
-    }
+    for (const outlet of outlets) feedOption(poser, outlet, eater, outlets, eaters, need);
   }
+}
+
+/** Adds the option of feeding a supply from an outlet, when volts, head room and plugs allow it. */
+export function feedOption(
+  poser: Poser,
+  outlet: Outlet,
+  eater: Eater,
+  outlets: Outlet[],
+  eaters: Eater[],
+  need: string,
+): void {
+  if (!fits(outlet, eater) || !plugsJoin(outlet, eater)) return;
+  const { fedBy, source } = outlet;
+  const feeder = `feed ${outlet.part.id}.${fedBy}`;
+  poser.option(
+    {
+      id: `${need}: ${eater.id} from ${outlet.id}`,
+      covers: [need],
+      wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
+      hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
+      takes: [{ pool: poser.pool(`amps ${outlet.id}`, source.maxA), amount: ampsOf(outlet, eater, eaters, outlets) }],
+      modes: source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : [],
+    },
+    { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
+    feedCost(poser, outlet, eater),
+    `${eater.part.label} from ${outlet.part.label}`,
+  );
 }
 
 /** A load is always to be fed; a regulator when a locked lead already hangs on it. */

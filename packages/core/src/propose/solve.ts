@@ -9,6 +9,8 @@ export interface SolveLimits {
   strict?: boolean;
   /** The first cover is enough. */
   anyCover?: boolean;
+  /** Asked now and then; true ends the search with what it has. */
+  stopped?: () => boolean;
 }
 
 export interface SolveProgress {
@@ -35,7 +37,7 @@ export function* solveSteps(problem: WiringProblem, limits: SolveLimits = {}): G
     rest -= floors[i]!;
     const search = new Search(piece, limits.anyCover ?? false);
     const most = Math.max(SLICE, (limits.mostNodes ?? MOST_NODES) - done.nodes);
-    while (search.run(SLICE) && search.nodes < most) {
+    while (search.run(SLICE) && search.nodes < most && !(limits.stopped?.() && search.best !== null)) {
       yield {
         nodes: done.nodes + search.nodes,
         best: search.best === null ? null : done.cost + search.bestCost + rest,

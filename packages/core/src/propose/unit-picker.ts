@@ -1,5 +1,5 @@
 import { resourceOf, type LinkEnd } from '../loom/index.js';
-import { pinsOf, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
+import { wiredTogether, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
 import type { JoinFeed } from './poser.js';
 
 interface JoinMake {
@@ -53,15 +53,8 @@ export class UnitPicker {
   }
 
   private today(make: JoinMake): { talker: Unit; listener: Unit } | null {
-    return this.pairs(make, (a, b) => this.joined(a.links[make.talker.nth]!, b.links[make.listener.nth]!));
-  }
-
-  private joined(a: LinkEnd, b: LinkEnd): boolean {
-    const [mine, other] = [pinsOf(a), pinsOf(b)];
-    return this.view.rig.cables.some((cable) =>
-      cable.wires.some(
-        ({ from, to }) => (ends(a, mine, from) && ends(b, other, to)) || (ends(a, mine, to) && ends(b, other, from)),
-      ),
+    return this.pairs(make, (a, b) =>
+      wiredTogether(this.view.rig, a.links[make.talker.nth]!, b.links[make.listener.nth]!),
     );
   }
 
@@ -81,9 +74,3 @@ export class UnitPicker {
 }
 
 const keyOf = (unit: Unit): string => `${unit.part.id}.${unit.id}`;
-
-const ends = (
-  end: LinkEnd,
-  pins: { port: string; pin: number }[],
-  at: { part: string; port: string; pin: number },
-): boolean => at.part === end.part.id && pins.some((p) => p.port === at.port && p.pin === at.pin);

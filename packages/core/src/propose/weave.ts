@@ -7,6 +7,7 @@ import {
   type Join,
   type LinkEnd,
   type PinMap,
+  type Terminals,
 } from '../loom/index.js';
 import { fuseFor, gaugeFor } from '../rails/index.js';
 import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
@@ -30,6 +31,7 @@ export interface Woven {
 
 export type Chosen = Omit<Option, 'cost'> & Posed;
 type Feed = Chosen & { make: Extract<Posed['make'], { do: 'feed' }> };
+type Pair = Chosen & { make: Extract<Posed['make'], { do: 'pair' }> };
 type Joined = Chosen & { make: Extract<Posed['make'], { do: 'join' }> };
 
 /** Volts a supply lead may lose at its peak. @source [practice] */
@@ -56,7 +58,10 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   const joins = chosen.filter((o): o is Joined => o.make.do === 'join');
   const picked = picker.pick(joins.map((o) => o.make));
   const ends = new Map(joins.map((o, i) => [o.id, picked[i]!]));
-  for (const o of chosen.filter((c): c is Feed => c.make.do === 'feed')) add([o], feedMap(view.rig, o));
+  for (const o of chosen) {
+    if (isFeed(o)) add([o], feedMap(view.rig, o));
+    else if (isPair(o)) add([o], pairMap(view.rig, o, chosen));
+  }
   const riding = joins.filter((o) => o.make.feed);
   for (const o of riding) add([o], joinMap(view.rig, o, ends.get(o.id)!, grounds));
   for (const group of busGroups(joins.filter((o) => !o.make.feed))) {
@@ -99,6 +104,28 @@ function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
   });
 }
 
+/** A pack beside another: as thick as the other's thickest lead, fused for half of all it gives. */
+function pairMap(rig: Rig, { make }: Pair, chosen: readonly Chosen[]): PinMap {
+  const { outlet, first } = make;
+  const lengthMm = leadLength(rig, outlet.part.id, first.part.id).needMm;
+  const asked = chosen.filter(isFeed).filter((o) => o.make.outlet.id === first.id);
+  const amps = asked.reduce((sum, o) => sum + (o.takes[0]?.amount ?? 0), 0) / 2;
+  const terminals = (o: Pair['make']['outlet']): Terminals => ({
+    plus: on(o.part.id, o.source.plus),
+    minus: on(o.part.id, o.source.minus),
+  });
+  const join: Join = { kind: 'feed', from: terminals(outlet), to: terminals(first) };
+  return pinMap(rig, join, {
+    lengthMm,
+    gaugeAwg: gaugeFor(amps, lengthMm, DROP_V),
+    groundBy: null,
+    fuseA: fuseFor(amps),
+  });
+}
+
+const isFeed = (o: Chosen): o is Feed => o.make.do === 'feed';
+const isPair = (o: Chosen): o is Pair => o.make.do === 'pair';
+
 const on = (part: string, at: { port: string; pin: number }): PinRef => ({ part, ...at });
 
 interface PickedEnds {
@@ -106,12 +133,22 @@ interface PickedEnds {
   listener: LinkEnd;
 }
 
+/** Leads whose line is steady enough to share the ground a supply lead brings. @source [practice] not wired twice */
+const SHARES_GROUND: ReadonlySet<string> = new Set(['device-serial', 'mavlink', 'crsf', 'ladder', 'can']);
+
+/** What brings the ground already: for pulses, buses and pictures only a lead between the same two parts. */
+function groundOf(talker: LinkEnd, listener: LinkEnd, grounds: GroundTracker): string | null {
+  const ends = [talker.part.id, listener.part.id] as const;
+  if (WHOLE.has(talker.link.kind)) return null;
+  return SHARES_GROUND.has(listener.link.kind) ? grounds.shared(...ends) : grounds.direct(...ends);
+}
+
 /** The leads that bring their own shield are wired whole. */
 const WHOLE: ReadonlySet<string> = new Set(['hdmi', 'usb', 'ribbon', 'antenna']);
 
 function joinMap(rig: Rig, { make }: Joined, { talker, listener }: PickedEnds, grounds: GroundTracker): PinMap {
   const lengthMm = leadLength(rig, talker.part.id, listener.part.id).needMm;
-  const groundBy = WHOLE.has(talker.link.kind) ? null : grounds.between(talker.part.id, listener.part.id);
+  const groundBy = groundOf(talker, listener, grounds);
   return pinMap(
     rig,
     { kind: 'link', talker, listener, feed: feedOf(rig, make, { talker, listener }) },
@@ -181,7 +218,7 @@ class CableIds {
 function pinsText(wires: readonly Wire[]): string {
   const text = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
   return wires
-    .map((w) => `${[text(w.from), text(w.to)].sort().join('=')}${w.inline ? JSON.stringify(w.inline) : ''}`)
+    .map((w) => `${[text(w.from), text(w.to)].sort().join('=')}${w.inline?.kind ?? ''}`)
     .sort()
     .join(' ');
 }

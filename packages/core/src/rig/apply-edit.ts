@@ -53,6 +53,9 @@ const DO: Doers = {
     if (part.class !== sheet.class) return `the sheet is of class "${sheet.class}", the part of "${part.class}"`;
     rig.sheets[sheet.class] ??= sheet;
     rig.parts.push(part);
+    // a new board comes with features on its pads; a part that was here before keeps what it had
+    for (const { id, heldWhenNew } of sheet.resources)
+      for (const to of heldWhenNew ?? []) rig.held.push({ part: part.id, resource: id, to });
   },
   removePart(rig, { part }) {
     const gone = rig.parts.find((p) => p.id === part);
@@ -200,6 +203,10 @@ const DO: Doers = {
       p.prepared = p.prepared.filter((x) => x !== item);
       if (done) p.prepared.push(item);
     }),
+  tickItem(rig, { item, on }) {
+    rig.ticked = rig.ticked.filter((x) => x !== item);
+    if (on) rig.ticked.push(item);
+  },
   lock: (rig, { cable, locked }) => withCable(rig, cable, (c) => void (c.locked = locked)),
   merge(rig, { merge }) {
     if (rig.merges.some((m) => m.id === merge.id)) return `merge "${merge.id}" is there already`;

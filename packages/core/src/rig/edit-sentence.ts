@@ -52,6 +52,7 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   rigKind: (_, e) => `Rig is a ${e.rigKind}`,
   note: (rig, e) => `${labelOf(rig, e.part)}: ${noteText(e)}`,
   prepare: (rig, e) => `${labelOf(rig, e.part)}: ${prepText(rig, e)} ${e.done ? 'done' : 'not done'}`,
+  tickItem: (_, e) => `${e.item} ${e.on ? 'is on the bench' : 'is missing from the bench'}`,
   lock: (_, e) => `Cable ${e.cable} ${e.locked ? 'locked' : 'free again'}`,
   merge: (_, e) => `${e.merge.cables.join(', ')} merged into one plug, ${e.merge.label}`,
   unmerge: (rig, e) => `Plug ${rig.merges.find((m) => m.id === e.merge)?.label ?? e.merge} taken apart`,

@@ -75,6 +75,7 @@ export const editSchema = z.discriminatedUnion('kind', [
     }),
   }),
   z.strictObject({ kind: z.literal('prepare'), part: idSchema, item: idSchema, done: z.boolean() }),
+  z.strictObject({ kind: z.literal('tickItem'), item: z.string().min(1).max(120), on: z.boolean() }),
   z.strictObject({ kind: z.literal('lock'), cable: idSchema, locked: z.boolean() }),
   z.strictObject({ kind: z.literal('merge'), merge: rigSchema.shape.merges.unwrap().element }),
   z.strictObject({ kind: z.literal('unmerge'), merge: idSchema }),

@@ -29,6 +29,7 @@ export function emptyRig(id: string, name: string, kind = 'rotor'): Rig {
     held: [],
     bindings: [],
     merges: [],
+    ticked: [],
     currency: '€',
   };
 }

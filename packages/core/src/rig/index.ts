@@ -16,6 +16,7 @@ export {
   type Held,
   type Binding,
   type Wish,
+  schoolsSchema,
   type Schools,
 } from './rig.js';
 export {

@@ -31,6 +31,7 @@ export function migrateRig(value: unknown): unknown {
         )
       : sheets,
     merges: value.merges ?? [],
+    ticked: value.ticked ?? [],
     currency: value.currency ?? '€',
   };
 }

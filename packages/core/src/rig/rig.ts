@@ -139,6 +139,8 @@ export const rigSchema = z.strictObject({
   held: z.array(heldSchema),
   bindings: z.array(bindingSchema),
   merges: z.array(mergeSchema).default([]),
+  /** Leads and tools ticked off on the bench, by the id the bench list gives them. */
+  ticked: z.array(textSchema).default([]),
   /** What prices are counted in, as the user writes it. */
   currency: z.string().min(1).max(8).default('€'),
 });

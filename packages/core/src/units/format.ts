@@ -33,6 +33,11 @@ export function count(n: number, word: string): string {
   return `${n} ${word}${n === 1 ? '' : 's'}`;
 }
 
+/** Whole number in groups of three with a thin gap: `115 200`. */
+export function groups3(n: number): string {
+  return String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+}
+
 /** "a", "a and b", "a, b and c". */
 export function listed(words: readonly string[]): string {
   if (words.length < 2) return words.join('');

@@ -11,6 +11,7 @@ export {
   voltBand,
   count,
   listed,
+  groups3,
 } from './format.js';
 export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
 export { clamp, remap, roundTo } from './maths.js';

@@ -11,7 +11,7 @@ interface Place {
   focus?: string;
 }
 
-const STATIONS = ['brief', 'loom', 'channels', 'rails', 'wake', 'prove', 'log'];
+const STATIONS = ['brief', 'loom', 'channels', 'rails', 'wake', 'prove', 'log', 'shelf'];
 const MOST = 12;
 
 /** Type a few letters of anything in the rig and go there. */

@@ -1,6 +1,16 @@
 import { inject, Injectable } from '@angular/core';
 import type { Analysis } from '@squallmark/core/analysis';
-import { channelTable, wiringCard, writeRig } from '@squallmark/core/files';
+import {
+  cableCards,
+  channelTable,
+  cutList,
+  partsList,
+  wiringCard,
+  writeRig,
+  type Card,
+  type Table,
+} from '@squallmark/core/files';
+import { drawingSvg, type Drawing } from '@squallmark/core/loom';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
 import { fileStem, saveFile } from './save-file';
@@ -18,20 +28,41 @@ export class Exports {
   }
 
   channelCsv(): Promise<void> {
-    return this.print('Channel table', async (analysis) => {
-      const { default: papa } = await import('papaparse');
-      // @source [std RFC 4180] quoting and line ends
-      const text = papa.unparse(channelTable(analysis), { newline: '\r\n' });
-      saveFile(`${fileStem(this.store.rig().name)}-channels.csv`, text, 'text/csv');
-    });
+    return this.print('Channel table', (analysis) => this.csv('channels', channelTable(analysis)));
+  }
+
+  cutList(): Promise<void> {
+    return this.print('Cut list', () => this.csv('cut-list', cutList(this.store.rig())));
+  }
+
+  partsList(): Promise<void> {
+    return this.print('Parts list', () => this.csv('parts-list', partsList(this.store.rig())));
   }
 
   wiringCard(): Promise<void> {
-    return this.print('Wiring card', async (analysis) => {
-      const { cardPdf } = await import('./card-pdf');
-      const rig = this.store.rig();
-      saveFile(`${fileStem(rig.name)}-wiring-card.pdf`, await cardPdf(wiringCard(rig, analysis)), 'application/pdf');
-    });
+    return this.print('Wiring card', (analysis) => this.pdf('wiring-card', wiringCard(this.store.rig(), analysis)));
+  }
+
+  cableCards(): Promise<void> {
+    return this.print('Cable cards', () => this.pdf('cable-cards', cableCards(this.store.rig())));
+  }
+
+  drawing(drawing: Drawing): void {
+    const { name, revision } = this.store.rig();
+    saveFile(`${fileStem(name)}-drawing.svg`, drawingSvg(drawing, `${name} · revision ${revision}`), 'image/svg+xml');
+    this.store.note('file', 'Drawing exported');
+  }
+
+  /** @source [std RFC 4180] quoting and line ends */
+  private async csv(what: string, table: Table): Promise<void> {
+    const { default: papa } = await import('papaparse');
+    const text = `${papa.unparse(table, { newline: '\r\n' })}\r\n`;
+    saveFile(`${fileStem(this.store.rig().name)}-${what}.csv`, text, 'text/csv');
+  }
+
+  private async pdf(what: string, card: Card): Promise<void> {
+    const { cardPdf } = await import('./card-pdf');
+    saveFile(`${fileStem(this.store.rig().name)}-${what}.pdf`, await cardPdf(card), 'application/pdf');
   }
 
   /** Prints from the last analysis and notes it; whatever goes wrong is said. */

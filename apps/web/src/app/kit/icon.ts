@@ -10,9 +10,10 @@ import help from '@material-symbols/svg-400/outlined/help.svg';
 import light from '@material-symbols/svg-400/outlined/light_mode.svg';
 import redo from '@material-symbols/svg-400/outlined/redo.svg';
 import search from '@material-symbols/svg-400/outlined/search.svg';
+import shelf from '@material-symbols/svg-400/outlined/shelves.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 
-const SHAPES = { add, close, copy, dark, remove, folder, help, light, redo, search, undo };
+const SHAPES = { add, close, copy, dark, remove, folder, help, light, redo, search, shelf, undo };
 export type IconName = keyof typeof SHAPES;
 
 /** One of the shipped symbols. Decorative: what holds it carries the name. */

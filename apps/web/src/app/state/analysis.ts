@@ -2,7 +2,7 @@ import { inject, Injectable, InjectionToken } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Analysis } from '@squallmark/core/analysis';
 import type { Rig } from '@squallmark/core/rig';
-import { BehaviorSubject, combineLatest } from 'rxjs';
+import { BehaviorSubject, combineLatest, filter, take } from 'rxjs';
 import { workerAnalyst, type Analyst } from '../workers/analyst';
 import { DeskStore } from './desk';
 import { latestOnly } from './latest';
@@ -27,7 +27,23 @@ export class AnalysisStore {
   readonly result = toSignal(this.computed, { requireSync: true });
 
   constructor() {
+    // the first picture does not wait for the shelf
+    this.computed
+      .pipe(
+        filter((c) => c !== null),
+        take(1),
+      )
+      .subscribe(() => void this.stock());
     combineLatest([this.store.rig$, this.desk.charge$]).subscribe(([rig, charge]) => void this.run(rig, charge));
+  }
+
+  private async stock(): Promise<void> {
+    try {
+      await this.analyst.stock();
+      await this.run(this.store.rig(), this.desk.charge());
+    } catch (error) {
+      this.store.say(`The shelf could not be fetched: ${error instanceof Error ? error.message : String(error)}`);
+    }
   }
 
   private async run(rig: Rig, charge: number): Promise<void> {

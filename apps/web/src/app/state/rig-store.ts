@@ -20,6 +20,15 @@ import { RigVault, type EntryKind, type LogEntry, type Removed } from './rig-vau
 
 export type SavedState = 'saved' | 'saving' | 'not saved';
 
+/** The demo rigs that ship, and what people read. */
+export const DEMOS = [
+  { file: 'saltmarsh-six', name: 'Saltmarsh Six', note: 'six-rotor over tidal banks, with two stops to mend' },
+  { file: 'ridgeline-seven', name: 'Ridgeline Seven', note: 'seven-inch quad along avalanche fences' },
+  { file: 'glasshouse-line', name: 'Glasshouse Line', note: 'carriage over tomato rows' },
+] as const;
+
+type DemoName = (typeof DEMOS)[number]['file'];
+
 const CURRENT_KEY = 'squallmark-current-rig';
 
 /** The open rig: edits, undo, redo, and every change written at once. */
@@ -63,9 +72,9 @@ export class RigStore {
     this.show({ rig: stored.rig, past: stored.past, future: stored.future });
   }
 
-  /** Brings the demo rig in as it ships; an earlier demo in the vault is left alone. */
-  async openDemo(): Promise<void> {
-    const reply = await fetch('demo/saltmarsh-six.json');
+  /** Brings a demo rig in as it ships; an earlier one in the vault is left alone. */
+  async openDemo(name: DemoName = 'saltmarsh-six'): Promise<void> {
+    const reply = await fetch(`demo/${name}.json`);
     if (!reply.ok) throw new Error(`the demo rig could not be fetched (${reply.status})`);
     // part of the application and checked by its tests, so it is not checked again here
     const demo = (await reply.json()) as Rig;

@@ -1,4 +1,5 @@
 import { Injectable } from '@angular/core';
+import type { Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import Dexie, { type EntityTable } from 'dexie';
@@ -46,23 +47,26 @@ class SquallmarkDb extends Dexie {
   rigs!: EntityTable<StoredRig, 'id'>;
   entries!: EntityTable<LogEntry, 'id'>;
   desks!: EntityTable<Desk, 'rigId'>;
+  sheets!: EntityTable<Sheet, 'class'>;
 
   constructor() {
     super('squallmark');
     this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
     // steps back into a document of the older form would not fit the newer one
-    this.version(2).upgrade((transaction) =>
-      transaction
-        .table<StoredRig>('rigs')
-        .toCollection()
-        .modify((stored) => {
-          if ((stored.rig.version as number) === RIG_VERSION) return;
-          stored.rig = migrateRig(stored.rig) as Rig;
-          stored.kind = stored.rig.kind;
-          stored.past = [];
-          stored.future = [];
-        }),
-    );
+    this.version(2)
+      .stores({ sheets: 'class' })
+      .upgrade((transaction) =>
+        transaction
+          .table<StoredRig>('rigs')
+          .toCollection()
+          .modify((stored) => {
+            if ((stored.rig.version as number) === RIG_VERSION) return;
+            stored.rig = migrateRig(stored.rig) as Rig;
+            stored.kind = stored.rig.kind;
+            stored.past = [];
+            stored.future = [];
+          }),
+      );
   }
 }
 
@@ -112,6 +116,19 @@ export class RigVault {
 
   async saveDesk(desk: Desk): Promise<void> {
     await this.db.desks.put(desk);
+  }
+
+  /** Own part sheets, by class. */
+  sheets(): Promise<Sheet[]> {
+    return this.db.sheets.orderBy('class').toArray();
+  }
+
+  async saveSheet(sheet: Sheet): Promise<void> {
+    await this.db.sheets.put(sheet);
+  }
+
+  async removeSheet(cls: string): Promise<void> {
+    await this.db.sheets.delete(cls);
   }
 
   async remove(id: string): Promise<Removed | null> {

@@ -7,6 +7,8 @@ import { ReviveWorker } from './revive';
 /** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
 export interface Analyst {
   analyse(rig: Rig, charge: number): Promise<Analysis>;
+  /** Brings the shelf in; what is analysed afterwards names classes for impossible wishes. */
+  stock(): Promise<void>;
 }
 
 /** Analysis in a worker of its own. A rig is sent once; further charges of it travel alone. */
@@ -22,5 +24,6 @@ export function workerAnalyst(): Analyst {
       sent = rig;
       return worker.call((api) => api.analyse(news, charge));
     },
+    stock: () => worker.call((api) => api.stock()),
   };
 }

@@ -13,7 +13,9 @@ export const wishRule: Rule = ({ wishes }) =>
         figures: [
           { name: 'wish', value: wish.wish.label },
           { name: 'why', value: wish.why },
-          { name: 'classes', value: wish.classes.map((c) => c.name).join(', ') || 'none on the shelf' },
+          ...(wish.classes
+            ? [{ name: 'classes', value: wish.classes.map((c) => c.name).join(', ') || 'none on the shelf' }]
+            : []),
         ],
         fixes:
           wish.state === 'impossible'

@@ -11,7 +11,7 @@ export const BRIEF_WORDS: Sayings<
 > = {
   'wish-impossible': (f) => ({
     title: `"${f.text('wish')}" cannot be granted`,
-    text: `${capital(f.text('why'))}. Classes that would: ${f.text('classes')}.`,
+    text: `${capital(f.text('why'))}.${f.text('classes') ? ` Classes that would: ${f.text('classes')}.` : ''}`,
   }),
   'wish-open': (f) => ({ title: `"${f.text('wish')}" is not there yet`, text: `${capital(f.text('why'))}.` }),
   'bench-missing': (f) => ({ title: `${f.label('part')} is missing`, text: 'Find it now, not at the field.' }),

@@ -8,7 +8,7 @@ const flight = (id: 'roll' | 'pitch' | 'throttle' | 'yaw', label: string) => ({
   label,
   what: id,
   takes: 'position' as const,
-  over: ['bus'],
+  over: ['bus', ...SERIAL.map((n) => `serial${n}`)],
   rangeUs: [1000, 2000] as [number, number],
   range: id === 'throttle' ? { from: 0, to: 100, unit: '%' as const } : { from: -100, to: 100, unit: '%' as const },
 });

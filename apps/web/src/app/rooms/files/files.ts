@@ -7,7 +7,7 @@ import { problemText } from '@squallmark/core/units';
 import { format, parseISO } from 'date-fns';
 import { Exports } from '../../kit/exports';
 import { Icon } from '../../kit/icon';
-import { RigStore } from '../../state/rig-store';
+import { DEMOS, RigStore } from '../../state/rig-store';
 import { RigVault, type StoredRig } from '../../state/rig-vault';
 
 const MOST_BYTES = 20_000_000;
@@ -28,6 +28,7 @@ export class FilesRoom {
   private readonly dialog = inject<MatDialogRef<FilesRoom>>(MatDialogRef);
   protected readonly rigs = signal<StoredRig[]>([]);
   protected readonly problems = signal<string[]>([]);
+  protected readonly demos = DEMOS;
   protected readonly kinds = RIG_KINDS.map((k) => k.kind);
 
   constructor() {
@@ -52,9 +53,9 @@ export class FilesRoom {
     this.dialog.close();
   }
 
-  protected async openDemo(): Promise<void> {
+  protected async openDemo(file: (typeof DEMOS)[number]['file']): Promise<void> {
     try {
-      await this.store.openDemo();
+      await this.store.openDemo(file);
       this.dialog.close();
     } catch (error) {
       this.problems.set([error instanceof Error ? error.message : String(error)]);

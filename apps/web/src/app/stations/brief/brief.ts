@@ -1,26 +1,28 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import type { WishState } from '@squallmark/core/channels';
-import { nextId, partsOfRole, partsWithSheets } from '@squallmark/core/rig';
-import { SHELF } from '@squallmark/core/shelf';
-import { count, groupBy, num, volts } from '@squallmark/core/units';
+import { WISHABLE } from '@squallmark/core/parts';
+import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
+import { newPart, nextId, partsOfRole, partsWithSheets, RIG_KINDS } from '@squallmark/core/rig';
+import { count, groupBy, num } from '@squallmark/core/units';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
 import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
+import { Weaver } from '../../state/weaver';
 import type { HungWish } from './face-layout';
+import { schoolCards, type SchoolSide } from './school-cards';
 import { TransmitterFace } from './transmitter-face';
-
-const EXTRA_WISHES = [{ what: 'focus', label: 'Focus' }];
+import { WishEditor } from './wish-editor';
 
 /** What must it do, by whose hands, with which parts? */
 @Component({
   selector: 'sq-brief',
-  imports: [FindingsDock, TransmitterFace, MatButtonModule, MatMenuModule, Icon, Mark],
+  imports: [FindingsDock, TransmitterFace, WishEditor, MatButtonModule, MatMenuModule, Icon, Mark],
   templateUrl: './brief.html',
   styleUrl: './brief.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -28,23 +30,30 @@ const EXTRA_WISHES = [{ what: 'focus', label: 'Focus' }];
 export class Brief {
   private readonly store = inject(RigStore);
   private readonly dialog = inject(MatDialog);
+  private readonly weaver = inject(Weaver);
   private readonly result = inject(AnalysisStore).result;
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
+  protected readonly rigKinds = RIG_KINDS;
+  protected readonly kindNote = computed(() => RIG_KINDS.find((k) => k.kind === this.rig().kind)?.note ?? '');
 
   protected readonly groups = computed(() =>
     [...groupBy(partsWithSheets(this.rig()), ({ sheet }) => sheet.group)].map(([name, parts]) => ({ name, parts })),
   );
+  protected readonly items = computed(() =>
+    [...groupBy(this.analysis()?.loom.items ?? [], (i) => i.group)].map(([name, list]) => ({ name, list })),
+  );
   protected readonly controls = computed(() => partsOfRole(this.rig(), 'transmitter')[0]?.sheet.controls ?? []);
+  protected readonly wishes = computed(() => this.analysis()?.brief.wishes ?? []);
   protected readonly hung = computed<HungWish[]>(() =>
-    (this.analysis()?.brief.wishes ?? []).flatMap((w) => {
-      const control = this.controls().find((c) => c.id === w.control);
+    this.wishes().flatMap((w) => {
+      const control = this.controls().find((c) => c.id === (w.control ?? w.wish.control));
       return control
         ? [
             {
               id: w.wish.id,
               label: w.wish.label,
-              note: `channel ${w.channel}`,
+              note: noteOf(w),
               mark: w.state === 'granted' ? 'clear' : 'watch',
               control,
             },
@@ -52,72 +61,125 @@ export class Brief {
         : [];
     }),
   );
-  protected readonly loose = computed(() => (this.analysis()?.brief.wishes ?? []).filter((w) => !w.control));
+  protected readonly loose = computed(() => this.wishes().filter((w) => w.state !== 'granted'));
+  protected readonly chosenWish = signal<string | null>(null);
+  protected readonly wish = computed(() => this.wishes().find((w) => w.wish.id === this.chosenWish()));
+  protected readonly hands = computed(() =>
+    this.rig().wishes.some((w) => w.by === 'camera operator') ? 'pilot and camera operator' : 'pilot alone',
+  );
   protected readonly summary = computed(() => {
     const brief = this.analysis()?.brief;
     return brief
-      ? `${brief.granted} of ${count(brief.wanted, 'wish').replace('wishs', 'wishes')} granted · ${count(brief.parts, 'part')} · ${num(brief.massG / 1000, 2)} kg payload and pack`
+      ? `${brief.granted} of ${brief.wanted} ${brief.wanted === 1 ? 'wish' : 'wishes'} granted · ${count(brief.parts, 'part')} · ${num(brief.massG / 1000, 2)} kg on board`
       : '';
   });
-  protected readonly ticked = computed(
-    () => `${this.rig().parts.filter((p) => p.onBench).length} of ${this.rig().parts.length}`,
-  );
-  /** Functions that parts here or on the shelf give and nobody wished for yet. */
-  protected readonly wishable = computed(() => {
-    const wanted = new Set(this.rig().wishes.map((w) => w.what));
-    const offered = SHELF.flatMap((sheet) =>
-      sheet.role === 'controller' ? [] : sheet.functions.map(({ what, label }) => ({ what: what, label })),
-    );
-    return [...new Map([...offered, ...EXTRA_WISHES].map((w) => [w.what, w])).values()].filter(
-      (w) => !wanted.has(w.what),
-    );
+  protected readonly ticked = computed(() => {
+    const items = this.analysis()?.loom.items ?? [];
+    const here = this.rig().parts.filter((p) => p.onBench).length + items.filter((i) => i.ticked).length;
+    return `${here} of ${this.rig().parts.length + items.length}`;
   });
-  protected readonly feeds = computed(() =>
-    (this.analysis()?.brief.feeds ?? []).map((f) => ({
-      ...f,
-      name: f.value === 'pack' ? 'straight from the pack' : 'a steady regulator',
-      chosen: !f.edits.length,
-      note: `${volts(f.fullV)} full, ${volts(f.flatV)} flat${f.fits ? '' : ' · outside its band'}`,
-    })),
+  protected readonly wishable = WISHABLE;
+  private readonly outcomes = signal<SchoolOutcome[]>([]);
+  /** What would grant a wish these parts cannot, by wish id; null: no single class. */
+  protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
+  protected readonly schools = computed(() =>
+    schoolCards(this.rig().schools, this.outcomes(), this.analysis()?.brief.feeds ?? []),
   );
-  protected readonly takeOffs = [
-    { value: 'pan off' as const, note: 'pan cannot spin up' },
-    { value: 'locked' as const, note: 'all axes held' },
-  ];
 
   constructor() {
-    inject(Keys).use([{ key: '/', text: 'pull a part', run: () => void this.pullParts() }]);
+    inject(Keys).use([
+      { key: '/', text: 'pull a part', run: () => void this.pullParts() },
+      { key: 'w', text: 'next wish', run: () => this.nextWish() },
+    ]);
+    effect(() => void this.weigh(this.rig().id !== 'none'));
+    effect(
+      () =>
+        void this.advise(
+          this.loose()
+            .filter((w) => w.state === 'impossible')
+            .map((w) => w.wish.id),
+        ),
+    );
   }
 
   protected async pullParts(): Promise<void> {
-    const { ShelfDialog } = await import('../../rooms/shelf/shelf');
-    this.dialog.open(ShelfDialog, { width: '640px', maxWidth: '96vw' });
+    const { ShelfDialog } = await import('../../rooms/shelf/pull-dialog');
+    this.dialog.open(ShelfDialog, { width: '720px', maxWidth: '96vw' });
   }
 
   protected tick(part: string, event: Event): void {
     this.store.do([{ kind: 'tick', part, onBench: (event.target as HTMLInputElement).checked }]);
   }
 
+  protected tickItem(item: string, event: Event): void {
+    this.store.do([{ kind: 'tickItem', item, on: (event.target as HTMLInputElement).checked }]);
+  }
+
   protected putBack(part: string): void {
     this.store.do([{ kind: 'removePart', part }]);
   }
 
+  protected setKind(event: Event): void {
+    this.store.do([{ kind: 'rigKind', rigKind: (event.target as HTMLSelectElement).value }]);
+  }
+
   protected addWish(wish: { what: string; label: string }): void {
+    const id = nextId('W', this.rig().wishes);
+    const same = this.rig().wishes.filter((w) => w.what === wish.what).length;
+    const label = same ? `${wish.label} ${same + 1}` : wish.label;
     this.store.do([
-      { kind: 'addWish', wish: { id: nextId('W', this.rig().wishes), ...wish, by: 'pilot', control: null, hand: 'either' } },
+      { kind: 'addWish', wish: { id, what: wish.what, label, by: 'pilot', control: null, hand: 'either' } },
     ]);
+    this.chosenWish.set(id);
   }
 
-  protected dropWish({ wish }: WishState): void {
-    this.store.do([{ kind: 'removeWish', wish: wish.id }]);
+  protected dropWish(wish: string): void {
+    this.store.do([{ kind: 'removeWish', wish }]);
+    this.chosenWish.set(null);
   }
 
-  protected chooseFeed(feed: { edits: { kind: string }[] }): void {
-    const choice = this.analysis()?.brief.feeds.find((f) => f.edits === feed.edits);
-    if (choice?.edits.length) this.store.do(choice.edits);
+  protected async pullAdvised(advice: ClassAdvice): Promise<void> {
+    const { SHELF } = await import('@squallmark/core/shelf');
+    const sheet = SHELF.find((s) => s.class === advice.class);
+    if (sheet)
+      this.store.do([
+        { kind: 'addPart', part: newPart(nextId('P', this.rig().parts), sheet.class, sheet.name), sheet },
+      ]);
   }
 
-  protected chooseTakeOff(takeOff: 'pan off' | 'locked'): void {
-    if (this.rig().schools.takeOff !== takeOff) this.store.do([{ kind: 'school', choice: { takeOff } }]);
+  protected take({ edits }: SchoolSide): void {
+    if (edits.length) this.store.do(edits);
   }
+
+  private nextWish(): void {
+    const ids = this.wishes().map((w) => w.wish.id);
+    const at = ids.indexOf(this.chosenWish() ?? '');
+    this.chosenWish.set(ids[(at + 1) % Math.max(1, ids.length)] ?? null);
+  }
+
+  private async weigh(ready: boolean): Promise<void> {
+    const rig = this.rig();
+    if (!ready || !rig.parts.length) return this.outcomes.set([]);
+    try {
+      const outcomes = await this.weaver.outcomes(rig);
+      if (outcomes) this.outcomes.set(outcomes);
+    } catch (error) {
+      this.store.say(`Choices not weighed: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  private async advise(wishes: string[]): Promise<void> {
+    if (!wishes.length) return this.advice.set(new Map());
+    try {
+      const found = await this.weaver.classes([this.rig(), wishes]);
+      if (found) this.advice.set(new Map(found.map((a) => [a.wish, a.class === null ? null : a])));
+    } catch (error) {
+      this.store.say(`No advice: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+}
+
+function noteOf({ state, channel, with: extras }: WishState): string {
+  if (state !== 'granted') return 'not there yet';
+  return extras.length ? `channel ${channel} · with ${extras[0]!}` : `channel ${channel}`;
 }

@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Control } from '@squallmark/core/parts';
 import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
 
 /** The transmitter with the wishes hung on its controls. */
 @Component({
   selector: 'sq-transmitter-face',
-  template: `<svg [attr.viewBox]="'0 0 ' + face.width + ' ' + face.height" role="img" [attr.aria-label]="summary()">
+  template: `<svg [attr.viewBox]="'0 0 ' + face.width + ' ' + face.height" role="group" [attr.aria-label]="summary()">
     <rect
       [attr.x]="face.left"
       [attr.y]="face.top"
@@ -83,32 +83,39 @@ import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
         r="2.4"
         [attr.fill]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
       />
-      <text
-        [attr.x]="textX(w)"
-        [attr.y]="w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y"
-        [attr.text-anchor]="w.anchor"
-        font-size="12.5"
-        font-weight="600"
+      <g
+        class="wish"
+        role="button"
+        tabindex="0"
+        [attr.aria-label]="'Wish ' + w.label + ', ' + w.note"
+        [attr.aria-pressed]="w.id === chosen()"
+        (click)="choose.emit(w.id)"
+        (keydown)="press($event, w.id)"
       >
-        {{ w.label }}
-      </text>
-      <text
-        [attr.x]="textX(w)"
-        [attr.y]="(w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y) + 13"
-        [attr.text-anchor]="w.anchor"
-        font-size="10.8"
-        class="mut"
-      >
-        {{ w.note }}
-      </text>
+        <text
+          [attr.x]="textX(w)"
+          [attr.y]="textY(w)"
+          [attr.text-anchor]="w.anchor"
+          font-size="12.5"
+          font-weight="600"
+          [style.text-decoration]="w.id === chosen() ? 'underline' : null"
+        >
+          {{ w.label }}
+        </text>
+        <text [attr.x]="textX(w)" [attr.y]="textY(w) + 13" [attr.text-anchor]="w.anchor" font-size="10.8" class="mut">
+          {{ w.note }}
+        </text>
+      </g>
     }
   </svg>`,
-  styles: ':host{display:block} svg{width:100%;max-height:330px;display:block}',
+  styles: ':host{display:block} svg{width:100%;max-height:306px;display:block} .wish{cursor:pointer}',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TransmitterFace {
   readonly controls = input.required<readonly Control[]>();
   readonly wishes = input.required<readonly HungWish[]>();
+  readonly chosen = input<string | null>(null);
+  readonly choose = output<string>();
   protected readonly face = FACE;
   protected readonly placed = computed(() =>
     this.controls()
@@ -127,5 +134,15 @@ export class TransmitterFace {
 
   protected textX(w: { anchor: string; to: { x: number } }): number {
     return w.anchor === 'end' ? w.to.x - 6 : w.anchor === 'start' ? w.to.x + 6 : w.to.x;
+  }
+
+  protected textY(w: { anchor: string; to: { y: number } }): number {
+    return w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y;
+  }
+
+  protected press(event: KeyboardEvent, wish: string): void {
+    if (event.key !== 'Enter' && event.key !== ' ') return;
+    event.preventDefault();
+    this.choose.emit(wish);
   }
 }

@@ -1,9 +1,25 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Drawing } from './draw-layout';
+import type { Drawing } from '@squallmark/core/loom';
 
 /** Strokes by which wire kinds can be told without colour. */
-const DASH: Record<string, string | null> = { power: null, bus: null, serial: null, pulse: '3 3', video: '9 4' };
-const WEIGHT: Record<string, number> = { power: 2.2, bus: 1.8, serial: 1.4, pulse: 1.6, video: 1.6 };
+const DASH: Record<string, string | null> = {
+  power: null,
+  bus: null,
+  serial: null,
+  pulse: '3 3',
+  video: '9 4',
+  network: '1.5 4',
+  radio: '9 3 2 3',
+};
+const WEIGHT: Record<string, number> = {
+  power: 2.2,
+  bus: 1.8,
+  serial: 1.4,
+  pulse: 1.6,
+  video: 1.6,
+  network: 1.6,
+  radio: 1.6,
+};
 
 /** The produced drawing: boxes, ports, leads. Cables are buttons. */
 @Component({
@@ -15,6 +31,8 @@ const WEIGHT: Record<string, number> = { power: 2.2, bus: 1.8, serial: 1.4, puls
 export class LoomDrawing {
   readonly drawing = input.required<Drawing>();
   readonly chosen = input.required<string | null>();
+  /** Part whose ports are shown beside the drawing. */
+  readonly part = input.required<string | null>();
   readonly stopped = input.required<ReadonlySet<string>>();
   readonly choose = output<string>();
   protected readonly dash = (kind: string): string | null => DASH[kind] ?? null;

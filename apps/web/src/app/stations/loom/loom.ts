@@ -9,7 +9,8 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Edit } from '@squallmark/core/rig';
+import { MatMenuModule } from '@angular/material/menu';
+import { drawingGraph, readDrawing, type Drawing } from '@squallmark/core/loom';
 import { count, num } from '@squallmark/core/units';
 import { Exports } from '../../kit/exports';
 import { FindingsDock } from '../../kit/findings-dock';
@@ -17,14 +18,29 @@ import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { LayoutEngine } from '../../state/layout';
 import { RigStore } from '../../state/rig-store';
-import { loomGraph, readDrawing, type Drawing } from './draw-layout';
+import { BoardPlan } from './board-plan';
+import { CableCard } from './cable-card';
+import { Lists } from './lists';
 import { LoomDrawing } from './loom-drawing';
-import { PinFaces } from './pin-faces';
+import { PartCard } from './part-card';
+import { ProposalPanel } from './proposal-panel';
+
+type View = 'drawing' | 'board' | 'lists' | 'proposal';
 
 /** What plugs into what, pin by pin? */
 @Component({
   selector: 'sq-loom',
-  imports: [FindingsDock, LoomDrawing, PinFaces, MatButtonModule],
+  imports: [
+    FindingsDock,
+    LoomDrawing,
+    BoardPlan,
+    CableCard,
+    PartCard,
+    Lists,
+    ProposalPanel,
+    MatButtonModule,
+    MatMenuModule,
+  ],
   templateUrl: './loom.html',
   styleUrl: './loom.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -37,83 +53,72 @@ export class Loom {
   /** Cable or part to open with, from the address. */
   readonly at = input<string>();
 
+  protected readonly kinds = ['power', 'bus', 'serial', 'pulse', 'video', 'network', 'radio'];
+  protected readonly view = signal<View>('drawing');
   protected readonly analysis = computed(() => this.result()?.analysis);
   protected readonly cables = computed(() => this.analysis()?.loom.cables ?? []);
   protected readonly drawing = signal<Drawing | null>(null);
-  protected readonly plan = signal(false);
   protected readonly wanted = linkedSignal(() => this.at() ?? null);
+  /** Part whose ports are shown; a cable is shown when there is none. */
+  protected readonly part = computed(() => this.store.rig().parts.find((p) => p.id === this.wanted()));
   protected readonly chosen = computed(() => {
-    const wanted = this.wanted();
+    if (this.part()) return null;
     const cables = this.cables();
-    return (
-      (
-        cables.find((c) => c.id === wanted) ??
-        cables.find((c) => c.ends.some((e) => e.part === wanted)) ??
-        cables.find((c) => this.stopped().has(c.id)) ??
-        cables[0]
-      )?.id ?? null
-    );
+    const wanted = cables.find((c) => c.id === this.wanted());
+    return (wanted ?? cables.find((c) => this.stopped().has(c.id)) ?? cables[0])?.id ?? null;
   });
   protected readonly cable = computed(() => this.cables().find((c) => c.id === this.chosen()));
   protected readonly stopped = computed(
     () => new Set((this.analysis()?.findings ?? []).filter((f) => f.mark === 'stop').flatMap((f) => f.subjects)),
   );
+  protected readonly used = computed(() => this.kinds.filter((k) => this.cables().some((c) => c.kind === k)));
   protected readonly summary = computed(() => {
     const loom = this.analysis()?.loom;
-    return loom
-      ? `${count(loom.cables.length, 'cable')} · ${num(loom.wireMm / 1000, 1)} m of wire · ${num(loom.wireG)} g of copper`
-      : '';
+    if (!loom) return '';
+    const adapters = loom.items.filter((i) => i.group === 'Adapters').length;
+    const made = adapters ? ` · ${count(adapters, 'lead')} to make with care` : '';
+    return `${count(loom.cables.length, 'cable')} · ${num(loom.wireMm / 1000, 1)} m of wire · ${num(loom.wireG)} g of copper${made}`;
   });
-  protected readonly isSerial = computed(() => this.cable()?.kind === 'serial');
 
   constructor() {
     effect(() => void this.lay());
     inject(Keys).use([
+      { key: 'p', text: 'propose', run: () => this.show('proposal') },
+      { key: 'w', text: 'wire from a port', run: () => this.wireFromPort() },
       { key: 'n', text: 'next cable', run: () => this.step(1) },
       { key: 'b', text: 'cable before', run: () => this.step(-1) },
       { key: 'x', text: 'cross pair', run: () => this.cross() },
-      { key: 'p', text: 'board plan', run: () => this.plan.update((on) => !on) },
+      { key: 'o', text: 'board plan', run: () => this.show('board') },
+      { key: 'l', text: 'lists', run: () => this.show('lists') },
     ]);
   }
 
-  protected step(by: number): void {
+  /** A second press of the same goes back to the drawing. */
+  protected show(view: View): void {
+    this.view.update((now) => (now === view ? 'drawing' : view));
+  }
+
+  protected choose(id: string): void {
+    this.wanted.set(id);
+    if (this.view() === 'board') this.view.set('drawing');
+  }
+
+  private wireFromPort(): void {
+    const { parts } = this.store.rig();
+    const at = parts.findIndex((p) => p.id === this.part()?.id);
+    const next = parts[(at + 1) % Math.max(1, parts.length)];
+    if (next) this.wanted.set(next.id);
+  }
+
+  private step(by: number): void {
     const cables = this.cables();
     const i = cables.findIndex((c) => c.id === this.chosen());
     if (cables.length) this.wanted.set(cables[(i + by + cables.length) % cables.length]!.id);
   }
 
-  protected cross(): void {
+  private cross(): void {
     const cable = this.chosen();
     if (cable) this.store.do([{ kind: 'crossPair', cable }]);
-  }
-
-  protected takeOff(): void {
-    const cable = this.chosen();
-    if (cable) this.store.do([{ kind: 'removeCable', cable }]);
-  }
-
-  protected setGauge(event: Event): void {
-    this.setWires((wire) => ({
-      kind: 'setWire',
-      cable: this.chosen()!,
-      wire,
-      gaugeAwg: Number((event.target as HTMLSelectElement).value),
-    }));
-  }
-
-  protected setLength(event: Event): void {
-    const lengthMm = Number((event.target as HTMLInputElement).value);
-    if (!(lengthMm >= 1 && lengthMm <= 20000)) return this.store.say('A wire is 1 to 20 000 mm long');
-    this.setWires((wire) => ({ kind: 'setWire', cable: this.chosen()!, wire, lengthMm }), `length-${this.chosen()}`);
-  }
-
-  private setWires(edit: (wire: number) => Edit, mergeKey?: string): void {
-    const cable = this.cable();
-    if (cable)
-      this.store.do(
-        cable.wires.map((_, i) => edit(i)),
-        mergeKey,
-      );
   }
 
   private async lay(): Promise<void> {
@@ -121,7 +126,7 @@ export class Loom {
     const cables = this.cables();
     if (this.analysis()?.revision !== rig.revision || this.analysis()?.rigId !== rig.id) return;
     try {
-      const laid = await this.engine.lay(loomGraph(rig, cables));
+      const laid = await this.engine.lay(drawingGraph(rig, cables));
       if (laid) this.drawing.set(readDrawing(rig, cables, laid));
     } catch (error) {
       this.store.say(`The drawing could not be laid out: ${error instanceof Error ? error.message : String(error)}`);

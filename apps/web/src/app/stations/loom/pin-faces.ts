@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { CableEnd, CableView } from '@squallmark/core/loom';
+import { inlineText } from '@squallmark/core/rig';
 
 const ROW = 21;
 const TOP = 30;
@@ -10,6 +11,9 @@ const WIRE_COLOURS: Record<string, string> = {
   green: '#3d7d5c',
   white: '#9aa4aa',
   blue: '#3b6ea5',
+  grey: '#7d868c',
+  coax: '#8a3a52',
+  shield: '#a08a92',
 };
 
 interface Face extends CableEnd {
@@ -29,6 +33,8 @@ interface Face extends CableEnd {
         [attr.text-anchor]="face.flip ? 'end' : 'start'"
         font-size="12"
         font-weight="600"
+        class="plug"
+        (click)="part.emit(face.part)"
       >
         {{ face.partLabel }} · {{ face.portLabel }}
       </text>
@@ -67,11 +73,13 @@ interface Face extends CableEnd {
       <text x="308" [attr.y]="wire.y" font-size="10.5" class="mut">{{ wire.text }}</text>
     }
   </svg>`,
-  styles: ':host{display:block} svg{width:100%;display:block}',
+  styles: ':host{display:block} svg{width:100%;display:block} .plug{cursor:pointer}',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PinFaces {
   readonly cable = input.required<CableView>();
+  /** A plug's part was asked for. */
+  readonly part = output<string>();
 
   protected readonly faces = computed<Face[]>(() => {
     let y = TOP;
@@ -99,7 +107,7 @@ export class PinFaces {
         d: `M${a.x} ${a.y}C${bend} ${a.y} ${bend} ${b.y} ${b.x} ${b.y}`,
         y: a.y - 5,
         colour: WIRE_COLOURS[wire.colour] ?? 'var(--mute)',
-        text: `${wire.colour} · ${wire.gaugeAwg} AWG`,
+        text: `${wire.colour} · ${wire.gaugeAwg} AWG${wire.inline ? ` · ${inlineText(wire.inline)}` : ''}`,
       };
     }),
   );

@@ -1,7 +1,7 @@
-import type { CableView } from '@squallmark/core/loom';
-import type { Port } from '@squallmark/core/parts';
-import { sheetOf, type Rig } from '@squallmark/core/rig';
-import type { ElkEdgeSection, ElkNode } from 'elkjs/lib/elk-api';
+import type { ElkEdgeSection, ElkNode } from 'elkjs/lib/elk-api.js';
+import type { Port } from '../parts/index.js';
+import { sheetOf, type Rig } from '../rig/index.js';
+import type { CableView } from './cable-view.js';
 
 interface BoxPort {
   id: string;
@@ -11,7 +11,8 @@ interface BoxPort {
   y: number;
 }
 
-interface Box {
+/** A part in the drawing. */
+export interface DrawnBox {
   id: string;
   label: string;
   summary: string;
@@ -22,7 +23,8 @@ interface Box {
   ports: BoxPort[];
 }
 
-interface Lead {
+/** One branch of a cable in the drawing. */
+export interface DrawnLead {
   cable: string;
   kind: CableView['kind'];
   /** Path of one branch. */
@@ -31,11 +33,12 @@ interface Lead {
   at: { x: number; y: number };
 }
 
+/** The produced drawing: places of boxes, ports and leads, px. */
 export interface Drawing {
   width: number;
   height: number;
-  boxes: Box[];
-  leads: Lead[];
+  boxes: DrawnBox[];
+  leads: DrawnLead[];
 }
 
 const HEAD = 36;
@@ -48,7 +51,7 @@ interface Side {
 }
 
 /** The rig as a graph for the layout engine. Ports that no cable touches are left out, so that boxes stay small. */
-export function loomGraph(rig: Rig, cables: readonly CableView[]): ElkNode {
+export function drawingGraph(rig: Rig, cables: readonly CableView[]): ElkNode {
   const used = new Set(cables.flatMap((c) => c.ends.map((e) => `${e.part}.${e.port}`)));
   return {
     id: 'rig',
@@ -116,7 +119,7 @@ function branches(cable: CableView): [Side, Side][] {
 
 /** Coordinates from the layout engine as boxes and paths. */
 export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNode): Drawing {
-  const boxes = (laid.children ?? []).map((node): Box => {
+  const boxes = (laid.children ?? []).map((node): DrawnBox => {
     const sheet = sheetOf(rig, node.id);
     const part = rig.parts.find((p) => p.id === node.id)!;
     return {
@@ -141,7 +144,7 @@ export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNod
   });
   const kindOf = new Map(cables.map((c) => [c.id, c.kind]));
   const taken: Rect[] = boxes.map((b) => ({ x: b.x - 6, y: b.y, width: b.width + 12, height: b.height }));
-  const leads = (laid.edges ?? []).flatMap((edge): Lead[] => {
+  const leads = (laid.edges ?? []).flatMap((edge): DrawnLead[] => {
     const section = edge.sections?.[0];
     const cable = edge.id.split('/')[0]!;
     return section ? [{ cable, kind: kindOf.get(cable)!, d: pathOf(section), at: placeName(section, taken) }] : [];

@@ -1,0 +1,57 @@
+import { inject, Injectable, signal } from '@angular/core';
+import type { Candidate, ClassAdvice, Proposal, SchoolOutcome, SolveProgress } from '@squallmark/core/propose';
+import type { Rig } from '@squallmark/core/rig';
+import { proxy, wrap, type Remote } from 'comlink';
+import { ReviveWorker } from '../workers/revive';
+import type { WeaveWorkerApi } from '../workers/weave.worker';
+import { latestOnly } from './latest';
+import { RigStore } from './rig-store';
+
+/** Proposals, candidates and what-ifs, worked out beside the page. */
+@Injectable({ providedIn: 'root' })
+export class Weaver {
+  private readonly store = inject(RigStore);
+  private readonly worker = this.start();
+  /** What-ifs have a worker of their own, so that a long search does not hold them up. */
+  private readonly asides = this.start();
+  /** How far a running proposal is; null while none runs. */
+  readonly progress = signal<SolveProgress | null>(null);
+
+  readonly candidates = latestOnly(([rig, part, port]: [Rig, string, string]): Promise<Candidate[]> =>
+    this.asides.call((api) => api.candidates(rig, part, port)),
+  );
+  readonly outcomes = latestOnly((rig: Rig): Promise<SchoolOutcome[]> => this.asides.call((api) => api.outcomes(rig)));
+  readonly classes = latestOnly(
+    ([rig, wishes]: [Rig, string[]]): Promise<(ClassAdvice | { wish: string; class: null })[]> =>
+      this.asides.call((api) => api.classes(rig, wishes)),
+  );
+
+  /** Null when it was stopped before anything was found, or could not be done; the reason is said. */
+  async propose(rig: Rig): Promise<Proposal | null> {
+    this.progress.set({ nodes: 0, best: null, bound: 0 });
+    try {
+      return await this.worker.call((api) =>
+        api.propose(
+          rig,
+          proxy((at) => this.progress.set(at)),
+        ),
+      );
+    } catch (error) {
+      this.store.say(`No proposal: ${error instanceof Error ? error.message : String(error)}`);
+      return null;
+    } finally {
+      this.progress.set(null);
+    }
+  }
+
+  stop(): void {
+    void this.worker.call((api) => api.stop());
+  }
+
+  private start(): ReviveWorker<Remote<WeaveWorkerApi>> {
+    return new ReviveWorker<Remote<WeaveWorkerApi>>(
+      () => new Worker(new URL('../workers/weave.worker', import.meta.url), { type: 'module' }),
+      (raw) => wrap<WeaveWorkerApi>(raw),
+    );
+  }
+}

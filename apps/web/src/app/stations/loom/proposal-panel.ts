@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { orderOfHands } from '@squallmark/core/loom';
+import type { Proposal } from '@squallmark/core/propose';
+import { applyEdits, type Rig } from '@squallmark/core/rig';
+import { count, num } from '@squallmark/core/units';
+import { Mark } from '../../kit/mark';
+import { RigStore } from '../../state/rig-store';
+import { Weaver } from '../../state/weaver';
+
+/** A proposal for the whole wiring: what it chose and why, what stays open, the order of hands; taken over or left. */
+@Component({
+  selector: 'sq-proposal-panel',
+  imports: [MatButtonModule, MatProgressBarModule, Mark],
+  templateUrl: './proposal-panel.html',
+  styleUrl: './proposal-panel.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ProposalPanel {
+  private readonly store = inject(RigStore);
+  protected readonly weaver = inject(Weaver);
+  readonly done = output<void>();
+
+  private readonly found = signal<{ proposal: Proposal; rig: Rig } | null>(null);
+  protected readonly stopped = signal(false);
+  protected readonly proposal = computed(() => this.found()?.proposal ?? null);
+  /** The rig has changed since: the proposal no longer belongs to it. */
+  protected readonly stale = computed(() => this.found() !== null && this.found()!.rig !== this.store.rig());
+  protected readonly leads = computed(() => (this.proposal()?.choices ?? []).filter((c) => c.cable !== null));
+  protected readonly clashes = computed(() => (this.proposal()?.clashes ?? []).filter((c) => c.demands.length > 1));
+  protected readonly hands = computed(() => {
+    const found = this.found();
+    if (!found?.proposal.edits.length) return [];
+    return orderOfHands(found.rig, applyEdits(found.rig, found.proposal.edits).rig, found.proposal.edits);
+  });
+  protected readonly verdict = computed(() => {
+    const p = this.proposal();
+    if (!p) return '';
+    const best = p.proven ? 'nothing is cheaper' : `at most ${num(p.points - p.bound)} points from the best`;
+    return `${count(this.leads().length, 'lead')} · ${num(p.points)} points · ${best}`;
+  });
+
+  constructor() {
+    void this.run();
+  }
+
+  protected async run(): Promise<void> {
+    const rig = this.store.rig();
+    this.stopped.set(false);
+    this.found.set(null);
+    const proposal = await this.weaver.propose(rig);
+    if (proposal) this.found.set({ proposal, rig });
+    else this.stopped.set(true);
+  }
+
+  protected takeOver(): void {
+    const proposal = this.proposal();
+    if (!proposal || this.stale()) return;
+    const hands = this.hands();
+    if (proposal.edits.length && !this.store.do(proposal.edits)) return;
+    if (hands.length)
+      this.store.note('note', `Order of hands: ${hands.map((h, i) => `${i + 1}. ${h.text}`).join(' · ')}`);
+    this.done.emit();
+  }
+}

@@ -1,0 +1,54 @@
+import type { Rig } from '@squallmark/core/rig';
+import {
+  cheapestClasses,
+  portCandidates,
+  proposeSteps,
+  schoolOutcomes,
+  type Candidate,
+  type ClassAdvice,
+  type Proposal,
+  type SchoolOutcome,
+  type SolveProgress,
+} from '@squallmark/core/propose';
+import { expose } from 'comlink';
+
+/** Longest stretch without looking whether it was told to stop, ms. */
+const STRETCH_MS = 40;
+
+let stopped = false;
+const breathe = (): Promise<void> => new Promise((done) => setTimeout(done));
+
+const api = {
+  /** Proposes a wiring; stopped, it goes on with the best so far, or gives null when there is none yet. */
+  async propose(rig: Rig, progress: (at: SolveProgress) => void): Promise<Proposal | null> {
+    stopped = false;
+    const steps = proposeSteps(rig, { stopped: () => stopped });
+    let since = performance.now();
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+      if (performance.now() - since < STRETCH_MS) continue;
+      progress(step.value);
+      await breathe();
+      since = performance.now();
+      if (stopped && step.value.best === null) return null;
+    }
+  },
+  stop(): void {
+    stopped = true;
+  },
+  candidates: (rig: Rig, part: string, port: string): Candidate[] => portCandidates(rig, part, port),
+  outcomes: (rig: Rig): SchoolOutcome[] => schoolOutcomes(rig),
+  async classes(rig: Rig, wishes: string[]): Promise<(ClassAdvice | { wish: string; class: null })[]> {
+    const { SHELF } = await import('@squallmark/core/shelf');
+    return cheapestClasses(
+      rig,
+      SHELF,
+      wishes.map((wish) => ({ wish })),
+    );
+  },
+};
+
+export type WeaveWorkerApi = typeof api;
+
+expose(api);

@@ -1,0 +1,99 @@
+import * as z from 'zod';
+import { SHELF } from '../parts/shelf/index.js';
+import { sheetSchema, type Sheet } from '../parts/index.js';
+import { applyEdits, emptyRig, newPart, nextId, rigSchema, schoolsSchema, type Edit, type Rig } from '../rig/index.js';
+import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
+import { issueProblem, parseJson } from './json.js';
+
+export const BRIEF_FORMAT = 'squallmark-brief';
+
+const wishes = rigSchema.shape.wishes.element
+  .omit({ id: true, label: true })
+  .extend({ label: z.string().min(1).max(120).optional() });
+
+/** A brief: what a rig must do and which classes lie on the bench, without any wiring. */
+const briefSchema = z.strictObject({
+  format: z.literal(BRIEF_FORMAT),
+  version: z.literal(1),
+  name: z.string().min(1).max(120),
+  kind: z.string().min(1).max(120).default('rotor'),
+  parts: z.array(
+    z.strictObject({
+      id: rigSchema.shape.parts.element.shape.id.optional(),
+      class: z.string().min(1),
+      label: z.string().min(1).max(120).optional(),
+      place: rigSchema.shape.parts.element.shape.place,
+      firmware: rigSchema.shape.parts.element.shape.firmware,
+      prepared: rigSchema.shape.parts.element.shape.prepared,
+    }),
+  ),
+  wishes: z.array(wishes).default([]),
+  schools: schoolsSchema.partial().default({}),
+  /** Sheets of own classes the parts name. */
+  sheets: z.array(sheetSchema).default([]),
+});
+
+export type Brief = z.input<typeof briefSchema>;
+
+/** Reads a brief and lays its parts on an empty bench. Every problem names its place. */
+export function readBrief(text: string): Reading<Rig> {
+  const json = parseJson(text);
+  if (!json.ok) return json;
+  const parsed = briefSchema.safeParse(json.value);
+  if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
+  return layOut(parsed.data);
+}
+
+/** JSON Schema of a brief, printed from the one definition. */
+export function briefJsonSchema(): object {
+  return z.toJSONSchema(briefSchema, { io: 'input', target: 'draft-2020-12' });
+}
+
+function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
+  const sheets = new Map<string, Sheet>([...SHELF, ...brief.sheets].map((s) => [s.class, s]));
+  const problems: Problem[] = [];
+  let rig: Rig = {
+    ...emptyRig('brief', brief.name, brief.kind),
+    schools: { ...emptyRig('brief', brief.name).schools, ...brief.schools },
+  };
+  brief.parts.forEach((part, i) => {
+    const sheet = sheets.get(part.class);
+    const id = part.id ?? nextId('P', rig.parts);
+    if (!sheet)
+      return void problems.push({ where: `parts[${i}].class`, what: `no class "${part.class}" on the shelf` });
+    if (rig.parts.some((p) => p.id === id))
+      return void problems.push({ where: `parts[${i}].id`, what: `"${id}" is there twice` });
+    const same = rig.parts.filter((p) => p.class === part.class).length;
+    const { place, firmware, prepared } = part;
+    const own = {
+      ...newPart(id, part.class, part.label ?? `${sheet.name}${same ? ` ${same + 1}` : ''}`),
+      prepared,
+      ...(place ? { place } : {}),
+      ...(firmware ? { firmware } : {}),
+    };
+    rig = applyEdits(rig, [{ kind: 'addPart', part: own, sheet }]).rig;
+  });
+  brief.wishes.forEach((wish, i) => {
+    if (wish.part !== undefined && !rig.parts.some((p) => p.id === wish.part))
+      problems.push({ where: `wishes[${i}].part`, what: `no part "${wish.part}" in the brief` });
+  });
+  brief.parts.forEach((part, i) => {
+    const rides = part.place?.rides;
+    if (rides !== undefined && !rig.parts.some((p) => p.id === rides))
+      problems.push({ where: `parts[${i}].place.rides`, what: `no part "${rides}" in the brief` });
+  });
+  if (problems.length) return readFailed(...problems);
+  const edits = brief.wishes.map((wish, i): Edit => ({
+    kind: 'addWish',
+    wish: { ...wish, id: `W${i + 1}`, label: wish.label ?? wordsOf(wish.what) },
+  }));
+  const { rig: laid } = applyEdits(rig, edits);
+  return readOk({ ...laid, id: idOf(brief.name), revision: 0 });
+}
+
+const wordsOf = (what: string): string => what.slice(0, 1).toUpperCase() + what.slice(1).replace(/-/g, ' ');
+const idOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '') || 'rig';

@@ -1,0 +1,18 @@
+import { sheetProblems, sheetSchema, type Sheet } from '../parts/index.js';
+import { readFailed, readOk, type Reading } from '../units/index.js';
+import { issueProblem, parseJson } from './json.js';
+
+/** Text of a part sheet's file. */
+export function writeSheet(sheet: Sheet): string {
+  return `${JSON.stringify(sheet, null, 2)}\n`;
+}
+
+/** Reads a part sheet. A mistake says where: line and column for broken JSON, the place in the sheet for everything else. */
+export function readSheet(text: string): Reading<Sheet> {
+  const json = parseJson(text);
+  if (!json.ok) return json;
+  const parsed = sheetSchema.safeParse(json.value);
+  if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
+  const broken = sheetProblems(parsed.data);
+  return broken.length ? readFailed(...broken) : readOk(parsed.data);
+}

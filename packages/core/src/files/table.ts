@@ -1,0 +1,5 @@
+/** Rows for a CSV file. */
+export interface Table {
+  fields: string[];
+  data: (string | number)[][];
+}

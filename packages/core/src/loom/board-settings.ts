@@ -1,0 +1,40 @@
+import { partsOfRole, type Held, type Part, type Rig } from '../rig/index.js';
+import { groups3 } from '../units/index.js';
+import { findConversations, resourceOf, type Conversation } from './conversations.js';
+
+/** One line of a controller's settings, in neutral words. */
+export interface BoardSetting {
+  part: string;
+  resource: string;
+  text: string;
+  /** Features that must all be released before this can be set. */
+  undoFirst: string[];
+}
+
+/** What to set on every controller, port by port: who gets it, at what speed, which ways; and what to undo first. */
+export function boardSettings(rig: Rig, conversations: Conversation[] = findConversations(rig)): BoardSetting[] {
+  return partsOfRole(rig, 'controller').flatMap(({ part, sheet }) =>
+    sheet.resources.flatMap((resource): BoardSetting[] => {
+      const held = rig.held.filter((h) => h.part === part.id && h.resource === resource.id);
+      const features = new Set([...(resource.heldWhenNew ?? []), ...(resource.sharedWith ?? [])]);
+      const given = held.filter((h) => !features.has(h.to));
+      const undoFirst = held.filter((h) => features.has(h.to)).map((h) => h.to);
+      return given.map((h) => ({
+        part: part.id,
+        resource: resource.id,
+        text: `${resource.label}: ${h.to}${h.baud ? `, ${groups3(h.baud)} baud` : ''}${waysText(part, h, conversations)}`,
+        undoFirst,
+      }));
+    }),
+  );
+}
+
+function waysText(part: Part, held: Held, conversations: Conversation[]): string {
+  const own = conversations.filter((c) =>
+    [c.talker, c.listener].some((end) => end.part.id === part.id && resourceOf(end)?.id === held.resource),
+  );
+  const talks = own.some((c) => c.talker.part.id === part.id);
+  const hears = own.some((c) => c.listener.part.id === part.id);
+  if (talks && hears) return ', both ways';
+  return hears ? ', listens only' : talks ? ', talks only' : ', nothing plugged in';
+}

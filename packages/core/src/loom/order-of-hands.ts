@@ -1,0 +1,102 @@
+import { findPart, labelOf, sheetOf, type Cable, type Edit, type PinRef, type Rig } from '../rig/index.js';
+
+/** One thing the hands do, in order. */
+export interface HandStep {
+  kind: 'off' | 'unplug' | 'release' | 'set' | 'plug' | 'back' | 'on' | 'strap';
+  text: string;
+}
+
+/**
+ * Order of hands for a change of wiring: packs off, leads off, plugs that must come off for others and go back, ports and
+ * switches set, leads on, antennas before power, packs on, straps bridged at that power-up.
+ */
+export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): HandStep[] {
+  const off = before.cables.filter((c) => !after.cables.some((x) => x.id === c.id));
+  const on = after.cables.filter((c) => !before.cables.some((x) => x.id === c.id));
+  const settings = edits.filter((e) => e.kind === 'set');
+  const ports = edits.filter((e) => e.kind === 'hold' || e.kind === 'release');
+  if (!off.length && !on.length && !settings.length && !ports.length) return [];
+  const straps = settings.filter((e) => howOf(after, e.part, e.setting) === 'strap at start');
+  const lifted = plugsInTheWay(before, after, [...off, ...on]);
+  const packs = packLeads(before).filter((c) => after.cables.some((x) => x.id === c.id));
+  const step = (kind: HandStep['kind'], text: string): HandStep => ({ kind, text });
+  const antennas = on.filter((c) => isAntenna(after, c));
+  return [
+    ...(before.cables.length
+      ? [step('off', 'Props off. Packs off, and every USB lead out')]
+      : [step('off', 'Props off, packs apart')]),
+    ...packs.map((c) => step('unplug', `${c.id}: pack plug off`)),
+    ...off.map((c) => step('unplug', `${c.id} off: ${endsText(before, c)}`)),
+    ...lifted.map((c) => step('unplug', `${c.id} off for now: its plug shares a socket`)),
+    ...settings
+      .filter((e) => !straps.includes(e))
+      .map((e) => step('set', `${labelOf(after, e.part)}: ${settingText(after, e.part, e.setting)} to ${e.value}`)),
+    ...antennas.map((c) => step('plug', `${c.id}, before any power: ${endsText(after, c)}`)),
+    ...on
+      .filter((c) => !antennas.includes(c))
+      .map((c) => step('plug', `${c.id} on: ${endsText(after, c)}${c.marked ? ', marked adapter' : ''}`)),
+    ...lifted.map((c) => step('back', `${c.id} back on`)),
+    ...ports.map((e) =>
+      e.kind === 'hold'
+        ? step(
+            'set',
+            `On USB power: ${resourceText(after, e.held.part, e.held.resource)} to ${e.held.to}${e.held.baud ? `, ${e.held.baud} baud` : ''}; save, read back`,
+          )
+        : step('release', `On USB power: release ${resourceText(before, e.part, e.resource)} from ${e.to}`),
+    ),
+    step(
+      'on',
+      packs.length
+        ? `USB out, then packs on one by one: ${packs.map((c) => c.id).join(', ')}`
+        : 'USB out, then packs on one by one, reading the meter',
+    ),
+    ...straps.map((e) =>
+      step('strap', `${labelOf(after, e.part)}: bridge its control pins at this power-up until it shows ${e.value}`),
+    ),
+  ];
+}
+
+const isAntenna = (rig: Rig, cable: Cable): boolean =>
+  cable.wires.some((w) => [w.from, w.to].some((at) => sheetOf(rig, at.part).role === 'antenna'));
+
+const packLeads = (rig: Rig): Cable[] =>
+  rig.cables.filter((c) => c.wires.some((w) => [w.from, w.to].some((at) => sheetOf(rig, at.part).role === 'pack')));
+
+/** Cables that stay, on a socket that a changing cable uses too. */
+function plugsInTheWay(before: Rig, after: Rig, changed: Cable[]): Cable[] {
+  const sockets = new Set(
+    changed
+      .flatMap((c) => c.wires.flatMap((w) => [w.from, w.to]))
+      .filter((at) => !isLoose(after, at))
+      .map((at) => `${at.part}.${at.port}`),
+  );
+  return before.cables.filter((c) => {
+    const stays = after.cables.some((x) => x.id === c.id) && !changed.some((x) => x.id === c.id);
+    return stays && c.wires.some((w) => [w.from, w.to].some((at) => sockets.has(`${at.part}.${at.port}`)));
+  });
+}
+
+/** Outlets and pads take one more wire without anything coming off. */
+function isLoose(rig: Rig, at: PinRef): boolean {
+  const sheet = findPart(rig, at.part) && sheetOf(rig, at.part);
+  const port = sheet?.ports.find((p) => p.id === at.port);
+  return port?.plug.family === 'solder pads' || (sheet?.sources.some((s) => s.plus.port === at.port) ?? false);
+}
+
+function endsText(rig: Rig, cable: Cable): string {
+  const ends = [
+    ...new Map(cable.wires.flatMap((w) => [w.from, w.to]).map((at) => [`${at.part}.${at.port}`, at])).values(),
+  ];
+  return ends
+    .map(
+      (at) => `${labelOf(rig, at.part)} ${sheetOf(rig, at.part).ports.find((p) => p.id === at.port)?.label ?? at.port}`,
+    )
+    .join(' – ');
+}
+
+const howOf = (rig: Rig, part: string, setting: string) =>
+  sheetOf(rig, part).settings.find((s) => s.id === setting)?.how;
+const settingText = (rig: Rig, part: string, setting: string): string =>
+  (sheetOf(rig, part).settings.find((s) => s.id === setting)?.label ?? setting).toLowerCase();
+const resourceText = (rig: Rig, part: string, resource: string): string =>
+  sheetOf(rig, part).resources.find((r) => r.id === resource)?.label ?? resource;
