@@ -3,7 +3,8 @@
  * and some watches on purpose, so that there is something to mend. `npm run demo-file` prints the JSON.
  */
 import { SHELF } from '@squallmark/core/shelf';
-import { emptyRig, rigSchema, type Cable, type PinRef, type Rig, type Shaping, type Wire } from '@squallmark/core/rig';
+import { rigSchema } from '@squallmark/core/schemas';
+import { emptyRig, type Cable, type PinRef, type Rig, type Shaping, type Wire } from '@squallmark/core/rig';
 
 type At = [forward: number, right: number, up: number, rides?: string];
 

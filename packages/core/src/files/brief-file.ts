@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
-import { sheetSchema, type Sheet } from '../parts/index.js';
-import { applyEdits, emptyRig, newPart, nextId, rigSchema, schoolsSchema, type Edit, type Rig } from '../rig/index.js';
+import type { Sheet } from '../parts/index.js';
+import { sheetSchema } from '../parts/schemas.js';
+import { applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
+import { rigSchema, schoolsSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 import { issueProblem, parseJson } from './json.js';
 

@@ -5,7 +5,8 @@ import { saltmarshSix } from '../../../../demo/saltmarsh-six.js';
 import { analyse } from '../analysis/index.js';
 import { emptyRig } from '../rig/index.js';
 import { SHELF } from '../parts/shelf/index.js';
-import { sheetProblems, sheetSchema } from '../parts/index.js';
+import { sheetSchema } from '../parts/schemas.js';
+import { sheetProblems } from '../parts/index.js';
 import { cautionsOf, channelTable, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';
 
 const problemsOf = (text: string): string[] => {

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { issueProblem, parseJson } from './json.js';
-import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, rigSchema, type Rig } from '../rig/index.js';
+import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, type Rig } from '../rig/index.js';
+import { rigSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
 /** As many problems as a person can use; the rest is counted. */

@@ -1,4 +1,5 @@
-import { sheetProblems, sheetSchema, type Sheet } from '../parts/index.js';
+import { sheetProblems, type Sheet } from '../parts/index.js';
+import { sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { issueProblem, parseJson } from './json.js';
 

@@ -16,14 +16,11 @@ export function boardSettings(rig: Rig, conversations: Conversation[] = findConv
   return partsOfRole(rig, 'controller').flatMap(({ part, sheet }) =>
     sheet.resources.flatMap((resource): BoardSetting[] => {
       const held = rig.held.filter((h) => h.part === part.id && h.resource === resource.id);
-      const features = new Set([...(resource.heldWhenNew ?? []), ...(resource.sharedWith ?? [])]);
-      const given = held.filter((h) => !features.has(h.to));
-      const undoFirst = held.filter((h) => features.has(h.to)).map((h) => h.to);
-      return given.map((h) => ({
+      return held.map((h) => ({
         part: part.id,
         resource: resource.id,
         text: `${resource.label}: ${h.to}${h.baud ? `, ${groups3(h.baud)} baud` : ''}${waysText(part, h, conversations)}`,
-        undoFirst,
+        undoFirst: held.filter((other) => other.to !== h.to).map((other) => other.to),
       }));
     }),
   );

@@ -1,5 +1,6 @@
 import type { Pin } from '../parts/index.js';
-import { findPin, labelOf, sheetOf, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
+import { findPin, labelOf, pinKey, sheetOf, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
 import { cableKind, type CableKind } from './wire-kind.js';
 
 /** One plug of a cable, with what its pins are and which stay empty. */
@@ -9,7 +10,8 @@ export interface CableEnd {
   port: string;
   portLabel: string;
   family: string;
-  pins: (Pin & { used: boolean })[];
+  /** `others`: cables that end on the same pin, or whose lead brings its line. */
+  pins: (Pin & { used: boolean; others: string[] })[];
 }
 
 /** A cable as the bench sees it: its plugs, its longest wire, what it carries. */
@@ -24,27 +26,37 @@ export interface CableView {
 }
 
 export function cableViews(rig: Rig): CableView[] {
+  const byPin = cablesByPin(rig);
   return rig.cables.map((cable) => ({
     id: cable.id,
     kind: cableKind(rig, cable),
-    ends: endsOf(rig, cable),
+    ends: endsOf(rig, cable, byPin),
     lengthMm: Math.max(...cable.wires.map((wire) => wire.lengthMm)),
     wires: cable.wires,
     marked: cable.marked,
   }));
 }
 
-function endsOf(rig: Rig, cable: Cable): CableEnd[] {
+type ByPin = ReadonlyMap<string, readonly string[]>;
+
+function cablesByPin(rig: Rig): ByPin {
+  const ends = rig.cables.flatMap((c) =>
+    c.wires.flatMap((w) => [w.from, w.to]).map((at) => ({ id: c.id, key: pinKey(at) })),
+  );
+  return new Map([...groupBy(ends, (e) => e.key)].map(([key, list]) => [key, [...new Set(list.map((e) => e.id))]]));
+}
+
+function endsOf(rig: Rig, cable: Cable, byPin: ByPin): CableEnd[] {
   const touched = cable.wires.flatMap((wire) => [wire.from]).concat(cable.wires.map((wire) => wire.to));
   const ends = new Map<string, CableEnd>();
   for (const at of touched) {
     const key = `${at.part}.${at.port}`;
-    if (!ends.has(key)) ends.set(key, endAt(rig, at, touched));
+    if (!ends.has(key)) ends.set(key, endAt(rig, at, touched, cable.id, byPin));
   }
   return [...ends.values()];
 }
 
-function endAt(rig: Rig, at: PinRef, touched: PinRef[]): CableEnd {
+function endAt(rig: Rig, at: PinRef, touched: PinRef[], own: string, byPin: ByPin): CableEnd {
   const port = findPin(rig, at)!.port;
   const used = new Set(touched.filter((t) => t.part === at.part && t.port === at.port).map((t) => t.pin));
   return {
@@ -53,7 +65,11 @@ function endAt(rig: Rig, at: PinRef, touched: PinRef[]): CableEnd {
     port: at.port,
     portLabel: port.label,
     family: port.plug.family,
-    pins: port.pins.map((pin) => ({ ...pin, used: used.has(pin.n) })),
+    pins: port.pins.map((pin) => ({
+      ...pin,
+      used: used.has(pin.n),
+      others: (byPin.get(pinKey({ part: at.part, port: at.port, pin: pin.n })) ?? []).filter((id) => id !== own),
+    })),
   };
 }
 

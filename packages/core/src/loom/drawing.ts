@@ -144,10 +144,18 @@ export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNod
   });
   const kindOf = new Map(cables.map((c) => [c.id, c.kind]));
   const taken: Rect[] = boxes.map((b) => ({ x: b.x - 6, y: b.y, width: b.width + 12, height: b.height }));
-  const leads = (laid.edges ?? []).flatMap((edge): DrawnLead[] => {
-    const section = edge.sections?.[0];
-    const cable = edge.id.split('/')[0]!;
-    return section ? [{ cable, kind: kindOf.get(cable)!, d: pathOf(section), at: placeName(section, taken) }] : [];
+  const drawn = (laid.edges ?? []).flatMap((edge) =>
+    edge.sections?.[0] ? [{ id: edge.id, section: edge.sections[0] }] : [],
+  );
+  // a short lead has few places for its name, so it chooses first
+  const places = new Map<string, Point>();
+  const named = [...new Map(drawn.map((e) => [e.id.split('/')[0]!, e])).keys()];
+  const firstOf = (cable: string) => drawn.find((e) => e.id.split('/')[0] === cable)!;
+  for (const cable of named.sort((a, b) => lengthOf(firstOf(a).section) - lengthOf(firstOf(b).section)))
+    places.set(cable, placeName(firstOf(cable).section, taken));
+  const leads = drawn.map(({ id, section }): DrawnLead => {
+    const cable = id.split('/')[0]!;
+    return { cable, kind: kindOf.get(cable)!, d: pathOf(section), at: places.get(cable)! };
   });
   return { width: laid.width ?? 0, height: laid.height ?? 0, boxes, leads };
 }
@@ -160,6 +168,12 @@ interface Rect extends Point {
 type Point = { x: number; y: number };
 const pointsOf = (s: ElkEdgeSection): Point[] => [s.startPoint, ...(s.bendPoints ?? []), s.endPoint];
 
+const lengthOf = (s: ElkEdgeSection): number =>
+  pointsOf(s).reduce(
+    (sum, p, i, all) => (i ? sum + Math.abs(p.x - all[i - 1]!.x) + Math.abs(p.y - all[i - 1]!.y) : 0),
+    0,
+  );
+
 function pathOf(section: ElkEdgeSection): string {
   return pointsOf(section)
     .map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`)
@@ -168,22 +182,26 @@ function pathOf(section: ElkEdgeSection): string {
 
 const NAME = { width: 32, height: 18 };
 
-/** A spot on the lead where its name covers no box and no other name; the middle of the longest run when there is none. */
+/** How far along a run a name may stand, tried in this order. */
+const ALONG = [0.5, 0.35, 0.65, 0.2, 0.8, 0.1, 0.9];
+
+/** A spot on the lead where its name covers no box and no other name; where there is none, the one that covers least. */
 function placeName(section: ElkEdgeSection, taken: Rect[]): Point {
   const points = pointsOf(section);
   const runs = points
     .slice(1)
     .map((b, i) => ({ a: points[i]!, b, length: Math.abs(points[i]!.x - b.x) + Math.abs(points[i]!.y - b.y) }))
     .sort((p, q) => q.length - p.length);
-  const spots = runs.flatMap(({ a, b }) =>
-    [0.5, 0.35, 0.65, 0.2, 0.8].map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })),
-  );
+  const spots = runs.flatMap(({ a, b }) => ALONG.map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })));
   const around = (p: Point): Rect => ({ x: p.x - NAME.width / 2, y: p.y - NAME.height / 2, ...NAME });
-  const at = spots.find((p) => !taken.some((rect) => overlap(rect, around(p)))) ?? spots[0]!;
+  const covered = (p: Point): number => taken.reduce((sum, rect) => sum + overlapArea(rect, around(p)), 0);
+  const at = spots.reduce((best, p) => (covered(p) < covered(best) ? p : best));
   taken.push(around(at));
   return at;
 }
 
-function overlap(a: Rect, b: Rect): boolean {
-  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+function overlapArea(a: Rect, b: Rect): number {
+  const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+  const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+  return Math.max(0, wide) * Math.max(0, high);
 }

@@ -13,7 +13,7 @@ const labelSchema = z.string().min(1).max(120);
 const bandSchema = z.tuple([z.number(), z.number()]).refine(([low, high]) => low <= high, 'must run from low to high');
 const positive = z.number().positive();
 
-export const pinAtSchema = z.strictObject({ port: idSchema, pin: z.int().min(1).max(99) });
+const pinAtSchema = z.strictObject({ port: idSchema, pin: z.int().min(1).max(99) });
 
 const pinSchema = z.strictObject({
   n: z.int().min(1).max(99),
@@ -215,7 +215,7 @@ const controlSchema = z.strictObject({
   y: z.number().min(0).max(1),
 });
 
-export const roleSchema = z.enum([
+const roleSchema = z.enum([
   'transmitter',
   'pack',
   'regulator',

@@ -1,7 +1,6 @@
 import type { Sheet } from '../parts/index.js';
 import { applyEdits, newPart, nextId, type Rig, type Schools } from '../rig/index.js';
 import { rigNetwork, solveRigNetwork, wireMassG } from '../rails/index.js';
-import { pointsOf } from './costs.js';
 import { propose, type Proposal } from './propose.js';
 
 /** Search nodes for one what-if: enough for a bench, little enough to ask many. */
@@ -58,14 +57,11 @@ function tryClass(rig: Rig, sheet: Sheet, wish: string, before: Proposal): Class
       class: sheet.class,
       name: sheet.name,
       massG: sheet.massG,
-      points: metPoints(proposal) - metPoints(before),
+      points: proposal.points - before.points,
       opens,
     },
   ];
 }
-
-/** Points of what is done, without what is left open. */
-const metPoints = ({ choices }: Proposal): number => choices.reduce((sum, c) => sum + pointsOf(c.cost), 0);
 
 /** What one side of a choice leads to. */
 export interface SchoolOutcome {

@@ -109,7 +109,7 @@ function unitsOf(rig: Rig): Unit[] {
   });
 }
 
-export const pinsOf = (end: LinkEnd): PinAt[] => Object.values(end.link.pins).filter((pin) => pin !== undefined);
+const pinsOf = (end: LinkEnd): PinAt[] => Object.values(end.link.pins).filter((pin) => pin !== undefined);
 
 function resourceIdOf(end: LinkEnd): string | undefined {
   const id = end.link.resource ?? end.link.id;

@@ -42,9 +42,11 @@ export interface Proposal {
   choices: Choice[];
   unmet: Unmet[];
   clashes: ClashText[];
-  /** Points; the lower the better. */
+  /** Points of what is done; the lower the better. */
   points: number;
-  /** No wiring can cost less than this. */
+  /** Points for what is left open. */
+  openPoints: number;
+  /** No wiring that leaves as little open can cost less than this. */
   bound: number;
   /** The search ended by itself: nothing is cheaper. */
   proven: boolean;
@@ -77,6 +79,7 @@ function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution): Prop
   const woven = weave(posed.view, options);
   const edits = allEdits(rig, posed, woven);
   const open = options.filter((o) => o.open);
+  const openPoints = open.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
   const clashes = open.length ? findClashes(posed.problem) : [];
   return {
     edits,
@@ -95,8 +98,9 @@ function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution): Prop
       wishes: needs.flatMap((n) => posed.demands.get(n)?.wish ?? []),
       smallest,
     })),
-    points: solution.cost,
-    bound: solution.bound,
+    points: solution.cost - openPoints,
+    openPoints,
+    bound: solution.bound - openPoints,
     proven: solution.proven,
     nodes: solution.nodes,
   };

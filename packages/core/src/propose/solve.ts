@@ -45,8 +45,8 @@ export function* solveSteps(problem: WiringProblem, limits: SolveLimits = {}): G
       };
     }
     done.nodes += search.nodes;
-    done.proven &&= search.ended;
-    done.bound += search.ended ? search.bestCost : search.floor;
+    done.proven &&= search.proven;
+    done.bound += search.proven ? search.bestCost : search.floor;
     done.cost += search.bestCost;
     if (search.best === null) return { ...done, chosen: null, cost: Infinity };
     done.chosen!.push(...search.best.map((o) => piece.options[o]!.id));
@@ -84,6 +84,8 @@ interface Level {
 class Search {
   nodes = 0;
   ended = false;
+  /** Nothing is cheaper than the best, or there is no cover. */
+  proven = false;
   best: number[] | null = null;
   bestCost = Infinity;
   readonly floor: number;
@@ -123,6 +125,7 @@ class Search {
     const level = this.levels.at(-1);
     if (!level) {
       this.ended = true;
+      this.proven = true;
       return;
     }
     if (level.taken >= 0) this.drop(level);
@@ -164,7 +167,8 @@ class Search {
     if (this.cost >= this.bestCost - EPS) return;
     this.bestCost = this.cost;
     this.best = [...this.chosen];
-    if (this.anyCover || this.bestCost <= this.floor + EPS) this.ended = true;
+    this.proven = this.bestCost <= this.floor + EPS;
+    if (this.anyCover || this.proven) this.ended = true;
   }
 
   private fits(o: number): boolean {

@@ -104,11 +104,11 @@ function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
   });
 }
 
-/** A pack beside another: as thick as the other's thickest lead, fused for half of all it gives. */
+/** A pack beside another: for its half of what both give together. */
 function pairMap(rig: Rig, { make }: Pair, chosen: readonly Chosen[]): PinMap {
   const { outlet, first } = make;
   const lengthMm = leadLength(rig, outlet.part.id, first.part.id).needMm;
-  const asked = chosen.filter(isFeed).filter((o) => o.make.outlet.id === first.id);
+  const asked = chosen.filter(isFeed).filter((o) => o.make.outlet.part.class === first.part.class);
   const amps = asked.reduce((sum, o) => sum + (o.takes[0]?.amount ?? 0), 0) / 2;
   const terminals = (o: Pair['make']['outlet']): Terminals => ({
     plus: on(o.part.id, o.source.plus),

@@ -2,7 +2,7 @@
  * Every change of a rig is one of these: small, typed, serialisable. {@link applyEdit} carries them out.
  */
 import * as z from 'zod';
-import { idSchema, sheetSchema } from '../parts/index.js';
+import { idSchema, sheetSchema } from '../parts/schemas.js';
 import { pinRefSchema, rigSchema, schoolsSchema, shapingSchema } from './rig.js';
 
 const part = rigSchema.shape.parts.element;

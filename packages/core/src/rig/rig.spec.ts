@@ -8,7 +8,6 @@ import {
   applyEdit,
   applyEdits,
   doStep,
-  editSchema,
   editSentence,
   emptyRig,
   nextId,
@@ -19,6 +18,7 @@ import {
   undo,
   type Edit,
 } from './index.js';
+import { editSchema } from './schemas.js';
 
 const receiver = SHELF.find((s) => s.role === 'receiver')!;
 const some = possibleFaults(demoRig()).flatMap((f) => f.edits);

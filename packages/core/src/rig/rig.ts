@@ -3,7 +3,7 @@
  * It carries the part sheets it uses, so that a file means the same on every bench.
  */
 import * as z from 'zod';
-import { idSchema, sheetSchema } from '../parts/index.js';
+import { idSchema, sheetSchema } from '../parts/schemas.js';
 import { RIG_FORMAT, RIG_VERSION } from './format.js';
 
 const textSchema = z.string().min(1).max(120);

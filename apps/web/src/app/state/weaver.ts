@@ -1,5 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { Candidate, ClassAdvice, Proposal, SchoolOutcome, SolveProgress } from '@squallmark/core/propose';
+import type { SheetEffect } from '@squallmark/core/analysis';
+import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import { proxy, wrap, type Remote } from 'comlink';
 import { ReviveWorker } from '../workers/revive';
@@ -21,6 +23,9 @@ export class Weaver {
     this.asides.call((api) => api.candidates(rig, part, port)),
   );
   readonly outcomes = latestOnly((rig: Rig): Promise<SchoolOutcome[]> => this.asides.call((api) => api.outcomes(rig)));
+  readonly effect = latestOnly(([rig, sheet]: [Rig, Sheet]): Promise<SheetEffect> =>
+    this.asides.call((api) => api.effect(rig, sheet)),
+  );
   readonly classes = latestOnly(
     ([rig, wishes]: [Rig, string[]]): Promise<(ClassAdvice | { wish: string; class: null })[]> =>
       this.asides.call((api) => api.classes(rig, wishes)),

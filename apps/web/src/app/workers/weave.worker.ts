@@ -1,3 +1,5 @@
+import { sheetEffect, type SheetEffect } from '@squallmark/core/analysis';
+import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import {
   cheapestClasses,
@@ -38,6 +40,7 @@ const api = {
     stopped = true;
   },
   candidates: (rig: Rig, part: string, port: string): Candidate[] => portCandidates(rig, part, port),
+  effect: (rig: Rig, sheet: Sheet): SheetEffect => sheetEffect(rig, sheet),
   outcomes: (rig: Rig): SchoolOutcome[] => schoolOutcomes(rig),
   async classes(rig: Rig, wishes: string[]): Promise<(ClassAdvice | { wish: string; class: null })[]> {
     const { SHELF } = await import('@squallmark/core/shelf');

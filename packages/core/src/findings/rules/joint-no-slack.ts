@@ -1,5 +1,6 @@
-import { leadLength } from '../../loom/index.js';
-import { labelOf } from '../../rig/index.js';
+import { leadLength, type LeadLength } from '../../loom/index.js';
+import { labelOf, type Rig } from '../../rig/index.js';
+import { groupBy, listed } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { lengthEdits, longestMm, plainLeads } from './lead-parts.js';
 
@@ -17,7 +18,7 @@ export const jointNoSlackRule: Rule = ({ rig }) =>
         subjects: [cable.id, from, to],
         figures: [
           { name: 'cable', value: cable.id },
-          { name: 'joints', value: need.joints.map((j) => `${labelOf(rig, j.part)} ${j.joint}`).join(', ') },
+          { name: 'joints', value: jointText(rig, need.joints) },
           { name: 'long', value: long, unit: 'mm' },
           { name: 'needs', value: need.needMm, unit: 'mm', source: 'places of the parts' },
           { name: 'slack', value: need.slackMm, unit: 'mm', source: '[practice] a loop of 25 mm radius' },
@@ -26,3 +27,9 @@ export const jointNoSlackRule: Rule = ({ rig }) =>
       },
     ];
   });
+
+/** `Gimbal tilt and pan`: each carrier once. */
+function jointText(rig: Rig, joints: LeadLength['joints']): string {
+  const byPart = groupBy(joints, (j) => j.part);
+  return [...byPart].map(([part, own]) => `${labelOf(rig, part)} ${listed(own.map((j) => j.joint))}`).join(', ');
+}

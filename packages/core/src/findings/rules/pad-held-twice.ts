@@ -1,4 +1,5 @@
-import { sheetOf } from '../../rig/index.js';
+import type { Resource } from '../../parts/index.js';
+import { sheetOf, type Held, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -8,6 +9,7 @@ export const heldTwiceRule: Rule = ({ rig }) =>
     const [first] = held;
     if (!first || held.length < 2) return [];
     const resource = sheetOf(rig, first.part).resources.find((r) => r.id === first.resource);
+    if (resource && isAsShipped(rig, resource, held)) return [];
     const serial = resource?.kind === 'serial';
     return [
       {
@@ -29,3 +31,13 @@ export const heldTwiceRule: Rule = ({ rig }) =>
       },
     ];
   });
+
+/** A pad as the maker ships it, with nothing on it, is nobody's mistake. */
+function isAsShipped(rig: Rig, resource: Resource, held: readonly Held[]): boolean {
+  const wired = rig.cables.some((c) =>
+    c.wires.some((w) =>
+      [w.from, w.to].some((at) => at.part === held[0]!.part && at.port === resource.port && at.pin === resource.pin),
+    ),
+  );
+  return !wired && held.every((h) => resource.heldWhenNew?.includes(h.to));
+}

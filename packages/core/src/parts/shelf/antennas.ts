@@ -25,17 +25,11 @@ const antenna = (
 export const antennaScrew = antenna(
   'antenna-screw',
   'Antenna, screw foot',
-  'for video transmitter or network radio',
+  'for a video or network radio',
   'coax screw',
   9,
 );
-export const antennaPress = antenna(
-  'antenna-press',
-  'Antenna, press foot',
-  'for small transmitters and receivers',
-  'coax press',
-  2,
-);
+export const antennaPress = antenna('antenna-press', 'Antenna, press foot', 'for small radios', 'coax press', 2);
 export const antennaLong = antenna(
   'antenna-long',
   'Antenna, long wave, press foot',

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { readSheet, writeSheet } from '@squallmark/core/files';
+import type * as Files from '@squallmark/core/files';
+import type { SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
-import { problemText } from '@squallmark/core/units';
+import { problemText, readFailed, type Reading } from '@squallmark/core/units';
 import { FindingsDock } from '../../kit/findings-dock';
 import { saveFile } from '../../kit/save-file';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { Sheets } from '../../state/sheets';
-import { sheetEffect, type SheetEffect } from './sheet-effect';
+import { Weaver } from '../../state/weaver';
 import { quickFields, setQuick, type QuickField } from './quick-fields';
 
 const MOST_BYTES = 2_000_000;
@@ -23,6 +24,7 @@ const MOST_BYTES = 2_000_000;
 })
 export class ShelfRoom {
   private readonly store = inject(RigStore);
+  private readonly weaver = inject(Weaver);
   protected readonly sheets = inject(Sheets);
 
   protected readonly query = signal('');
@@ -38,7 +40,9 @@ export class ShelfRoom {
   );
   protected readonly isOwn = computed(() => this.sheets.own().some((s) => s.class === this.chosen()?.class));
   protected readonly text = signal('');
-  protected readonly reading = computed(() => readSheet(this.text()));
+  /** The reader of sheets brings the schema library along, so it is fetched when the room opens. */
+  private readonly files = signal<typeof Files | null>(null);
+  protected readonly reading = computed<Reading<Sheet>>(() => this.files()?.readSheet(this.text()) ?? readFailed());
   protected readonly problems = computed(() => {
     const reading = this.reading();
     return reading.ok ? [] : reading.problems.map(problemText);
@@ -47,23 +51,61 @@ export class ShelfRoom {
     const reading = this.reading();
     return reading.ok ? quickFields(reading.value) : [];
   });
-  protected readonly used = computed(
-    () => this.store.rig().parts.filter((p) => p.class === this.chosen()?.class).length,
-  );
-  protected readonly changed = computed(() => this.chosen() !== null && this.text() !== writeSheet(this.chosen()!));
-  /** What the sheet as typed would change in the open rig; null where the rig has no such part or the sheet is not sound. */
-  protected readonly effect = computed<SheetEffect | null>(() => {
-    const reading = this.reading();
-    return reading.ok && this.used() ? sheetEffect(this.store.rig(), reading.value) : null;
+  /** Classes of the open rig that this sheet could stand in for: its own, else those of its role. */
+  protected readonly standIns = computed(() => {
+    const { sheets } = this.store.rig();
+    const { class: cls, role } = this.chosen() ?? { class: '', role: null };
+    return sheets[cls] ? [sheets[cls]] : Object.values(sheets).filter((s) => s.role === role);
   });
+  private readonly standInAsked = signal<string | null>(null);
+  protected readonly standIn = computed(() => {
+    const list = this.standIns();
+    const cls = this.chosen()?.class ?? '';
+    const asked = list.find((s) => s.class === this.standInAsked());
+    return asked ?? list.find((s) => cls.includes(s.class)) ?? list[0] ?? null;
+  });
+  protected readonly changed = computed(
+    () => this.chosen() !== null && this.text() !== this.files()?.writeSheet(this.chosen()!),
+  );
+  /** What the sheet as typed would change in the open rig; null where the rig has no such part or the sheet is not sound. */
+  protected readonly effect = signal<SheetEffect | null>(null);
 
   constructor() {
     void this.sheets.load();
     effect(() => {
       const sheet = this.chosen();
-      if (sheet) this.text.set(writeSheet(sheet));
+      const files = this.files();
+      if (sheet && files) this.text.set(files.writeSheet(sheet));
     });
+    void import('@squallmark/core/files').then((files) => this.files.set(files));
+    effect(() => void this.weigh(this.reading(), this.standIn()));
     inject(Keys).use([{ key: 'c', text: 'copy as own', run: () => void this.copy() }]);
+  }
+
+  private async weigh(reading: Reading<Sheet>, standIn: Sheet | null): Promise<void> {
+    if (!reading.ok || !standIn) {
+      this.effect.set(null);
+      return;
+    }
+    try {
+      const effect = await this.weaver.effect([this.store.rig(), { ...reading.value, class: standIn.class }]);
+      if (effect) this.effect.set(effect);
+    } catch (error) {
+      this.store.say(`Its effect is not known: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  protected standFor(event: Event): void {
+    this.standInAsked.set((event.target as HTMLSelectElement).value);
+  }
+
+  /** The rig takes the sheet as typed, in the place of the class it stands in for. Can be undone. */
+  protected putIn(): void {
+    const reading = this.reading();
+    const standIn = this.standIn();
+    if (!reading.ok || !standIn) return;
+    const sheet = { ...reading.value, class: standIn.class, revision: standIn.revision + 1 };
+    this.store.do([{ kind: 'resheet', sheet }]);
   }
 
   protected type(event: Event): void {
@@ -76,7 +118,9 @@ export class ShelfRoom {
 
   protected setField(field: QuickField, event: Event): void {
     const reading = this.reading();
-    if (reading.ok) this.text.set(writeSheet(setQuick(reading.value, field, (event.target as HTMLInputElement).value)));
+    const files = this.files();
+    if (reading.ok && files)
+      this.text.set(files.writeSheet(setQuick(reading.value, field, (event.target as HTMLInputElement).value)));
   }
 
   /** A new own sheet from the one that is shown. */
@@ -104,9 +148,10 @@ export class ShelfRoom {
       ...reading.value,
       revision: reading.value.revision + (reading.value.class === chosen.class ? 1 : 0),
     };
-    if (sheet.class !== chosen.class && this.sheets.all().some((s) => s.class === sheet.class))
-      return this.store.say(`There is a class "${sheet.class}" already; nothing was saved`);
-    if (this.used() && sheet.class === chosen.class && !this.store.do([{ kind: 'resheet', sheet }])) return;
+    if (sheet.class !== chosen.class && this.sheets.all().some((s) => s.class === sheet.class)) {
+      this.store.say(`There is a class "${sheet.class}" already; nothing was saved`);
+      return;
+    }
     await this.sheets.save(sheet);
     this.cls.set(sheet.class);
   }
@@ -119,12 +164,15 @@ export class ShelfRoom {
 
   protected revert(): void {
     const sheet = this.chosen();
-    if (sheet) this.text.set(writeSheet(sheet));
+    const files = this.files();
+    if (sheet && files) this.text.set(files.writeSheet(sheet));
   }
 
   protected exportSheet(): void {
     const reading = this.reading();
-    if (reading.ok) saveFile(`${reading.value.class}.sheet.json`, writeSheet(reading.value), 'application/json');
+    const files = this.files();
+    if (reading.ok && files)
+      saveFile(`${reading.value.class}.sheet.json`, files.writeSheet(reading.value), 'application/json');
   }
 
   protected async importSheet(event: Event): Promise<void> {
@@ -132,15 +180,20 @@ export class ShelfRoom {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    if (file.size > MOST_BYTES)
-      return this.store.say(`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a sheet can be`);
+    if (file.size > MOST_BYTES) {
+      this.store.say(`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a sheet can be`);
+      return;
+    }
+    const { readSheet } = await import('@squallmark/core/files');
     const reading = readSheet(await file.text());
-    if (!reading.ok)
-      return this.store.say(`${file.name} not taken in: ${reading.problems.slice(0, 3).map(problemText).join('; ')}`);
-    if (this.sheets.builtIn().some((s) => s.class === reading.value.class))
-      return this.store.say(
-        `${file.name}: "${reading.value.class}" is a built-in class; give the sheet a class of its own`,
-      );
+    if (!reading.ok) {
+      this.store.say(`${file.name} not taken in: ${reading.problems.slice(0, 3).map(problemText).join('; ')}`);
+      return;
+    }
+    if (this.sheets.builtIn().some((s) => s.class === reading.value.class)) {
+      this.store.say(`${file.name}: "${reading.value.class}" is a built-in class; give the sheet a class of its own`);
+      return;
+    }
     await this.sheets.save(reading.value);
     this.cls.set(reading.value.class);
   }

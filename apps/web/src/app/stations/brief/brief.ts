@@ -159,7 +159,10 @@ export class Brief {
 
   private async weigh(ready: boolean): Promise<void> {
     const rig = this.rig();
-    if (!ready || !rig.parts.length) return this.outcomes.set([]);
+    if (!ready || !rig.parts.length) {
+      this.outcomes.set([]);
+      return;
+    }
     try {
       const outcomes = await this.weaver.outcomes(rig);
       if (outcomes) this.outcomes.set(outcomes);
@@ -169,7 +172,10 @@ export class Brief {
   }
 
   private async advise(wishes: string[]): Promise<void> {
-    if (!wishes.length) return this.advice.set(new Map());
+    if (!wishes.length) {
+      this.advice.set(new Map());
+      return;
+    }
     try {
       const found = await this.weaver.classes([this.rig(), wishes]);
       if (found) this.advice.set(new Map(found.map((a) => [a.wish, a.class === null ? null : a])));

@@ -28,17 +28,17 @@ interface Side {
 const CARDS: { school: keyof Schools; title: string; sides: Side[] }[] = [
   {
     school: 'gimbalFeed',
-    title: 'Gimbal is fed',
+    title: 'Gimbal is fed from',
     sides: [
-      { value: 'pack', name: 'from the pack' },
-      { value: 'steady', name: 'steady regulator' },
+      { value: 'pack', name: 'the pack' },
+      { value: 'steady', name: 'a regulator' },
     ],
   },
   {
     school: 'reach',
     title: 'Receiver reaches the payload by',
     sides: [
-      { value: 'bus', name: 'one bus, Y lead' },
+      { value: 'bus', name: 'one bus' },
       { value: 'servo leads', name: 'servo leads' },
     ],
   },
@@ -52,27 +52,27 @@ const CARDS: { school: keyof Schools; title: string; sides: Side[] }[] = [
   },
   {
     school: 'operators',
-    title: 'Hands',
+    title: 'Operators',
     sides: [
-      { value: 'alone', name: 'pilot alone' },
-      { value: 'two', name: 'two operators' },
+      { value: 'alone', name: 'alone' },
+      { value: 'two', name: 'two' },
     ],
   },
   {
     school: 'links',
     title: 'Radio links',
     sides: [
-      { value: 'one', name: 'one', note: 'one carries all; old radio off' },
-      { value: 'two', name: 'two', note: 'sticks and picture apart' },
+      { value: 'one', name: 'one', note: 'carries all' },
+      { value: 'two', name: 'two', note: 'sticks apart' },
     ],
   },
   {
     school: 'takeOff',
     title: 'At take-off the gimbal is',
     sides: [
-      { value: 'off', name: 'off', note: 'hangs free' },
-      { value: 'pan off', name: 'pan off', note: 'cannot spin up' },
-      { value: 'locked', name: 'locked', note: 'all axes held' },
+      { value: 'off', name: 'off', note: 'free' },
+      { value: 'pan off', name: 'pan off', note: 'no spin' },
+      { value: 'locked', name: 'locked', note: 'held' },
     ],
   },
 ];
@@ -99,7 +99,7 @@ export function schoolCards(
         return {
           ...side,
           chosen,
-          note: side.note ?? (feed ? feedNote(feed) : same ? 'no difference here' : outcomeNote(outcome)),
+          note: side.note ?? (feed ? feedNote(feed) : same ? 'the same here' : outcomeNote(outcome, own)),
           edits: feed?.edits.length ? feed.edits : chosen ? [] : [choice],
         };
       }),
@@ -107,10 +107,10 @@ export function schoolCards(
   });
 }
 
-const feedNote = (f: FeedChoice): string =>
-  `${volts(f.fullV)} to ${volts(f.flatV)}${f.fits ? '' : ', outside its band'}`;
+const feedNote = (f: FeedChoice): string => `${num(f.fullV, 1)}–${volts(f.flatV)}${f.fits ? '' : ', outside its band'}`;
 
-function outcomeNote(o: SchoolOutcome | undefined): string {
+function outcomeNote(o: SchoolOutcome | undefined, own: readonly SchoolOutcome[]): string {
   if (!o) return '';
-  return `${o.leads} leads, ${num(o.wireG)} g${o.unmet ? `, ${o.unmet} open` : ''}`;
+  const differ = own.some((x) => x.unmet !== o.unmet);
+  return `${o.leads} leads, ${num(o.wireG)} g${differ ? `, ${o.unmet} open` : ''}`;
 }

@@ -108,7 +108,7 @@ import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
       </g>
     }
   </svg>`,
-  styles: ':host{display:block} svg{width:100%;max-height:306px;display:block} .wish{cursor:pointer}',
+  styles: ':host{display:block} svg{width:100%;max-height:282px;display:block} .wish{cursor:pointer}',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TransmitterFace {

@@ -48,7 +48,7 @@ import { RigStore } from '../../state/rig-store';
         >
       }
       <span class="m s grow">{{ state().why }}</span>
-      <button mat-stroked-button type="button" (click)="drop.emit()">Drop it</button>
+      <button mat-stroked-button type="button" (click)="dropped.emit()">Drop it</button>
     </section>
   `,
   styles: `
@@ -67,7 +67,7 @@ import { RigStore } from '../../state/rig-store';
 export class WishEditor {
   private readonly store = inject(RigStore);
   readonly state = input.required<WishState>();
-  readonly drop = output<void>();
+  readonly dropped = output();
   protected readonly hands = ['either', 'left', 'right'] as const;
   protected readonly controls = computed(() => partsOfRole(this.store.rig(), 'transmitter')[0]?.sheet.controls ?? []);
   protected readonly doers = computed(() =>

@@ -101,7 +101,10 @@ export class CableCard {
 
   protected setLength(event: Event): void {
     const lengthMm = Number((event.target as HTMLInputElement).value);
-    if (!(lengthMm >= 1 && lengthMm <= 20000)) return this.store.say('A wire is 1 to 20 000 mm long');
+    if (!(lengthMm >= 1 && lengthMm <= 20000)) {
+      this.store.say('A wire is 1 to 20 000 mm long');
+      return;
+    }
     this.setWires((wire) => ({ kind: 'setWire', cable: this.cable().id, wire, lengthMm }), `length-${this.cable().id}`);
   }
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { nextId, sheetOf, type Edit } from '@squallmark/core/rig';
+import { findPin, labelOf, nextId, sheetOf, type Edit, type PinRef } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { AnalysisStore } from '../../state/analysis';
 import { RigStore } from '../../state/rig-store';
@@ -39,6 +39,11 @@ export class Lists {
     this.cables().filter((c) => !this.rig().merges.some((m) => m.cables.includes(c.id))),
   );
 
+  protected end(at: PinRef): string {
+    const pin = findPin(this.rig(), at);
+    return `${labelOf(this.rig(), at.part)} ${pin?.port.label ?? at.port} ${at.pin}`;
+  }
+
   protected massOf(part: string): number {
     return sheetOf(this.rig(), part).massG;
   }
@@ -52,7 +57,10 @@ export class Lists {
     const cables = this.loose()
       .map((c) => c.id)
       .filter((id) => this.picked().has(id));
-    if (cables.length < 2) return this.store.say('A merged plug takes two leads or more: tick them first');
+    if (cables.length < 2) {
+      this.store.say('A merged plug takes two leads or more: tick them first');
+      return;
+    }
     const edit: Edit = {
       kind: 'merge',
       merge: { id: nextId('M', this.rig().merges), label: label.value.trim() || 'Field plug', cables },
@@ -67,8 +75,10 @@ export class Lists {
   protected setPrice(part: string, event: Event): void {
     const text = (event.target as HTMLInputElement).value;
     const price = text === '' ? null : Number(text);
-    if (price !== null && !(price >= 0 && price <= 1e6))
-      return this.store.say('A price is a number from 0 to a million');
+    if (price !== null && !(price >= 0 && price <= 1e6)) {
+      this.store.say('A price is a number from 0 to a million');
+      return;
+    }
     this.store.do([{ kind: 'note', part, change: { price } }], `price-${part}`);
   }
 

@@ -83,8 +83,10 @@ export class PartCard {
 
   protected setPlace(key: 'xMm' | 'yMm' | 'zMm', event: Event): void {
     const value = Number((event.target as HTMLInputElement).value);
-    if (!Number.isFinite(value) || Math.abs(value) > 5000)
-      return this.store.say('A part sits within 5 000 mm of the middle');
+    if (!Number.isFinite(value) || Math.abs(value) > 5000) {
+      this.store.say('A part sits within 5 000 mm of the middle');
+      return;
+    }
     this.place({ [key]: value });
   }
 
@@ -122,7 +124,10 @@ export class PartCard {
   private async find(port: string | null): Promise<void> {
     const rig = this.store.rig();
     const part = this.partId();
-    if (!port || !rig.parts.some((p) => p.id === part)) return this.candidates.set(null);
+    if (!port || !rig.parts.some((p) => p.id === part)) {
+      this.candidates.set(null);
+      return;
+    }
     try {
       const found = await this.weaver.candidates([rig, part, port]);
       if (found) this.candidates.set(found);

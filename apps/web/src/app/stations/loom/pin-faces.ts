@@ -90,7 +90,7 @@ export class PinFaces {
         label: p.label,
         y: y + k * ROW,
         used: p.used,
-        note: p.used ? (p.way ?? '') : 'left empty',
+        note: p.used ? (p.way ?? '') : p.others.length ? `with ${p.others.join(', ')}` : 'left empty',
       }));
       if (i > 0) y += end.pins.length * ROW + 34;
       return { ...end, x: i === 0 ? 300 : 600, flip: i === 0, rows };

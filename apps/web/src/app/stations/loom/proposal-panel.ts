@@ -20,7 +20,7 @@ import { Weaver } from '../../state/weaver';
 export class ProposalPanel {
   private readonly store = inject(RigStore);
   protected readonly weaver = inject(Weaver);
-  readonly done = output<void>();
+  readonly done = output();
 
   private readonly found = signal<{ proposal: Proposal; rig: Rig } | null>(null);
   protected readonly stopped = signal(false);
@@ -38,7 +38,8 @@ export class ProposalPanel {
     const p = this.proposal();
     if (!p) return '';
     const best = p.proven ? 'nothing is cheaper' : `at most ${num(p.points - p.bound)} points from the best`;
-    return `${count(this.leads().length, 'lead')} · ${num(p.points)} points · ${best}`;
+    const open = p.unmet.length ? `, ${p.unmet.length} left open` : '';
+    return `${count(this.leads().length, 'lead')} · ${num(p.points)} points${open} · ${best}`;
   });
 
   constructor() {

@@ -1,7 +1,7 @@
-import { analyse } from '@squallmark/core/analysis';
-import type { Sheet } from '@squallmark/core/parts';
-import { applyEdits, EditRefused, type Rig } from '@squallmark/core/rig';
-import { count, num, signed } from '@squallmark/core/units';
+import type { Sheet } from '../parts/index.js';
+import { applyEdits, EditRefused, type Rig } from '../rig/index.js';
+import { count, num, signed } from '../units/index.js';
+import { analyse } from './analyse.js';
 
 /** What a changed sheet does to a rig that uses its class. */
 export interface SheetEffect {
