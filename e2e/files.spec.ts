@@ -64,7 +64,7 @@ test('rigs are begun, copied, deleted and brought back', async ({ page }) => {
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(dialog.getByRole('button', { name: 'Saltmarsh Six', exact: true })).toBeVisible();
   await dialog.getByLabel('New rig').fill('Ridgeline Seven');
-  await dialog.getByLabel('Kind').selectOption('seven-inch quad');
+  await dialog.getByLabel('Kind').selectOption('FPV');
   await dialog.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText('Ridgeline Seven');
   await page.reload();

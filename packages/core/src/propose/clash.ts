@@ -3,8 +3,10 @@ import { solveProblem } from './solve.js';
 import { splitProblem } from './split.js';
 
 /** Rounds after which the search for a smaller clash stops. */
-const MOST_ROUNDS = 60;
-const FEW_NODES = 20_000;
+const MOST_ROUNDS = 24;
+/** Nodes for all questions of one clash together: past that, what is known is given without the claim to be smallest. */
+const MOST_NODES = 30_000;
+const FEW_NODES = 4_000;
 
 export interface Clash {
   /** Ids of needs that cannot all be covered. */
@@ -19,29 +21,36 @@ export interface Clash {
  */
 export function findClashes(problem: WiringProblem): Clash[] {
   return splitProblem(problem, false)
-    .filter((piece) => solveProblem(piece, { strict: true, anyCover: true, mostNodes: FEW_NODES }).chosen === null)
+    .filter((piece) => solveProblem(piece, { strict: true, anyCover: true, mostNodes: MOST_NODES }).chosen === null)
     .map(smallestClash);
 }
 
 function smallestClash(piece: WiringProblem): Clash {
   const demands = piece.needs.filter((n) => n.always).map((n) => n.id);
   const waysOut: string[][] = [];
-  for (let round = 0; round < MOST_ROUNDS; round++) {
+  const spent = { nodes: 0 };
+  for (let round = 0; round < MOST_ROUNDS && spent.nodes < MOST_NODES; round++) {
     const held = hit(waysOut);
-    const open = leastOpen(piece, new Set(held), demands);
+    const open = leastOpen(piece, new Set(held), demands, spent);
     if (open === null) return { needs: held, smallest: true };
     if (open.length === 0) break;
     waysOut.push(open);
   }
-  return { needs: shrink(piece, demands), smallest: false };
+  return { needs: shrink(piece, demands, spent), smallest: false };
 }
 
 /** Demands to leave open, as few as may be, so that the held ones are all met; null when those alone clash. */
-function leastOpen(piece: WiringProblem, held: ReadonlySet<string>, demands: string[]): string[] | null {
-  const { chosen } = solveProblem(
-    loosened(piece, (id) => (held.has(id) ? null : 1), demands),
-    { mostNodes: FEW_NODES },
-  );
+function leastOpen(
+  piece: WiringProblem,
+  held: ReadonlySet<string>,
+  demands: string[],
+  spent: { nodes: number },
+): string[] | null {
+  const asked = loosened(piece, (id) => (held.has(id) ? null : 1), demands);
+  const { chosen, nodes, proven } = solveProblem(asked, { mostNodes: FEW_NODES });
+  spent.nodes += nodes;
+  // a search that was cut short has shown nothing about the held ones
+  if (chosen === null && !proven) return [];
   return chosen?.filter((id) => id.startsWith(LEFT)).map((id) => id.slice(LEFT.length)) ?? null;
 }
 
@@ -57,14 +66,17 @@ function loosened(piece: WiringProblem, price: (id: string) => number | null, de
   return { ...piece, hubs: piece.hubs.map((h) => ({ ...h, share: 0 })), options: [...ways, ...leave] };
 }
 
-/** Drops demands as long as the rest still clashes. */
-function shrink(piece: WiringProblem, demands: string[]): string[] {
+/** Drops demands as long as the rest surely still clashes and there is patience left. */
+function shrink(piece: WiringProblem, demands: string[], spent: { nodes: number }): string[] {
   let held = demands;
   for (const id of demands) {
+    if (spent.nodes > 2 * MOST_NODES) break;
     const fewer = held.filter((x) => x !== id);
     const keep = new Set(fewer);
     const without = loosened(piece, (x) => (keep.has(x) ? null : 0), demands);
-    if (solveProblem(without, { anyCover: true, mostNodes: FEW_NODES }).chosen === null) held = fewer;
+    const { chosen, proven, nodes } = solveProblem(without, { anyCover: true, mostNodes: FEW_NODES });
+    spent.nodes += nodes;
+    if (chosen === null && proven) held = fewer;
   }
   return held;
 }

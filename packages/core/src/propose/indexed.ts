@@ -7,8 +7,6 @@ export interface Indexed {
   always: number[];
   byNeed: number[][];
   cost: Float64Array;
-  /** Cost spread over the needs an option covers: what one of them costs at least. */
-  share: Float64Array;
   covers: number[][];
   wakes: number[][];
   takes: { pool: number; amount: number }[][];
@@ -35,7 +33,6 @@ export function indexProblem({ needs, options, pools, hubs }: WiringProblem): In
     always: needs.flatMap((need, i) => (need.always ? [i] : [])),
     byNeed,
     cost: Float64Array.from(options, (o) => o.cost),
-    share: Float64Array.from(options, (o) => o.cost / o.covers.length),
     covers,
     wakes: options.map((o) => o.wakes.map((id) => needAt.get(id)!)),
     takes: options.map((o) => o.takes.map(({ pool, amount }) => ({ pool: poolAt.get(pool)!, amount }))),

@@ -135,6 +135,8 @@ function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: Rea
   };
 }
 
+const MOST_NAMED = 4;
+
 function unmetOf(posed: PosedProblem, option: Option, clashes: string[][]): Unmet {
   const need = option.covers[0]!;
   const demand: Demand = posed.demands.get(need)!;
@@ -144,7 +146,7 @@ function unmetOf(posed: PosedProblem, option: Option, clashes: string[][]): Unme
   const why = !ways
     ? 'no part on this bench can do it'
     : against.length
-      ? `not together with: ${against.join(', ')}`
+      ? `not together with: ${against.slice(0, MOST_NAMED).join(', ')}${against.length > MOST_NAMED ? ` and ${against.length - MOST_NAMED} more` : ''}`
       : 'the parts run out';
   return { demand: demand.text, wish: demand.wish, part: demand.part, why };
 }

@@ -1,4 +1,5 @@
 import { splitProblem } from './split.js';
+import { findPrices, type Prices } from './bound.js';
 import { indexProblem, type Indexed } from './indexed.js';
 import type { Solution, WiringProblem } from './problem.js';
 
@@ -20,9 +21,11 @@ export interface SolveProgress {
   bound: number;
 }
 
-const MOST_NODES = 400_000;
+const MOST_NODES = 60_000;
 const SLICE = 2_000;
 const EPS = 1e-9;
+/** Prices are found by steps in floating point: a bound this near is met. Costs are whole points. */
+const TIGHT = 1e-6;
 
 /**
  * Least-cost cover of a problem's needs, by branch and bound on each independent piece of it. Exact when `proven`;
@@ -31,11 +34,11 @@ const EPS = 1e-9;
 export function* solveSteps(problem: WiringProblem, limits: SolveLimits = {}): Generator<SolveProgress, Solution> {
   const pieces = splitProblem(problem, limits.strict ?? false).map((piece) => indexProblem(piece));
   const done: Solution = { chosen: [], cost: 0, bound: 0, proven: true, nodes: 0 };
-  const floors = pieces.map((piece) => floorOf(piece));
-  let rest = floors.reduce((a, b) => a + b, 0);
+  const floors = pieces.map((piece) => priced(piece));
+  let rest = floors.reduce((sum, prices) => sum + prices.root, 0);
   for (const [i, piece] of pieces.entries()) {
-    rest -= floors[i]!;
-    const search = new Search(piece, limits.anyCover ?? false);
+    rest -= floors[i]!.root;
+    const search = new Search(piece, floors[i]!, limits.anyCover ?? false);
     const most = Math.max(SLICE, (limits.mostNodes ?? MOST_NODES) - done.nodes);
     while (search.run(SLICE) && search.nodes < most && !(limits.stopped?.() && search.best !== null)) {
       yield {
@@ -48,7 +51,7 @@ export function* solveSteps(problem: WiringProblem, limits: SolveLimits = {}): G
     done.proven &&= search.proven;
     done.bound += search.proven ? search.bestCost : search.floor;
     done.cost += search.bestCost;
-    if (search.best === null) return { ...done, chosen: null, cost: Infinity };
+    if (search.best === null) return { ...done, chosen: null, cost: Infinity, proven: search.proven };
     done.chosen!.push(...search.best.map((o) => piece.options[o]!.id));
   }
   const order = new Map(problem.options.map((o, i) => [o.id, i]));
@@ -65,12 +68,14 @@ export function solveProblem(problem: WiringProblem, limits: SolveLimits = {}): 
   }
 }
 
-/** Least that a piece can cost: every need that is there from the start at its cheapest. */
-function floorOf(piece: Indexed): number {
-  return piece.always.reduce((sum, need) => {
-    const cheapest = Math.min(...piece.byNeed[need]!.map((o) => piece.share[o]!));
-    return sum + (Number.isFinite(cheapest) ? cheapest : 0);
-  }, 0);
+/** Nodes of a first look that finds some cover, for the prices to aim at. */
+const FIRST_LOOK = 400;
+
+function priced(piece: Indexed): Prices {
+  const plain = findPrices(piece, -Infinity);
+  const look = new Search(piece, plain, true);
+  look.run(FIRST_LOOK);
+  return findPrices(piece, look.best ? look.bestCost : plain.root * 2 + 100);
 }
 
 interface Level {
@@ -100,9 +105,10 @@ class Search {
 
   constructor(
     private readonly piece: Indexed,
+    private readonly prices: Prices,
     private readonly anyCover: boolean,
   ) {
-    this.floor = floorOf(piece);
+    this.floor = prices.root;
     this.covered = new Uint8Array(piece.needs);
     this.active = new Uint16Array(piece.needs);
     for (const need of piece.always) this.active[need] = 1;
@@ -137,7 +143,7 @@ class Search {
     this.nodes++;
     if (!this.fits(option)) return;
     this.take(level, option);
-    if (this.cost + this.ahead() < this.bestCost - EPS) this.open();
+    if (this.cost + this.ahead() < this.bestCost - TIGHT) this.open();
   }
 
   /** Opens the next level on the need with the fewest ways out, or notes a whole cover. */
@@ -167,7 +173,7 @@ class Search {
     if (this.cost >= this.bestCost - EPS) return;
     this.bestCost = this.cost;
     this.best = [...this.chosen];
-    this.proven = this.bestCost <= this.floor + EPS;
+    this.proven = this.bestCost <= this.floor + TIGHT;
     if (this.anyCover || this.proven) this.ended = true;
   }
 
@@ -217,20 +223,31 @@ class Search {
     this.cost -= this.costOf(o);
   }
 
-  /** What the needs still open cost at least: each its cheapest share that still fits; Infinity for a dead end. */
+  /** What is still open costs at least this much at the prices; Infinity for a dead end. */
   private ahead(): number {
-    const { piece } = this;
+    const { piece, prices } = this;
     let sum = 0;
     for (let n = 0; n < piece.needs; n++) {
       if (!this.active[n] || this.covered[n]) continue;
       let least = Infinity;
       for (const o of piece.byNeed[n]!) {
-        if (piece.share[o]! >= least || !this.fits(o)) continue;
-        least = Math.min(least, this.costOf(o) / piece.covers[o]!.length);
+        if (prices.base[o]! >= least || !this.fits(o)) continue;
+        least = Math.min(least, this.priceOf(o));
       }
       sum += least;
       if (sum === Infinity) return sum;
     }
+    for (let p = 0; p < this.left.length; p++) if (prices.pool[p]) sum -= prices.pool[p]! * this.left[p]!;
+    for (let h = 0; h < this.users.length; h++) if (!this.users[h]) sum -= piece.hubShare[h]! - prices.hub[h]!;
     return sum;
+  }
+
+  /** An option's share for one of its needs: what it wakes counts while nothing else woke it, a hub's full share once it is used. */
+  private priceOf(o: number): number {
+    const { piece, prices } = this;
+    let points = prices.base[o]!;
+    for (const e of prices.extras[o]!) if (!this.active[e.need]) points += e.points;
+    const hub = piece.hub[o]!;
+    return hub >= 0 && this.users[hub]! > 0 ? points + prices.hub[hub]! / piece.covers[o]!.length : points;
   }
 }

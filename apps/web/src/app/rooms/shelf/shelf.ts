@@ -12,6 +12,8 @@ import { Sheets } from '../../state/sheets';
 import { Weaver } from '../../state/weaver';
 import { quickFields, setQuick, type QuickField } from './quick-fields';
 
+const draftKey = (cls: string): string => `squallmark-sheet-draft-${cls}`;
+
 const MOST_BYTES = 2_000_000;
 
 /** Part sheets: the built-in ones to read and copy, own ones to write, with what each change does to the open rig. */
@@ -75,7 +77,7 @@ export class ShelfRoom {
     effect(() => {
       const sheet = this.chosen();
       const files = this.files();
-      if (sheet && files) this.text.set(files.writeSheet(sheet));
+      if (sheet && files) this.text.set(localStorage.getItem(draftKey(sheet.class)) ?? files.writeSheet(sheet));
     });
     void import('@squallmark/core/files').then((files) => this.files.set(files));
     effect(() => void this.weigh(this.reading(), this.standIn()));
@@ -109,7 +111,14 @@ export class ShelfRoom {
   }
 
   protected type(event: Event): void {
-    this.text.set((event.target as HTMLTextAreaElement).value);
+    this.write((event.target as HTMLTextAreaElement).value);
+  }
+
+  /** What is typed is kept at once, saved or not: it survives a tab that is killed. */
+  private write(text: string): void {
+    const cls = this.chosen()?.class;
+    if (cls !== undefined) localStorage.setItem(draftKey(cls), text);
+    this.text.set(text);
   }
 
   protected find(event: Event): void {
@@ -120,7 +129,7 @@ export class ShelfRoom {
     const reading = this.reading();
     const files = this.files();
     if (reading.ok && files)
-      this.text.set(files.writeSheet(setQuick(reading.value, field, (event.target as HTMLInputElement).value)));
+      this.write(files.writeSheet(setQuick(reading.value, field, (event.target as HTMLInputElement).value)));
   }
 
   /** A new own sheet from the one that is shown. */
@@ -152,20 +161,25 @@ export class ShelfRoom {
       this.store.say(`There is a class "${sheet.class}" already; nothing was saved`);
       return;
     }
+    localStorage.removeItem(draftKey(chosen.class));
     await this.sheets.save(sheet);
     this.cls.set(sheet.class);
   }
 
   protected async remove(): Promise<void> {
     const chosen = this.chosen();
-    if (chosen) await this.sheets.remove(chosen.class);
+    if (!chosen) return;
+    localStorage.removeItem(draftKey(chosen.class));
+    await this.sheets.remove(chosen.class);
     this.cls.set(null);
   }
 
   protected revert(): void {
     const sheet = this.chosen();
     const files = this.files();
-    if (sheet && files) this.text.set(files.writeSheet(sheet));
+    if (!sheet || !files) return;
+    localStorage.removeItem(draftKey(sheet.class));
+    this.text.set(files.writeSheet(sheet));
   }
 
   protected exportSheet(): void {

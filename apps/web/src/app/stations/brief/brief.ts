@@ -19,6 +19,9 @@ import { schoolCards, type SchoolSide } from './school-cards';
 import { TransmitterFace } from './transmitter-face';
 import { WishEditor } from './wish-editor';
 
+/** Parts up to which the choices are weighed unasked: each side is a whole proposal. */
+const MOST_WEIGHED = 60;
+
 /** What must it do, by whose hands, with which parts? */
 @Component({
   selector: 'sq-brief',
@@ -159,7 +162,7 @@ export class Brief {
 
   private async weigh(ready: boolean): Promise<void> {
     const rig = this.rig();
-    if (!ready || !rig.parts.length) {
+    if (!ready || !rig.parts.length || rig.parts.length > MOST_WEIGHED) {
       this.outcomes.set([]);
       return;
     }
@@ -172,7 +175,7 @@ export class Brief {
   }
 
   private async advise(wishes: string[]): Promise<void> {
-    if (!wishes.length) {
+    if (!wishes.length || this.rig().parts.length > MOST_WEIGHED) {
       this.advice.set(new Map());
       return;
     }

@@ -8,6 +8,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Candidate } from '@squallmark/core/propose';
@@ -60,7 +61,8 @@ export class PartCard {
   /** Port whose candidates are shown: the first free one until another is chosen. */
   protected readonly port = linkedSignal<string, string | null>({
     source: this.partId,
-    computation: () => this.ports().find((p) => !p.cables.length)?.id ?? this.ports()[0]?.id ?? null,
+    // a cable that comes or goes must not move the choice
+    computation: () => untracked(() => this.ports().find((p) => !p.cables.length)?.id ?? this.ports()[0]?.id ?? null),
   });
   protected readonly candidates = signal<Candidate[] | null>(null);
   protected readonly axes = [

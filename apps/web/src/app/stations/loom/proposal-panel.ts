@@ -9,6 +9,9 @@ import { Mark } from '../../kit/mark';
 import { RigStore } from '../../state/rig-store';
 import { Weaver } from '../../state/weaver';
 
+/** A clash of more demands than this tells nobody what to give up. */
+const MOST_SHOWN = 8;
+
 /** A proposal for the whole wiring: what it chose and why, what stays open, the order of hands; taken over or left. */
 @Component({
   selector: 'sq-proposal-panel',
@@ -28,7 +31,9 @@ export class ProposalPanel {
   /** The rig has changed since: the proposal no longer belongs to it. */
   protected readonly stale = computed(() => this.found() !== null && this.found()!.rig !== this.store.rig());
   protected readonly leads = computed(() => (this.proposal()?.choices ?? []).filter((c) => c.cable !== null));
-  protected readonly clashes = computed(() => (this.proposal()?.clashes ?? []).filter((c) => c.demands.length > 1));
+  protected readonly clashes = computed(() =>
+    (this.proposal()?.clashes ?? []).filter((c) => c.demands.length > 1 && c.demands.length <= MOST_SHOWN),
+  );
   protected readonly hands = computed(() => {
     const found = this.found();
     if (!found?.proposal.edits.length) return [];
