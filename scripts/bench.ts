@@ -2,7 +2,8 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { analyse } from '@squallmark/core/analysis';
 import { compileBench, runBench, setControls, startBench } from '@squallmark/core/bench';
-import { readRig } from '@squallmark/core/files';
+import { readBrief, readRig } from '@squallmark/core/files';
+import { propose } from '@squallmark/core/propose';
 import { applyEdits, type Rig } from '@squallmark/core/rig';
 
 interface Row {
@@ -38,6 +39,23 @@ export function bench(first: { total: number }): void {
     goal: `${(again / one).toFixed(3)}× of whole`,
     met: null,
   });
+  const wired = median(() => propose(rig), 10);
+  rows.push({
+    what: 'proposal, demo rig',
+    value: wired,
+    unit: 'ms',
+    goal: `${(wired / one).toFixed(1)}× of its analysis`,
+    met: null,
+  });
+  const forty = unionRig();
+  const big = median(() => propose(forty), 3);
+  rows.push({
+    what: `proposal, ${forty.parts.length} parts`,
+    value: big,
+    unit: 'ms',
+    goal: 'under 2000',
+    met: big < 2000,
+  });
   const speed = benchSpeed(rig);
   rows.push({
     what: 'bench simulator against real time',
@@ -69,6 +87,26 @@ function demoRig(): Rig {
     reading.value,
     fixes.flatMap((f) => f.fixes[0]?.edits ?? []),
   ).rig;
+}
+
+/** The three demo briefs on one bench: their parts and wishes, no wiring. */
+function unionRig(): Rig {
+  const rigs = ['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'].map((name, i): Rig => {
+    const reading = readBrief(readFileSync(`demo/${name}.brief.json`, 'utf8'));
+    if (!reading.ok) throw new Error(`${name}: the brief cannot be read`);
+    const own = /"(id|part|rides)":"([A-Z][A-Z0-9]*)"/g;
+    return JSON.parse(
+      JSON.stringify(reading.value).replace(own, (_whole, key: string, id: string) => `"${key}":"${id}-${i}"`),
+    ) as Rig;
+  });
+  const [first] = rigs as [Rig, ...Rig[]];
+  return {
+    ...first,
+    parts: rigs.flatMap((r) => r.parts),
+    wishes: rigs.flatMap((r) => r.wishes),
+    sheets: Object.assign({}, ...rigs.map((r) => r.sheets)) as Rig['sheets'],
+    held: rigs.flatMap((r) => r.held),
+  };
 }
 
 /** That many copies side by side in one document, each with its own ids. */

@@ -1,6 +1,13 @@
-/** Prints the JSON Schema of the rig document: `npm run schema`. */
+/** Prints the JSON Schemas of the documents: `npm run schema`. */
 import { writeFileSync } from 'node:fs';
-import { rigJsonSchema } from '@squallmark/core/files';
+import { briefJsonSchema, rigJsonSchema, sheetJsonSchema } from '@squallmark/core/files';
 
-const file = new URL('../docs/squallmark-rig.schema.json', import.meta.url);
-writeFileSync(file, `${JSON.stringify(rigJsonSchema(), null, 2)}\n`);
+const print = (name: string, schema: object): void =>
+  writeFileSync(
+    new URL(`../docs/squallmark-${name}.schema.json`, import.meta.url),
+    `${JSON.stringify(schema, null, 2)}\n`,
+  );
+
+print('rig', rigJsonSchema());
+print('brief', briefJsonSchema());
+print('sheet', sheetJsonSchema());

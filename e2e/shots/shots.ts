@@ -11,8 +11,18 @@ async function shoot(page: Page, station: StationName, ready: () => Promise<void
 
 test('a picture of every station, as the demo goes', async ({ page }) => {
   await openDemo(page);
-  await shoot(page, 'Brief');
+  await shoot(page, 'Brief', () => expect(page.getByText(/cheapest class that would/)).toBeVisible());
   await shoot(page, 'Loom', () => expect(page.getByRole('button', { name: 'Cable C13', exact: true })).toBeVisible());
+  await page.getByRole('button', { name: 'Part Flight controller' }).click();
+  await expect(page.getByRole('button', { name: /^Plug Radio receiver bus/ })).toBeVisible();
+  await shot(page, 'part');
+  await page.getByRole('button', { name: 'Board plan' }).click();
+  await shot(page, 'board');
+  await page.getByRole('button', { name: 'Cut list' }).click();
+  await shot(page, 'lists');
+  await page.getByRole('button', { name: 'Propose wiring' }).click();
+  await expect(page.getByRole('button', { name: 'Take it over' })).toBeVisible();
+  await shot(page, 'proposal');
   await mendStops(page);
   await shoot(page, 'Channels');
   await shoot(page, 'Rails', async () => {
@@ -48,4 +58,24 @@ test('the night bench', async ({ page }) => {
   await go(page, 'Loom');
   await expect(page.getByRole('button', { name: 'Cable C13', exact: true })).toBeVisible();
   await shot(page, 'loom-night');
+});
+
+test('the shelf and the carriage', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByLabel('Find a sheet').fill('thermal');
+  await page.getByRole('button', { name: /^Thermal core/ }).click();
+  await page.getByRole('button', { name: 'Copy as own' }).click();
+  const sheet = page.getByRole('region', { name: 'Sheet of Thermal core, own 1' });
+  await sheet.getByLabel('main most').fill('13');
+  await sheet.getByLabel('main most').blur();
+  await expect(page.getByText(/^gone: Thermal core/)).toBeVisible();
+  await shot(page, 'shelf');
+  await page.getByRole('button', { name: 'Files', exact: true }).click();
+  await page.getByRole('button', { name: 'Demo: Glasshouse Line' }).click();
+  await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText('Glasshouse Line');
+  await settled(page);
+  await go(page, 'Loom');
+  await expect(page.getByRole('button', { name: 'Part Remote head' })).toBeVisible();
+  await shot(page, 'glasshouse');
 });

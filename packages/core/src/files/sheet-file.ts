@@ -1,3 +1,4 @@
+import * as z from 'zod';
 import { sheetProblems, type Sheet } from '../parts/index.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
@@ -6,6 +7,11 @@ import { issueProblem, parseJson } from './json.js';
 /** Text of a part sheet's file. */
 export function writeSheet(sheet: Sheet): string {
   return `${JSON.stringify(sheet, null, 2)}\n`;
+}
+
+/** JSON Schema of a part sheet, printed from the one definition. */
+export function sheetJsonSchema(): object {
+  return z.toJSONSchema(sheetSchema, { io: 'input', target: 'draft-2020-12' });
 }
 
 /** Reads a part sheet. A mistake says where: line and column for broken JSON, the place in the sheet for everything else. */

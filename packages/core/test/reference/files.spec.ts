@@ -6,7 +6,17 @@ import { join } from 'node:path';
 import Papa from 'papaparse';
 import { afterAll, describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
-import { channelTable, readRig, rigJsonSchema, writeRig } from '../../src/files/index.js';
+import {
+  briefJsonSchema,
+  channelTable,
+  readRig,
+  rigJsonSchema,
+  sheetJsonSchema,
+  writeRig,
+  writeSheet,
+} from '../../src/files/index.js';
+import { SHELF } from '../../src/parts/shelf/index.js';
+import { briefText } from '../support/brief.js';
 import { demoRig, mendedRig } from '../support/demo-rig.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'squallmark-'));
@@ -37,6 +47,22 @@ describe('the printed schema', () => {
       readFileSync(new URL('../../../../docs/squallmark-rig.schema.json', import.meta.url), 'utf8'),
     );
     expect(printed).toEqual(JSON.parse(JSON.stringify(rigJsonSchema())));
+  });
+
+  it.each([
+    [
+      'brief',
+      briefJsonSchema,
+      ['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'].map((n) => JSON.parse(briefText(n)) as unknown),
+    ],
+    ['sheet', sheetJsonSchema, SHELF.map((s) => JSON.parse(writeSheet(s)) as unknown)],
+  ] as const)('of the %s accepts what ships and is the one in docs', (name, schema, documents) => {
+    const accepts = new Ajv2020({ strict: false, formats: { ipv4: true } }).compile(schema());
+    for (const document of documents) expect(accepts(document), JSON.stringify(accepts.errors)).toBe(true);
+    const printed: unknown = JSON.parse(
+      readFileSync(new URL(`../../../../docs/squallmark-${name}.schema.json`, import.meta.url), 'utf8'),
+    );
+    expect(printed).toEqual(JSON.parse(JSON.stringify(schema())));
   });
 
   it('refuses what the reader refuses', () => {
