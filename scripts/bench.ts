@@ -122,7 +122,7 @@ function multiply(rig: Rig, times: number): Rig {
     });
     return JSON.parse(
       text.replace(
-        /"(id|part|transmitter)":"([A-Za-z0-9]+)"/g,
+        /"(id|part|transmitter|rides)":"([A-Za-z0-9]+)"/g,
         (_whole, key: string, id: string) => `"${key}":"${id}-${i}"`,
       ),
     ) as Pick<Rig, 'parts' | 'cables' | 'shaping' | 'held' | 'bindings' | 'wishes'>;

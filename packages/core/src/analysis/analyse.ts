@@ -58,7 +58,7 @@ export interface Analysis {
     feeds: FeedChoice[];
   };
   loom: {
-    cables: CableView[];
+    cables: readonly CableView[];
     board: ResourceView[];
     settings: BoardSetting[];
     items: BenchItem[];

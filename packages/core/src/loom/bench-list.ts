@@ -54,7 +54,7 @@ export function adaptersToMake(rig: Rig): { cable: string; text: string }[] {
 }
 
 /** @source [practice] */
-function toolsFor(rig: Rig, views: CableView[]): string[] {
+function toolsFor(rig: Rig, views: readonly CableView[]): string[] {
   const families = new Set(views.flatMap((c) => c.ends.map((e) => e.family)));
   const sheets = rig.parts.map((p) => sheetOf(rig, p.id));
   const small = [...families].some((f) => (connectorOf(f).pitchMm ?? 9) < 2);

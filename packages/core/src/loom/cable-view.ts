@@ -1,6 +1,6 @@
 import type { Pin } from '../parts/index.js';
 import { findPin, labelOf, pinKey, sheetOf, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
-import { groupBy } from '../units/index.js';
+import { groupBy, lastCall } from '../units/index.js';
 import { cableKind, type CableKind } from './wire-kind.js';
 
 /** One plug of a cable, with what its pins are and which stay empty. */
@@ -25,7 +25,8 @@ export interface CableView {
   marked: boolean;
 }
 
-export function cableViews(rig: Rig): CableView[] {
+/** Every cable as the bench sees it. Kept for as long as the rig is the same object: many rules look at it. */
+export const cableViews: (rig: Rig) => readonly CableView[] = lastCall((rig: Rig): readonly CableView[] => {
   const byPin = cablesByPin(rig);
   return rig.cables.map((cable) => ({
     id: cable.id,
@@ -35,7 +36,7 @@ export function cableViews(rig: Rig): CableView[] {
     wires: cable.wires,
     marked: cable.marked,
   }));
-}
+});
 
 type ByPin = ReadonlyMap<string, readonly string[]>;
 
