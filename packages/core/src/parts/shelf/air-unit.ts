@@ -12,6 +12,7 @@ export const airUnit = defineSheet({
   summary: 'bus · serial · three network ports',
   group: 'Control',
   massG: 92,
+  sizeMm: [84, 58, 20],
   cautions: [TWO_ANTENNAS, 'Where one link carries everything, the old radio is switched off: look at its lamp.'],
   cues: bindCues,
   ports: [
@@ -22,7 +23,7 @@ export const airUnit = defineSheet({
     antennaOut(1),
     antennaOut(2),
   ],
-  supplies: [eats('supply', [9, 26], 7, 11)],
+  supplies: [{ ...eats('supply', [9, 26], 7, 11), inrush: { capacitanceUf: 470, softStartMs: 5 } }],
   links: [
     AIR,
     wire('bus', 'sbus', 'talk', 'bus', { scale: 'micro', periodMs: 14, base: 1 }),

@@ -13,6 +13,7 @@ export const autopilot = defineSheet({
   summary: '2 telemetry · 6 auxiliary outputs',
   group: 'Control',
   massG: 73,
+  sizeMm: [84, 50, 24],
   board: 'large',
   cautions: ['Props off until every step is proven.'],
   ports: [

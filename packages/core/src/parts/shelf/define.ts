@@ -146,6 +146,8 @@ export function packSheet(
     summary: `${capacityMah.toLocaleString('en').replace(/,/g, ' ')} mAh`,
     group: 'Power',
     massG,
+    // about two grams a cubic centimetre, in the usual proportions of a pack
+    sizeMm: packSizeMm(massG),
     cautions: [
       'Lithium pack: never charge or leave it unattended, never use a damaged cell; fuse near the pack.',
       'Pack strap on before it is joined.',
@@ -157,6 +159,12 @@ export function packSheet(
       { id: 'pack', kind: 'pack', plus: at('out', 1), minus: at('out', 2), maxA, outOhm, pack: { cells, capacityMah } },
     ],
   });
+}
+
+/** Long, wide and high of a pack of this weight. @source [practice] density and shape of a usual pack */
+function packSizeMm(massG: number): [number, number, number] {
+  const high = Math.cbrt((massG * 500) / 6);
+  return [Math.round(high * 3), Math.round(high * 2), Math.round(high)];
 }
 
 /** Serial port of a board: 5 V, TX, RX, ground. */

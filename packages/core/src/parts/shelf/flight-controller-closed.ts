@@ -12,6 +12,7 @@ export const flightControllerClosed = defineSheet({
   summary: 'function ports F1–F4',
   group: 'Control',
   massG: 118,
+  sizeMm: [70, 46, 26],
   cautions: ['Props off until every step is proven.'],
   ports: [
     boardSupply('supply', 'two-way 2.0 mm'),

@@ -13,6 +13,7 @@ export const flightControllerSmall = defineSheet({
   summary: '3 serial · 8 pads · display',
   group: 'Control',
   massG: 9,
+  sizeMm: [36, 36, 9],
   board: 'small',
   cautions: ['Props off until every step is proven.'],
   needs: ['Configure on USB power, run on the pack: the two supplies are not the same thing.'],

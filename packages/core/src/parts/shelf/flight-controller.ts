@@ -22,6 +22,7 @@ export const flightController = defineSheet({
   summary: '6 serial · 12 pads · display',
   group: 'Control',
   massG: 38,
+  sizeMm: [42, 42, 14],
   board: 'middle',
   cautions: ['Props off until every step is proven.'],
   needs: ['Serial camera menu needs controller firmware that supports it; note the version on the rig.'],

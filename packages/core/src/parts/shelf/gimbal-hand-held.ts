@@ -10,13 +10,14 @@ export const gimbalHandHeld = defineSheet({
   summary: 'bus or pulse · pan 1, tilt 2',
   group: 'Payload',
   massG: 1450,
+  sizeMm: [280, 220, 380],
   cautions: ['Balance it before power: a camera off balance heats the motors.'],
   ports: [
     supplyPort('supply', '12–17 V', 'left', 'barrel 5.5 mm'),
     servoPort('control', 'control', 'left', 'in'),
     servoPort('second', 'tilt pulse', 'left', 'in'),
   ],
-  supplies: [eats('supply', [11, 17], 9, 24)],
+  supplies: [{ ...eats('supply', [11, 17], 9, 24), inrush: { capacitanceUf: 1000, softStartMs: 10 } }],
   links: [
     wire('bus', 'sbus', 'listen', 'control', { scale: 'micro', base: 1 }, whenSet('control', 'bus')),
     wire('pulse', 'pulse', 'listen', 'control', {}, whenSet('control', 'pulse')),

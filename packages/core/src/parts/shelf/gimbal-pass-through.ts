@@ -10,13 +10,14 @@ export const gimbalPassThrough = defineSheet({
   summary: '12–26 V · telemetry at 500 000 baud',
   group: 'Payload',
   massG: 540,
+  sizeMm: [120, 115, 140],
   cautions: [ARC],
   firmware: [{ what: 'gimbal manager', least: '4.3', board: 'large', erases: false }],
   ports: [
     supplyPort('supply', '12–26 V', 'left'),
     deviceSerialPort('telemetry', 'telemetry', 'left', 'latching 1.25 mm'),
   ],
-  supplies: [eats('supply', [11.5, 26], 10, 26)],
+  supplies: [{ ...eats('supply', [11.5, 26], 10, 26), inrush: { capacitanceUf: 470, softStartMs: 4 } }],
   links: [
     {
       id: 'telemetry',

@@ -12,9 +12,10 @@ export const gimbalServoFour = defineSheet({
   summary: '3S–6S · tilt, roll, mode, power state',
   group: 'Payload',
   massG: 390,
+  sizeMm: [110, 105, 120],
   cautions: [ARC],
   ports: [supplyPort('supply', '3S–6S', 'left'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
-  supplies: [eats('supply', [9.5, 26], 8, 19)],
+  supplies: [{ ...eats('supply', [9.5, 26], 8, 19), inrush: { capacitanceUf: 470, softStartMs: 4 } }],
   links: INPUTS.map((id) => wire(id, 'pulse', 'listen', id)),
   settings: [mounting],
   functions: [

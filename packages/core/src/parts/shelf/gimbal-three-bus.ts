@@ -10,9 +10,10 @@ export const gimbalThreeBus = defineSheet({
   summary: '12–26 V · fixed slots · look-down',
   group: 'Payload',
   massG: 620,
+  sizeMm: [130, 120, 150],
   cautions: [ARC],
   ports: [supplyPort('supply', '12–26 V', 'left'), servoPort('bus', 'bus', 'left', 'in')],
-  supplies: [eats('supply', [11.5, 26], 12, 30)],
+  supplies: [{ ...eats('supply', [11.5, 26], 12, 30), inrush: { capacitanceUf: 680, softStartMs: 6 } }],
   links: [wire('bus', 'sbus', 'listen', 'bus', { scale: 'micro', base: 1 })],
   settings: [mounting],
   functions: [

@@ -9,6 +9,7 @@ export const gimbalTwoAxis = defineSheet({
   summary: '7–17 V · pan and tilt',
   group: 'Payload',
   massG: 310,
+  sizeMm: [95, 90, 110],
   cautions: ['Nobody in the arc of the gimbal; keep it still while it finds level.'],
   ports: [
     supplyPort('supply', '7–17 V', 'left'),

@@ -12,6 +12,7 @@ export const gimbalTwoPulse = defineSheet({
   summary: '7–17 V · three servo leads',
   group: 'Payload',
   massG: 240,
+  sizeMm: [80, 80, 95],
   cautions: [ARC],
   ports: [supplyPort('supply', '7–17 V', 'left'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
   supplies: [eats('supply', [7, 17], 6, 15)],

@@ -9,13 +9,14 @@ export const hdmiAirUnit = defineSheet({
   summary: '7–26 V · HDMI in',
   group: 'Picture',
   massG: 64,
+  sizeMm: [60, 46, 20],
   cautions: ['Never powered without its antennas.', 'Band and power by local radio rules.'],
   ports: [
     hdmiPort('hdmi', 'HDMI', 'left', 'in', 'mini'),
     supplyPort('supply', '7–26 V', 'left'),
     antennaPort('antenna', 'antenna', 'out', 'coax press'),
   ],
-  supplies: [eats('supply', [7, 26], 8, 12)],
+  supplies: [{ ...eats('supply', [7, 26], 8, 12), inrush: { capacitanceUf: 330, softStartMs: 2 } }],
   links: [wire('hdmi', 'hdmi', 'listen', 'hdmi'), wire('antenna', 'antenna', 'talk', 'antenna')],
   starts: [{ text: 'finds the ground unit', seconds: 12, still: false }],
 });

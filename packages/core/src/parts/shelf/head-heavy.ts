@@ -10,9 +10,10 @@ export const headHeavy = defineSheet({
   summary: '24 V · three axis · bus',
   group: 'Payload',
   massG: 6200,
+  sizeMm: [320, 290, 380],
   cautions: ['Strong motors: hands off and nobody in the arc while it finds level.'],
   ports: [supplyPort('supply', '24 V', 'left', 'twist-lock round'), servoPort('bus', 'bus', 'left', 'in')],
-  supplies: [eats('supply', [20, 28], 35, 110)],
+  supplies: [{ ...eats('supply', [20, 28], 35, 110), inrush: { capacitanceUf: 2200, softStartMs: 20 } }],
   links: [wire('bus', 'sbus', 'listen', 'bus', { scale: 'micro', base: 1 })],
   functions: [
     axisFunction('tilt', 'Tilt', 'rate', ['bus'], -70, 70, false),

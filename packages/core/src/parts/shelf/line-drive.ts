@@ -9,6 +9,7 @@ export const lineDrive = defineSheet({
   summary: '40–60 V · drive and brake',
   group: 'Payload',
   massG: 2600,
+  sizeMm: [380, 160, 120],
   cautions: [
     'Line unloaded and carriage in hand until proven; nobody under the line.',
     'End stops are not kept through power-off: set them slowly, one end then the other.',
@@ -19,7 +20,7 @@ export const lineDrive = defineSheet({
     servoPort('drive', 'drive', 'left', 'in'),
     servoPort('brake', 'brake', 'left', 'in'),
   ],
-  supplies: [eats('supply', [40, 60], 120, 600)],
+  supplies: [{ ...eats('supply', [40, 60], 120, 600), inrush: { capacitanceUf: 4700, softStartMs: 60 } }],
   links: [wire('drive', 'pulse', 'listen', 'drive'), wire('brake', 'pulse', 'listen', 'brake')],
   functions: [
     ranged('drive', 'Drive', 'drive', 'position', ['drive'], -100, 100, '%'),

@@ -9,6 +9,7 @@ export const ribbonAirUnit = defineSheet({
   summary: '7–26 V · ribbon in',
   group: 'Picture',
   massG: 38,
+  sizeMm: [44, 38, 16],
   cautions: [
     'Never powered without its antennas.',
     'Gets hot without moving air.',
@@ -25,7 +26,7 @@ export const ribbonAirUnit = defineSheet({
     supplyPort('supply', '7–26 V', 'left'),
     antennaPort('antenna', 'antenna', 'out', 'coax press'),
   ],
-  supplies: [eats('supply', [7, 26], 7, 11)],
+  supplies: [{ ...eats('supply', [7, 26], 7, 11), inrush: { capacitanceUf: 330, softStartMs: 2 } }],
   links: [wire('ribbon', 'ribbon', 'listen', 'ribbon'), wire('antenna', 'antenna', 'talk', 'antenna')],
   starts: [{ text: 'finds the ground unit', seconds: 10, still: false }],
 });

@@ -9,6 +9,7 @@ export const videoTransmitter5v = defineSheet({
   summary: '5 V · 25 or 100 mW by button',
   group: 'Picture',
   massG: 6,
+  sizeMm: [24, 20, 6],
   cautions: [
     'Never powered without its antenna.',
     'Band, channel and power by local radio rules; ask the authority or a licensed person.',

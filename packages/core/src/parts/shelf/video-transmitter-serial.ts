@@ -20,6 +20,7 @@ export const videoTransmitterSerial = defineSheet({
   summary: 'pack direct · pit to 400 mW by serial',
   group: 'Picture',
   massG: 16,
+  sizeMm: [36, 24, 8],
   cautions: [
     'Never powered without its antenna.',
     'Band, channel and power by local radio rules; ask the authority or a licensed person.',
@@ -30,7 +31,7 @@ export const videoTransmitterSerial = defineSheet({
     deviceSerialPort('serial', 'serial', 'left'),
     antennaPort('antenna', 'antenna', 'out', 'coax screw'),
   ],
-  supplies: [eats('supply', [7, 26], 5, 6.5)],
+  supplies: [{ ...eats('supply', [7, 26], 5, 6.5), inrush: { capacitanceUf: 220, softStartMs: 1 } }],
   links: [
     wire('video', 'composite', 'listen', 'video'),
     {

@@ -9,6 +9,7 @@ export const videoTransmitter = defineSheet({
   summary: 'pack direct · pit or 200 mW',
   group: 'Picture',
   massG: 21,
+  sizeMm: [38, 26, 9],
   cautions: [
     'Never powered without its antenna.',
     'Band, channel and power by local radio rules; ask the authority or a licensed person.',
