@@ -10,6 +10,9 @@ export async function cardPdf(card: Card): Promise<Uint8Array> {
   );
   const normal = join(face, '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf');
   const bold = join(face, '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf');
+  // a card fetches nothing and reads its face only
+  pdfMake.setUrlAccessPolicy(() => false);
+  pdfMake.setLocalAccessPolicy((path) => path.startsWith(face));
   pdfMake.addFonts({ Card: { normal, bold, italics: normal, bolditalics: bold } });
   return pdfMake.createPdf(cardDefinition(card)).getBuffer();
 }
