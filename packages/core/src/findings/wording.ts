@@ -1,5 +1,5 @@
 import { labelOf, type Rig } from '../rig/index.js';
-import { figureOf, type RuleId, type RuleResult } from './finding.js';
+import { figureOf, type RuleResult } from './finding.js';
 import { BRIEF_WORDS } from './words/brief.js';
 import { CHANNELS_WORDS } from './words/channels.js';
 import { PICTURE_WORDS } from './words/picture.js';
@@ -9,7 +9,7 @@ import { SERIAL_WORDS } from './words/serial.js';
 import { SUPPLY_WORDS } from './words/supply.js';
 import { WIRING_WORDS } from './words/wiring.js';
 
-const SAY: Sayings<RuleId> = {
+const SAY: Sayings = {
   ...SUPPLY_WORDS,
   ...SERIAL_WORDS,
   ...WIRING_WORDS,

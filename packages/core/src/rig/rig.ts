@@ -17,8 +17,6 @@ const placeSchema = z.strictObject({
   zMm: z.number().min(-5000).max(5000),
   /** The part whose joint it rides on; it sits on the frame when left out. */
   rides: idSchema.optional(),
-  /** Which way the sides of its box that plugs face look: `left` looks to negative right. */
-  axis: z.enum(['x', 'y', 'z']).optional(),
 });
 
 const partSchema = z.strictObject({

@@ -1,14 +1,6 @@
-import { capital, type Sayings } from './saying.js';
+import { capital, type SomeSayings } from './saying.js';
 
-export const BRIEF_WORDS: Sayings<
-  | 'wish-impossible'
-  | 'wish-open'
-  | 'bench-missing'
-  | 'prep-open'
-  | 'firmware-unknown'
-  | 'firmware-old'
-  | 'board-too-small'
-> = {
+export const BRIEF_WORDS = {
   'wish-impossible': (f) => ({
     title: `"${f.text('wish')}" cannot be granted`,
     text: `${capital(f.text('why'))}.${f.text('classes') ? ` Classes that would: ${f.text('classes')}.` : ''}`,
@@ -31,4 +23,4 @@ export const BRIEF_WORDS: Sayings<
     title: `${f.label('controller')} is a ${f.text('class')} board`,
     text: `${capital(f.text('for'))} of ${f.label('device')} needs a ${f.text('least')} one.`,
   }),
-};
+} satisfies SomeSayings;

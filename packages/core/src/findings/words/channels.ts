@@ -1,15 +1,7 @@
 import { micros } from '../../units/index.js';
-import type { Sayings } from './saying.js';
+import type { SomeSayings } from './saying.js';
 
-export const CHANNELS_WORDS: Sayings<
-  | 'window-missed'
-  | 'window-thin'
-  | 'pulse-from-latch'
-  | 'one-control-many'
-  | 'two-on-one-slot'
-  | 'scale-school'
-  | 'numbering-base'
-> = {
+export const CHANNELS_WORDS = {
   'window-missed': (f) => ({
     title: `Middle of ${f.text('control')} misses "${f.text('window')}"`,
     text: `It sends ${micros(f.number('sent'))}; ${f.label('part')} wants ${f.number('from')}–${micros(f.number('to'))}. It will do nothing.`,
@@ -38,4 +30,4 @@ export const CHANNELS_WORDS: Sayings<
     title: `${f.label('part')} ${f.text('function').toLowerCase()} listens one beside`,
     text: `Slot ${f.number('slot')}, which it calls ${f.number('device calls it')}, is not driven; slot ${f.number('driven')} is and moves nothing.`,
   }),
-};
+} satisfies SomeSayings;

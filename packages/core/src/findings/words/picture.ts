@@ -1,8 +1,6 @@
-import type { Sayings } from './saying.js';
+import type { SomeSayings } from './saying.js';
 
-export const PICTURE_WORDS: Sayings<
-  'standard-mix' | 'picture-nowhere' | 'no-fixed-camera' | 'address-twice' | 'subnet-other'
-> = {
+export const PICTURE_WORDS = {
   'standard-mix': (f) => ({
     title: `Two picture standards behind ${f.label('part')}`,
     text: `${f.text('standards')}. The picture rolls after switching; ${f.label('odd')} is the odd one.`,
@@ -23,4 +21,4 @@ export const PICTURE_WORDS: Sayings<
     title: `${f.label('part')} is on ${f.text('subnet')}`,
     text: `The others are on ${f.text('others')}. They cannot see it.`,
   }),
-};
+} satisfies SomeSayings;

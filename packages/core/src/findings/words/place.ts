@@ -1,15 +1,6 @@
-import type { Sayings } from './saying.js';
+import type { SomeSayings } from './saying.js';
 
-export const PLACE_WORDS: Sayings<
-  | 'joint-no-slack'
-  | 'cable-short'
-  | 'plug-angled'
-  | 'antenna-missing'
-  | 'antenna-crossed'
-  | 'antenna-near-compass'
-  | 'antenna-screened'
-  | 'magnet-near-compass'
-> = {
+export const PLACE_WORDS = {
   'joint-no-slack': (f) => ({
     title: `${f.text('cable')} crosses ${f.text('joints')}`,
     text: `${f.number('long')} mm long, ${f.number('needs')} mm wanted: ${f.number('slack')} mm of it for the turn. Or let it ride with the moving part.`,
@@ -42,4 +33,4 @@ export const PLACE_WORDS: Sayings<
     title: `${f.label('part')} on a bench with a compass`,
     text: `Its magnet spoils ${f.label('compass')} nearer than ${f.number('wants')} mm.`,
   }),
-};
+} satisfies SomeSayings;

@@ -13,7 +13,10 @@ export interface Read {
   label: (name: string) => string;
 }
 
-/** Sentences of an area: one entry a rule. */
-export type Sayings<Id extends RuleId> = Record<Id, (f: Read) => Words>;
+/** Sentences of every rule: one entry each. */
+export type Sayings = Record<RuleId, (f: Read) => Words>;
+
+/** Sentences of an area. */
+export type SomeSayings = Partial<Sayings>;
 
 export const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

@@ -1,19 +1,6 @@
-import type { Sayings } from './saying.js';
+import type { SomeSayings } from './saying.js';
 
-export const SERIAL_WORDS: Sayings<
-  | 'pair-not-crossed'
-  | 'pair-half'
-  | 'port-not-set'
-  | 'port-too-slow'
-  | 'port-listens-only'
-  | 'port-shared-pins'
-  | 'port-labels-disagree'
-  | 'serial-not-inverted'
-  | 'pad-held'
-  | 'pad-held-twice'
-  | 'pad-no-timer'
-  | 'ladder-resistor'
-> = {
+export const SERIAL_WORDS = {
   'pair-not-crossed': (f) => ({
     title: `${f.label('device')} serial is not crossed`,
     text: `${f.text('cable')} joins TX to TX and RX to RX. Nothing will answer on ${f.label('controller')} ${f.text('port')}.`,
@@ -62,4 +49,4 @@ export const SERIAL_WORDS: Sayings<
     title: `${f.label('device')} key ladder has ${f.number('ohm') ? `${f.number('ohm')} Ω` : 'no resistor'}`,
     text: `It wants ${f.number('from')}–${f.number('to')} Ω in ${f.text('cable')}. Some keys work, others not.`,
   }),
-};
+} satisfies SomeSayings;

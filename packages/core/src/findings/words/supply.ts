@@ -1,23 +1,9 @@
 import { voltBand, volts } from '../../units/index.js';
-import type { Read, Sayings } from './saying.js';
+import type { Read, SomeSayings } from './saying.js';
 
 const band = (f: Read): string => voltBand([f.number('floor'), f.number('ceiling')]);
 
-export const SUPPLY_WORDS: Sayings<
-  | 'supply-range'
-  | 'supply-none'
-  | 'supply-thin'
-  | 'regulator-overload'
-  | 'regulator-dropout'
-  | 'back-feed'
-  | 'source-off'
-  | 'hdmi-powered'
-  | 'wire-overloaded'
-  | 'connector-overloaded'
-  | 'starved-splice'
-  | 'packs-unequal'
-  | 'fuse-missing'
-> = {
+export const SUPPLY_WORDS = {
   'supply-range': (f) => {
     const over = f.number('volts') > f.number('ceiling');
     const by = Math.abs(f.number('volts') - (over ? f.number('ceiling') : f.number('floor')));
@@ -74,4 +60,4 @@ export const SUPPLY_WORDS: Sayings<
     title: `${f.text('cable')} has no fuse`,
     text: `A lead from ${f.label('part')}, ${f.number('amps').toFixed(1)} A at peak. A fuse sits near the pack.`,
   }),
-};
+} satisfies SomeSayings;

@@ -1,17 +1,6 @@
-import type { Sayings } from './saying.js';
+import type { SomeSayings } from './saying.js';
 
-export const WIRING_WORDS: Sayings<
-  | 'talkers-collide'
-  | 'y-two-talkers'
-  | 'wrong-type'
-  | 'strap-other-type'
-  | 'level-mismatch'
-  | 'polarity'
-  | 'look-alike'
-  | 'ground-missing'
-  | 'ground-twice'
-  | 'port-used-twice'
-> = {
+export const WIRING_WORDS = {
   'talkers-collide': (f) => ({
     title: 'Two talkers on one wire',
     text: `${f.text('talkers')} both drive the wire that ${f.label('listener')} listens to.`,
@@ -52,4 +41,4 @@ export const WIRING_WORDS: Sayings<
     title: `${f.label('part')} ${f.text('port')} is used twice`,
     text: `${f.text('cables')} both end on the same signal pin.`,
   }),
-};
+} satisfies SomeSayings;
