@@ -13,9 +13,20 @@ export interface Prices {
   /** What an option costs one of its needs at these prices, without what it wakes. */
   base: Float64Array;
   /** Shares of what an option wakes, for one of its needs. */
-  extras: { need: number; points: number }[][];
+  extras: Extra[][];
   /** The bound with nothing chosen. */
   root: number;
+}
+
+/** What waking a need costs at least, while nothing woke or covered it yet. */
+export interface Extra {
+  need: number;
+  /** With the shares of what its options wake in turn. */
+  points: number;
+  /** Without those shares. */
+  alone: number;
+  /** Needs whose shares `points` may hold: once one of them is active or covered, only `alone` is sure. */
+  beyond: number[];
 }
 
 const STEPS = 60;
@@ -25,14 +36,14 @@ const EPS = 1e-9;
 export function findPrices(piece: Indexed, upper: number): Prices {
   const pool = new Float64Array(piece.capacity.length);
   const hub = Float64Array.from(piece.hubShare);
-  const wakers = countWakers(piece);
-  let best = priceOut(piece, pool, hub, wakers);
+  const waking = lookAtWaking(piece);
+  let best = priceOut(piece, pool, hub, waking);
   let pace = 1.5;
   for (let step = 0; step < STEPS; step++) {
-    const now = priceOut(piece, pool, hub, wakers);
+    const now = priceOut(piece, pool, hub, waking);
     if (now.root > best.root) best = { ...now, pool: pool.slice(), hub: hub.slice() };
     else pace *= 0.93;
-    const { poolSlope, hubSlope, norm } = slopes(piece, now, wakers);
+    const { poolSlope, hubSlope, norm } = slopes(piece, now, waking);
     if (norm < EPS || upper - now.root < EPS) break;
     const size = (pace * (upper - now.root)) / norm;
     for (let p = 0; p < pool.length; p++) pool[p] = Math.max(0, pool[p]! + size * poolSlope[p]!);
@@ -42,20 +53,34 @@ export function findPrices(piece: Indexed, upper: number): Prices {
   return best;
 }
 
-/** How many needs have an option that wakes each need: no more of them can wake it at once. */
-function countWakers({ wakes, covers, needs }: Indexed): number[] {
+interface Waking {
+  /** How many needs have an option that wakes each need: no more of them can wake it at once. */
+  wakers: number[];
+  /** Needs that covering each need may wake, and those may wake in turn. */
+  beyond: number[][];
+}
+
+function lookAtWaking({ wakes, covers, byNeed, needs }: Indexed): Waking {
   const by = Array.from({ length: needs }, () => new Set<number>());
   wakes.forEach((list, o) => {
     for (const n of list) for (const need of covers[o]!) by[n]!.add(need);
   });
-  return by.map((set) => set.size);
+  const reach = (need: number, seen: Set<number>): Set<number> => {
+    for (const n of byNeed[need]!.flatMap((o) => wakes[o]!)) {
+      if (seen.has(n)) continue;
+      seen.add(n);
+      reach(n, seen);
+    }
+    return seen;
+  };
+  return { wakers: by.map((set) => set.size), beyond: byNeed.map((_, need) => [...reach(need, new Set())]) };
 }
 
-function priceOut(piece: Indexed, pool: Float64Array, hub: Float64Array, wakers: readonly number[]): Prices {
+function priceOut(piece: Indexed, pool: Float64Array, hub: Float64Array, { wakers, beyond }: Waking): Prices {
   const base = Float64Array.from(piece.options, (_, o) => reduced(piece, o, pool, hub) / piece.covers[o]!.length);
   const least = new Map<number, number>();
   const isAlways = new Set(piece.always);
-  const extras = piece.options.map((): { need: number; points: number }[] => []);
+  const extras = piece.options.map((): Extra[] => []);
   const visiting = new Set<number>();
   const leastOf = (need: number): number => {
     const known = least.get(need);
@@ -75,8 +100,13 @@ function priceOut(piece: Indexed, pool: Float64Array, hub: Float64Array, wakers:
     return sum;
   };
   piece.wakes.forEach((list, o) => {
-    for (const n of list)
-      if (!isAlways.has(n)) extras[o]!.push({ need: n, points: leastOf(n) / wakers[n]! / piece.covers[o]!.length });
+    for (const need of list) {
+      if (isAlways.has(need)) continue;
+      const share = 1 / wakers[need]! / piece.covers[o]!.length;
+      const bare = Math.min(...piece.byNeed[need]!.map((by) => base[by]!));
+      const alone = Number.isFinite(bare) ? bare * share : 0;
+      extras[o]!.push({ need, points: leastOf(need) * share, alone, beyond: beyond[need]! });
+    }
   });
   const needed = piece.always.reduce((sum, need) => {
     const min = Math.min(...piece.byNeed[need]!.map((o) => base[o]! + extras[o]!.reduce((x, e) => x + e.points, 0)));
@@ -100,7 +130,7 @@ function given(piece: Indexed, pool: Float64Array, hub: Float64Array): number {
 }
 
 /** Which way the prices must go: up where the cheapest choices want more than there is. */
-function slopes(piece: Indexed, { base, extras }: Prices, wakers: readonly number[]) {
+function slopes(piece: Indexed, { base, extras }: Prices, { wakers }: Waking) {
   const poolSlope = Float64Array.from(piece.capacity, (cap) => -cap);
   const hubSlope = Float64Array.from(piece.hubShare, () => 1);
   const spread = (need: number, weight: number, depth: number): void => {

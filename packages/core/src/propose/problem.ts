@@ -12,7 +12,7 @@ export interface WiringProblem {
 /** Something that must be covered exactly once while it is active. */
 export interface Need {
   id: string;
-  /** Active from the start; otherwise only once a chosen option wakes it. */
+  /** Active from the start; otherwise only once an option chosen for an active need wakes it: two never wake only each other. */
   always: boolean;
 }
 

@@ -1,12 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { findPrices } from './bound.js';
 import { findClashes } from './clash.js';
+import { indexProblem } from './indexed.js';
 import type { Option, WiringProblem } from './problem.js';
 import { solveProblem, solveSteps } from './solve.js';
+import { splitProblem } from './split.js';
 
-const NEEDS = ['a', 'b', 'c', 'd'];
+const NEEDS = ['a', 'b', 'c', 'd', 'e'];
 
-/** Small problems: four needs, the last two woken, up to seven options, two pools, a hub, a mode. */
+const plain = (id: string, covers: string[], cost: number, more: Partial<Option> = {}): Option => ({
+  ...{ id, covers, cost, takes: [], hub: null, modes: [], wakes: [] },
+  ...more,
+});
+
+/** Small problems: five needs, the last three woken, up to eight options, two pools, a hub, a mode. */
 const problems = fc
   .array(
     fc.record({
@@ -16,9 +24,9 @@ const problems = fc
       amount: fc.integer({ min: 1, max: 2 }),
       hub: fc.constantFrom(null, 'h'),
       mode: fc.constantFrom(null, 'x', 'y'),
-      wakes: fc.subarray(['c', 'd']),
+      wakes: fc.subarray(['c', 'd', 'e']),
     }),
-    { minLength: 1, maxLength: 7 },
+    { minLength: 1, maxLength: 8 },
   )
   .map((drafts): WiringProblem => ({
     needs: NEEDS.map((id) => ({ id, always: id < 'c' })),
@@ -40,7 +48,7 @@ const problems = fc
 
 /** Cost of a set of options, or null when it is no cover: the rules of the problem, one by one. */
 function judge({ needs, pools, hubs }: WiringProblem, chosen: Option[]): number | null {
-  const active = new Set([...needs.filter((n) => n.always).map((n) => n.id), ...chosen.flatMap((o) => o.wakes)]);
+  const active = woken(needs, chosen);
   const covered = chosen.flatMap((o) => o.covers);
   if (new Set(covered).size < covered.length) return null;
   if (covered.some((id) => !active.has(id)) || [...active].some((id) => !covered.includes(id))) return null;
@@ -56,6 +64,16 @@ function judge({ needs, pools, hubs }: WiringProblem, chosen: Option[]): number 
     cost += Math.max(0, users - 1) * hub.share;
   }
   return cost;
+}
+
+/** Needs active in the end: the ones there from the start, and from there what options of active needs wake. */
+function woken(needs: WiringProblem['needs'], chosen: Option[]): Set<string> {
+  const active = new Set(needs.filter((n) => n.always).map((n) => n.id));
+  for (let before = -1; before < active.size;) {
+    before = active.size;
+    for (const o of chosen) if (o.covers.some((id) => active.has(id))) o.wakes.forEach((id) => active.add(id));
+  }
+  return active;
 }
 
 const subsets = <T>(list: readonly T[]): T[][] =>
@@ -82,6 +100,41 @@ describe('the search', () => {
       }),
       { numRuns: 400 },
     );
+  });
+
+  it('what is woken when it is covered already is paid once', () => {
+    const found = solveProblem({
+      needs: ['a', 'b', 'c', 'd'].map((id) => ({ id, always: id < 'c' })),
+      options: [
+        plain('b wakes d', ['b'], 0, { wakes: ['d'] }),
+        plain('b and c', ['b', 'c'], 2),
+        plain('a dear', ['a'], 3),
+        plain('d', ['d'], 0, { hub: 'h' }),
+        plain('a on the hub', ['a'], 2, { hub: 'h' }),
+        plain('a wakes c', ['a'], 0, { wakes: ['c'] }),
+      ],
+      pools: [],
+      hubs: [{ id: 'h', share: 4, most: 2 }],
+    });
+    expect(found).toMatchObject({ chosen: ['b and c', 'a wakes c'], cost: 2, proven: true });
+  });
+
+  it('what is woken by two, by one of them through another, is paid once', () => {
+    const found = solveProblem({
+      needs: ['a', 'b', 'c', 'd'].map((id) => ({ id, always: id < 'c' })),
+      options: [
+        plain('a alone', ['a'], 0, { modes: [{ key: 'm', value: 'x' }] }),
+        plain('a wakes d', ['a'], 0, { wakes: ['d'] }),
+        plain('b dear', ['b'], 12),
+        plain('b wakes c', ['b'], 0, { wakes: ['c'], modes: [{ key: 'm', value: 'y' }] }),
+        plain('c wakes d', ['c'], 0, { wakes: ['d'] }),
+        plain('d', ['d'], 10),
+      ],
+      pools: [],
+      hubs: [],
+    });
+    expect(found).toMatchObject({ cost: 10, proven: true });
+    expect(found.chosen).toEqual(['a wakes d', 'b wakes c', 'c wakes d', 'd']);
   });
 
   it('stopped early gives a bound that is no more than the best', () => {
@@ -116,15 +169,9 @@ function hard(n: number): WiringProblem {
   return {
     needs: ids.map((id) => ({ id, always: true })),
     options: ids.flatMap((id, i) =>
-      ids.map((pool, j): Option => ({
-        id: `${id}${pool}`,
-        covers: [id],
-        cost: ((i * 7 + j * 13) % 11) + (j < 3 ? 0 : 5),
-        takes: [{ pool, amount: 1 }],
-        hub: null,
-        modes: [],
-        wakes: [],
-      })),
+      ids.map((pool, j) =>
+        plain(`${id}${pool}`, [id], ((i * 7 + j * 13) % 11) + (j < 3 ? 0 : 5), { takes: [{ pool, amount: 1 }] }),
+      ),
     ),
     pools: ids.map((id) => ({ id, capacity: 1 })),
     hubs: [],
@@ -138,15 +185,7 @@ describe('clashes', () => {
         const demands = problem.needs.filter((n) => n.always).map((n) => n.id);
         const canMeet = (held: string[]): boolean => {
           const free = demands.filter((id) => !held.includes(id));
-          const open = free.map((id): Option => ({
-            id: `free ${id}`,
-            covers: [id],
-            cost: 0,
-            takes: [],
-            hub: null,
-            modes: [],
-            wakes: [],
-          }));
+          const open = free.map((id) => plain(`free ${id}`, [id], 0));
           return bruteForce({ ...problem, options: [...problem.options, ...open] }) < Infinity;
         };
         const smallest = subsets(demands)
@@ -159,6 +198,39 @@ describe('clashes', () => {
           expect(canMeet(clash.needs)).toBe(false);
         }
         if (smallest) expect(Math.min(...found.map((c) => c.needs.length))).toBe(smallest.length);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('pieces and prices', () => {
+  it('a problem costs what its pieces cost, each by itself', () => {
+    fc.assert(
+      fc.property(problems, (problem) => {
+        const pieces = splitProblem(problem, false);
+        expect(pieces.flatMap((p) => p.needs)).toHaveLength(problem.needs.length);
+        expect(pieces.flatMap((p) => p.options)).toHaveLength(problem.options.length);
+        expect(pieces.reduce((sum, piece) => sum + bruteForce(piece), 0)).toBe(bruteForce(problem));
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('strict pieces have no option that leaves a need open', () => {
+    fc.assert(
+      fc.property(problems, fc.array(fc.boolean(), { minLength: 8, maxLength: 8 }), (problem, open) => {
+        const some = { ...problem, options: problem.options.map((o, i) => ({ ...o, open: open[i]! })) };
+        const kept = splitProblem(some, true).flatMap((p) => p.options);
+        expect(new Set(kept)).toEqual(new Set(some.options.filter((o) => !o.open)));
+      }),
+    );
+  });
+
+  it('prices bound from below, whatever the best was thought to be', () => {
+    fc.assert(
+      fc.property(problems, fc.integer({ min: 0, max: 60 }), (problem, upper) => {
+        expect(findPrices(indexProblem(problem), upper).root).toBeLessThanOrEqual(bruteForce(problem) + 1e-6);
       }),
       { numRuns: 300 },
     );

@@ -1,5 +1,5 @@
 import { splitProblem } from './split.js';
-import { findPrices, type Prices } from './bound.js';
+import { findPrices, type Extra, type Prices } from './bound.js';
 import { indexProblem, type Indexed } from './indexed.js';
 import type { Solution, WiringProblem } from './problem.js';
 
@@ -242,12 +242,21 @@ class Search {
     return sum;
   }
 
-  /** An option's share for one of its needs: what it wakes counts while nothing else woke it, a hub's full share once it is used. */
+  /** An option's share for one of its needs: what it wakes counts while that is fresh, a hub's full share once it is used. */
   private priceOf(o: number): number {
     const { piece, prices } = this;
     let points = prices.base[o]!;
-    for (const e of prices.extras[o]!) if (!this.active[e.need]) points += e.points;
+    for (const e of prices.extras[o]!) if (this.isFresh(e.need)) points += this.shareOf(e);
     const hub = piece.hub[o]!;
     return hub >= 0 && this.users[hub]! > 0 ? points + prices.hub[hub]! / piece.covers[o]!.length : points;
+  }
+
+  /** Neither woken nor covered: what it costs is counted nowhere else yet. */
+  private isFresh(need: number): boolean {
+    return !this.active[need] && !this.covered[need];
+  }
+
+  private shareOf({ points, alone, beyond }: Extra): number {
+    return beyond.every((need) => this.isFresh(need)) ? points : alone;
   }
 }
