@@ -10,7 +10,7 @@ export default defineConfig({
   workers: 2,
   forbidOnly: !!process.env.CI,
   reporter: 'list',
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   use: {
     baseURL: `http://localhost:${PORT}`,

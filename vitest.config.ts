@@ -5,5 +5,7 @@ export default defineConfig({
     include: ['packages/core/**/*.spec.ts', 'apps/server/**/*.spec.ts', 'apps/cli/**/*.spec.ts'],
     environment: 'node',
     testTimeout: 20_000,
+    // nothing here keeps state between files: modules are loaded once a worker, not once a file
+    isolate: false,
   },
 });

@@ -12,7 +12,7 @@ await build({
   format: 'esm',
   target: 'node20',
   logLevel: 'warning',
-  external: ['./first-load.mjs'],
+  external: ['./first-load.mjs', 'vcd-parser'],
 });
 const { bench } = await import('../node_modules/.cache/squallmark-bench.mjs');
 const { firstLoad } = await import('./first-load.mjs');

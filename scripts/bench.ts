@@ -5,17 +5,11 @@ import { compileBench, runBench, setControls, startBench } from '@squallmark/cor
 import { readBrief, readRig } from '@squallmark/core/files';
 import { propose } from '@squallmark/core/propose';
 import { applyEdits, type Rig } from '@squallmark/core/rig';
-
-interface Row {
-  what: string;
-  value: number;
-  unit: string;
-  goal: string;
-  met: boolean | null;
-}
+import { median, type Row } from './bench-rows.js';
+import { signalRows } from './bench-signals.js';
 
 /** Measures in one run, prints a table with ratios and writes bench/latest.json. */
-export function bench(first: { total: number }): void {
+export async function bench(first: { total: number }): Promise<void> {
   const rig = demoRig();
   const rows: Row[] = [];
   const one = median(() => analyse({ ...rig }), 60);
@@ -64,6 +58,7 @@ export function bench(first: { total: number }): void {
     goal: 'at least 500',
     met: speed >= 500,
   });
+  rows.push(...(await signalRows(rig)));
   const kB = first.total / 1000;
   rows.push({ what: 'first visit, compressed', value: kB, unit: 'kB', goal: 'at most 350', met: kB <= 350 });
 
@@ -136,16 +131,6 @@ function multiply(rig: Rig, times: number): Rig {
     bindings: copies.flatMap((c) => c.bindings),
     wishes: copies.flatMap((c) => c.wishes),
   };
-}
-
-function median(run: () => unknown, times: number): number {
-  for (let i = 0; i < Math.min(20, times); i++) run();
-  const took = Array.from({ length: times }, () => {
-    const from = performance.now();
-    run();
-    return performance.now() - from;
-  }).sort((a, b) => a - b);
-  return took[Math.floor(times / 2)]!;
 }
 
 /** Simulated over real milliseconds, with controls that keep the axes moving. */

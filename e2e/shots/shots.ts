@@ -25,6 +25,19 @@ test('a picture of every station, as the demo goes', async ({ page }) => {
   await shot(page, 'proposal');
   await mendStops(page);
   await shoot(page, 'Channels');
+  await page.getByRole('row').filter({ hasText: 'Tilt' }).getByRole('cell').last().click();
+  await expect(page.getByRole('complementary', { name: 'Channel 8' })).toBeVisible();
+  await shot(page, 'channel');
+  await page.getByRole('button', { name: 'Identify', exact: true }).click();
+  await page.getByRole('button', { name: 'Let the bench wiggle' }).click();
+  await expect(page.getByText('The rig agrees with what was seen')).toBeVisible();
+  await shot(page, 'identify');
+  await page.getByRole('button', { name: 'Signal', exact: true }).click();
+  await expect(page.getByText('SBUS, 100 000 baud 8E2, inverted')).toBeVisible();
+  const paper = page.getByRole('img', { name: /^Line over 44/ });
+  await expect(paper).toBeVisible();
+  await shot(page, 'signal');
+  await page.getByRole('button', { name: 'Back to the ladder' }).click();
   await shoot(page, 'Rails', async () => {
     await page.getByRole('slider', { name: 'Pack from full to flat' }).fill('0.45');
     await expect(page.getByRole('img', { name: /Volts at Thermal core/ }).locator('svg')).toBeVisible();

@@ -1,10 +1,11 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createReadStream, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { runCommand } from './run.js';
 import type { Shell } from './shell.js';
 
 const shell: Shell = {
   read: (file) => readFileSync(file),
+  pieces: (file) => createReadStream(file, { highWaterMark: 1 << 20 }) as AsyncIterable<Uint8Array>,
   write: (file, bytes) => {
     mkdirSync(dirname(file), { recursive: true });
     writeFileSync(file, bytes);

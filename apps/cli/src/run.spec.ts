@@ -20,6 +20,11 @@ async function run(line: string, files: Record<string, Uint8Array> = {}) {
       if (!bytes) throw new Error('no such file');
       return bytes;
     },
+    *pieces(file) {
+      const bytes = all[file];
+      if (!bytes) throw new Error('no such file');
+      yield bytes;
+    },
     write: (file, bytes) => void (said.written[file] = bytes),
     out: (text) => void (said.out += `${text}\n`),
     err: (text) => void (said.err += `${text}\n`),
@@ -67,6 +72,14 @@ describe('squallmark wake', () => {
   });
 });
 
+/** A recording of the demo's lines, made once. */
+const recorded = new Map<string, Promise<Uint8Array>>();
+function recording(name: string): Promise<Uint8Array> {
+  const made = recorded.get(name) ?? run(`record rig.json --out ${name}`).then((r) => r.written[name]!);
+  recorded.set(name, made);
+  return made;
+}
+
 describe('squallmark decode', () => {
   it('finds frames between noise and counts the rest', async () => {
     const noisy = Uint8Array.from([1, 2, 3, ...frame, 9, ...frame.slice(0, 20)]);
@@ -82,9 +95,69 @@ describe('squallmark decode', () => {
   it('says which bus it reads when asked for another', async () => {
     expect(await run('decode bytes --as morse', { bytes: frame })).toMatchObject({
       status: 2,
-      err: '--as: "morse" is not read here; sbus is\n',
+      err: '--as: "morse" is not read here; pulse, ppm, sbus, crsf, mavlink, uart are\n',
     });
-    expect((await run('decode bytes', { bytes: frame })).err).toContain('--as is missing');
+  });
+
+  it('finds out by itself what raw bytes and lines are', async () => {
+    const bytes = Uint8Array.from(new Array(20).fill([...frame]).flat() as number[]);
+    expect((await run('decode bytes', { bytes })).out).toMatch(/^bytes: SBUS in bytes, 80 % sure/);
+    const vcd = await recording('lines.vcd');
+    const { status, out } = await run('decode lines.vcd --json', { 'lines.vcd': vcd });
+    expect(status).toBe(0);
+    const lines = (JSON.parse(out) as { lines: { line: string; what: string; counts: { frames: number } }[] }).lines;
+    const bus = lines.find((l) => l.what.startsWith('SBUS'))!;
+    expect(bus.what.replaceAll('\u202f', ' ')).toBe('SBUS, 100 000 baud 8E2, inverted');
+    expect(bus.counts.frames).toBeGreaterThan(1000);
+    expect(lines.some((l) => l.what === 'servo pulse')).toBe(true);
+    expect((await run('decode lines.vcd --line none', { 'lines.vcd': vcd })).err).toMatch(/no line "none"; it has rig/);
+  });
+
+  it('says where a dump cannot be read', async () => {
+    const bad = new TextEncoder().encode('$timescale 1 ns $end $enddefinitions $end\n#5\n1?\n');
+    expect(await run('decode bad.vcd', { 'bad.vcd': bad })).toMatchObject({
+      status: 2,
+      err: 'bad.vcd, line 3: no line has the code "?"\n',
+    });
+  });
+});
+
+describe('squallmark identify', () => {
+  it('finds every control of the simulated rig on its slot, from a dump and from a table', async () => {
+    for (const name of ['lines.vcd', 'lines.csv']) {
+      const file = await recording(name);
+      const { status, out } = await run(`identify ${name} rig.json --json`, { [name]: file });
+      expect(status).toBe(0);
+      const answer = JSON.parse(out) as {
+        found: { control: string; slots: number[] }[];
+        edits: unknown[];
+        dead: string[];
+      };
+      expect(answer.edits).toEqual([]);
+      expect(answer.dead).toEqual([]);
+      const rig = JSON.parse(new TextDecoder().decode(demo)) as { shaping: { channel: number; control: string }[] };
+      for (const { control, channel } of rig.shaping)
+        expect([control, answer.found.find((f) => f.control === control)?.slots]).toEqual([control, [channel]]);
+    }
+  });
+
+  it('wants both files', async () => {
+    expect((await run('identify rig.json')).err).toContain('identify wants a recording and a rig');
+  });
+});
+
+describe('squallmark channels', () => {
+  it('shows the ladder, and fills open rows when asked', async () => {
+    expect((await run('channels rig.json')).out).toMatch(/ 8 {2}left slider +1012–1871 µs +Gimbal/);
+    const { out } = await run('channels rig.json --assign --json');
+    const answer = JSON.parse(out) as {
+      rows: { channel: number }[];
+      assigned: { clash: unknown; unreached: unknown[] };
+    };
+    expect(answer.assigned.clash).toBeNull();
+    expect(answer.rows.length).toBeGreaterThan(10);
+    const { written } = await run('channels rig.json --assign --out new.json');
+    expect(new TextDecoder().decode(written['new.json'])).toContain('squallmark-rig');
   });
 });
 

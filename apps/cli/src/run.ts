@@ -1,22 +1,30 @@
 import { parseArgs } from 'node:util';
 import { InputProblem, type ExitStatus, type Options, type Shell } from './shell.js';
+import { channels } from './verbs/channels.js';
 import { check } from './verbs/check.js';
 import { decode } from './verbs/decode.js';
+import { identify } from './verbs/identify.js';
 import { loom } from './verbs/loom.js';
 import { propose } from './verbs/propose.js';
 import { rails } from './verbs/rails.js';
+import { record } from './verbs/record.js';
 import { wake } from './verbs/wake.js';
 
-type Verb = (file: string, options: Options, shell: Shell) => ExitStatus | Promise<ExitStatus>;
+type Verb = (files: string[], options: Options, shell: Shell) => ExitStatus | Promise<ExitStatus>;
 
-const VERBS: Record<string, Verb> = { check, propose, loom, rails, wake, decode };
+const VERBS: Record<string, Verb> = { check, propose, loom, channels, rails, wake, decode, identify, record };
+/** Files a verb takes, where it is not one. */
+const FILES: Record<string, number> = { identify: 2 };
 
 const USAGE = `squallmark check RIG.json            findings; exit 1 when there are stops
 squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.json keeps it
 squallmark loom RIG.json --out DIR      drawing, cable cards, cut list, parts list
 squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1
 squallmark wake RIG.json             power-up order
-squallmark decode FILE --as sbus     frames in raw bytes
+squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it
+squallmark decode CAPTURE            what each line is, and its frames; --as KIND, --line NAME
+squallmark identify CAPTURE RIG.json which control drives which slot; --out RIG.json keeps it
+squallmark record RIG.json --out F   lines of the simulated rig while every control is moved, .vcd or .csv
 
 --json   figures for programs, see docs/FORMATS.md`;
 
@@ -30,19 +38,21 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         json: { type: 'boolean' },
         charge: { type: 'string' },
         as: { type: 'string' },
+        line: { type: 'string' },
+        assign: { type: 'boolean' },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
       },
     });
-    const [name, file, ...more] = positionals;
+    const [name, ...files] = positionals;
     if (values.help) {
       shell.out(USAGE);
       return 0;
     }
     const verb = name === undefined ? undefined : Object.hasOwn(VERBS, name) ? VERBS[name] : undefined;
-    if (!verb || file === undefined || more.length) throw new InputProblem(USAGE);
-    const { charge, as, out: to } = values;
-    return await verb(file, { json: values.json ?? false, charge, as, to }, shell);
+    if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
+    const { charge, as, line, out: to, json = false, assign = false } = values;
+    return await verb(files, { json, charge, as, line, assign, to }, shell);
   } catch (error) {
     shell.err(error instanceof Error ? error.message : String(error));
     return 2;

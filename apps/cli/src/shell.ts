@@ -2,6 +2,8 @@
 export interface Shell {
   /** @throws when the file cannot be read */
   read(file: string): Uint8Array;
+  /** The file in pieces, for those that are too large to hold. Iterating throws when it cannot be read. */
+  pieces(file: string): AsyncIterable<Uint8Array> | Iterable<Uint8Array>;
   /** Writes a file, making its folder. @throws when it cannot be written */
   write(file: string, bytes: Uint8Array): void;
   out(text: string): void;
@@ -15,6 +17,9 @@ export interface Options {
   json: boolean;
   charge: string | undefined;
   as: string | undefined;
+  /** Line of a recording. */
+  line: string | undefined;
+  assign: boolean;
   /** Folder or file to write to. */
   to: string | undefined;
 }

@@ -5,7 +5,7 @@ import { openRig } from './open-rig.js';
 
 const SIGN = { stop: '◆', watch: '◐', clear: '○' } as const;
 
-export function check(file: string, { json }: Options, shell: Shell): ExitStatus {
+export function check([file = '']: string[], { json }: Options, shell: Shell): ExitStatus {
   const { findings } = analyse(openRig(file, shell), 1, SHELF);
   if (json) {
     const plain = findings.map(({ rule, mark, subjects, figures, title, text }) => ({

@@ -7,7 +7,7 @@ import { cardPdf } from './card-pdf.js';
 import { openRig } from './open-rig.js';
 
 /** Writes the drawing, cable cards, cut list and parts list of a rig into a folder. */
-export async function loom(file: string, { json, to }: Options, shell: Shell): Promise<ExitStatus> {
+export async function loom([file = '']: string[], { json, to }: Options, shell: Shell): Promise<ExitStatus> {
   if (to === undefined) throw new InputProblem('squallmark loom RIG.json --out DIR: say where to write with --out');
   const rig = openRig(file, shell);
   const views = cableViews(rig);

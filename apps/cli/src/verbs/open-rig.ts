@@ -4,7 +4,7 @@ import { problemText, type Reading } from '@squallmark/core/units';
 import { InputProblem, type Shell } from '../shell.js';
 
 /** Bytes of a file, or a problem that names it. */
-export function openBytes(file: string, shell: Shell): Uint8Array {
+function openBytes(file: string, shell: Shell): Uint8Array {
   try {
     return shell.read(file);
   } catch (error) {
@@ -25,7 +25,7 @@ function open(file: string, shell: Shell, read: (text: string) => Reading<Rig>):
   throw new InputProblem(reading.problems.map((p) => `${file}: ${problemText(p)}`).join('\n'));
 }
 
-function reasonOf(error: unknown): string {
+export function reasonOf(error: unknown): string {
   const code = (error as { code?: unknown }).code;
   if (code === 'ENOENT') return 'there is no such file';
   if (code === 'EISDIR') return 'this is a folder';

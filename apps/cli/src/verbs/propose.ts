@@ -6,7 +6,7 @@ import type { ExitStatus, Options, Shell } from '../shell.js';
 import { openBrief } from './open-rig.js';
 
 /** Wiring from parts and wishes: choices with their reasons, what stays open and why. */
-export function propose(file: string, { json, to }: Options, shell: Shell): ExitStatus {
+export function propose([file = '']: string[], { json, to }: Options, shell: Shell): ExitStatus {
   const rig = openBrief(file, shell);
   const proposal = proposeWiring(rig);
   const wired = proposal.edits.length ? applyEdits(rig, proposal.edits).rig : rig;

@@ -5,7 +5,7 @@ import { amps, roundTo, voltBand, volts } from '@squallmark/core/units';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { openRig } from './open-rig.js';
 
-export function rails(file: string, { json, charge: text = '1' }: Options, shell: Shell): ExitStatus {
+export function rails([file = '']: string[], { json, charge: text = '1' }: Options, shell: Shell): ExitStatus {
   const charge = Number(text);
   if (text.trim() === '' || !(charge >= 0 && charge <= 1))
     throw new InputProblem(`--charge: "${text}" is not a number from 0 to 1`);

@@ -4,7 +4,7 @@ import { scheduleWake, wakeTasks } from '@squallmark/core/wake';
 import type { ExitStatus, Options, Shell } from '../shell.js';
 import { openRig } from './open-rig.js';
 
-export function wake(file: string, { json }: Options, shell: Shell): ExitStatus {
+export function wake([file = '']: string[], { json }: Options, shell: Shell): ExitStatus {
   const rig = openRig(file, shell);
   const schedule = scheduleWake(wakeTasks(rig));
   if (json) {

@@ -1,9 +1,11 @@
 import {
-  chainLatencyMs,
   findChains,
   ladderRows,
+  handOverLink,
   wishCoverage,
   type Chain,
+  type HandOverLink,
+  type Latency,
   type LadderRow,
   type WishState,
 } from '../channels/index.js';
@@ -70,7 +72,8 @@ export interface Analysis {
     rows: LadderRow[];
     usedSlots: number;
     carriedSlots: number;
-    latency: { worst: number; usual: number } | null;
+    latency: Latency | null;
+    handOvers: Pick<HandOverLink, 'handOver' | 'breaks'>[];
   };
   rails: {
     now: Rails;
@@ -160,14 +163,15 @@ function loomOf(rig: Rig, conversations: Conversation[]): Analysis['loom'] {
 }
 
 function channelsOf(rig: Rig, chains: Chain[], conversations: Conversation[]): Analysis['channels'] {
-  const rows = ladderRows(rig, chains);
-  const heard = chains.filter((c) => !c.breaks && c.path.length);
-  const latencies = heard.map((c) => chainLatencyMs(c, conversations)).sort((a, b) => b.worst - a.worst);
+  const rows = ladderRows(rig, chains, conversations);
+  const latencies = rows.flatMap((r) => r.moves.filter((m) => !m.breaks).map((m) => m.latency));
+  latencies.sort((a, b) => b.worst - a.worst);
   const carriesBus = conversations.some((c) => c.kind === 'sbus');
   return {
     rows,
     usedSlots: rows.filter((r) => r.moves.length).length,
     carriedSlots: carriesBus ? 16 : 0,
     latency: latencies[0] ?? null,
+    handOvers: rig.handOvers.map((h) => ({ handOver: h, breaks: handOverLink(rig, conversations, h).breaks })),
   };
 }

@@ -23,7 +23,8 @@ describe('analysis', () => {
     ]);
     expect(rails.lowestMargin?.part).toBe('TH');
     expect(wake.seconds).toBeGreaterThanOrEqual(wake.floorSeconds);
-    expect(channels.latency).toEqual({ worst: 29, usual: 14.5 });
+    // a 9 ms radio frame, a pulse every 20 ms and 2 ms of pulse
+    expect(channels.latency).toMatchObject({ worst: 31, usual: 16.5, updateHz: 50 });
   });
 
   it('of an empty rig is empty and does not fall over', () => {

@@ -3,7 +3,19 @@ import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { applyEdits, emptyRig, type Edit, type Rig } from '../rig/index.js';
 import { decodeSbus } from '../signals/index.js';
-import { benchFrame, compileBench, observe, possibleFaults, runBench, setControls, startBench, stepBench, withFault, type Controls, type Sights } from './index.js';
+import {
+  benchFrame,
+  compileBench,
+  observe,
+  possibleFaults,
+  runBench,
+  setControls,
+  startBench,
+  stepBench,
+  withFault,
+  type Controls,
+  type Sights,
+} from './index.js';
 
 function after(rig: Rig, controls: Controls, ms = 4000): Sights {
   const bench = compileBench(rig);
@@ -73,7 +85,13 @@ describe('the bench', () => {
 
   it('an uncrossed pair leaves the camera silent and everything else alive', () => {
     const pressed = { H: 1, 'right-slider': 1, 'left-slider': 1 };
-    const crossed = after(withFault(mendedRig(), possibleFaults(mendedRig()).find((f) => f.id === 'pair-C6')!), pressed);
+    const crossed = after(
+      withFault(
+        mendedRig(),
+        possibleFaults(mendedRig()).find((f) => f.id === 'pair-C6')!,
+      ),
+      pressed,
+    );
     expect(crossed['ZC.record']).toBe(false);
     expect(crossed['ZC.zoom']).toBeNull();
     expect(crossed['GB.tilt-angle']).toBeCloseTo(23.2, 0);
@@ -101,6 +119,10 @@ describe('the bench', () => {
 
   it('an empty rig has nothing to show and does not fall over', () => {
     const bench = compileBench(emptyRig('x', 'x'));
-    expect(benchFrame(bench, runBench(bench, startBench(bench), 100))).toMatchObject({ sights: {}, slots: [], cameras: [] });
+    expect(benchFrame(bench, runBench(bench, startBench(bench), 100))).toMatchObject({
+      sights: {},
+      slots: [],
+      cameras: [],
+    });
   });
 });

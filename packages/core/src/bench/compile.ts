@@ -1,10 +1,11 @@
-import { findChains, idlePosition, type Chain } from '../channels/index.js';
+import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, type Told } from '../channels/index.js';
 import type { Joint, PartFunction, Sheet } from '../parts/index.js';
 import { findConversations, PICTURE_KINDS, type Conversation } from '../loom/index.js';
-import { partsWithSheets, type Part, type Rig, type Shaping } from '../rig/index.js';
+import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { solveRails, type Rails } from '../rails/index.js';
 import type { BusScale } from '../signals/index.js';
 import { clamp } from '../units/index.js';
+import { radioOf } from './radio.js';
 
 /** What power does to a part: fed well, too little, too much, or nothing. */
 export type Feed = 'fed' | 'starved' | 'overfed' | 'unfed';
@@ -12,7 +13,7 @@ export type Feed = 'fed' | 'starved' | 'overfed' | 'unfed';
 /** How one function of a part hears its demand. */
 export interface Ear {
   fn: PartFunction;
-  reverse: boolean;
+  told: Told;
   /** Bench index of the receiver, and of the controller in between for serial devices. */
   receiver: number;
   controller: number | null;
@@ -49,8 +50,25 @@ export interface BenchPart {
   shaping: Shaping[];
   /** Where each control stands when nobody touches it. */
   idle: Readonly<Record<string, number>>;
+  /** Transmitters: what each control goes by, its own name on the first one, `part.control` on another. */
+  names: Readonly<Record<string, string>>;
+  first: boolean;
+  /** Transmitters: channels a second one can have. */
+  handed: Handed[];
+  /** Transmitters: the name their own switch goes by. */
+  radio: string;
+  /** Receivers: what each slot does without radio. */
+  failSafes: FailSafe[];
   /** Receivers: bench index of the transmitter they hear. */
   transmitter: number | null;
+}
+
+/** A hand-over that works: whose channels, by which control, beyond which place. */
+interface Handed {
+  second: number;
+  control: string;
+  beyond: number;
+  channels: readonly { channel: number; takes: number }[];
 }
 
 /** Where a picture comes from: another part's output link. */
@@ -69,6 +87,8 @@ export interface Bench {
   pictures: Map<string, PictureFeed>;
 }
 
+/** Kinds that carry counts. */
+const COUNTED: ReadonlySet<string> = new Set(['sbus', 'crsf']);
 const FLOW = ['transmitter', 'receiver', 'controller'];
 
 /** Works out once what a rig's wiring lets through, at a state of charge. */
@@ -78,9 +98,10 @@ export function compileBench(rig: Rig, charge = 1): Bench {
   const rails = solveRails(rig, charge);
   const all = partsWithSheets(rig);
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
+  const first = pilotTransmitter(rig);
   const parts = all.map(({ part, sheet }, index): BenchPart => {
     const { feed, volts } = feedOf(part, sheet, rails);
-    const air = conversations.find((c) => c.kind === 'radio' && c.listener.part.id === part.id && !c.troubles.length);
+    const air = airInto(rig, conversations, part.id);
     const ears = chains.filter((c) => c.part.id === part.id).flatMap((chain) => earOf(chain, indexOf));
     return {
       index,
@@ -92,13 +113,25 @@ export function compileBench(rig: Rig, charge = 1): Bench {
       ears,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, ears)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
-      idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idlePosition(c.kind, c.id === 'left-y')])),
-      transmitter: air ? indexOf.get(air.talker.part.id)! : null,
+      idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idleAt({ part, sheet }, c)])),
+      names: Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)])),
+      first: part.id === first,
+      handed: handedTo(rig, conversations, part, indexOf),
+      radio: radioOf(part.id),
+      failSafes: rig.failSafes.filter((f) => f.receiver === part.id),
+      transmitter: air && !air.troubles.length ? indexOf.get(air.talker.part.id)! : null,
     };
   });
-  const rank = (p: BenchPart): number => (FLOW.indexOf(p.sheet.role) + 4) % 4;
+  // a second transmitter before the one that takes from it
+  const rank = (p: BenchPart): number => ((FLOW.indexOf(p.sheet.role) + 4) % 4) + (p.handed.length ? 0.5 : 0);
   const order = [...parts].sort((a, b) => rank(a) - rank(b)).map((p) => p.index);
   return { rig, parts, order, rails, pictures: pictureFeeds(conversations, indexOf) };
+}
+
+function handedTo(rig: Rig, all: Conversation[], part: Part, indexOf: Map<string, number>): Handed[] {
+  return rig.handOvers
+    .filter((h) => h.from === part.id && handOverLink(rig, all, h).breaks === null)
+    .map((h) => ({ second: indexOf.get(h.to)!, control: h.control!, beyond: HANDED_FROM, channels: h.channels }));
 }
 
 function feedOf(part: Part, sheet: Sheet, rails: Rails): { feed: Feed; volts: number } {
@@ -119,11 +152,11 @@ function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
   return [
     {
       fn: chain.fn,
-      reverse: chain.reverse,
+      told: chain.told,
       receiver: indexOf.get(first.talker.part.id)!,
       controller: chain.relayed ? indexOf.get(first.listener.part.id)! : null,
       slot: chain.slot - 1,
-      scale: first.kind === 'sbus' ? (first.listener.link.params.scale ?? 'micro') : null,
+      scale: COUNTED.has(first.kind) ? (first.listener.link.params.scale ?? 'micro') : null,
     },
   ];
 }
@@ -141,16 +174,19 @@ function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {
     driverWindow: ears[driver]?.fn.windows?.findIndex((w) => w.label === drives?.window) ?? -1,
     driverDeg: clamp(drives?.deg ?? 0, joint.minDeg, joint.maxDeg),
     gate: ears.findIndex((ear) => ear.fn.id === enabledIn?.fn),
-    gateWindows: enabledIn ? (mode?.windows ?? []).flatMap((w, i) => (enabledIn.windows.includes(w.label) ? [i] : [])) : null,
+    gateWindows: enabledIn
+      ? (mode?.windows ?? []).flatMap((w, i) => (enabledIn.windows.includes(w.label) ? [i] : []))
+      : null,
   };
 }
-
-
 
 function pictureFeeds(conversations: Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {
   return new Map(
     conversations
       .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length)
-      .map((c) => [`${c.listener.part.id}.${c.listener.link.id}`, { part: indexOf.get(c.talker.part.id)!, link: c.talker.link.id }]),
+      .map((c) => [
+        `${c.listener.part.id}.${c.listener.link.id}`,
+        { part: indexOf.get(c.talker.part.id)!, link: c.talker.link.id },
+      ]),
   );
 }

@@ -31,10 +31,16 @@ function serialCables(rig: Rig): string[] {
   const serial = new Set(
     findConversations(rig)
       .filter((c) => c.kind === 'device-serial')
-      .flatMap((c) => [c.talker, c.listener].flatMap((end) => [end.link.pins.send, end.link.pins.hear].map((at) => `${end.part.id}.${at?.port}.${at?.pin}`))),
+      .flatMap((c) =>
+        [c.talker, c.listener].flatMap((end) =>
+          [end.link.pins.send, end.link.pins.hear].map((at) => `${end.part.id}.${at?.port}.${at?.pin}`),
+        ),
+      ),
   );
   const isSerial = (at: PinRef): boolean => serial.has(`${at.part}.${at.port}.${at.pin}`);
-  return rig.cables.filter((c) => c.wires.filter((w) => isSerial(w.from) && isSerial(w.to)).length === 2).map((c) => c.id);
+  return rig.cables
+    .filter((c) => c.wires.filter((w) => isSerial(w.from) && isSerial(w.to)).length === 2)
+    .map((c) => c.id);
 }
 
 function openFaults(rig: Rig): Fault[] {

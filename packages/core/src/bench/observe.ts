@@ -1,3 +1,4 @@
+import { isWindowed } from '../parts/index.js';
 import { decodeSbus, countToPulseUs } from '../signals/index.js';
 import type { Bench, BenchPart, Feed } from './compile.js';
 import { isAwake, positionOf, windowLabel } from './roles.js';
@@ -24,9 +25,13 @@ export function observe(bench: Bench, state: BenchState): Sights {
     sights[`${id}.feed`] = own.feed;
     sights[`${id}.awake`] = isAwake(own, state.tMs);
     const now = state.parts[own.index]!;
-    if (now.role === 'receiver') sights[`${id}.frames`] = now.busFrames;
+    if (now.role === 'receiver') {
+      sights[`${id}.frames`] = now.busFrames;
+      sights[`${id}.radio`] = now.heard ? (now.lost ? 'lost' : 'heard') : null;
+    }
     if (now.role === 'device') seeDevice(own, now, state, sights);
-    if (own.sheet.role === 'video-transmitter') sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
+    if (own.sheet.role === 'video-transmitter')
+      sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
   }
   return sights;
 }
@@ -39,7 +44,7 @@ function seeDevice(own: BenchPart, now: DeviceState, state: BenchState, sights: 
     const answer = now.answers[i];
     const heard = awake && answer !== undefined && !Number.isNaN(answer);
     if (fn.takes === 'pulse') sights[`${id}.${fn.id}`] = awake ? (now.toggles[i] ?? false) : null;
-    else if (fn.takes === 'windows') sights[`${id}.${fn.id}`] = heard ? (windowLabel(own.ears[i]!, answer) ?? null) : null;
+    else if (isWindowed(fn)) sights[`${id}.${fn.id}`] = heard ? (windowLabel(own.ears[i]!, answer) ?? null) : null;
     else sights[`${id}.${fn.id}`] = heard ? answer : null;
   }
   own.sheet.joints.forEach((joint, j) => (sights[`${id}.${joint.id}-angle`] = awake ? now.joints[j]! : null));
@@ -115,11 +120,16 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
   };
 }
 
-/** Where every control of the first transmitter stands, idle ones too. */
+/** Where every control of every transmitter stands, idle ones too, by the name the bench knows it by; their radios as well. */
 export function benchControls(bench: Bench, state: BenchState): Record<string, number> {
-  const transmitter = bench.parts.find((p) => p.sheet.role === 'transmitter');
-  if (!transmitter) return {};
-  return Object.fromEntries(transmitter.sheet.controls.map((c) => [c.id, positionOf(transmitter, c.id, state.controls)]));
+  return Object.fromEntries(
+    bench.parts
+      .filter((p) => p.sheet.role === 'transmitter')
+      .flatMap((p) => [
+        [p.radio, state.controls[p.radio] ?? 1] as const,
+        ...p.sheet.controls.map((c) => [p.names[c.id]!, positionOf(p, c.id, state.controls)] as const),
+      ]),
+  );
 }
 
 function recordings(bench: Bench, state: BenchState): Record<string, number> {

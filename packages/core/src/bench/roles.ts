@@ -1,7 +1,9 @@
 import { rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
+import { isWindowed } from '../parts/index.js';
 import { clamp, PULSE } from '../units/index.js';
-import { countToPulseUs, packSlots, pulseUsToCount, SBUS, unpackSlots } from '../signals/index.js';
+import { countToPulseUs, encodeSbus, pulseUsToCount, SBUS, unpackSlots, type BusScale } from '../signals/index.js';
 import type { Axis, Bench, BenchPart, Ear } from './compile.js';
+import { lostOutput, LOST_AFTER_MS } from './radio.js';
 import type { BenchState, DeviceState, ReceiverState, TransmitterState } from './state.js';
 
 /** What a part may look at in its step: the parts before it in the flow have already moved. */
@@ -20,36 +22,85 @@ export function isAwake(part: BenchPart, tMs: number): boolean {
 /** Sends a frame of shaped widths every period of its air link. */
 export function stepTransmitter(own: BenchPart, state: TransmitterState, at: Surroundings): TransmitterState {
   if (at.tMs < state.nextMs) return state;
+  const period = own.sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? 9;
+  if (at.controls[own.radio]! < 0) return { ...state, nextMs: at.tMs + period };
   const pulses = new Array<number>(SBUS.slots).fill(PULSE.centreUs);
   for (const shaping of own.shaping) {
     if (shaping.control === null) continue;
-    pulses[shaping.channel - 1] = shapePulseUs(shaping, positionOf(own, shaping.control, at.controls));
+    const wanted = shapePulseUs(shaping, positionOf(own, shaping.control, at.controls));
+    pulses[shaping.channel - 1] = shaping.speedS ? limited(shaping, wanted, state, at) : wanted;
   }
-  const period = own.sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? 9;
+  if (own.handed.length) takeFromSecond(own, pulses, at);
   const same = state.pulses.length > 0 && pulses.every((us, i) => us === state.pulses[i]);
-  return { role: 'transmitter', pulses: same ? state.pulses : pulses, frames: state.frames + 1, nextMs: state.nextMs + period };
+  return {
+    role: 'transmitter',
+    pulses: same ? state.pulses : pulses,
+    frames: state.frames + 1,
+    nextMs: state.nextMs + period,
+    sentMs: at.tMs,
+  };
+}
+
+/** A slow channel moves no faster than its speed limit allows since the last frame. */
+function limited(
+  { channel, speedS, lowUs, highUs }: BenchPart['shaping'][number],
+  wanted: number,
+  state: TransmitterState,
+  at: Surroundings,
+): number {
+  const before = state.pulses[channel - 1];
+  if (!speedS || before === undefined) return wanted;
+  const sinceMs = at.tMs - (state.sentMs ?? at.tMs);
+  return approach(before, wanted, ((highUs - lowUs) * sinceMs) / (speedS * 1000));
+}
+
+/** While its switch says so, chosen channels are the second transmitter's. */
+function takeFromSecond(own: BenchPart, pulses: number[], at: Surroundings): void {
+  for (const { second, control, beyond, channels } of own.handed) {
+    const other = at.parts[second] as TransmitterState;
+    const off = at.controls[at.bench.parts[second]!.radio]! < 0;
+    if (off || !other.pulses.length || positionOf(own, control, at.controls) <= beyond) continue;
+    for (const { channel, takes } of channels) pulses[channel - 1] = other.pulses[takes - 1] ?? pulses[channel - 1]!;
+  }
 }
 
 export function positionOf(own: BenchPart, controlId: string, controls: BenchState['controls']): number {
-  return controls[controlId] ?? own.idle[controlId] ?? 0;
+  return controls[own.names[controlId] ?? controlId] ?? own.idle[controlId] ?? 0;
 }
 
-/** Repeats what it hears: bus bytes every period, and the widths its pins put out. */
+/** Repeats what it hears, or its fail-safe once it hears nothing: the widths of its pins, and bus bytes every period. */
 export function stepReceiver(own: BenchPart, state: ReceiverState, at: Surroundings): ReceiverState {
   if (!isAwake(own, at.tMs) || own.transmitter === null) return state;
   const air = at.parts[own.transmitter] as TransmitterState;
+  const heardNow = air.frames !== state.heard;
+  const gone = !heardNow && !state.lost && state.heard > 0 && at.tMs - state.heardMs > LOST_AFTER_MS;
   const due = at.tMs >= state.nextMs;
-  if (air.frames === state.heard && !due) return state;
-  let { bytes, busFrames, nextMs } = state;
-  if (due) {
-    const bus = own.sheet.links.find((l) => l.kind === 'sbus');
-    const scale = bus?.params.scale ?? 'micro';
-    bytes = new Uint8Array(SBUS.bytes);
-    packSlots(air.pulses.map((us) => pulseUsToCount(scale, us)), bytes);
-    busFrames++;
-    nextMs = Math.max(state.nextMs, at.tMs - at.dtMs) + (bus?.params.periodMs ?? 7);
+  if (!heardNow && !gone && !due) return state;
+  let { pulses, bus, bytes, busFrames, nextMs, heardMs, lost } = state;
+  if (gone) {
+    const without = lostOutput(own.failSafes, air.pulses);
+    [pulses, bus, lost] = [without.pins, without.bus, true];
+  } else if (heardNow) {
+    pulses = bus = air.pulses;
+    lost = false;
+    heardMs = at.tMs;
   }
-  return { role: 'receiver', pulses: air.pulses, bytes, busFrames, nextMs, heard: air.frames };
+  if (due) {
+    const params = own.sheet.links.find((l) => l.kind === 'sbus')?.params;
+    nextMs = Math.max(nextMs, at.tMs - at.dtMs) + (params?.periodMs ?? 7);
+    // time goes on where the bus is silent
+    if (bus.length) {
+      bytes = busBytes(bus, params?.scale ?? 'micro', lost);
+      busFrames++;
+    }
+  }
+  // field by field: this runs a hundred times a second of the bench
+  return { role: 'receiver', pulses, bus, bytes, busFrames, nextMs, heard: air.frames, heardMs, lost };
+}
+
+function busBytes(widthsUs: readonly number[], scale: BusScale, lost: boolean): Uint8Array {
+  const slots = widthsUs.map((us) => pulseUsToCount(scale, us));
+  return encodeSbus({ slots, digital: [false, false], lost, failsafe: lost });
 }
 
 /** Any part with functions: decodes what its ears hear and moves towards what is asked. */
@@ -67,7 +118,8 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
   const fresh = receiver !== undefined && receiver.busFrames !== state.busFrames;
   const counts = fresh ? decodeCounts(receiver.bytes, state.counts) : state.counts;
   let changed = false;
-  for (let i = 0; i < own.ears.length && !changed; i++) changed = !Object.is(earUs(own.ears[i]!, counts, at), state.us[i]);
+  for (let i = 0; i < own.ears.length && !changed; i++)
+    changed = !Object.is(earUs(own.ears[i]!, counts, at), state.us[i]);
   if (!changed && !fresh) return state;
   const busFrames = fresh ? receiver.busFrames : state.busFrames;
   if (!changed) return { ...state, counts, busFrames };
@@ -94,9 +146,9 @@ function earUs(ear: Ear, ownCounts: readonly number[], at: Surroundings): number
   return count === undefined ? NaN : countToPulseUs(ear.scale, count);
 }
 
-function askedOf({ fn, reverse }: Ear, us: number): number {
+function askedOf({ fn, told }: Ear, us: number): number {
   if (Number.isNaN(us)) return NaN;
-  return fn.takes === 'windows' || fn.takes === 'pulse' ? windowIndex(fn, us, reverse) : rangeDemand(fn, us, reverse);
+  return isWindowed(fn) ? windowIndex(fn, us, told) : rangeDemand(fn, us, told);
 }
 
 function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Surroundings): DeviceState {
@@ -105,7 +157,8 @@ function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Sur
   const still = answers === before.answers && joints === before.joints;
   const moved = withAnswers(heard, answers, joints, still);
   if (answers === before.answers) return moved;
-  const pulsed = (i: number): boolean => own.ears[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0);
+  const pulsed = (i: number): boolean =>
+    own.ears[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0);
   if (!own.ears.some((_, i) => pulsed(i))) return moved;
   return {
     ...moved,
@@ -115,7 +168,12 @@ function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Sur
 }
 
 /** Written out field by field: this runs on every step of a moving axis. */
-function withAnswers(heard: DeviceState, answers: readonly number[], joints: readonly number[], settled: boolean): DeviceState {
+function withAnswers(
+  heard: DeviceState,
+  answers: readonly number[],
+  joints: readonly number[],
+  settled: boolean,
+): DeviceState {
   const { role, busFrames, counts, us, asked, toggles, toggledMs } = heard;
   return { role, busFrames, counts, us, asked, answers, joints, toggles, toggledMs, settled };
 }
@@ -124,9 +182,14 @@ function withAnswers(heard: DeviceState, answers: readonly number[], joints: rea
 function slew(own: BenchPart, asked: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
   let next: number[] | null = null;
   for (let i = 0; i < asked.length; i++) {
-    const speed = own.ears[i]!.fn.slewPerS;
+    const { fn, told } = own.ears[i]!;
+    const speed = fn.slewPerS && (fn.slewPerS * (told.speedPct ?? 100)) / 100;
     const from = before[i]!;
-    const to = speed && !Number.isNaN(from) && !Number.isNaN(asked[i]!) ? approach(from, asked[i]!, (speed * dtMs) / 1000) : asked[i]!;
+    let to = asked[i]!;
+    if (!Number.isNaN(from) && !Number.isNaN(to)) {
+      if (told.smoothingMs && !isWindowed(fn)) to = smoothed(from, to, dtMs / told.smoothingMs);
+      if (speed) to = approach(from, to, (speed * dtMs) / 1000);
+    }
     if (Object.is(to, from)) continue;
     next ??= before.slice();
     next[i] = to;
@@ -135,7 +198,12 @@ function slew(own: BenchPart, asked: readonly number[], before: readonly number[
 }
 
 /** Joints follow their mover inside their limits, go home when it is shut off, obey a driving window first. */
-function moveJoints(own: BenchPart, answers: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
+function moveJoints(
+  own: BenchPart,
+  answers: readonly number[],
+  before: readonly number[],
+  dtMs: number,
+): readonly number[] {
   let next: number[] | null = null;
   for (let j = 0; j < own.axes.length; j++) {
     const to = jointTo(own, own.axes[j]!, answers, before[j]!, dtMs);
@@ -152,11 +220,18 @@ function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: n
   if (axis.driver >= 0 && answers[axis.driver] === axis.driverWindow) return approach(from, axis.driverDeg, reach);
   const asked = answers[mover];
   if (asked === undefined || Number.isNaN(asked)) return from;
-  if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!)) return approach(from, joint.homeDeg, reach);
+  if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!))
+    return approach(from, joint.homeDeg, reach);
   if (own.ears[mover]!.fn.takes === 'rate') {
     return clamp(from + clamp((asked * dtMs) / 1000, -reach, reach), joint.minDeg, joint.maxDeg);
   }
   return approach(from, clamp(asked, joint.minDeg, joint.maxDeg), reach);
+}
+
+/** First-order smoothing; the last hair of the way is taken at once, so that it comes to rest. */
+function smoothed(from: number, to: number, share: number): number {
+  const next = from + (to - from) * (1 - Math.exp(-share));
+  return Math.abs(to - next) < 1e-3 ? to : next;
 }
 
 export function windowLabel(ear: Ear, answer: number): string | undefined {

@@ -8,17 +8,24 @@ export interface TransmitterState {
   pulses: readonly number[];
   frames: number;
   nextMs: number;
+  /** When the last frame went out, ms; not yet when left out. */
+  sentMs?: number;
 }
 
 export interface ReceiverState {
   role: 'receiver';
-  /** Widths it last heard over the air, µs; empty until the first frame. */
+  /** Widths its pins put out, µs: as last heard, or its fail-safe; empty until the first frame, NaN on a silent pin. */
   pulses: readonly number[];
+  /** Widths it puts on its bus, µs; empty while it says nothing there. */
+  bus: readonly number[];
   /** The last 25 bytes it put on the bus. */
   bytes: Uint8Array;
   busFrames: number;
   nextMs: number;
+  /** Radio frames it has heard, when the last one came, ms, and whether it gave the radio up since. */
   heard: number;
+  heardMs: number;
+  lost: boolean;
 }
 
 /** Parts with functions: what each ear last heard and what became of it. */

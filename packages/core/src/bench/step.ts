@@ -9,7 +9,10 @@ export const BENCH_STEP_MS = 2;
  * The rig at the moment the packs are on.
  * @param awake start with every part already past its starting time, as after the wake list
  */
-export function startBench(bench: Bench, { awake = false, controls = {} }: { awake?: boolean; controls?: Controls } = {}): BenchState {
+export function startBench(
+  bench: Bench,
+  { awake = false, controls = {} }: { awake?: boolean; controls?: Controls } = {},
+): BenchState {
   const tMs = awake ? Math.max(0, ...bench.parts.map((p) => p.wakesMs)) : 0;
   return { tMs, controls, parts: bench.parts.map((part) => startPart(part, tMs)) };
 }
@@ -17,7 +20,8 @@ export function startBench(bench: Bench, { awake = false, controls = {} }: { awa
 function startPart({ sheet, ears }: BenchPart, tMs: number): PartState {
   if (sheet.role === 'transmitter') return { role: 'transmitter', pulses: [], frames: 0, nextMs: tMs };
   if (sheet.role === 'receiver') {
-    return { role: 'receiver', pulses: [], bytes: new Uint8Array(25), busFrames: 0, nextMs: tMs, heard: 0 };
+    const silent = { pulses: [], bus: [], bytes: new Uint8Array(25), busFrames: 0 };
+    return { role: 'receiver', ...silent, nextMs: tMs, heard: 0, heardMs: tMs, lost: false };
   }
   if (!sheet.functions.length) return { role: 'idle' };
   return {

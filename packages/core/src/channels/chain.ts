@@ -1,8 +1,11 @@
 import type { Control, LinkKind, PartFunction, Sheet } from '../parts/index.js';
 import { settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
-import { countToPulseUs, pulseUsToCount, sbusFrameMs, type BusScale } from '../signals/index.js';
-import { shapePulseUs } from './shaping.js';
+import { busScalesOf, type BusScales } from './bus-scales.js';
+import { airInto } from './air.js';
+import { PLAIN, type Told } from './demand.js';
+import { secondFor, type Second } from './hand-over.js';
+import { slotName } from './numbering.js';
 
 /** The way from a control to one function of one part, or as far as it goes. */
 export interface Chain {
@@ -13,15 +16,21 @@ export interface Chain {
   carrier: LinkKind | null;
   /** A controller hears the slot and tells the part in its own way. */
   relayed: boolean;
+  /** How the bus on the way counts; null over plain pulses. */
+  scales: BusScales | null;
   /** Conversations from the receiver on, in order; the last one ends at the part. */
   path: Conversation[];
   slot: number | null;
-  /** What the device itself calls that slot. */
+  /** What the device itself calls that slot: a number, and its name where that differs. */
   deviceNumber: number | null;
-  reverse: boolean;
+  deviceName: string | null;
+  /** How the device is set to take it. */
+  told: Told;
   transmitter: Part | null;
   shaping: Shaping | null;
   control: Control | null;
+  /** What a second transmitter sends in its place while it has the channel. */
+  second: Second | null;
   /** Where it breaks, in bench words; null when the control really reaches the function. */
   breaks: string | null;
 }
@@ -41,13 +50,16 @@ function chainOf(rig: Rig, all: Conversation[], part: Part, sheet: Sheet, fn: Pa
     fn,
     carrier: null,
     relayed: false,
+    scales: null,
     path: [],
     slot: null,
     deviceNumber: null,
-    reverse: rig.bindings.find((b) => b.part === part.id && b.fn === fn.id)?.reverse ?? false,
+    deviceName: null,
+    told: rig.bindings.find((b) => b.part === part.id && b.fn === fn.id) ?? PLAIN,
     transmitter: null,
     shaping: null,
     control: null,
+    second: null,
     breaks: null,
   };
   const last = lastConversation(all, part, fn);
@@ -55,15 +67,20 @@ function chainOf(rig: Rig, all: Conversation[], part: Part, sheet: Sheet, fn: Pa
   chain.carrier = last.kind;
   chain.relayed = last.talker.sheet.role === 'controller';
   chain.path = chain.relayed ? [...carrierInto(all, last.talker.part), last] : [last];
+  chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain, last);
-  if (chain.slot !== null) chain.deviceNumber = chain.slot - 1 + (last.listener.link.params.base ?? 1);
+  if (chain.slot !== null) {
+    const { params } = last.listener.link;
+    chain.deviceNumber = chain.slot - 1 + (params.base ?? 1);
+    chain.deviceName = slotName(params, chain.slot);
+  }
   const first = chain.path[0]!;
-  const air = all.find((c) => c.kind === 'radio' && c.listener.part.id === first.talker.part.id);
-  chain.transmitter = air?.talker.part ?? null;
+  chain.transmitter = airInto(rig, all, first.talker.part.id)?.talker.part ?? null;
   if (chain.transmitter && chain.slot !== null) {
     chain.shaping = shapingOf(rig, chain.transmitter.id, chain.slot) ?? null;
     const controls = sheetOf(rig, chain.transmitter.id).controls;
     chain.control = controls.find((c) => c.id === chain.shaping?.control) ?? null;
+    if (rig.handOvers.length) chain.second = secondFor(rig, all, chain.transmitter.id, chain.slot);
   }
   chain.breaks = breakOf(chain, last);
   return chain;
@@ -114,39 +131,4 @@ function breakOf(chain: Chain, last: Conversation): string | null {
   if (chain.slot === null) return 'not given a slot';
   if (!chain.control) return `nothing drives channel ${chain.slot}`;
   return null;
-}
-
-const scaleOf = (conversation: Conversation, end: 'talker' | 'listener'): BusScale =>
-  conversation[end].link.params.scale ?? 'micro';
-
-/** Bus count on the way, when a bus is on the way; null for a plain pulse. */
-export function chainCount(chain: Chain, sentUs: number): number | null {
-  const bus = chain.path.find((c) => c.kind === 'sbus');
-  return bus ? pulseUsToCount(scaleOf(bus, 'talker'), sentUs) : null;
-}
-
-/** Width the device takes for a width the transmitter sends: exact over a pulse, by counts over a bus. */
-export function seenPulseUs(chain: Chain, sentUs: number): number {
-  const bus = chain.path.find((c) => c.kind === 'sbus');
-  const count = chainCount(chain, sentUs);
-  return bus && count !== null ? countToPulseUs(scaleOf(bus, 'listener'), count) : sentUs;
-}
-
-/** Width the transmitter sends on the chain's channel at a control position; null when nothing drives it. */
-export function sentPulseUs(chain: Chain, position: number): number | null {
-  return chain.shaping?.control ? shapePulseUs(chain.shaping, position) : null;
-}
-
-/**
- * Time from stick to the device's ear, ms: worst is a whole wait for every period, usual is half of each.
- * The device's own loop is not on the sheets and not counted.
- * @source [derived] transmitter frame + output frame + transfer
- */
-export function chainLatencyMs(chain: Chain, all: Conversation[]): { worst: number; usual: number } {
-  const first = chain.path[0];
-  const air = first && all.find((c) => c.kind === 'radio' && c.listener.part.id === first.talker.part.id);
-  const periods = [air?.talker.link.params.periodMs ?? 0, first?.talker.link.params.periodMs ?? 0];
-  const wait = periods.reduce((sum, ms) => sum + ms, 0);
-  const transfer = first?.kind === 'sbus' ? sbusFrameMs : 0;
-  return { worst: wait + transfer, usual: wait / 2 + transfer };
 }

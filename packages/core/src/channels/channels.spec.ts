@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { applyEdit, type Rig } from '../rig/index.js';
+import { findConversations } from '../loom/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import {
-  chainDemand,
+  PLAIN,
+  forward,
   demandOf,
   endPointFrom,
   endPointIn,
@@ -63,16 +65,16 @@ describe('demands', () => {
   it('a range and its inverse agree, reversed or not', () => {
     fc.assert(
       fc.property(fc.double({ min: 1000, max: 2000, noNaN: true }), fc.boolean(), (us, reverse) => {
-        expect(pulseForValue(tilt, rangeDemand(tilt, us, reverse), reverse)).toBeCloseTo(us, 6);
+        expect(pulseForValue(tilt, rangeDemand(tilt, us, { reverse }), { reverse })).toBeCloseTo(us, 6);
       }),
     );
   });
 
   it('end points typed in degrees, per cent or microseconds mean the same', () => {
-    expect(endPointIn('own', 1871, tilt, false)).toBeCloseTo(23.23, 2);
-    expect(endPointFrom('own', 23.23, tilt, false)).toBe(1871);
-    expect(endPointIn('%', 1871, tilt, false)).toBeCloseTo(74.2, 6);
-    expect(endPointFrom('%', 74.2, tilt, false)).toBe(1871);
+    expect(endPointIn('own', 1871, tilt, PLAIN)).toBeCloseTo(23.23, 2);
+    expect(endPointFrom('own', 23.23, tilt, PLAIN)).toBe(1871);
+    expect(endPointIn('%', 1871, tilt, PLAIN)).toBeCloseTo(74.2, 6);
+    expect(endPointFrom('%', 74.2, tilt, PLAIN)).toBe(1871);
   });
 });
 
@@ -97,10 +99,10 @@ describe('chains of the demo rig', () => {
   });
 
   it('quantise over the bus and pass a pulse untouched', () => {
-    const bus = chainDemand(chain(mendedRig(), 'GB', 'tilt'), 1)!;
+    const bus = forward(chain(mendedRig(), 'GB', 'tilt'), 1)!;
     expect(bus.sentUs).toBe(1871);
     expect(Math.abs(bus.seenUs - 1871)).toBeLessThanOrEqual(0.3125);
-    expect(chainDemand(chain(mendedRig(), 'SW', 'picture'), 0)).toMatchObject({ sentUs: 1500, seenUs: 1500 });
+    expect(forward(chain(mendedRig(), 'SW', 'picture'), 0)).toMatchObject({ sentUs: 1500, seenUs: 1500 });
   });
 
   it('follow the pin of the receiver, not the binding', () => {
@@ -109,7 +111,7 @@ describe('chains of the demo rig', () => {
   });
 
   it('make a ladder with one row a used channel', () => {
-    const rows = ladderRows(mendedRig(), findChains(mendedRig()));
+    const rows = ladderRows(mendedRig(), findChains(mendedRig()), findConversations(mendedRig()));
     expect(rows.map((r) => r.channel)).toEqual([1, 2, 3, 4, 7, 8, 9, 10, 11, 12, 13, 14, 15]);
     expect(rows.find((r) => r.channel === 7)?.moves[0]).toMatchObject({ slot: 7, deviceNumber: 6 });
   });

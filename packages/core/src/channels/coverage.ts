@@ -1,4 +1,4 @@
-import type { Sheet } from '../parts/index.js';
+import type { Control, Sheet } from '../parts/index.js';
 import { inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
 import type { Chain } from './chain.js';
 
@@ -24,7 +24,7 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] 
     const offers = chains.filter(
       (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !taken.has(c),
     );
-    const reached = offers.find((chain) => !chain.breaks) ?? offers[0];
+    const reached = offers.find((chain) => !stops(wish, chain)) ?? offers[0];
     if (reached) taken.add(reached);
     const base = { wish, part: reached?.part.label ?? null, with: reached ? extrasOf(rig, reached) : [], classes: [] };
     if (!reached)
@@ -36,16 +36,25 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] 
         channel: null,
         classes: shelf && classesFor(shelf, wish.what),
       };
-    const control = reached.control?.id ?? null;
+    const breaks = stops(wish, reached);
+    const control = handOf(wish, reached);
     return {
       ...base,
-      state: reached.breaks ? 'open' : 'granted',
-      why: reached.breaks ?? `${reached.control?.label ?? ''} → channel ${reached.slot} → ${reached.part.label}`,
-      control,
+      state: breaks ? 'open' : 'granted',
+      why: breaks ?? `${control?.label ?? ''} → channel ${reached.slot} → ${reached.part.label}`,
+      control: control?.id ?? null,
       channel: reached.slot,
     };
   });
 }
+
+/** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */
+const handOf = (wish: Wish, { control, second }: Chain): Control | null =>
+  wish.by === 'camera operator' && second ? second.control : control;
+
+/** Why a wish is not granted by a chain; null when it is. */
+const stops = (wish: Wish, { breaks, second }: Chain): string | null =>
+  breaks ?? (wish.by === 'camera operator' && second ? second.breaks : null);
 
 /** What sits in the leads of a chain besides wire. */
 function extrasOf(rig: Rig, chain: Chain): string[] {

@@ -1,6 +1,44 @@
-export { shapePulseUs, restPositions, idlePosition } from './shaping.js';
-export { demandOf, windowIndex, rangeDemand, pulseForValue, type Demand } from './demand.js';
-export { findChains, chainCount, seenPulseUs, sentPulseUs, chainLatencyMs, type Chain } from './chain.js';
-export { ladderRows, rowNow, chainDemand, type LadderRow, type LadderMove } from './ladder.js';
+export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
+export { FLIGHT_AXES, idleAt, isThrottle, stickFor, stickMode, type FlightAxis } from './sticks.js';
+export {
+  PLAIN,
+  demandOf,
+  inputSpan,
+  outputSpan,
+  pulseForValue,
+  rangeDemand,
+  windowIndex,
+  type Demand,
+  type Told,
+} from './demand.js';
+export { airInto } from './air.js';
+export { HANDED_FROM, handOverLink, handedControls, secondFor, type HandOverLink, type Second } from './hand-over.js';
+export { slotName } from './numbering.js';
+export { findChains, type Chain } from './chain.js';
+export {
+  backward,
+  chainCount,
+  endPointsFor,
+  forward,
+  resolutionOf,
+  seenPulseUs,
+  sentPulseUs,
+  throughBus,
+  type Backward,
+  type Forward,
+  type Resolution,
+  type SignalWay,
+} from './signal-path.js';
+export type { BusScales } from './bus-scales.js';
+export { snapUs } from './snap.js';
+export { chainLatency, type Latency, type Wait } from './latency.js';
+export { pictureSteps, type PictureStep } from './picture-steps.js';
+export { ladderRows, rowNow, type LadderRow, type LadderMove } from './ladder.js';
 export { wishCoverage, type WishState } from './coverage.js';
 export { endPointIn, endPointFrom, type EndUnit } from './end-points.js';
+export { assignChannels, assignMost, type AssignResult, type AssignedRow } from './assign/assign.js';
+export type { AssignClash } from './assign/clash.js';
+export { setUpTwoOperators, type TwoOperators } from './assign/two-operators.js';
+export { identify, type FoundControl, type Identified, type Touch } from './identify/identify.js';
+export { sheetWithWindows, sweptWindows, type SweptWindows } from './identify/sweep.js';
+export type { SeenKind } from './identify/shape-of-movement.js';

@@ -1,72 +1,112 @@
-import type { Control, PartFunction } from '../parts/index.js';
-import { partsOfRole, sheetOf, type Rig, type Shaping } from '../rig/index.js';
+import { isWindowed, type Control, type PartFunction } from '../parts/index.js';
+import type { Conversation } from '../loom/index.js';
+import { sheetOf, pilotTransmitter, type Rig, type Shaping } from '../rig/index.js';
 import type { Chain } from './chain.js';
-import { seenPulseUs, sentPulseUs } from './chain.js';
-import { demandOf, type Demand } from './demand.js';
+import { demandOf, type Told } from './demand.js';
+import { chainLatency, type Latency } from './latency.js';
+import { slotName } from './numbering.js';
+import { pictureSteps, type PictureStep } from './picture-steps.js';
 import { shapePulseUs } from './shaping.js';
+import type { BusScales } from './bus-scales.js';
+import { resolutionOf, throughBus, type Resolution } from './signal-path.js';
 
 /** One rung: a transmitter channel with what drives it and everything it moves. */
 export interface LadderRow {
   transmitter: string;
   channel: number;
+  /** What the transmitter calls the channel. */
+  channelName: string;
   control: Control | null;
   shaping: Shaping | null;
+  locked: boolean;
   moves: LadderMove[];
+  /** The second transmitter's side, when it can have this channel. */
+  second: {
+    transmitter: string;
+    label: string;
+    control: Control | null;
+    channel: number;
+    breaks: string | null;
+  } | null;
 }
 
 export interface LadderMove {
   part: string;
   partLabel: string;
   fn: PartFunction;
-  reverse: boolean;
+  told: Told;
   carrier: Chain['carrier'];
+  /** The receiver whose slot it is; null when nothing reaches it. */
+  receiver: string | null;
   slot: number;
   deviceNumber: number;
+  /** What the device calls the slot. */
+  deviceName: string;
+  /** Scales of the bus on the way, for counts; null over plain pulses. */
+  scales: BusScales | null;
+  latency: Latency;
+  resolution: Resolution | null;
+  pictures: Pick<PictureStep, 'telePoints' | 'shows'>[];
   breaks: string | null;
 }
 
 /** One row a channel that is driven or that something listens to, by channel number. */
-export function ladderRows(rig: Rig, chains: Chain[]): LadderRow[] {
-  const transmitter = partsOfRole(rig, 'transmitter')[0]?.part;
+export function ladderRows(rig: Rig, chains: Chain[], conversations: Conversation[]): LadderRow[] {
+  const transmitter = pilotTransmitter(rig);
   if (!transmitter) return [];
-  const controls = sheetOf(rig, transmitter.id).controls;
+  const { controls, links } = sheetOf(rig, transmitter);
+  const params = links.find((l) => l.kind === 'radio')?.params ?? {};
   const rows: LadderRow[] = [];
   for (let channel = 1; channel <= 16; channel++) {
-    const shaping = rig.shaping.find((s) => s.transmitter === transmitter.id && s.channel === channel) ?? null;
-    const moves = chains.filter((chain) => chain.slot === channel && chain.carrier).map(moveOf);
-    if (!shaping?.control && !moves.length) continue;
+    const shaping = rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel) ?? null;
+    const own = chains.filter((chain) => chain.slot === channel && chain.carrier);
+    if (!shaping?.control && !shaping?.locked && !own.length) continue;
     const control = controls.find((c) => c.id === shaping?.control) ?? null;
-    rows.push({ transmitter: transmitter.id, channel, control, shaping, moves });
+    rows.push({
+      transmitter,
+      channel,
+      channelName: slotName(params, channel),
+      control,
+      shaping,
+      locked: shaping?.locked ?? false,
+      moves: own.map((chain) => moveOf(rig, conversations, chain)),
+      second: secondOf(own),
+    });
   }
   return rows;
 }
 
-function moveOf(chain: Chain): LadderMove {
+function secondOf(chains: Chain[]): LadderRow['second'] {
+  const second = chains.find((c) => c.second)?.second;
+  if (!second) return null;
+  const { transmitter, control, channel, breaks } = second;
+  return { transmitter: transmitter.id, label: transmitter.label, control, channel, breaks };
+}
+
+function moveOf(rig: Rig, conversations: Conversation[], chain: Chain): LadderMove {
   return {
     part: chain.part.id,
     partLabel: chain.part.label,
     fn: chain.fn,
-    reverse: chain.reverse,
+    told: chain.told,
     carrier: chain.carrier,
+    receiver: chain.path[0]?.talker.part.id ?? null,
     slot: chain.slot!,
     deviceNumber: chain.deviceNumber!,
+    deviceName: chain.deviceName!,
+    scales: chain.scales,
+    latency: chainLatency(rig, conversations, chain),
+    resolution: resolutionOf(chain),
+    pictures: pictureSteps(rig, chain).map(({ telePoints, shows }) => ({ telePoints, shows })),
     breaks: chain.breaks,
   };
-}
-
-/** What a chain asks of its function at a control position; null when nothing drives it. */
-export function chainDemand(chain: Chain, position: number): { sentUs: number; seenUs: number; demand: Demand } | null {
-  const sentUs = sentPulseUs(chain, position);
-  if (sentUs === null) return null;
-  const seenUs = seenPulseUs(chain, sentUs);
-  return { sentUs, seenUs, demand: demandOf(chain.fn, seenUs, chain.reverse) };
 }
 
 /** What a row sends at a control position, and the window its first windowed function takes that for. */
 export function rowNow(row: LadderRow, position: number): { sentUs: number; window: string | null } | null {
   if (!row.shaping || !row.control) return null;
   const sentUs = shapePulseUs(row.shaping, position);
-  const move = row.moves.find((m) => m.fn.windows);
-  const demand = move && demandOf(move.fn, sentUs, move.reverse);
+  const move = row.moves.find((m) => isWindowed(m.fn));
+  const demand = move && demandOf(move.fn, throughBus(move.scales, sentUs), move.told);
   return { sentUs, window: demand && 'window' in demand ? demand.window : null };
 }

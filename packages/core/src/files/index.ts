@@ -1,7 +1,8 @@
 export { writeRig, readRig, rigJsonSchema } from './rig-file.js';
 export { BRIEF_FORMAT, briefJsonSchema, readBrief, type Brief } from './brief-file.js';
 export { readSheet, sheetJsonSchema, writeSheet } from './sheet-file.js';
-export { channelTable } from './channel-table.js';
+export { channelCard } from './channel-card.js';
+export { channelTable, readChannelTable } from './channel-table.js';
 export { cutList } from './cut-list.js';
 export { partsList, priceSum } from './parts-list.js';
 export type { Table } from './table.js';

@@ -166,10 +166,10 @@ describe('rigs of version 1', () => {
     };
   };
 
-  it('are read as version 2, with what was added filled in', () => {
+  it('are read as version 3, with what was added filled in', () => {
     const reading = readRig(JSON.stringify(old()));
     expect(reading.ok && reading.value).toMatchObject({
-      version: 2,
+      version: 3,
       kind: 'rotor',
       merges: [],
       ticked: [],
@@ -183,6 +183,6 @@ describe('rigs of version 1', () => {
   });
 
   it('what is no old rig is handed on', () => {
-    for (const value of [null, 3, [], { version: 2 }]) expect(migrateRig(value)).toBe(value);
+    for (const value of [null, 3, [], { version: 3 }]) expect(migrateRig(value)).toBe(value);
   });
 });

@@ -22,6 +22,9 @@ import { lookAlikeRule } from './rules/look-alike.js';
 import { magnetNearCompassRule } from './rules/magnet-near-compass.js';
 import { noFixedCameraRule } from './rules/no-fixed-camera.js';
 import { numberingBaseRule } from './rules/numbering-base.js';
+import { failSafeRule } from './rules/fail-safe.js';
+import { handOverBrokenRule, handOverFlightRule } from './rules/hand-over.js';
+import { wrongWayRule } from './rules/wrong-way.js';
 import { oneControlRule } from './rules/one-control-many.js';
 import { packsUnequalRule } from './rules/packs-unequal.js';
 import { padHeldRule } from './rules/pad-held.js';
@@ -114,6 +117,10 @@ const RULES: readonly Rule[] = [
   windowRule,
   pulseRule,
   oneControlRule,
+  wrongWayRule,
+  failSafeRule,
+  handOverFlightRule,
+  handOverBrokenRule,
   oneSlotRule,
   scaleRule,
   numberingBaseRule,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { rulesOf } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
-import { applyEdits, type Held, type Rig, type Shaping } from '../rig/index.js';
+import { applyEdits, type FailSafe, type Held, type Rig, type Shaping } from '../rig/index.js';
 import type { RuleId } from './index.js';
 import { RULE_SOURCE } from './sources.js';
 
@@ -73,6 +73,38 @@ const FEET = [['RX.antenna1.1 A1.foot.1'], ['RX.antenna2.1 A2.foot.1']];
 const STRAP = { FC: 'flight-controller-3', CAM: 'fpv-camera-strap' };
 const NETWORK = { CAM: 'thermal-network', NR: 'network-radio' };
 const CRAFT = { GB: 'gimbal-two-axis', CAM: 'nose-camera', FIX: 'nose-camera' };
+
+const BUS: [Record<string, string>, string[][]] = [
+  {
+    TX: 'transmitter-10',
+    RX: 'receiver-16',
+    GB: 'gimbal-two-axis',
+    FC: 'flight-controller-6',
+    T2: 'transmitter-operator',
+  },
+  [
+    ['RX.bus.1 GB.control.1', 'RX.bus.3 GB.control.3'],
+    ['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3'],
+    ['T2.trainer.1 TX.trainer.1', 'T2.trainer.2 TX.trainer.2'],
+  ],
+];
+const PARTS = { GB: { settings: { control: 'bus' } }, TX: { settings: { trainer: 'teaches' } } };
+/** Pan by rate on channel 7, with the device's own settings and what the receiver does without radio. */
+const steered = (told: object, failSafe?: Pick<FailSafe, 'does' | 'valueUs'>): Rig =>
+  smallRig(...BUS, PARTS, {
+    shaping: [row(7, 'left-slider')],
+    bindings: [{ part: 'GB', fn: 'pan', slot: 7, reverse: false, ...told }],
+    failSafes: failSafe ? [{ receiver: 'RX', slot: 7, ...failSafe }] : [],
+  });
+const handed = (channels: { channel: number; takes: number }[]): Rig =>
+  smallRig(...BUS, PARTS, {
+    shaping: [row(3, 'left-y'), row(7, 'left-slider')],
+    bindings: [
+      { part: 'GB', fn: 'pan', slot: 7, reverse: false },
+      { part: 'FC', fn: 'throttle', slot: 3, reverse: false },
+    ],
+    handOvers: [{ from: 'TX', to: 'T2', over: 'trainer lead', control: 'A', channels }],
+  });
 
 /** What raises a rule, and the nearest thing that does not. */
 const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
@@ -302,6 +334,10 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   ],
   ['address-twice', () => smallRig(NETWORK, [], { CAM: { address: '192.168.10.2' } }), () => smallRig(NETWORK)],
   ['subnet-other', () => smallRig(NETWORK, [], { CAM: { address: '10.0.0.5' } }), () => smallRig(NETWORK)],
+  ['wrong-way', () => steered({ reverse: true }), () => steered({})],
+  ['fail-safe-acts', () => steered({}, { does: 'hold' }), () => steered({}, { does: 'value', valueUs: 1500 })],
+  ['hand-over-flight', () => handed([{ channel: 3, takes: 3 }]), () => handed([{ channel: 7, takes: 5 }])],
+  ['hand-over-broken', () => handed([]), () => handed([{ channel: 7, takes: 5 }])],
   ['numbering-base', () => boundTo(7, 6), () => boundTo(7, 7)],
   [
     'prep-open',

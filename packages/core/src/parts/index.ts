@@ -18,5 +18,6 @@ export type {
   Setting,
   Role,
 } from './sheet.js';
+export { isTriggered, isWindowed, springs } from './function-kind.js';
 export { connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

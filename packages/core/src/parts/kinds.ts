@@ -43,6 +43,7 @@ export const WISHABLE = [
   { what: 'picture', label: 'Picture' },
   { what: 'menu', label: 'Camera menu' },
   { what: 'radio-power', label: 'Radio power' },
+  { what: 'calibrate', label: 'Calibrate' },
   { what: 'ranging', label: 'Ranging laser' },
   { what: 'drive', label: 'Drive' },
   { what: 'brake', label: 'Kill and brake' },

@@ -1,4 +1,5 @@
 import type { Problem } from '../units/index.js';
+import { isWindowed } from './function-kind.js';
 import type { PinAt, Sheet } from './sheet.js';
 
 /** Everything in a well-formed sheet that points at something the sheet does not have. Empty when sound. */
@@ -55,11 +56,12 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     needId(`functions[${i}].joint`, sheet.joints, fn.joint, 'joint');
     needId(`functions[${i}].enabledIn`, sheet.functions, fn.enabledIn?.fn, 'function');
     needId(`functions[${i}].drives`, sheet.joints, fn.drives?.joint, 'joint');
-    const windowed = fn.takes === 'windows' || fn.takes === 'pulse';
+    const windowed = isWindowed(fn);
     if (windowed ? !fn.windows?.length : !fn.range || !fn.rangeUs) {
       say(`functions[${i}]`, windowed ? 'needs windows' : 'needs a range and its pulse widths');
     }
   });
+  sheet.firstChannels?.forEach(({ control }, i) => needId(`firstChannels[${i}]`, sheet.controls, control, 'control'));
   sheet.links.forEach((link, i) => needId(`links[${i}].resource`, sheet.resources, link.resource, 'resource'));
   sheet.resources.forEach((resource, i) => {
     if (resource.pin !== undefined) needPin(`resources[${i}].pin`, { port: resource.port, pin: resource.pin });

@@ -59,11 +59,15 @@ const linkSchema = z.strictObject({
       /** School of scale of a bus: counts by microseconds or by per cent. */
       scale: z.enum(['micro', 'percent']).optional(),
       periodMs: positive.optional(),
+      /** Channel from which the device says "auxiliary 1" and on. */
+      auxFrom: z.int().min(2).max(16).optional(),
       /** What the device calls its first channel. */
       base: z.int().min(0).max(5).optional(),
       standard: z.enum(['625/50', '525/59.94']).optional(),
       /** Logic upside down on the wire; a bus of the sbus kind always is. */
       inverted: z.boolean().optional(),
+      /** Channels it carries; sixteen when left out. */
+      channels: z.int().min(1).max(16).optional(),
       /** Series resistor a ladder wants, Ω. */
       seriesOhm: bandSchema.optional(),
       /** Address a network part leaves the maker with. */
@@ -157,8 +161,13 @@ const functionSchema = z.strictObject({
     'ranging',
     'drive',
     'brake',
+    'calibrate',
   ]),
-  takes: z.enum(['position', 'rate', 'windows', 'pulse']),
+  /**
+   * position, rate: follow the width · windows: one of several states · latch: two states, by level · momentary: acts while
+   * inside its window · steps: next or previous at each entry · pulse: once at each entry
+   */
+  takes: z.enum(['position', 'rate', 'windows', 'latch', 'momentary', 'steps', 'pulse']),
   /** Links by which it can be told. */
   over: z.array(idSchema).min(1),
   rangeUs: bandSchema.optional(),
@@ -166,6 +175,10 @@ const functionSchema = z.strictObject({
   range: z.strictObject({ from: z.number(), to: z.number(), unit: z.enum(['°', '°/s', '×', '%']) }).optional(),
   windows: z.array(windowSchema).optional(),
   joint: idSchema.optional(),
+  /** Slot it listens to as the maker ships it, counted from 1. */
+  firstSlot: z.int().min(1).max(16).optional(),
+  /** Slots it can be told on, where not any. */
+  slots: z.array(z.int().min(1).max(16)).min(1).optional(),
   /** Works only while another function of the part stands in one of these windows. */
   enabledIn: z.strictObject({ fn: idSchema, windows: z.array(labelSchema).min(1) }).optional(),
   /** In this window it drives a joint to an angle, whatever else is asked of it. */
@@ -210,6 +223,8 @@ const controlSchema = z.strictObject({
   id: idSchema,
   label: labelSchema,
   kind: z.enum(['stick', 'slider', 'knob', 'switch3', 'switch2', 'button']),
+  /** Springs back when let go. Sticks and buttons do anyway. */
+  sprung: z.boolean().optional(),
   /** Where it sits on the face, 0…1 across and down. */
   x: z.number().min(0).max(1),
   y: z.number().min(0).max(1),
@@ -280,6 +295,10 @@ export const sheetSchema = z.strictObject({
   joints: z.array(jointSchema).default([]),
   starts: z.array(startSchema).default([]),
   controls: z.array(controlSchema).default([]),
+  /** What a new transmitter sends on each channel. */
+  firstChannels: z.array(z.strictObject({ channel: z.int().min(1).max(16), control: idSchema })).optional(),
+  /** What a camera sees across, from widest to longest lens, degrees, and picture points across. */
+  view: z.strictObject({ wideDeg: positive, teleDeg: positive, pointsAcross: positive }).optional(),
   /** Picture paths: which input link feeds which output link. Several inputs are chosen by a function. */
   pictures: z
     .array(z.strictObject({ inputs: z.array(idSchema).min(1), output: idSchema, chosenBy: idSchema.optional() }))

@@ -1,6 +1,6 @@
 import type { Sights } from '../bench/index.js';
 import { num } from '../units/index.js';
-import type { CheckStep, Expect } from './plan.js';
+import type { CheckStep, Expect } from './step.js';
 
 /** How a step stands while controls move: which gesture is next, since when it is done, what was seen before. */
 export interface Judging {
@@ -42,8 +42,9 @@ export function judge(
     return { judging: { ...at, heldSinceMs: null }, verdict: null };
   const holds = at.step.expects.every((expect) => meets(expect, sights, at.baseline));
   const heldSinceMs = holds ? (at.heldSinceMs ?? tMs) : null;
-  const done = heldSinceMs !== null && tMs - heldSinceMs >= HOLD_MS;
-  const givenUp = !done && tMs - at.madeMs >= PATIENCE_MS;
+  const waitMs = at.step.waitMs ?? 0;
+  const done = heldSinceMs !== null && tMs - heldSinceMs >= HOLD_MS && tMs - at.madeMs >= waitMs;
+  const givenUp = !done && tMs - at.madeMs >= waitMs + PATIENCE_MS;
   if (!done && !givenUp) return { judging: { ...at, heldSinceMs }, verdict: null };
   const verdict = {
     passed: done,
@@ -76,23 +77,27 @@ const standsAs = (controls: Readonly<Record<string, number>>, setUp: Record<stri
 function meets(expect: Expect, sights: Sights, baseline: Sights): boolean {
   const seen = sights[expect.sight] ?? null;
   if ('is' in expect) return seen === expect.is;
+  if ('stays' in expect) return isSame(seen, baseline[expect.sight] ?? null, expect.within);
   if (typeof seen !== 'number') return false;
   if ('near' in expect) return Math.abs(seen - expect.near) <= expect.within;
   const before = baseline[expect.sight];
   return typeof before === 'number' && (seen - before) * expect.moves > 0;
 }
 
+const isSame = (a: Sights[string], b: Sights[string], within: number): boolean =>
+  typeof a === 'number' && typeof b === 'number' ? Math.abs(a - b) <= within : a === b;
+
 /** The first thing that was not as expected, else what was looked at. */
 function sawText(step: CheckStep, sights: Sights, baseline: Sights): string {
   const missed = step.expects.find((expect) => !meets(expect, sights, baseline));
-  if (!missed && step.expects.length > 2) return step.expectText;
+  if (!missed && (step.expects.length > 2 || step.waitMs)) return step.expectText;
   const odd = missed ?? step.expects[0];
   if (!odd) return 'nothing to see';
   const seen = sights[odd.sight] ?? null;
   const name = odd.sight.replace('.', ' ');
   if (seen === null) return `${name}: no answer`;
   if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
-  if ('moves' in odd && typeof seen === 'number')
+  if (('moves' in odd || 'stays' in odd) && typeof seen === 'number')
     return `${name}: ${num(Number(baseline[odd.sight] ?? 0))} → ${num(seen)}`;
   return `${name}: ${typeof seen === 'number' ? num(seen, 1) : seen}`;
 }

@@ -9,7 +9,7 @@ import {
   type BenchState,
 } from '../bench/index.js';
 import { judge, startJudging, type Verdict } from './judge.js';
-import type { CheckStep } from './plan.js';
+import type { CheckStep } from './step.js';
 
 /** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
 const SETTLE_MS = 400;
@@ -36,9 +36,15 @@ export function playStep(bench: Bench, from: BenchState, step: CheckStep): { sta
   }
   for (;;) {
     const verdict = look();
-    if (verdict) return { state, verdict };
+    if (verdict) return { state: radiosOn(bench, state), verdict };
     for (let ms = 0; ms < LOOK_MS; ms += BENCH_STEP_MS) state = stepBench(bench, state);
   }
+}
+
+/** A transmitter that was switched off for a step is on again after it. */
+function radiosOn(bench: Bench, state: BenchState): BenchState {
+  const off = bench.parts.filter((p) => (state.controls[p.radio] ?? 1) < 0);
+  return off.length ? setControls(state, Object.fromEntries(off.map((p) => [p.radio, 1]))) : state;
 }
 
 /** A control starts where it is not yet at its mark, so that the gesture can be told from standing there. */

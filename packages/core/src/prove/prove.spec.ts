@@ -120,6 +120,33 @@ describe('the judge', () => {
     ).toBeNull();
   });
 
+  it('waits before it passes what must not happen, and sees it when it does', () => {
+    const still: CheckStep = { ...step, expects: [{ sight: 'P.x', stays: true, within: 1 }], waitMs: 1000 };
+    const at = (last: [tMs: number, x: number][]) => {
+      let judging = startJudging(still, { 'P.x': 0 }, 0);
+      for (const [tMs, x] of [[0, 0] as const, ...last]) {
+        const seen = judge(judging, { A: 1, C: 1 }, { 'P.x': x }, tMs);
+        judging = seen.judging;
+        if (seen.verdict) return { tMs, ...seen.verdict };
+      }
+      return null;
+    };
+    expect(
+      at([
+        [500, 0.4],
+        [900, 0.9],
+      ]),
+    ).toBeNull();
+    expect(at([[1000, 0.9]])).toMatchObject({ passed: true });
+    expect(
+      at([
+        [500, 7],
+        [1100, 7],
+        [6100, 7],
+      ]),
+    ).toMatchObject({ tMs: 6100, passed: false, saw: 'P x: 0 → 7' });
+  });
+
   it('gives up with what it saw', () => {
     expect(
       look({ A: 1, C: 1 }, [

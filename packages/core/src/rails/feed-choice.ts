@@ -1,6 +1,6 @@
 import { applyEdits, partsOfRole, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
 import { rigNetwork, type RigNetwork } from './rig-network.js';
-import { solveRigNetwork } from './solve-rails.js';
+import { partVolts } from './solve-rails.js';
 
 /** One side of the question whether a wide-input gimbal is fed from the pack or from a steady regulator. */
 export interface FeedChoice {
@@ -31,9 +31,7 @@ export function feedChoices(rig: Rig, network: RigNetwork = rigNetwork(rig)): Fe
       return samePin(wire[far], pin) ? [] : [{ kind: 'moveEnd', cable: cable.id, wire: index, end: far, pin }];
     });
     const rewired = edits.length ? rigNetwork(applyEdits(rig, edits).rig) : network;
-    const voltsAt = (charge: number): number =>
-      solveRigNetwork(rewired, charge).nodes.find((n) => n.part === gimbal.part.id)!.volts;
-    const [fullV, flatV] = [voltsAt(1), voltsAt(0)];
+    const [fullV, flatV] = partVolts(rewired, gimbal.part.id, [1, 0]) as [number, number];
     const fits = Math.max(fullV, flatV) <= supply.volts[1] && Math.min(fullV, flatV) >= supply.volts[0];
     return {
       value,

@@ -50,6 +50,8 @@ export function loadAmps(
 ): number {
   if (volts <= 0 || amount <= 0) return 0;
   if (draw === 'resistance') return volts / amount;
-  const ampsAt = (v: number): number => (draw === 'power' ? amount / v : amount);
-  return volts >= floorV ? ampsAt(volts) : (ampsAt(floorV) * volts) / floorV;
+  // no closure: a solve asks this some hundred thousand times
+  const least = Math.max(volts, floorV);
+  const amps = draw === 'power' ? amount / least : amount;
+  return volts >= floorV ? amps : (amps * volts) / floorV;
 }

@@ -60,11 +60,21 @@ export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
   };
 }
 
-/** Current out of all packs at a state of charge, A. */
-export function packAmps(network: RigNetwork, charge: number): number {
-  const { amps } = solveAt(network, charge);
+/** Current out of all packs at each of some states of charge, A; each solve starts from the one before. */
+export function packAmps(network: RigNetwork, charges: readonly number[]): number[] {
   const packs = network.terminals.filter((t) => network.prepared.network.elements[t.element]!.kind === 'pack');
-  return sum(packs.map((t) => amps[t.element]!));
+  let solved: NetworkSolution | undefined;
+  return charges.map((charge) => {
+    const { amps } = (solved = solveAt(network, charge, solved?.volts));
+    return sum(packs.map((t) => amps[t.element]!));
+  });
+}
+
+/** Volts at a part's first supply or source at each of some states of charge. */
+export function partVolts(network: RigNetwork, part: string, charges: readonly number[]): number[] {
+  const { element } = network.terminals.find((t) => t.part.id === part)!;
+  let solved: NetworkSolution | undefined;
+  return charges.map((charge) => (solved = solveAt(network, charge, solved?.volts)).volts[element]!);
 }
 
 export interface RailSweep {

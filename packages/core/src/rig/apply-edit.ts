@@ -1,4 +1,5 @@
 import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
@@ -54,6 +55,9 @@ const DO: Doers = {
     rig.sheets[sheet.class] ??= sheet;
     rig.parts.push(part);
     // a new board comes with features on its pads; a part that was here before keeps what it had
+    // a new transmitter sends what its maker set, several channels from one control among it
+    for (const { channel, control } of sheet.firstChannels ?? [])
+      rig.shaping.push({ transmitter: part.id, channel, ...FRESH_SHAPING, control });
     for (const { id, heldWhenNew } of sheet.resources)
       for (const to of heldWhenNew ?? []) rig.held.push({ part: part.id, resource: id, to });
   },
@@ -69,6 +73,8 @@ const DO: Doers = {
     rig.bindings = rig.bindings.filter((b) => b.part !== part);
     rig.held = rig.held.filter((h) => h.part !== part);
     rig.shaping = rig.shaping.filter((s) => s.transmitter !== part);
+    rig.failSafes = rig.failSafes.filter((f) => f.receiver !== part);
+    rig.handOvers = rig.handOvers.filter((h) => h.from !== part && h.to !== part);
     const used = new Set(rig.parts.map((p) => p.class));
     rig.sheets = Object.fromEntries(Object.entries(rig.sheets).filter(([cls]) => used.has(cls)));
   },
@@ -133,9 +139,10 @@ const DO: Doers = {
       row = { transmitter, channel, ...FRESH_SHAPING };
       rig.shaping.push(row);
     }
-    Object.assign(row, change);
+    Object.assign(row, { ...change, points: change.points === null ? undefined : (change.points ?? row.points) });
     if (row.lowUs >= row.highUs)
       return `the low end point ${row.lowUs} µs must lie below the high one ${row.highUs} µs`;
+    return outOfWidths(row.lowUs, row.highUs);
   },
   bind(rig, { binding }) {
     const part = rig.parts.find((p) => p.id === binding.part);
@@ -146,6 +153,44 @@ const DO: Doers = {
     const at = rig.bindings.findIndex((b) => b.part === binding.part && b.fn === binding.fn);
     if (at < 0) rig.bindings.push(binding);
     else rig.bindings[at] = binding;
+  },
+  tune(rig, { part, fn, change }) {
+    const binding = rig.bindings.find((b) => b.part === part && b.fn === fn);
+    if (!binding) return `"${fn}" of part "${part}" is on no slot yet`;
+    for (const [key, value] of Object.entries(change)) Object.assign(binding, { [key]: value ?? undefined });
+    if ((binding.lowUs ?? 0) >= (binding.highUs ?? 3000))
+      return `the device's low end ${binding.lowUs} µs must lie below its high end ${binding.highUs} µs`;
+    return outOfWidths(binding.lowUs, binding.highUs);
+  },
+  failSafe(rig, { failSafe }) {
+    if (!rig.parts.some((p) => p.id === failSafe.receiver)) return noPart(failSafe.receiver);
+    if (failSafe.does === 'value' && failSafe.valueUs === undefined) return 'a fail-safe value needs its width';
+    const off = outOfWidths(failSafe.valueUs);
+    if (off) return off;
+    const at = rig.failSafes.findIndex((f) => f.receiver === failSafe.receiver && f.slot === failSafe.slot);
+    if (at < 0) rig.failSafes.push(failSafe);
+    else rig.failSafes[at] = failSafe;
+  },
+  noFailSafe(rig, { receiver, slot }) {
+    const at = rig.failSafes.findIndex((f) => f.receiver === receiver && f.slot === slot);
+    if (at < 0) return `no fail-safe is set for slot ${slot} of "${receiver}"`;
+    rig.failSafes.splice(at, 1);
+  },
+  handOver(rig, { handOver }) {
+    const { from, to, control } = handOver;
+    for (const id of [from, to]) if (!rig.parts.some((p) => p.id === id)) return noPart(id);
+    if (from === to) return 'a transmitter cannot hand over to itself';
+    const first = rig.parts.find((p) => p.id === from)!;
+    if (control && !rig.sheets[first.class]?.controls.some((c) => c.id === control))
+      return `"${first.label}" has no control "${control}"`;
+    const at = rig.handOvers.findIndex((h) => h.from === from && h.to === to);
+    if (at < 0) rig.handOvers.push(handOver);
+    else rig.handOvers[at] = handOver;
+  },
+  noHandOver(rig, { from, to }) {
+    const at = rig.handOvers.findIndex((h) => h.from === from && h.to === to);
+    if (at < 0) return `no hand-over from "${from}" to "${to}"`;
+    rig.handOvers.splice(at, 1);
   },
   unbind(rig, { part, fn }) {
     const at = rig.bindings.findIndex((b) => b.part === part && b.fn === fn);
@@ -244,6 +289,11 @@ const FRESH_SHAPING = {
 function dropMerges(rig: Draft<Rig>): void {
   for (const merge of rig.merges) merge.cables = merge.cables.filter((id) => rig.cables.some((c) => c.id === id));
   rig.merges = rig.merges.filter((merge) => merge.cables.length > 1);
+}
+
+function outOfWidths(...us: (number | undefined)[]): string | undefined {
+  const off = us.find((w) => w !== undefined && !(w >= WIDTHS_US.least && w <= WIDTHS_US.most));
+  return off === undefined ? undefined : `${off} µs lies outside ${WIDTHS_US.least}…${WIDTHS_US.most} µs`;
 }
 
 const noPart = (id: string): string => `no part "${id}" in this rig`;

@@ -39,6 +39,13 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   shape: (_, e) => `Channel ${e.channel}: ${shapeText(e)}`,
   bind: (rig, e) =>
     `${labelOf(rig, e.binding.part)}: ${functionLabel(rig, e.binding.part, e.binding.fn)} on slot ${e.binding.slot}${e.binding.reverse ? ', reversed' : ''}`,
+  tune: (rig, e) => `${labelOf(rig, e.part)}: ${functionLabel(rig, e.part, e.fn)} ${tuneText(e)}`,
+  failSafe: (rig, { failSafe: f }) =>
+    `${labelOf(rig, f.receiver)}: without radio slot ${f.slot} ${f.does === 'value' ? `goes to ${micros(f.valueUs ?? NaN)}` : f.does === 'hold' ? 'stays where it was' : 'falls silent'}`,
+  noFailSafe: (rig, e) => `${labelOf(rig, e.receiver)}: without radio slot ${e.slot} is left to the receiver`,
+  handOver: (rig, { handOver: h }) =>
+    `${labelOf(rig, h.from)} hands ${h.channels.length ? `channels ${h.channels.map((c) => c.channel).join(', ')}` : 'nothing'} to ${labelOf(rig, h.to)} by ${h.control ?? 'no switch yet'}`,
+  noHandOver: (rig, e) => `${labelOf(rig, e.from)} hands nothing over to ${labelOf(rig, e.to)}`,
   unbind: (rig, e) => `${labelOf(rig, e.part)}: ${functionLabel(rig, e.part, e.fn)} no longer on a slot`,
   hold: (rig, e) => `${labelOf(rig, e.held.part)}: ${e.held.resource} given to ${e.held.to}`,
   release: (rig, e) => `${labelOf(rig, e.part)}: ${e.resource} released from ${e.to}`,
@@ -104,6 +111,25 @@ function wishText(rig: Rig, { change }: EditOf<'setWish'>): string {
   return listed(said);
 }
 
+const TUNES: Record<string, (value: number) => string> = {
+  speedPct: (v) => `speed ${v} %`,
+  deadBandPct: (v) => `dead band ${v} %`,
+  smoothingMs: (v) => `smoothing ${v} ms`,
+  lowUs: (v) => `low end ${micros(v)}`,
+  highUs: (v) => `high end ${micros(v)}`,
+};
+
+function tuneText({ change }: EditOf<'tune'>): string {
+  return listed(
+    Object.entries(change).map(([key, value]) => {
+      if (typeof value === 'boolean') return value ? 'reversed' : 'not reversed';
+      return value === null
+        ? `${TUNES[key]!(0).split(' ').slice(0, -2).join(' ')} as the maker left it`
+        : TUNES[key]!(value);
+    }),
+  );
+}
+
 function settingLabel(rig: Rig, e: EditOf<'set'>): string {
   const part = findPart(rig, e.part);
   return (part && rig.sheets[part.class]?.settings.find((s) => s.id === e.setting)?.label) ?? e.setting;
@@ -123,6 +149,12 @@ function shapeText({ change }: EditOf<'shape'>): string {
   if (change.reverse !== undefined) said.push(change.reverse ? 'reversed' : 'not reversed');
   if (change.deadBandPct !== undefined) said.push(`dead band ${change.deadBandPct} %`);
   if (change.expoPct !== undefined) said.push(`curve ${change.expoPct} %`);
+  if (change.points !== undefined)
+    said.push(change.points ? `curve of ${change.points.length} points` : 'smooth curve');
+  if (change.weightPct !== undefined) said.push(`weight ${change.weightPct} %`);
+  if (change.offsetPct !== undefined) said.push(`offset ${change.offsetPct} %`);
+  if (change.speedS !== undefined) said.push(change.speedS ? `${change.speedS} s from end to end` : 'at once');
+  if (change.locked !== undefined) said.push(change.locked ? 'locked' : 'free again');
   return listed(said);
 }
 

@@ -47,9 +47,37 @@ export const editSchema = z.discriminatedUnion('kind', [
     kind: z.literal('shape'),
     transmitter: idSchema,
     channel: z.int().min(1).max(16),
-    change: shapingSchema.omit({ transmitter: true, channel: true }).partial(),
+    change: shapingSchema
+      .omit({ transmitter: true, channel: true })
+      .partial()
+      /** Null takes the points away: the smooth curve again. */
+      .extend({ points: shapingSchema.shape.points.unwrap().nullable().optional() }),
   }),
   z.strictObject({ kind: z.literal('bind'), binding }),
+  /** Changes how a device takes a function it is told already. Null takes the setting back to the maker's. */
+  z.strictObject({
+    kind: z.literal('tune'),
+    part: idSchema,
+    fn: idSchema,
+    change: z.strictObject({
+      reverse: z.boolean().optional(),
+      speedPct: binding.shape.speedPct.unwrap().nullable().optional(),
+      deadBandPct: binding.shape.deadBandPct.unwrap().nullable().optional(),
+      smoothingMs: binding.shape.smoothingMs.unwrap().nullable().optional(),
+      lowUs: binding.shape.lowUs.unwrap().nullable().optional(),
+      highUs: binding.shape.highUs.unwrap().nullable().optional(),
+    }),
+  }),
+  z.strictObject({ kind: z.literal('failSafe'), failSafe: rigSchema.shape.failSafes.unwrap().element }),
+  /** The slot does without radio what the receiver does by itself. */
+  z.strictObject({
+    kind: z.literal('noFailSafe'),
+    receiver: idSchema,
+    slot: rigSchema.shape.failSafes.unwrap().element.shape.slot,
+  }),
+  /** Sets or replaces the hand-over between two transmitters. */
+  z.strictObject({ kind: z.literal('handOver'), handOver: rigSchema.shape.handOvers.unwrap().element }),
+  z.strictObject({ kind: z.literal('noHandOver'), from: idSchema, to: idSchema }),
   z.strictObject({ kind: z.literal('unbind'), part: idSchema, fn: idSchema }),
   z.strictObject({ kind: z.literal('hold'), held }),
   z.strictObject({ kind: z.literal('release'), part: idSchema, resource: idSchema, to: z.string() }),

@@ -28,6 +28,8 @@ export function emptyRig(id: string, name: string, kind = 'rotor'): Rig {
     shaping: [],
     held: [],
     bindings: [],
+    failSafes: [],
+    handOvers: [],
     merges: [],
     ticked: [],
     currency: '€',

@@ -1,4 +1,4 @@
-export { RIG_FORMAT, RIG_VERSION } from './format.js';
+export { RIG_FORMAT, RIG_VERSION, WIDTHS_US } from './format.js';
 export { RIG_KINDS } from './kinds.js';
 export { emptyRig, newPart, NEW_SCHOOLS } from './empty-rig.js';
 export type {
@@ -13,6 +13,8 @@ export type {
   Inline,
   Held,
   Binding,
+  FailSafe,
+  HandOver,
   Wish,
   Schools,
 } from './rig.js';
@@ -31,6 +33,7 @@ export {
   nextId,
   nextFree,
 } from './look-up.js';
+export { controlName, pilotControls, pilotTransmitter } from './pilot.js';
 export { migrateRig } from './migrate-rig.js';
 export { rigProblems } from './rig-problems.js';
 export type { Edit, EditKind, EditOf } from './edit.js';

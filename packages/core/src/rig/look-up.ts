@@ -6,7 +6,7 @@ export const pinKey = ({ part, port, pin }: PinRef): string => `${part}.${port}.
 export const samePin = (a: PinRef, b: PinRef): boolean => a.part === b.part && a.port === b.port && a.pin === b.pin;
 
 /** Part lists of this length and more are indexed; shorter ones are searched as fast. */
-const MANY = 32;
+const MANY = 6;
 const indices = new WeakMap<readonly Part[], Map<string, Part>>();
 
 export function findPart(rig: Rig, id: string): Part | undefined {

@@ -15,11 +15,21 @@ const SHEET = { firmware: [], prep: [], cues: [] };
  * changed its meaning is put right. Anything that is not an older rig is handed on as it is, for the reader to judge.
  */
 export function migrateRig(value: unknown): unknown {
-  if (!isObject(value) || value.version !== 1) return value;
+  if (!isObject(value)) return value;
+  if (value.version === 1) return from2(from1(value));
+  return value.version === 2 ? from2(value) : value;
+}
+
+/** Version 3 added hand-over and fail-safe; there was none before. */
+function from2(value: Record<string, unknown>): Record<string, unknown> {
+  return { ...value, version: RIG_VERSION, failSafes: value.failSafes ?? [], handOvers: value.handOvers ?? [] };
+}
+
+function from1(value: Record<string, unknown>): Record<string, unknown> {
   const { kind, schools, parts, cables, wishes, sheets } = value;
   return {
     ...value,
-    version: RIG_VERSION,
+    version: 2,
     kind: typeof kind === 'string' ? (KINDS_OF_1[kind] ?? kind) : kind,
     schools: isObject(schools) ? { ...NEW_SCHOOLS, ...schools } : schools,
     parts: filled(parts, PART),

@@ -56,6 +56,15 @@ export function rigProblems(rig: Rig): Problem[] {
       say(`shaping[${i}].channel`, `channel ${row.channel} is there twice`);
     }
   });
+  rig.failSafes.forEach(({ receiver, does, valueUs }, i) => {
+    if (!sheetFor(rig, receiver)) say(`failSafes[${i}].receiver`, `no part "${receiver}"`);
+    if (does === 'value' && valueUs === undefined) say(`failSafes[${i}]`, 'a value is wanted, and no width is given');
+  });
+  rig.handOvers.forEach(({ from, to, control }, i) => {
+    for (const id of [from, to]) if (!sheetFor(rig, id)) say(`handOvers[${i}]`, `no part "${id}"`);
+    if (control && !sheetFor(rig, from)?.controls.some((c) => c.id === control))
+      say(`handOvers[${i}].control`, `no control "${control}"`);
+  });
   rig.held.forEach((held, i) => {
     if (!sheetFor(rig, held.part)?.resources.some((r) => r.id === held.resource)) {
       say(`held[${i}]`, `no resource "${held.resource}" on part "${held.part}"`);

@@ -1,12 +1,13 @@
 /**
- * The rig document, `squallmark-rig` version 2: the one definition of what is stored and exported.
+ * The rig document, `squallmark-rig` version 3: the one definition of what is stored and exported.
  * It carries the part sheets it uses, so that a file means the same on every bench.
  */
 import * as z from 'zod';
 import { idSchema, sheetSchema } from '../parts/schemas.js';
-import { RIG_FORMAT, RIG_VERSION } from './format.js';
+import { RIG_FORMAT, RIG_VERSION, WIDTHS_US } from './format.js';
 
 const textSchema = z.string().min(1).max(120);
+const widthSchema = z.number().min(WIDTHS_US.least).max(WIDTHS_US.most);
 
 export const pinRefSchema = z.strictObject({ part: idSchema, port: idSchema, pin: z.int().min(1).max(99) });
 
@@ -77,12 +78,46 @@ export const shapingSchema = z.strictObject({
   transmitter: idSchema,
   channel: z.int().min(1).max(16),
   control: idSchema.nullable(),
-  lowUs: z.number().min(800).max(2200),
-  highUs: z.number().min(800).max(2200),
+  lowUs: widthSchema,
+  highUs: widthSchema,
   subTrimUs: z.number().min(-200).max(200).default(0),
   reverse: z.boolean().default(false),
   deadBandPct: z.number().min(0).max(50).default(0),
   expoPct: z.number().min(-100).max(100).default(0),
+  /** Heights of the curve at equal steps of the control, per cent, from its low end to its high end; instead of the curve. */
+  points: z.array(z.number().min(-100).max(100)).min(2).max(17).optional(),
+  /** How much of the control is sent, per cent; 100 when left out. */
+  weightPct: z.number().min(-125).max(125).optional(),
+  /** Added after the weight, per cent of travel. */
+  offsetPct: z.number().min(-100).max(100).optional(),
+  /** Seconds the channel takes from end to end at its fastest; at once when left out. */
+  speedS: z.number().min(0).max(25).optional(),
+  /** Kept as it is by every assignment, with all that is on its slot. */
+  locked: z.boolean().optional(),
+});
+
+/** What a receiver puts out on a slot when the radio is lost. */
+const failSafeSchema = z.strictObject({
+  receiver: idSchema,
+  slot: z.int().min(1).max(16),
+  does: z.enum(['hold', 'value', 'none']),
+  valueUs: widthSchema.optional(),
+});
+
+/** A second transmitter that has some channels of the first while a switch on the first says so. */
+const handOverSchema = z.strictObject({
+  from: idSchema,
+  to: idSchema,
+  over: z.enum(['trainer lead', 'wireless']),
+  /** Control of the first transmitter that hands over; it takes back in every other place. */
+  control: idSchema.nullable(),
+  channels: z.array(
+    z.strictObject({
+      channel: z.int().min(1).max(16),
+      /** Channel of the second transmitter that is taken. */
+      takes: z.int().min(1).max(16),
+    }),
+  ),
 });
 
 const heldSchema = z.strictObject({
@@ -98,6 +133,13 @@ const bindingSchema = z.strictObject({
   /** Bus slot as the bus counts, from 1. */
   slot: z.int().min(1).max(16),
   reverse: z.boolean().default(false),
+  /** The device's own settings for this axis; as the maker leaves it when left out. */
+  speedPct: z.number().min(5).max(100).optional(),
+  deadBandPct: z.number().min(0).max(50).optional(),
+  smoothingMs: z.number().min(0).max(2000).optional(),
+  /** The device's own end points: the widths it takes for the ends of its range. */
+  lowUs: widthSchema.optional(),
+  highUs: widthSchema.optional(),
 });
 
 const wishSchema = z.strictObject({
@@ -136,6 +178,8 @@ export const rigSchema = z.strictObject({
   shaping: z.array(shapingSchema),
   held: z.array(heldSchema),
   bindings: z.array(bindingSchema),
+  failSafes: z.array(failSafeSchema).default([]),
+  handOvers: z.array(handOverSchema).default([]),
   merges: z.array(mergeSchema).default([]),
   /** Leads and tools ticked off on the bench, by the id the bench list gives them. */
   ticked: z.array(textSchema).default([]),
@@ -154,5 +198,7 @@ export type Inline = NonNullable<Wire['inline']>;
 export type Shaping = Rig['shaping'][number];
 export type Held = Rig['held'][number];
 export type Binding = Rig['bindings'][number];
+export type FailSafe = Rig['failSafes'][number];
+export type HandOver = Rig['handOvers'][number];
 export type Wish = Rig['wishes'][number];
 export type Schools = Rig['schools'];

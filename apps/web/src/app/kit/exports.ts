@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Analysis } from '@squallmark/core/analysis';
 import {
   cableCards,
+  channelCard,
   channelTable,
   cutList,
   partsList,
@@ -29,6 +30,10 @@ export class Exports {
 
   channelCsv(): Promise<void> {
     return this.print('Channel table', (analysis) => this.csv('channels', channelTable(analysis)));
+  }
+
+  channelCard(): Promise<void> {
+    return this.print('Channel card', (analysis) => this.pdf('channel-card', channelCard(this.store.rig(), analysis)));
   }
 
   cutList(): Promise<void> {

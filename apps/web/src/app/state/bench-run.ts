@@ -35,7 +35,7 @@ export class BenchRun {
       this.tell((api) => api.load(rig, charge));
     });
     this.tell((api) => api.run(proxy((frame, verdict) => this.take(frame, verdict))));
-    inject(DestroyRef).onDestroy(() => this.tell((api) => api.pause()));
+    inject(DestroyRef).onDestroy(() => this.worker.close());
   }
 
   setControl(control: string, position: number): void {

@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { TestBed } from '@angular/core/testing';
 import { emptyRig, type Rig } from '@squallmark/core/rig';
 import { SHELF } from '@squallmark/core/shelf';

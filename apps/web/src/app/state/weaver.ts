@@ -1,4 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
+import type { AssignResult } from '@squallmark/core/channels';
 import type { Candidate, ClassAdvice, Proposal, SchoolOutcome, SolveProgress } from '@squallmark/core/propose';
 import type { SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
@@ -21,6 +22,9 @@ export class Weaver {
 
   readonly candidates = latestOnly(([rig, part, port]: [Rig, string, string]): Promise<Candidate[]> =>
     this.asides.call((api) => api.candidates(rig, part, port)),
+  );
+  readonly assign = latestOnly(([rig, again]: [Rig, boolean]): Promise<AssignResult> =>
+    this.asides.call((api) => api.assign(rig, again)),
   );
   readonly outcomes = latestOnly((rig: Rig): Promise<SchoolOutcome[]> => this.asides.call((api) => api.outcomes(rig)));
   readonly effect = latestOnly(([rig, sheet]: [Rig, Sheet]): Promise<SheetEffect> =>

@@ -82,9 +82,6 @@ const api = {
     clearInterval(timer);
     timer = setInterval(tick, FRAME_MS);
   },
-  pause(): void {
-    clearInterval(timer);
-  },
 };
 
 export type BenchWorkerApi = typeof api;

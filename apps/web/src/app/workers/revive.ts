@@ -2,6 +2,8 @@
 export class ReviveWorker<Api> {
   private current: { api: Api; died: Promise<never> } | null = null;
 
+  private worker: Worker | null = null;
+
   constructor(
     private readonly start: () => Worker,
     private readonly wrap: (worker: Worker) => Api,
@@ -17,8 +19,15 @@ export class ReviveWorker<Api> {
     return Promise.race([ask(api), died]);
   }
 
+  /** Ends the worker; a later call starts another. */
+  close(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    this.current = null;
+  }
+
   private open(): { api: Api; died: Promise<never> } {
-    const worker = this.start();
+    const worker = (this.worker = this.start());
     const died = new Promise<never>((_, reject) => {
       worker.addEventListener('error', (event) => {
         this.current = null;

@@ -1,3 +1,4 @@
+import { assignChannels, type AssignResult } from '@squallmark/core/channels';
 import { sheetEffect, type SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
@@ -41,6 +42,7 @@ const api = {
   },
   candidates: (rig: Rig, part: string, port: string): Candidate[] => portCandidates(rig, part, port),
   effect: (rig: Rig, sheet: Sheet): SheetEffect => sheetEffect(rig, sheet),
+  assign: (rig: Rig, again: boolean): AssignResult => assignChannels(rig, { again }),
   outcomes: (rig: Rig): SchoolOutcome[] => schoolOutcomes(rig),
   async classes(rig: Rig, wishes: string[]): Promise<(ClassAdvice | { wish: string; class: null })[]> {
     const { SHELF } = await import('@squallmark/core/shelf');

@@ -1,4 +1,5 @@
-import { chainDemand, restPositions } from '../../channels/index.js';
+import { forward, restPositions } from '../../channels/index.js';
+import { isWindowed } from '../../parts/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -9,13 +10,14 @@ const THIN_US = 10;
 export const windowRule: Rule = ({ chains }) =>
   chains.flatMap((chain): RuleResult[] => {
     if (
-      chain.fn.takes !== 'windows' ||
+      !isWindowed(chain.fn) ||
+      chain.fn.takes === 'pulse' ||
       !chain.control ||
       !restPositions(chain.control.kind).includes(0) ||
       chain.control.kind !== 'switch3'
     )
       return [];
-    const at = chainDemand(chain, 0);
+    const at = forward(chain, 0);
     const window = chain.fn.windows!.find((w) => at && 'window' in at.demand && w.label === at.demand.window);
     const middle = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs)[1];
     if (!at || !middle) return [];

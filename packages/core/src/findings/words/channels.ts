@@ -1,4 +1,4 @@
-import { micros } from '../../units/index.js';
+import { micros, num } from '../../units/index.js';
 import type { SomeSayings } from './saying.js';
 
 export const CHANNELS_WORDS = {
@@ -29,5 +29,21 @@ export const CHANNELS_WORDS = {
   'numbering-base': (f) => ({
     title: `${f.label('part')} ${f.text('function').toLowerCase()} listens one beside`,
     text: `Slot ${f.number('slot')}, which it calls ${f.number('device calls it')}, is not driven; slot ${f.number('driven')} is and moves nothing.`,
+  }),
+  'wrong-way': (f) => ({
+    title: `${f.text('function')} moves the wrong way`,
+    text: `${f.text('control')} up or right takes ${f.label('part')} from ${num(f.number('low'))} down to ${num(f.number('high'))}.`,
+  }),
+  'fail-safe-acts': (f) => ({
+    title: `Without radio, ${f.text('function').toLowerCase()} ${f.text('act')}`,
+    text: `${f.label('receiver')} is set to ${f.text('set')} on slot ${f.number('slot')}; ${f.label('part')} obeys it with nobody at the sticks.`,
+  }),
+  'hand-over-flight': (f) => ({
+    title: `${f.label('to')} could take flight channels`,
+    text: `Channel ${f.text('channels')} flies. ${f.label('from')} hands over the camera, never the craft.`,
+  }),
+  'hand-over-broken': (f) => ({
+    title: `${f.label('to')} has no effect`,
+    text: `${f.text('why')}. The switch on ${f.label('from')} would hand over nothing.`,
   }),
 } satisfies SomeSayings;

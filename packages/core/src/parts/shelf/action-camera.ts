@@ -9,6 +9,7 @@ export const actionCamera = defineSheet({
   summary: '5 V in · composite out',
   group: 'Payload',
   massG: 128,
+  view: { wideDeg: 120, teleDeg: 120, pointsAcross: 1920 },
   prep: [
     { id: 'out', text: 'Video out set to the standard of the others' },
     { id: 'sleep', text: 'Sleep timer off' },

@@ -29,7 +29,7 @@ export function serialBank(
               'sbus',
               'listen',
               `serial${n}`,
-              { scale: 'micro', base: 1 },
+              { scale: 'micro', base: 1, auxFrom: 5 },
               { pin: 3, resource: `serial${n}` },
             ),
           ]

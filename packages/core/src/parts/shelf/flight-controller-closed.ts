@@ -22,7 +22,7 @@ export const flightControllerClosed = defineSheet({
   ],
   supplies: [eats('supply', [4.8, 5.6], 2.2, 3)],
   links: [
-    wire('bus', 'sbus', 'listen', 'bus', { scale: 'micro', base: 1 }),
+    wire('bus', 'sbus', 'listen', 'bus', { scale: 'micro', base: 1, auxFrom: 5 }),
     wire('can', 'can', 'both', 'can', {}, { pin: 2 }),
     ...outs.links,
   ],

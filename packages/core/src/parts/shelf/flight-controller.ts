@@ -62,7 +62,13 @@ export const flightController = defineSheet({
     },
   ],
   links: [
-    { id: 'bus', kind: 'sbus', way: 'listen', pins: { data: at('bus', 1) }, params: { scale: 'micro', base: 1 } },
+    {
+      id: 'bus',
+      kind: 'sbus',
+      way: 'listen',
+      pins: { data: at('bus', 1) },
+      params: { scale: 'micro', base: 1, auxFrom: 5 },
+    },
     ...SERIAL.map((n) => ({
       id: `serial${n}`,
       kind: 'device-serial' as const,

@@ -10,6 +10,9 @@ const ENABLED: Readonly<Record<string, string[]>> = {
   pan: ['hold heading'],
 };
 
+/** Slots a gimbal listens to as it is shipped. @source [practice] 1 = pan, 2 = tilt, fed by a receiver directly */
+const FIRST_SLOT: Readonly<Record<string, number>> = { pan: 1, tilt: 2 };
+
 /** Tilt by position or pan by rate of a gimbal with modes. */
 export const axisFunction = (
   what: 'tilt' | 'pan' | 'roll-trim',
@@ -21,6 +24,7 @@ export const axisFunction = (
   moded = true,
 ) =>
   ranged(what, label, what, takes, over, from, to, takes === 'rate' ? '°/s' : '°', {
+    ...(FIRST_SLOT[what] ? { firstSlot: FIRST_SLOT[what] } : {}),
     joint: what === 'roll-trim' ? 'roll' : what,
     ...(moded && ENABLED[what] ? { enabledIn: { fn: 'mode', windows: ENABLED[what] } } : {}),
   });

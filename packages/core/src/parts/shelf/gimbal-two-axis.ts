@@ -62,6 +62,7 @@ export const gimbalTwoAxis = defineSheet({
       rangeUs: [1000, 2000],
       range: { from: -90, to: 40, unit: '°' },
       joint: 'tilt',
+      firstSlot: 2,
       // @source [practice] following the craft, nothing is adjustable; heading lock gives pan by rate
       enabledIn: { fn: 'mode', windows: ['follow nose', 'hold heading'] },
     },
@@ -74,6 +75,7 @@ export const gimbalTwoAxis = defineSheet({
       rangeUs: [1000, 2000],
       range: { from: -60, to: 60, unit: '°/s' },
       joint: 'pan',
+      firstSlot: 1,
       enabledIn: { fn: 'mode', windows: ['hold heading'] },
     },
     {

@@ -11,6 +11,7 @@ const body = (family: 'A' | 'B', size: 'mini' | 'micro', volts: [number, number]
     summary: `HDMI ${size} · infra-red · USB remote`,
     group: 'Payload',
     massG: family === 'A' ? 620 : 510,
+    view: { wideDeg: 84, teleDeg: 24, pointsAcross: 1920 },
     prep: bodyPrep,
     cautions: ['Balance with lens, battery, card and cables on, cap off.'],
     ports: [

@@ -9,6 +9,7 @@ export const noseCamera = defineSheet({
   summary: 'fixed, wide',
   group: 'Payload',
   massG: 12,
+  view: { wideDeg: 110, teleDeg: 110, pointsAcross: 720 },
   ports: [
     {
       id: 'plug',

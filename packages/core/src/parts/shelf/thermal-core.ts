@@ -9,6 +9,7 @@ export const thermalCore = defineSheet({
   summary: 'strict 5 V · bus or pulse',
   group: 'Payload',
   massG: 74,
+  view: { wideDeg: 32, teleDeg: 32, pointsAcross: 640 },
   sizeMm: [32, 28, 30],
   cautions: ['Takes 5 V and never more.'],
   ports: [

@@ -2,6 +2,7 @@ import {
   busOrPulse,
   defineSheet,
   eats,
+  flick,
   picturePort,
   ranged,
   servoPort,
@@ -17,12 +18,13 @@ const PULSES = ['palette', 'zoom', 'record', 'calibrate', 'gain'] as const;
 /** Thermal camera behind its interface: five pulses or sixteen slots, 6–26 V. @source [practice] */
 export const thermalInterface = defineSheet({
   class: 'thermal-interface',
-  revision: 1,
+  revision: 2,
   role: 'camera',
   name: 'Thermal camera with interface',
   summary: '6–26 V · 5 pulses or 16 slots',
   group: 'Payload',
   massG: 142,
+  view: { wideDeg: 25, teleDeg: 25, pointsAcross: 640 },
   ports: [
     supplyPort('supply', '6–26 V', 'left'),
     servoPort('bus', 'bus', 'left', 'in'),
@@ -37,17 +39,21 @@ export const thermalInterface = defineSheet({
   ],
   settings: [busOrPulse('pulse')],
   functions: [
-    windows('palette', 'Palette', 'palette', ['bus', 'palette'], thirds('next', 'stay', 'before')),
-    ranged('zoom', 'Thermal zoom', 'zoom', 'position', ['bus', 'zoom'], 1, 8, '×'),
     {
-      id: 'record',
-      label: 'Thermal record',
-      what: 'record',
-      takes: 'pulse',
-      over: ['bus', 'record'],
-      windows: [{ fromUs: 1650, toUs: 2200, label: 'pulse' }],
-      cue: 'red dot in its picture',
+      ...windows('palette', 'Palette', 'palette', ['bus', 'palette'], thirds('next', 'stay', 'before')),
+      takes: 'steps',
     },
+    {
+      id: 'calibrate',
+      label: 'Calibrate',
+      what: 'calibrate',
+      takes: 'momentary',
+      over: ['bus', 'calibrate'],
+      windows: [{ fromUs: 1650, toUs: 2200, label: 'shutter closed' }],
+      cue: 'picture freezes for a second',
+    },
+    ranged('zoom', 'Thermal zoom', 'zoom', 'position', ['bus', 'zoom'], 1, 8, '×'),
+    flick('record', 'Thermal record', 'record', ['bus', 'record'], 'red dot in its picture'),
   ],
   starts: [{ text: 'settles, then flat-field', seconds: 18, still: false }],
 });

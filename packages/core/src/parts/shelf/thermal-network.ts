@@ -20,6 +20,7 @@ export const thermalNetwork = defineSheet({
   summary: '12–26 V · network picture · ranging laser',
   group: 'Payload',
   massG: 480,
+  view: { wideDeg: 42, teleDeg: 42, pointsAcross: 640 },
   cautions: ['Ranging laser: read its class; never towards people or craft.'],
   ports: [
     supplyPort('supply', '12–26 V', 'left'),
@@ -34,7 +35,7 @@ export const thermalNetwork = defineSheet({
   functions: [
     windows('picture', 'Lens shown', 'picture', ['bus'], thirds('visible', 'both', 'thermal')),
     windows('palette', 'Palette', 'palette', ['bus'], thirds('white hot', 'black hot', 'rust')),
-    windows('ranging', 'Ranging laser', 'ranging', ['bus'], halves('off', 'on')),
+    { ...windows('ranging', 'Ranging laser', 'ranging', ['bus'], halves('off', 'on')), takes: 'latch' },
     ranged('zoom', 'Zoom', 'zoom', 'position', ['bus'], 1, 30, '×', { slewPerS: 6 }),
   ],
   starts: [{ text: 'starts, stream stands', seconds: 32, still: false }],

@@ -1,4 +1,5 @@
 import { defineSheet } from './define.js';
+import { STICK_MODE, STICK_ORDER, shipped } from './transmitter-faces.js';
 
 const toggle = (id: string, kind: 'switch2' | 'switch3' | 'button', x: number) => ({
   id,
@@ -11,7 +12,7 @@ const toggle = (id: string, kind: 'switch2' | 'switch3' | 'button', x: number) =
 /** Hand-held radio transmitter, sixteen channels, two sticks, a slider, a knob and eight switches. */
 export const transmitter16 = defineSheet({
   class: 'transmitter-16',
-  revision: 1,
+  revision: 2,
   role: 'transmitter',
   name: 'Radio transmitter',
   summary: '16 channels · two sticks',
@@ -19,6 +20,8 @@ export const transmitter16 = defineSheet({
   massG: 0,
   cautions: ['Switched on before anything it commands; stays in the licensed band and power.'],
   links: [{ id: 'air', kind: 'radio', way: 'talk', pins: {}, params: { periodMs: 9, base: 1 } }],
+  settings: [STICK_MODE],
+  firstChannels: shipped([...STICK_ORDER, 'A', 'B', 'C', 'D'], 'right-knob', 12),
   controls: [
     { id: 'left-x', label: 'left stick ↔', kind: 'stick', x: 0.26, y: 0.55 },
     { id: 'left-y', label: 'left stick ↕', kind: 'stick', x: 0.26, y: 0.55 },

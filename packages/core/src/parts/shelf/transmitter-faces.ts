@@ -21,6 +21,22 @@ export const toggle = (id: string, kind: 'switch2' | 'switch3' | 'button', x: nu
   y: 0.12,
 });
 
+/** Which stick flies what; set when the transmitter is new to its owner. @source [practice] */
+export const STICK_MODE: NonNullable<SheetDraft['settings']>[number] = {
+  id: 'mode',
+  label: 'Stick mode',
+  values: ['1', '2', '3', '4'],
+  default: '2',
+  how: 'menu',
+};
+
+/** Channels as a maker ships them: sticks, switches, and the upper ones all on one control. @source [practice] */
+export const shipped = (own: string[], rest: string, upTo: number): NonNullable<SheetDraft['firstChannels']> =>
+  Array.from({ length: upTo }, (_, i) => ({ channel: i + 1, control: own[i] ?? rest }));
+
+/** Sticks in the order of their channels. */
+export const STICK_ORDER = ['right-x', 'right-y', 'left-y', 'left-x'];
+
 type Part = Pick<SheetDraft, 'ports' | 'links' | 'settings'>;
 
 /** Trainer socket: one transmitter teaches and hears, the other learns and talks. @source [practice] PPM over the lead */
@@ -51,7 +67,7 @@ export const TRAINER: Part = {
       kind: 'ppm',
       way: 'talk',
       pins: { data: { port: 'trainer', pin: 1 } },
-      params: { periodMs: 22.5, base: 1 },
+      params: { periodMs: 22.5, base: 1, channels: 8 },
       when: { setting: 'trainer', value: 'learns' },
     },
   ],

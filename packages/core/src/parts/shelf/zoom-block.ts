@@ -9,6 +9,7 @@ export const zoomBlock = defineSheet({
   summary: '6–12 V · 20× · focus and zoom by serial',
   group: 'Payload',
   massG: 255,
+  view: { wideDeg: 60, teleDeg: 3.5, pointsAcross: 720 },
   ports: [
     supplyPort('supply', '6–12 V', 'left'),
     deviceSerialPort('serial', 'serial', 'left'),

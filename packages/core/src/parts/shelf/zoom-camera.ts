@@ -9,6 +9,7 @@ export const zoomCamera = defineSheet({
   summary: 'serial menu · 4×',
   group: 'Payload',
   massG: 96,
+  view: { wideDeg: 64, teleDeg: 17, pointsAcross: 720 },
   sizeMm: [44, 36, 34],
   firmware: [{ what: 'serial camera menu', least: '4.2', erases: true }],
   ports: [

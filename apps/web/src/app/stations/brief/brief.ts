@@ -5,7 +5,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import type { WishState } from '@squallmark/core/channels';
 import { WISHABLE } from '@squallmark/core/parts';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
-import { newPart, nextId, partsOfRole, partsWithSheets, RIG_KINDS } from '@squallmark/core/rig';
+import { newPart, nextId, partsWithSheets, RIG_KINDS, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
@@ -46,7 +46,7 @@ export class Brief {
   protected readonly items = computed(() =>
     [...groupBy(this.analysis()?.loom.items ?? [], (i) => i.group)].map(([name, list]) => ({ name, list })),
   );
-  protected readonly controls = computed(() => partsOfRole(this.rig(), 'transmitter')[0]?.sheet.controls ?? []);
+  protected readonly controls = computed(() => pilotControls(this.rig()));
   protected readonly wishes = computed(() => this.analysis()?.brief.wishes ?? []);
   protected readonly hung = computed<HungWish[]>(() =>
     this.wishes().flatMap((w) => {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
-import { partsOfRole, partsWithSheets } from '@squallmark/core/rig';
+import { partsWithSheets, pilotControls } from '@squallmark/core/rig';
 import { RigStore } from '../../state/rig-store';
 
 /** One wish: by whom, by which hand or control, by which part, and what has become of it. */
@@ -69,7 +69,7 @@ export class WishEditor {
   readonly state = input.required<WishState>();
   readonly dropped = output();
   protected readonly hands = ['either', 'left', 'right'] as const;
-  protected readonly controls = computed(() => partsOfRole(this.store.rig(), 'transmitter')[0]?.sheet.controls ?? []);
+  protected readonly controls = computed(() => pilotControls(this.store.rig()));
   protected readonly doers = computed(() =>
     partsWithSheets(this.store.rig())
       .filter(({ sheet }) => sheet.functions.some((f) => f.what === this.state().wish.what))

@@ -1,15 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  PLAIN,
   endPointFrom,
   endPointIn,
-  idlePosition,
+  idleAt,
   rowNow,
+  snapUs,
+  type AssignResult,
   type EndUnit,
   type LadderRow,
 } from '@squallmark/core/channels';
 import { worstMark } from '@squallmark/core/findings';
-import { partsOfRole } from '@squallmark/core/rig';
+import { WIDTHS_US, partsOfRole, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
 import { ControlGlyph } from '../../kit/control-glyph';
 import { Exports } from '../../kit/exports';
@@ -18,14 +21,36 @@ import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
-import { Rung } from './rung';
+import { Weaver } from '../../state/weaver';
+import { AssignCard } from './assign-card';
+import { IdentifyCard } from './identify-card';
+import { OperatorsCard } from './operators-card';
+import { RowCard } from './row-card';
+import { Rung, type RungDrag } from './rung';
+import { SignalView } from './signal-view';
+import { SweepCard } from './sweep-card';
 
 const UNITS: EndUnit[] = ['µs', '%', 'own'];
+
+/** What lies beside the ladder, or in its place. */
+type Tool = 'findings' | 'row' | 'assign' | 'identify' | 'sweep' | 'operators' | 'signal';
 
 /** Which stick does what, on which channel, how far? */
 @Component({
   selector: 'sq-channels',
-  imports: [FindingsDock, Rung, ControlGlyph, Mark, MatButtonModule],
+  imports: [
+    FindingsDock,
+    Rung,
+    ControlGlyph,
+    Mark,
+    MatButtonModule,
+    RowCard,
+    AssignCard,
+    IdentifyCard,
+    SweepCard,
+    OperatorsCard,
+    SignalView,
+  ],
   templateUrl: './channels.html',
   styleUrl: './channels.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,22 +59,32 @@ export class Channels {
   private readonly store = inject(RigStore);
   private readonly result = inject(AnalysisStore).result;
   protected readonly exports = inject(Exports);
+  private readonly weaver = inject(Weaver);
   readonly at = input<string>();
+
+  protected readonly tool = signal<Tool>('findings');
+  protected readonly assigned = signal<AssignResult | null>(null);
+  protected readonly assigning = signal(false);
 
   protected readonly analysis = computed(() => this.result()?.analysis);
   protected readonly unit = signal<EndUnit>('µs');
   private readonly positions = signal<Record<string, number>>({});
   protected readonly chosen = signal<number | null>(null);
-  protected readonly controls = computed(() => partsOfRole(this.store.rig(), 'transmitter')[0]?.sheet.controls ?? []);
+  private readonly hand = computed(() => {
+    const all = partsOfRole(this.store.rig(), 'transmitter');
+    const id = this.analysis()?.channels.rows[0]?.transmitter;
+    return all.find(({ part }) => part.id === id) ?? all[0];
+  });
+  protected readonly controls = computed(() => this.hand()?.sheet.controls ?? []);
   protected readonly rows = computed(() =>
     (this.analysis()?.channels.rows ?? []).map((row) => {
-      const position =
-        this.positions()[row.control?.id ?? ''] ??
-        idlePosition(row.control?.kind ?? 'stick', row.control?.id === 'left-y');
+      const hand = this.hand();
+      const idle = row.control && hand ? idleAt(hand, row.control) : 0;
+      const position = this.positions()[row.control?.id ?? ''] ?? idle;
       const fn = row.moves[0]?.fn;
-      const reverse = row.moves[0]?.reverse ?? false;
+      const told = row.moves[0]?.told ?? PLAIN;
       const end = (us: number | undefined): number =>
-        roundTo(endPointIn(this.unit(), us ?? NaN, fn, reverse), this.unit() === 'µs' ? 0 : 1);
+        roundTo(endPointIn(this.unit(), us ?? NaN, fn, told), this.unit() === 'µs' ? 0 : 1);
       const now = rowNow(row, position);
       return {
         row,
@@ -71,6 +106,7 @@ export class Channels {
       };
     }),
   );
+  protected readonly chosenRow = computed(() => this.rows().find((r) => r.on));
   protected readonly free = computed(() => {
     const taken = new Set((this.analysis()?.channels.rows ?? []).map((r) => r.channel));
     return Array.from({ length: 16 }, (_, i) => i + 1).filter((n) => !taken.has(n));
@@ -78,23 +114,29 @@ export class Channels {
   protected readonly summary = computed(() => {
     const channels = this.analysis()?.channels;
     if (!channels?.latency) return '';
-    return `stick to device ${num(channels.latency.worst)} ms worst, ${num(channels.latency.usual)} ms usual, its own loop not counted`;
+    const bus = channels.carriedSlots ? `${channels.carriedSlots} slots · ` : '';
+    return `${bus}stick to device ${num(channels.latency.worst)} ms worst, ${num(channels.latency.usual)} ms usual`;
   });
   /** Devices that do not count from 1, named with their number. */
   protected readonly otherCounts = computed(() =>
     (this.analysis()?.channels.rows ?? [])
       .flatMap((r) =>
         r.moves
-          .filter((m) => m.deviceNumber !== m.slot)
-          .map((m) => `${m.partLabel} calls slot ${m.slot} "${m.deviceNumber}"`),
+          .filter((m) => m.deviceName !== String(m.slot))
+          .map((m) => `${m.partLabel} calls slot ${m.slot} "${m.deviceName}"`),
       )
       .slice(0, 2),
   );
 
   constructor() {
     inject(Keys).use([
-      { key: 'u', text: 'µs / % / own unit', run: () => this.nextUnit() },
-      { key: 'r', text: 'reverse chosen row', run: () => this.reverseChosen() },
+      { key: 'a', text: 'assign open rows', run: () => void this.assign() },
+      { key: 'l', text: 'lock row', run: () => this.withChosen((row) => this.lock(row)) },
+      { key: 'r', text: 'reverse', run: () => this.withChosen((row) => this.reverse(row)) },
+      { key: 'u', text: 'µs / % / °', run: () => this.nextUnit() },
+      { key: 'd', text: 'details', run: () => this.withChosen(() => this.show('row')) },
+      { key: 'i', text: 'identify', run: () => this.show('identify') },
+      { key: 's', text: 'signal', run: () => this.show('signal') },
     ]);
   }
 
@@ -109,9 +151,9 @@ export class Channels {
   protected setEnd(row: LadderRow, end: 'lowUs' | 'highUs', event: Event): void {
     const field = event.target as HTMLInputElement;
     const move = row.moves[0];
-    const us = endPointFrom(this.unit(), field.valueAsNumber, move?.fn, move?.reverse ?? false);
+    const us = endPointFrom(this.unit(), field.valueAsNumber, move?.fn, move?.told ?? PLAIN);
     // a figure being typed may not be one yet: the last good one stands until it is
-    if (!(us >= 800 && us <= 2200) || us === row.shaping?.[end]) return;
+    if (!isWidth(us) || us === row.shaping?.[end]) return;
     this.store.do(
       [{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [end]: us } }],
       `end-${row.channel}-${end}`,
@@ -123,10 +165,12 @@ export class Channels {
       this.unit(),
       (event.target as HTMLInputElement).valueAsNumber,
       row.moves[0]?.fn,
-      row.moves[0]?.reverse ?? false,
+      row.moves[0]?.told ?? PLAIN,
     );
-    if (!(us >= 800 && us <= 2200))
-      this.store.say('An end point lies between 800 and 2200 µs; the last good one is kept');
+    if (!isWidth(us))
+      this.store.say(
+        `An end point lies between ${WIDTHS_US.least} and ${WIDTHS_US.most} µs; the last good one is kept`,
+      );
   }
 
   protected setControl(row: LadderRow, event: Event): void {
@@ -140,9 +184,90 @@ export class Channels {
     ]);
   }
 
-  private reverseChosen(): void {
+  protected lock(row: LadderRow): void {
+    this.store.do([
+      { kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { locked: !row.locked } },
+    ]);
+  }
+
+  /** A tool opens beside the ladder; asked for again, it closes. */
+  protected show(tool: Tool): void {
+    this.tool.update((now) => (now === tool ? 'findings' : tool));
+  }
+
+  protected choose(row: LadderRow): void {
+    this.chosen.set(row.channel);
+    if (this.tool() === 'findings') this.tool.set('row');
+  }
+
+  /** Fills the open rows, or all but the locked ones; says row by row why. Nothing is changed when it cannot be. */
+  protected async assign(again = false): Promise<void> {
+    this.assigning.set(true);
+    try {
+      const result = await this.weaver.assign([this.store.rig(), again]);
+      if (!result) return;
+      this.assigned.set(result);
+      this.tool.set('assign');
+      if (result.edits.length) this.store.do(result.edits);
+    } catch (error) {
+      this.store.say(`Not assigned: ${error instanceof Error ? error.message : String(error)}`);
+    } finally {
+      this.assigning.set(false);
+    }
+  }
+
+  protected drag(row: LadderRow, drag: RungDrag): void {
+    if (drag.what === 'edge') this.dragEdge(row, drag.index, drag.us);
+    else
+      this.store.do(
+        [{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [drag.what]: drag.us } }],
+        `end-${row.channel}-${drag.what}`,
+      );
+  }
+
+  /** The edge between two windows of a device is its sheet's: the sheet goes one revision on, once a drag. */
+  private dragEdge(row: LadderRow, index: number, us: number): void {
+    const move = row.moves.find((m) => m.fn.windows);
+    if (!move) return;
+    const sheet = sheetOf(this.store.rig(), move.part);
+    const functions = sheet.functions.map((fn) => {
+      if (fn.id !== move.fn.id || !fn.windows) return fn;
+      const was = fn.windows[index]!.fromUs;
+      const windows = fn.windows.map((w, i) => {
+        if (i === index) return { ...w, fromUs: Math.min(us, w.toUs - 5) };
+        // the window below ends where this one begins, when they touched
+        return w.toUs === was ? { ...w, toUs: Math.max(snapUs(us), w.fromUs + 5) } : w;
+      });
+      return { ...fn, windows };
+    });
+    this.store.do([{ kind: 'resheet', sheet: { ...sheet, functions } }], `edge-${move.part}-${move.fn.id}-${index}`);
+  }
+
+  /** Takes in a channel table; nothing changes when a cell cannot be used. */
+  protected async readTable(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    const { readChannelTable } = await import('@squallmark/core/files');
+    const reading = readChannelTable(await file.text(), this.store.rig());
+    if (!reading.ok) {
+      const [first, ...more] = reading.problems;
+      const where = first!.where ? `${file.name}, ${first!.where}` : file.name;
+      this.store.say(`${where}: ${first!.what}${more.length ? ` · and ${more.length} more` : ''}; nothing is changed`);
+    } else if (reading.value.length) this.takeTable(reading.value, file.name);
+    else this.store.say(`${file.name} says what the rig says already`);
+  }
+
+  private takeTable(edits: Edit[], name: string): void {
+    if (this.store.do(edits)) this.store.say(`${edits.length} changes from ${name}; Ctrl Z takes them back`);
+  }
+
+  private withChosen(run: (row: LadderRow) => void): void {
     const chosen = this.rows().find((r) => r.on);
-    if (chosen) this.reverse(chosen.row);
-    else this.store.say('Click a row first, then R reverses it');
+    if (chosen) run(chosen.row);
+    else this.store.say('Click a row first');
   }
 }
+
+const isWidth = (us: number): boolean => us >= WIDTHS_US.least && us <= WIDTHS_US.most;

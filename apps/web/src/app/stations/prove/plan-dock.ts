@@ -43,6 +43,9 @@ import type { Desk } from '../../state/rig-vault';
               } @else if (row.verdict) {
                 <span class="m s">{{ row.verdict.saw }}{{ row.stale ? ' · at rev ' + row.verdict.revision : '' }}</span>
               } @else {
+                @if (row.step.setUpText) {
+                  <span class="m s">first {{ row.step.setUpText }}</span>
+                }
                 <span class="m s">expect {{ row.step.expectText }}</span>
               }
             </span>

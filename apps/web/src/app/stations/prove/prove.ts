@@ -11,10 +11,12 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { possibleFaults } from '@squallmark/core/bench';
+import { handedControls } from '@squallmark/core/channels';
+import { possibleFaults, radioOf } from '@squallmark/core/bench';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
-import { partsOfRole, partsWithSheets } from '@squallmark/core/rig';
+import { labelOf, partsOfRole, partsWithSheets, controlName, pilotControls } from '@squallmark/core/rig';
 import { num, volts } from '@squallmark/core/units';
+import { controlStep } from '../../kit/control-step';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
@@ -53,6 +55,7 @@ export class Prove {
   private readonly keys = inject(Keys);
   readonly at = input<string>();
 
+  protected readonly controlStep = controlStep;
   protected readonly rig = this.store.rig;
   protected readonly frame = this.bench.frame;
   protected readonly plan = computed(() => this.result()?.analysis.plan ?? []);
@@ -72,7 +75,23 @@ export class Prove {
     );
   });
 
-  protected readonly controls = computed(() => partsOfRole(this.rig(), 'transmitter')[0]?.sheet.controls ?? []);
+  /** The sticks on screen stand for the pilot's. */
+  protected readonly controls = computed(() => pilotControls(this.rig()));
+  /** The transmitter's own switch, and beside it every second one with what it has in hand. */
+  protected readonly radios = computed(() =>
+    partsOfRole(this.rig(), 'transmitter').map(({ part }) => ({ label: part.label, name: radioOf(part.id) })),
+  );
+  protected readonly seconds = computed(() => {
+    const rig = this.rig();
+    const working = this.result()?.analysis.channels.handOvers.filter((h) => h.breaks === null) ?? [];
+    return working.map(({ handOver }) => ({
+      label: labelOf(rig, handOver.to),
+      controls: handedControls(rig, handOver).map((c) => ({
+        ...c,
+        name: controlName(rig, handOver.to, c.id),
+      })),
+    }));
+  });
   protected readonly switches = computed(() =>
     this.controls().filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind)),
   );
@@ -108,6 +127,13 @@ export class Prove {
       thermal: steady.sheet.functions.some((f) => f.what === 'palette'),
       recording: recordingMs === undefined ? '' : clock(recordingMs),
     };
+  });
+  /** Receivers that lost the radio say so; a sound link says nothing. */
+  protected readonly links = computed(() => {
+    const sights = this.frame()?.sights ?? {};
+    return partsOfRole(this.rig(), 'receiver')
+      .filter(({ part }) => sights[`${part.id}.radio`] === 'lost')
+      .map(({ part }) => ({ part: part.id, text: `${part.label}: radio lost, fail-safe` }));
   });
   protected readonly summary = computed(() => {
     const frame = this.frame();
@@ -149,8 +175,8 @@ export class Prove {
     ]);
   }
 
-  protected position(control: string): number {
-    return this.frame()?.controls[control] ?? 0;
+  protected position(control: string, unknown = 0): number {
+    return this.frame()?.controls[control] ?? unknown;
   }
 
   protected set(control: string, to: number): void {

@@ -1,0 +1,198 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  endPointsFor,
+  forward,
+  backward,
+  type LadderMove,
+  type LadderRow,
+  type SignalWay,
+} from '@squallmark/core/channels';
+import { isWindowed } from '@squallmark/core/parts';
+import { WIDTHS_US, partsOfRole, type EditOf, type FailSafe } from '@squallmark/core/rig';
+import { micros, num } from '@squallmark/core/units';
+import { RigStore } from '../../state/rig-store';
+import { CurveEditor } from './curve-editor';
+
+type ShapeField = 'weightPct' | 'offsetPct' | 'expoPct' | 'deadBandPct' | 'subTrimUs' | 'speedS';
+type TuneField = 'speedPct' | 'deadBandPct' | 'smoothingMs' | 'lowUs' | 'highUs';
+
+const SHAPES: { field: ShapeField; label: string; unset: number; least: number; most: number }[] = [
+  { field: 'weightPct', label: 'weight %', unset: 100, least: -125, most: 125 },
+  { field: 'offsetPct', label: 'offset %', unset: 0, least: -100, most: 100 },
+  { field: 'expoPct', label: 'curve %', unset: 0, least: -100, most: 100 },
+  { field: 'deadBandPct', label: 'dead band %', unset: 0, least: 0, most: 50 },
+  { field: 'subTrimUs', label: 'trim µs', unset: 0, least: -200, most: 200 },
+  { field: 'speedS', label: 'slow s', unset: 0, least: 0, most: 25 },
+];
+const TUNES: { field: TuneField; label: string; least: number; most: number }[] = [
+  { field: 'speedPct', label: 'speed %', least: 5, most: 100 },
+  { field: 'deadBandPct', label: 'dead band %', least: 0, most: 50 },
+  { field: 'smoothingMs', label: 'smooth ms', least: 0, most: 2000 },
+  { field: 'lowUs', label: 'low µs', ...WIDTHS_US },
+  { field: 'highUs', label: 'high µs', ...WIDTHS_US },
+];
+
+/** Everything about one channel: the way through it now, what is wanted of it, how transmitter and device are set. */
+@Component({
+  selector: 'sq-row-card',
+  imports: [CurveEditor],
+  templateUrl: './row-card.html',
+  styleUrl: './side-card.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { role: 'complementary', '[attr.aria-label]': '"Channel " + row().channel' },
+})
+export class RowCard {
+  private readonly store = inject(RigStore);
+  readonly row = input.required<LadderRow>();
+  readonly position = input.required<number>();
+  readonly shut = output();
+
+  protected readonly shapes = SHAPES;
+  protected readonly tunes = TUNES;
+  protected readonly move = computed(() => this.row().moves[0]);
+  /** As the rig has it now: the row follows a moment later, too late for a hand that moves on. */
+  protected readonly shaping = computed(() => {
+    const { transmitter, channel } = this.row();
+    return this.store.rig().shaping.find((s) => s.transmitter === transmitter && s.channel === channel);
+  });
+  private readonly way = computed((): SignalWay | null => {
+    const move = this.move();
+    const shaping = this.shaping();
+    return move && shaping ? { fn: move.fn, told: move.told, scales: move.scales, shaping } : null;
+  });
+  protected readonly stages = computed(() => {
+    const way = this.way();
+    const now = way && forward(way, this.position());
+    if (!now) return [];
+    const demand =
+      'value' in now.demand ? withUnit(num(now.demand.value, 1), way.fn.range?.unit) : (now.demand.window ?? 'nothing');
+    return [
+      { name: 'control', value: `${num(now.position * 100)} %` },
+      { name: 'sent', value: `${num(now.sentUs, 1)} µs` },
+      ...(now.count === null ? [] : [{ name: `count, ${way.scales!.talker} school`, value: num(now.count) }]),
+      { name: 'device takes', value: `${num(now.seenUs, 1)} µs` },
+      { name: way.fn.label.toLowerCase(), value: demand },
+    ];
+  });
+  protected readonly range = computed(() => {
+    const way = this.way();
+    if (!way?.fn.range || isWindowed(way.fn)) return null;
+    const at = (p: number): number => {
+      const now = forward(way, p);
+      return now && 'value' in now.demand ? now.demand.value : NaN;
+    };
+    return { unit: way.fn.range.unit, low: Number(at(-1).toFixed(1)), high: Number(at(1).toFixed(1)) };
+  });
+  protected readonly reached = computed(() => {
+    const way = this.way();
+    const range = this.range();
+    const back = way && range && backward(way, range.high);
+    if (!back) return '';
+    const place = back.count === null ? `${num(back.sentUs, 1)} µs` : `count ${num(back.count)}`;
+    return `${num(range.high, 1)}${range.unit} stands at ${place}, ${back.exact ? 'exactly' : `to the nearest step (${num(back.reached, 2)})`}`;
+  });
+  protected readonly fine = computed(() => this.fineOf(this.move()));
+  protected readonly bound = computed(() => {
+    const move = this.move();
+    return move ? this.store.rig().bindings.some((b) => b.part === move.part && b.fn === move.fn.id) : false;
+  });
+  protected readonly receiver = computed(() => {
+    const all = partsOfRole(this.store.rig(), 'receiver');
+    return (all.find(({ part }) => part.id === this.move()?.receiver) ?? all[0])?.part;
+  });
+  protected readonly failSafe = computed((): FailSafe | null => {
+    const receiver = this.receiver();
+    return this.store.rig().failSafes.find((f) => f.receiver === receiver?.id && f.slot === this.row().channel) ?? null;
+  });
+  protected readonly num = num;
+  protected readonly micros = micros;
+
+  protected shapeValue({ field, unset }: (typeof SHAPES)[number]): number {
+    return this.shaping()?.[field] ?? unset;
+  }
+
+  protected tuneValue({ field }: (typeof TUNES)[number]): number | '' {
+    return this.move()?.told[field] ?? '';
+  }
+
+  protected setShape({ field, least, most }: (typeof SHAPES)[number], event: Event): void {
+    const value = (event.target as HTMLInputElement).valueAsNumber;
+    if (!(value >= least && value <= most))
+      return this.store.say(`${field}: ${least}…${most}; the last good figure is kept`);
+    this.shape({ [field]: value }, field);
+  }
+
+  protected setTune({ field, least, most }: (typeof TUNES)[number], event: Event): void {
+    const text = (event.target as HTMLInputElement).value;
+    const value = text === '' ? null : Number(text);
+    if (value !== null && !(value >= least && value <= most))
+      return this.store.say(`${field}: ${least}…${most}, or empty for the maker's; the last good figure is kept`);
+    const move = this.move();
+    if (move) this.store.do([{ kind: 'tune', part: move.part, fn: move.fn.id, change: { [field]: value } }]);
+  }
+
+  /** Lifting a point goes on being one step; another number of points is a step of its own. */
+  protected bendCurve(points: number[] | null): void {
+    const lifted = points?.length === this.shaping()?.points?.length;
+    this.shape({ points }, lifted ? 'points' : undefined);
+  }
+
+  protected turnDevice(): void {
+    const move = this.move();
+    if (move)
+      this.store.do([{ kind: 'tune', part: move.part, fn: move.fn.id, change: { reverse: !move.told.reverse } }]);
+  }
+
+  /** End points of the channel for a wanted range of the function. */
+  protected want(end: 'low' | 'high', event: Event): void {
+    const way = this.way();
+    const range = this.range();
+    const value = (event.target as HTMLInputElement).valueAsNumber;
+    if (!way || !range || Number.isNaN(value)) return;
+    const ends = endPointsFor(way, end === 'low' ? value : range.low, end === 'high' ? value : range.high);
+    if (ends && ends.lowUs < ends.highUs) this.shape(ends, `want-${end}`);
+    else this.store.say('The low end must lie below the high one; nothing is changed');
+  }
+
+  protected setFailSafe(event: Event): void {
+    const does = (event.target as HTMLSelectElement).value as FailSafe['does'] | '';
+    const receiver = this.receiver();
+    if (does === '' && receiver)
+      this.store.do([{ kind: 'noFailSafe', receiver: receiver.id, slot: this.row().channel }]);
+    if (does === '') return;
+    this.putFailSafe({ does, ...(does === 'value' ? { valueUs: this.failSafe()?.valueUs ?? 1500 } : {}) });
+  }
+
+  protected setFailSafeUs(event: Event): void {
+    const valueUs = (event.target as HTMLInputElement).valueAsNumber;
+    if (valueUs >= WIDTHS_US.least && valueUs <= WIDTHS_US.most) this.putFailSafe({ does: 'value', valueUs });
+    else
+      this.store.say(`A fail-safe lies between ${WIDTHS_US.least} and ${WIDTHS_US.most} µs; the last good one is kept`);
+  }
+
+  private putFailSafe(set: Pick<FailSafe, 'does' | 'valueUs'>): void {
+    const receiver = this.receiver();
+    if (receiver)
+      this.store.do([{ kind: 'failSafe', failSafe: { receiver: receiver.id, slot: this.row().channel, ...set } }]);
+  }
+
+  private shape(change: EditOf<'shape'>['change'], key?: string): void {
+    const { transmitter, channel } = this.row();
+    this.store.do([{ kind: 'shape', transmitter, channel, change }], key && `shape-${channel}-${key}`);
+  }
+
+  private fineOf(move: LadderMove | undefined): { step: string; picture: string } | null {
+    if (!move?.resolution) return null;
+    const { step, steps } = move.resolution;
+    const [seen] = move.pictures;
+    return {
+      step: `${withUnit(num(step, 3), move.fn.range?.unit)}, ${steps} in all`,
+      picture: seen
+        ? `${num(seen.telePoints, 1)} points at the longest lens: ${seen.shows ? 'steps can be seen' : 'smooth'}`
+        : '',
+    };
+  }
+}
+
+/** A figure with its unit; degrees stand close, as they are written. */
+const withUnit = (figure: string, unit = ''): string => `${figure}${unit.startsWith('°') ? unit : ` ${unit}`}`.trim();

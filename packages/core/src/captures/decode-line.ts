@@ -1,0 +1,157 @@
+import {
+  MAV_COMMANDS,
+  PpmReader,
+  SbusReader,
+  byteNs,
+  crsfChannels,
+  crsfStream,
+  mavChannels,
+  mavStream,
+  readPulses,
+  readUart,
+  SBUS,
+  type Edges,
+  type FrameStream,
+  type MavFrame,
+  type SbusFrame,
+  type UartBytes,
+} from '../signals/index.js';
+import { FrameRows, MARK, type FrameTable } from './frame-table.js';
+import type { Sense, SenseKind } from './sense.js';
+
+/** What was counted on a line; fields that do not apply are 0. */
+export interface LineCounts {
+  frames: number;
+  bad: number;
+  lost: number;
+  failsafe: number;
+  unknown: number;
+  bytes: number;
+  faultyBytes: number;
+  /** Bytes that belong to no frame. */
+  skipped: number;
+}
+
+export interface LineDecoding {
+  sense: Sense;
+  frames: FrameTable;
+  counts: LineCounts;
+  /** The bytes under the frames, where there are any. */
+  bytes: UartBytes | null;
+}
+
+/** A silence on the wire longer than this closes a burst, ns: no talker pauses so long inside a frame. */
+const GAP_NS = 1e6;
+
+/** Reads a line as what it is taken for. */
+export function decodeLine(edges: Edges, sense: Sense, endNs?: number): LineDecoding {
+  if (sense.kind === 'pulse') return pulseFrames(edges, sense);
+  if (sense.kind === 'ppm') return ppmFrames(edges, sense);
+  if (!('format' in sense)) throw new Error('unreachable');
+  const bytes = readUart(edges, sense.format, endNs);
+  const long = byteNs(sense.format);
+  return framesOf(sense, bytes, (at, take) => [bytes.fromNs[at]!, bytes.fromNs[at + take - 1]! + long]);
+}
+
+/** Reads bytes without times; a frame's place stands for its time, one byte a nanosecond. */
+export function decodeBytes(bytes: Uint8Array, sense: Extract<Sense, { format: unknown }>): LineDecoding {
+  const faults = new Uint8Array(bytes.length);
+  const fromNs = Float64Array.from(bytes, (_, i) => i);
+  return framesOf(sense, { bytes, fromNs, faults }, (at, take) => [at, at + take], Number.POSITIVE_INFINITY);
+}
+
+const noCounts = (): LineCounts => ({
+  frames: 0,
+  bad: 0,
+  lost: 0,
+  failsafe: 0,
+  unknown: 0,
+  bytes: 0,
+  faultyBytes: 0,
+  skipped: 0,
+});
+
+function pulseFrames(edges: Edges, sense: Extract<Sense, { active: 0 | 1 }>): LineDecoding {
+  const { fromNs, widthNs } = readPulses(edges, sense.active);
+  const rows = new FrameRows('µs');
+  const width = [0];
+  for (let i = 0; i < fromNs.length; i++) {
+    width[0] = widthNs[i]! / 1000;
+    rows.add(fromNs[i]!, fromNs[i]! + widthNs[i]!, 'pulse', width);
+  }
+  return { sense, frames: rows.table(), counts: { ...noCounts(), frames: fromNs.length }, bytes: null };
+}
+
+function ppmFrames(edges: Edges, sense: Extract<Sense, { active: 0 | 1 }>): LineDecoding {
+  const rows = new FrameRows('µs');
+  const reader = new PpmReader(
+    edges.first,
+    ({ fromNs, widthsUs }) => rows.add(fromNs, fromNs + 1000 * widthsUs.reduce((a, b) => a + b, 350), 'PPM', widthsUs),
+    sense.active,
+  );
+  reader.push(edges.timesNs);
+  const { frames, bad } = reader.end();
+  return { sense, frames: rows.table(), counts: { ...noCounts(), frames, bad }, bytes: null };
+}
+
+type Span = (at: number, take: number) => [fromNs: number, toNs: number];
+type ByteSense = Extract<Sense, { format: unknown }>;
+
+function framesOf(sense: ByteSense, bytes: UartBytes, span: Span, gapNs = GAP_NS): LineDecoding {
+  const rows = new FrameRows(sense.kind === 'mavlink' ? 'µs' : 'count');
+  const counts = noCounts();
+  counts.bytes = bytes.bytes.length;
+  for (const fault of bytes.faults) if (fault) counts.faultyBytes++;
+  if (sense.kind !== 'uart') Object.assign(counts, READ[sense.kind](rows, bytes, span, gapNs));
+  return { sense, frames: rows.table(), counts, bytes };
+}
+
+type ByteKind = Exclude<SenseKind, 'pulse' | 'ppm' | 'uart'>;
+type Reads = (rows: FrameRows, bytes: UartBytes, span: Span, gapNs: number) => Partial<LineCounts>;
+
+const READ: Record<ByteKind, Reads> = {
+  sbus(rows, { bytes, fromNs, faults }, span, gapNs) {
+    const reader = new SbusReader((frame, at) =>
+      rows.add(...span(at, SBUS.bytes), 'SBUS', frame.slots, marksOf(frame)),
+    );
+    for (let i = 0; i < bytes.length; i++) {
+      if (i && fromNs[i]! - fromNs[i - 1]! > gapNs) reader.gap();
+      reader.push(bytes[i]!, faults[i]);
+    }
+    return reader.end();
+  },
+  crsf: (rows, bytes, span) =>
+    streamed(
+      bytes,
+      crsfStream((frame, at, take) => {
+        const slots = crsfChannels(frame);
+        rows.add(...span(at, take), slots ? 'channels' : `type 0x${frame.type.toString(16)}`, slots);
+      }),
+    ),
+  mavlink: (rows, bytes, span) =>
+    streamed(
+      bytes,
+      mavStream((frame, at, take) => rows.add(...span(at, take), mavName(frame), givenWidths(frame))),
+    ),
+};
+
+function streamed(bytes: UartBytes, stream: Pick<FrameStream<never>, 'push' | 'end'>): Partial<LineCounts> {
+  for (let at = 0; at < bytes.bytes.length; at += 4096)
+    stream.push(bytes.bytes.subarray(at, at + 4096), bytes.faults.subarray(at, at + 4096));
+  return stream.end();
+}
+
+/** The message, and which command where it is one. */
+function mavName({ message, values }: MavFrame): string {
+  const command = typeof values.command === 'number' ? values.command : null;
+  return command === null ? message.name : `${message.name} ${MAV_COMMANDS[command] ?? command}`;
+}
+
+/** A channel that is not given carries no width. */
+const givenWidths = (frame: MavFrame): number[] | null => mavChannels(frame)?.map((us) => us || NaN) ?? null;
+
+const marksOf = (frame: SbusFrame): number =>
+  (frame.lost ? MARK.lost : 0) |
+  (frame.failsafe ? MARK.failsafe : 0) |
+  (frame.digital[0] ? MARK.digital17 : 0) |
+  (frame.digital[1] ? MARK.digital18 : 0);

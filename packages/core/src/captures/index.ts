@@ -1,0 +1,12 @@
+export { CaptureProblem, type Capture, type CaptureLine, type CaptureReader } from './capture.js';
+export { VcdReader } from './vcd-reader.js';
+export { CsvReader } from './csv-reader.js';
+export { STOPPED, readCapture, type CaptureSource, type CaptureWatch } from './read-capture.js';
+export { csvPieces, joined, vcdPieces } from './write-capture.js';
+export { SENSE_NAMES, USUAL, senseText, type Sense, type SenseKind } from './sense.js';
+export { MARK, ROW_SLOTS, type FrameTable } from './frame-table.js';
+export { decodeBytes, decodeLine, type LineCounts, type LineDecoding } from './decode-line.js';
+export { recogniseBytes, recogniseLine, type Guess } from './recognise.js';
+export { timingReport, type TimingReport } from './timing-report.js';
+export { TrackWriter, trackOf, type SlotTrack } from './slot-track.js';
+export { COLUMN, rowsIn, viewLine, type LineView } from './line-view.js';

@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { UART, LineWriter, writeUart } from '../signals/index.js';
+import { measureBauds, nominalBaud } from './measure-baud.js';
+
+/** Changes of random bytes at a speed, each moved by up to a share of a bit. */
+function timesOf(bytes: Uint8Array, baud: number, shake: (i: number) => number): Float64Array {
+  const line = new LineWriter(1);
+  writeUart(line, bytes, { baud, ...UART['8N1'], inverted: false }, 1000);
+  const bitNs = 1e9 / baud;
+  return line.edges().timesNs.map((t, i) => t + shake(i) * bitNs);
+}
+
+describe('the speed of a line', () => {
+  it('is found from its changes to two in a thousand, whatever the bytes, with edges that shake', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(9600, 57_600, 115_200, 420_000, 1_000_000),
+        fc.uint8Array({ minLength: 60, maxLength: 200 }),
+        fc.array(fc.double({ min: -0.06, max: 0.06, noNaN: true }), { minLength: 50, maxLength: 50 }),
+        (baud, bytes, shakes) => {
+          // text and frames hold both long and short spans; a run of one byte may not
+          fc.pre(new Set(bytes).size > 20);
+          const [best] = measureBauds({ timesNs: timesOf(bytes, baud, (i) => shakes[i % shakes.length]!) });
+          expect(Math.abs(best!.baud / baud - 1)).toBeLessThan(0.002);
+          expect(best!.miss).toBeLessThan(0.1);
+        },
+      ),
+      { numRuns: 120 },
+    );
+  });
+
+  it('is not believed of noise: no bit time fits', () => {
+    let seed = 7;
+    const next = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+    let at = 0;
+    const timesNs = Float64Array.from({ length: 4000 }, () => (at += 1000 + 30_000 * next()));
+    for (const { miss } of measureBauds({ timesNs })) expect(miss).toBeGreaterThan(0.15);
+  });
+
+  it('is found though no span is one bit long', () => {
+    let at = 0;
+    const timesNs = Float64Array.from({ length: 40 }, (_, i) => (at += i % 2 ? 20_000 : 30_000));
+    expect(measureBauds({ timesNs })[0]!.baud).toBeCloseTo(100_000, 3);
+  });
+
+  it('needs a few changes', () => {
+    expect(measureBauds({ timesNs: Float64Array.of(1, 2, 3) })).toEqual([]);
+    expect(measureBauds({ timesNs: new Float64Array(0) })).toEqual([]);
+  });
+
+  it('is called by its usual name when near, else by its figure', () => {
+    expect(nominalBaud(100_900)).toEqual({ baud: 100_000, usual: true });
+    expect(nominalBaud(416_000)).toEqual({ baud: 420_000, usual: true });
+    expect(nominalBaud(75_132)).toEqual({ baud: 75_100, usual: false });
+  });
+});

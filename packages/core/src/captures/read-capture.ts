@@ -1,0 +1,85 @@
+import { readFailed, readOk, type Reading } from '../units/index.js';
+import { CaptureProblem, type Capture, type CaptureReader } from './capture.js';
+import { CsvReader } from './csv-reader.js';
+import { VcdReader } from './vcd-reader.js';
+import { textOf } from './text.js';
+
+/** A file that is read in pieces. */
+export interface CaptureSource {
+  name: string;
+  /** Length in bytes, for progress; 0 when not known. */
+  size: number;
+  pieces: AsyncIterable<Uint8Array> | Iterable<Uint8Array>;
+}
+
+export interface CaptureWatch {
+  /** Told how far it is, 0…1. */
+  progress?: (part: number) => void;
+  /** Asked between pieces; true ends the reading. */
+  stopped?: () => boolean;
+}
+
+/** What is said when a reading was stopped. */
+export const STOPPED = 'stopped before its end; nothing was kept';
+
+/**
+ * Reads a recording in pieces, whatever its form: a dump begins with `$`, a table is named .csv or begins like one, all else
+ * is raw bytes. A file that cannot be read gives its problem with file and place.
+ */
+export async function readCapture(source: CaptureSource, watch: CaptureWatch = {}): Promise<Reading<Capture>> {
+  let reader: CaptureReader | null = null;
+  let done = 0;
+  try {
+    for await (const piece of source.pieces) {
+      if (watch.stopped?.()) return readFailed({ where: source.name, what: STOPPED });
+      if (!piece.length) continue;
+      reader ??= readerFor(source, piece);
+      reader.push(piece);
+      done += piece.length;
+      if (source.size) watch.progress?.(Math.min(1, done / source.size));
+    }
+    if (!reader) return readFailed({ where: source.name, what: 'the file is empty' });
+    return readOk({ name: source.name, ...reader.finish() });
+  } catch (e) {
+    if (e instanceof CaptureProblem) return readFailed({ where: `${source.name}, ${e.where}`, what: e.what });
+    throw e;
+  }
+}
+
+function readerFor({ name, size }: CaptureSource, piece: Uint8Array): CaptureReader {
+  const head = textOf(piece.subarray(0, 200)).trimStart();
+  if (/\.vcd$/i.test(name) || /^\$(date|version|timescale|comment|scope|var)\b/.test(head)) return new VcdReader();
+  if (/\.csv$/i.test(name) || /^(time_|sample@)/i.test(head)) return new CsvReader();
+  return new RawReader(size);
+}
+
+/** Bytes as they are. */
+class RawReader implements CaptureReader {
+  private room: Uint8Array<ArrayBuffer>;
+  private length = 0;
+
+  constructor(size: number) {
+    this.room = new Uint8Array(Math.max(1024, size));
+  }
+
+  push(chunk: Uint8Array): void {
+    if (this.length + chunk.length > this.room.length) {
+      const wider = new Uint8Array(2 * (this.length + chunk.length));
+      wider.set(this.room.subarray(0, this.length));
+      this.room = wider;
+    }
+    this.room.set(chunk, this.length);
+    this.length += chunk.length;
+  }
+
+  finish(): Omit<Capture, 'name'> {
+    return {
+      form: 'raw bytes',
+      fromNs: 0,
+      endNs: 0,
+      lines: [],
+      bytes: this.room.subarray(0, this.length),
+      leftOut: [],
+    };
+  }
+}

@@ -1,0 +1,194 @@
+import type { Conversation } from '../../loom/index.js';
+import { applyEdits, shapingOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
+import { PPM } from '../../signals/index.js';
+import { PULSE } from '../../units/index.js';
+import { isTriggered, isWindowed, type PartFunction } from '../../parts/index.js';
+import { findConversations } from '../../loom/index.js';
+import { findChains, type Chain } from '../chain.js';
+import { restPositions } from '../shaping.js';
+import { forward } from '../signal-path.js';
+import { smallestClash, someClash, type AssignClash } from './clash.js';
+import type { Demand, Point } from './demand.js';
+import { poseAssign, type AssignWishes } from './pose.js';
+import { pinSetting } from './slot-options.js';
+import { solveAssign } from './solve.js';
+
+/** One row the assignment fills. */
+export interface AssignedRow {
+  part: string;
+  fn: string;
+  label: string;
+  /** Transmitter of whoever is to do it. */
+  transmitter: string;
+  control: string;
+  controlLabel: string;
+  slot: number;
+  cost: number;
+  /** Why this control and this slot: points against it, in words; empty when nothing speaks against. */
+  reasons: string[];
+}
+
+export interface AssignResult {
+  rows: AssignedRow[];
+  edits: Edit[];
+  cost: number;
+  /** Null when every open row was filled. */
+  clash: AssignClash | null;
+  /** Wishes no wiring reaches: nothing a channel could mend. */
+  unreached: { label: string; why: string }[];
+}
+
+/**
+ * Fills the open rows of a rig: every wished function gets a control of a fitting kind and a slot of its own, at the least
+ * points, proven. Complete rows and locked ones stay. When that cannot be, nothing is changed and the smallest clashing
+ * set is told.
+ */
+export function assignChannels(
+  rig: Rig,
+  wishes: AssignWishes = {},
+  chains?: Chain[],
+  conversations: Conversation[] = findConversations(rig),
+): AssignResult {
+  const posed = poseAssign(rig, chains ?? findChains(rig, conversations), conversations, wishes);
+  const unreached = posed.unreached.map(({ wish, why }) => ({ label: wish.label, why }));
+  const { problem, pilot } = posed;
+  const solved = solveAssign(problem);
+  if (!solved) {
+    const clash = wishes.quick ? someClash(problem) : smallestClash(problem);
+    return { rows: [], edits: [], cost: 0, clash, unreached };
+  }
+  const rows = problem.demands.map((demand, d) => rowOf(demand, solved.given[d]!));
+  return {
+    rows,
+    edits: pilot ? editsFor(rig, pilot.id, problem.demands, rows) : [],
+    cost: solved.cost,
+    clash: null,
+    unreached,
+  };
+}
+
+/** What a proposal does: fills as many rows as can be, giving up the last of each clash. */
+export function assignMost(rig: Rig): AssignResult & { givenUp: string[] } {
+  const without = new Set<string>();
+  const givenUp: string[] = [];
+  for (;;) {
+    const result = assignChannels(rig, { without, quick: true });
+    if (!result.clash) return { ...result, givenUp };
+    const last = result.clash.demands.at(-1)!;
+    without.add(last);
+    givenUp.push(last);
+  }
+}
+
+function rowOf(demand: Demand, given: { control: number; slot: number }): AssignedRow {
+  const control = demand.controls[given.control]!;
+  const slot = demand.slots[given.slot]!;
+  const said = (p: Point): boolean => p.cost >= 0.2;
+  return {
+    part: demand.chain.part.id,
+    fn: demand.chain.fn.id,
+    label: demand.label,
+    transmitter: demand.hand.id,
+    control: control.value.id,
+    controlLabel: control.value.label,
+    slot: slot.value,
+    cost: control.cost + slot.cost,
+    reasons: [...control.points, ...slot.points].filter(said).map((p) => p.why),
+  };
+}
+
+/** The rig with these edits, one list; each is made on the rig the ones before left. */
+function editsFor(rig: Rig, pilot: string, demands: readonly Demand[], rows: readonly AssignedRow[]): Edit[] {
+  const edits: Edit[] = [];
+  let now = rig;
+  const make = (...more: Edit[]): void => {
+    if (!more.length) return;
+    edits.push(...more);
+    now = applyEdits(now, more).rig;
+  };
+  demands.forEach((demand, d) => make(...toldEdits(demand.chain, rows[d]!.slot)));
+  demands.forEach((demand, d) => make(...driveEdits(now, pilot, demand, rows[d]!)));
+  make(...freeRows(now, pilot, demands, rows));
+  const before = new Map(rig.shaping.map((s) => [`${s.transmitter}.${s.channel}`, s]));
+  const chains = findChains(now);
+  for (const row of rows) {
+    const chain = chains.find((c) => c.part.id === row.part && c.fn.id === row.fn)!;
+    make(...fitEdits(chain, before.get(`${pilot}.${row.slot}`)));
+  }
+  return edits;
+}
+
+/** Brings a function to a slot: on the device, or at the receiver's pin. */
+function toldEdits(chain: Chain, slot: number): Edit[] {
+  const pin = pinSetting(chain);
+  if (pin) {
+    const talker = chain.path.at(-1)!.talker.part;
+    return chain.slot === slot ? [] : [{ kind: 'set', part: talker.id, setting: pin.id, value: String(slot) }];
+  }
+  const { part, fn, told } = chain;
+  if (chain.slot === slot) return [];
+  const { reverse, speedPct, deadBandPct, smoothingMs, lowUs, highUs } = told;
+  const kept = { speedPct, deadBandPct, smoothingMs, lowUs, highUs };
+  const set = Object.fromEntries(Object.entries(kept).filter(([, v]) => v !== undefined));
+  return [{ kind: 'bind', binding: { part: part.id, fn: fn.id, slot, reverse: reverse || turned(fn), ...set } }];
+}
+
+/** Up and right give more; a device that counts the other way is told to turn round. */
+const turned = (fn: PartFunction): boolean => !!fn.range && fn.range.from > fn.range.to;
+
+/** Puts the control on the channel: the pilot's own, or a channel of the second transmitter that is handed over. */
+function driveEdits(rig: Rig, pilot: string, demand: Demand, row: AssignedRow): Edit[] {
+  const drive = (transmitter: string, channel: number): Edit[] =>
+    shapingOf(rig, transmitter, channel)?.control === row.control
+      ? []
+      : [{ kind: 'shape', transmitter, channel, change: { control: row.control } }];
+  if (demand.hand.id === pilot) return drive(pilot, row.slot);
+  const handOver = rig.handOvers.find((h) => h.from === pilot && h.to === demand.hand.id)!;
+  const takes = channelOfSecond(rig, demand.hand.id, row.control, handOver.channels);
+  const channels = [...handOver.channels.filter((c) => c.channel !== row.slot), { channel: row.slot, takes }];
+  return [
+    ...drive(demand.hand.id, takes),
+    { kind: 'handOver', handOver: { ...handOver, channels: channels.sort((a, b) => a.channel - b.channel) } },
+  ];
+}
+
+/** A channel the second transmitter sends this control on already, else the first the lead carries that is not taken. */
+function channelOfSecond(rig: Rig, second: string, control: string, taken: readonly { takes: number }[]): number {
+  const free = (n: number): boolean => !taken.some((c) => c.takes === n);
+  const own = rig.shaping.filter((s) => s.transmitter === second);
+  const there = own.find((s) => s.control === control && s.channel <= PPM.channels && free(s.channel));
+  if (there) return there.channel;
+  for (let n = 1; n <= PPM.channels; n++) if (free(n)) return n;
+  return PPM.channels;
+}
+
+/** Channels that move nothing let go of a control that now has a row, or that drives others too. */
+function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: readonly AssignedRow[]): Edit[] {
+  const slots = new Set(findChains(rig).flatMap((c) => (c.carrier && c.slot !== null && !c.breaks ? [c.slot] : [])));
+  const own = new Set(rows.filter((_, d) => demands[d]!.hand.id === pilot).map((r) => r.control));
+  const many = (control: string): boolean =>
+    rig.shaping.filter((s) => s.transmitter === pilot && s.control === control).length > 1;
+  return rig.shaping
+    .filter((s) => s.transmitter === pilot && s.control && !s.locked && !slots.has(s.channel))
+    .filter((s) => own.has(s.control!) || many(s.control!))
+    .map((s) => ({ kind: 'shape', transmitter: pilot, channel: s.channel, change: { control: null } }));
+}
+
+/** Sub-trim and end points that bring every place of a switch into a window of its own; nothing when they are there. */
+function fitEdits(chain: Chain, before: Shaping | undefined): Edit[] {
+  const { fn, control, shaping } = chain;
+  if (!control || !shaping || shaping.locked || !isWindowed(fn) || before?.control === control.id) return [];
+  const places = restPositions(control.kind);
+  const windows = [...(fn.windows ?? [])].sort((a, b) => a.fromUs - b.fromUs);
+  if (isTriggered(fn) || places.length !== windows.length) return [];
+  const hit = places.map((at) => {
+    const now = forward(chain, at);
+    return now && 'window' in now.demand ? now.demand.window : null;
+  });
+  if (hit.every((w) => w !== null) && new Set(hit).size === places.length) return [];
+  const middle = (i: number): number =>
+    Math.round((Math.max(PULSE.leastUs, windows[i]!.fromUs) + Math.min(PULSE.mostUs, windows[i]!.toUs)) / 2);
+  const subTrimUs = places.length === 3 ? middle(1) - PULSE.centreUs : 0;
+  const change = { subTrimUs, lowUs: middle(0) - subTrimUs, highUs: middle(places.length - 1) - subTrimUs };
+  return [{ kind: 'shape', transmitter: shaping.transmitter, channel: shaping.channel, change }];
+}

@@ -1,0 +1,45 @@
+import type { Control } from '../../parts/index.js';
+import type { Part, Wish } from '../../rig/index.js';
+import type { Chain } from '../chain.js';
+
+/** Points against a choice, and why, in words. */
+export interface Point {
+  cost: number;
+  why: string;
+}
+
+/** A choice that is allowed: what it costs, taken apart. */
+export interface Option<T> {
+  value: T;
+  cost: number;
+  points: Point[];
+}
+
+/** A function that wants a control and a slot. */
+export interface Demand {
+  id: string;
+  /** As a person says it: "Tilt of the gimbal". */
+  label: string;
+  chain: Chain;
+  wish: Wish | null;
+  /** Transmitter whose controls it may have. */
+  hand: Part;
+  controls: Option<Control>[];
+  slots: Option<number>[];
+  /** Controls that were ruled out, by reason; for words when nothing is left. */
+  ruledOut: Map<string, number>;
+}
+
+/** A row the user locked and nothing is on yet: who takes its slot takes its control. */
+export interface LockedPair {
+  transmitter: string;
+  control: string;
+  slot: number;
+}
+
+export interface AssignProblem {
+  demands: Demand[];
+  locked: LockedPair[];
+}
+
+export const totalOf = (points: readonly Point[]): number => points.reduce((sum, p) => sum + p.cost, 0);

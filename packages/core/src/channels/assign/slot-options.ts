@@ -1,0 +1,46 @@
+import type { Sheet } from '../../parts/index.js';
+import type { Chain } from '../chain.js';
+import { totalOf, type Option, type Point } from './demand.js';
+
+const SLOTS = 16;
+/** Points of this assignment are ours. [practice] for the order: flight has the first four, makers ship 1 pan, 2 tilt */
+const COST = { moved: 1, notShipped: 0.25, flightSlot: 2, perSlot: 0.01 } as const;
+const FLIGHT_SLOTS = 4;
+
+/** The setting of the receiver's pin that says which slot it repeats; undefined off a pulse pin. */
+export function pinSetting(chain: Chain): Sheet['settings'][number] | undefined {
+  const last = chain.path.at(-1);
+  if (last?.kind !== 'pulse' || chain.relayed) return undefined;
+  return last.talker.sheet.settings.find((s) => s.id === last.talker.link.slotSetting);
+}
+
+/** Channels that get through from the transmitter to the device: the fewest any lead on the way carries. */
+function carriedBy(chain: Chain, transmitter: Sheet | null): number {
+  const radio = transmitter?.links.find((l) => l.kind === 'radio')?.params.channels ?? SLOTS;
+  const leads = chain.path.map((c) => c.talker.link.params.channels ?? (c.kind === 'ppm' ? 8 : SLOTS));
+  return Math.min(radio, ...leads);
+}
+
+/** Slots a function may have, with their points. */
+export function slotOptions(
+  chain: Chain,
+  transmitter: Sheet | null,
+  taken: ReadonlySet<number>,
+  flies: boolean,
+): Option<number>[] {
+  const pin = pinSetting(chain);
+  const offered = pin ? pin.values.map(Number) : (chain.fn.slots ?? Array.from({ length: SLOTS }, (_, i) => i + 1));
+  const most = carriedBy(chain, transmitter);
+  return offered
+    .filter((slot) => slot >= 1 && slot <= most && !taken.has(slot))
+    .map((slot) => {
+      const points: Point[] = [{ cost: slot * COST.perSlot, why: 'low slots first' }];
+      if (chain.slot !== null && chain.slot !== slot)
+        points.push({ cost: COST.moved, why: `moved from slot ${chain.slot}` });
+      if (chain.slot === null && chain.fn.firstSlot && chain.fn.firstSlot !== slot)
+        points.push({ cost: COST.notShipped, why: `shipped on slot ${chain.fn.firstSlot}` });
+      if (flies && slot <= FLIGHT_SLOTS)
+        points.push({ cost: COST.flightSlot, why: 'one of the first four, where flight is looked for' });
+      return { value: slot, cost: totalOf(points), points };
+    });
+}

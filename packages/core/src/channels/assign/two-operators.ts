@@ -1,0 +1,69 @@
+import type { Control } from '../../parts/index.js';
+import { findConversations } from '../../loom/index.js';
+import { applyEdits, partsOfRole, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
+import { handOverLink } from '../hand-over.js';
+import { assignChannels, type AssignResult } from './assign.js';
+
+/** Edits that give the camera to a second transmitter, or why it cannot be. */
+export type TwoOperators =
+  { ok: true; edits: Edit[]; handOver: HandOver; assigned: AssignResult } | { ok: false; why: string };
+
+/**
+ * Sets up a hand-over between the two transmitters on the bench: sockets, switch, and the camera operator's wishes on the
+ * second transmitter. Only channels of those wishes are handed over.
+ */
+export function setUpTwoOperators(rig: Rig): TwoOperators {
+  const all = partsOfRole(rig, 'transmitter');
+  const first = all.find(
+    ({ sheet }) => sheet.links.some((l) => l.kind === 'radio') && sheet.links.some((l) => l.id === 'trainer-in'),
+  );
+  if (!first) return { ok: false, why: 'no transmitter here has a socket that teaches' };
+  const second = all.find(({ part }) => part.id !== first.part.id);
+  if (!second) return { ok: false, why: 'there is one transmitter on the bench; two operators need two' };
+  const edits: Edit[] = [];
+  const teach = (part: typeof first, value: string): void => {
+    const setting = part.sheet.settings.find((s) => s.id === 'trainer');
+    if (setting?.values.includes(value) && settingOf(part.sheet, part.part, 'trainer') !== value)
+      edits.push({ kind: 'set', part: part.part.id, setting: 'trainer', value });
+  };
+  teach(first, 'teaches');
+  teach(second, 'learns');
+  const known = rig.handOvers.find((h) => h.from === first.part.id && h.to === second.part.id);
+  const now = applyEdits(rig, edits).rig;
+  const draft = {
+    from: first.part.id,
+    to: second.part.id,
+    control: known?.control ?? null,
+    channels: known?.channels ?? [],
+  };
+  const over = overWhat(now, draft);
+  if (!over)
+    return {
+      ok: false,
+      why: `no trainer lead between ${first.part.label} and ${second.part.label}; Loom's Propose makes one`,
+    };
+  const control = draft.control ?? freeSwitch(rig, first.part.id, first.sheet.controls)?.id ?? null;
+  if (!control) return { ok: false, why: `no switch of ${first.part.label} is free to hand over with` };
+  const handOver: HandOver = { ...draft, control, over };
+  edits.push({ kind: 'handOver', handOver }, { kind: 'school', choice: { operators: 'two' } });
+  const assigned = assignChannels(applyEdits(rig, edits).rig);
+  return { ok: true, edits: [...edits, ...assigned.edits], handOver, assigned };
+}
+
+/** The way that is wired: the lead before the air. */
+function overWhat(rig: Rig, draft: Omit<HandOver, 'over'>): HandOver['over'] | null {
+  const all = findConversations(rig);
+  for (const over of ['trainer lead', 'wireless'] as const) {
+    const handOver = { ...draft, over };
+    if (handOverLink({ ...rig, handOvers: [handOver] }, all, handOver).path.length) return over;
+  }
+  return null;
+}
+
+/** A latching switch without a channel, two places before three: it must stay where it is put. */
+function freeSwitch(rig: Rig, transmitter: string, controls: readonly Control[]): Control | undefined {
+  const taken = new Set(rig.shaping.filter((s) => s.transmitter === transmitter).map((s) => s.control));
+  const wished = new Set(rig.wishes.map((w) => w.control));
+  const free = controls.filter((c) => !taken.has(c.id) && !wished.has(c.id) && !c.sprung);
+  return free.find((c) => c.kind === 'switch2') ?? free.find((c) => c.kind === 'switch3');
+}

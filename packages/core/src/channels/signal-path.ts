@@ -1,0 +1,124 @@
+import { isWindowed } from '../parts/index.js';
+import { countToPulseUs, pulseUsToCount } from '../signals/index.js';
+import type { BusScales } from './bus-scales.js';
+import { remap } from '../units/index.js';
+import type { Chain } from './chain.js';
+import { demandOf, inputSpan, outputSpan, pulseForValue, type Demand } from './demand.js';
+import { positionFor, shapePulseUs } from './shaping.js';
+
+/** What the way of a function from control to demand is made of. */
+export type SignalWay = Pick<Chain, 'fn' | 'told' | 'scales' | 'shaping'>;
+
+/** Bus count on the way, when a bus is on the way; null for a plain pulse. */
+export function chainCount(chain: SignalWay, sentUs: number): number | null {
+  const bus = chain.scales;
+  return bus && pulseUsToCount(bus.talker, sentUs);
+}
+
+/** Width the device takes for a width the transmitter sends: exact over a pulse, by counts over a bus. */
+export function seenPulseUs(chain: SignalWay, sentUs: number): number {
+  return throughBus(chain.scales, sentUs);
+}
+
+/** A width as it comes out at the other end of a bus; untouched where there is none. */
+export function throughBus(bus: BusScales | null, sentUs: number): number {
+  return bus ? countToPulseUs(bus.listener, pulseUsToCount(bus.talker, sentUs)) : sentUs;
+}
+
+/** Width the transmitter sends on the chain's channel at a control position; null when nothing drives it. */
+export function sentPulseUs(chain: SignalWay, position: number): number | null {
+  return chain.shaping?.control ? shapePulseUs(chain.shaping, position) : null;
+}
+
+/** Every stage from a control position to what the device does. */
+export interface Forward {
+  position: number;
+  sentUs: number;
+  /** What stands on the wire; null where the width itself does. */
+  count: number | null;
+  seenUs: number;
+  demand: Demand;
+}
+
+/** From the control on; null when nothing drives the channel. */
+export function forward(chain: SignalWay, position: number): Forward | null {
+  const sentUs = sentPulseUs(chain, position);
+  if (sentUs === null) return null;
+  const seenUs = seenPulseUs(chain, sentUs);
+  return { position, sentUs, count: chainCount(chain, sentUs), seenUs, demand: demandOf(chain.fn, seenUs, chain.told) };
+}
+
+/** Every stage back from a wanted value. */
+export interface Backward {
+  wanted: number;
+  /** Width the device must see for exactly that. */
+  seenUs: number;
+  count: number | null;
+  /** Width the transmitter must send: the middle of those that give the count. */
+  sentUs: number;
+  /** Control position that sends it; null when no position does with the shaping as it is. */
+  position: number | null;
+  /** What the device will do after the count was rounded. */
+  reached: number;
+  /** False when the range ends before the wanted value, or a count falls between. */
+  exact: boolean;
+}
+
+/** Back from a wanted value of a position or rate function; null for functions of windows. */
+export function backward(chain: SignalWay, wanted: number): Backward | null {
+  if (isWindowed(chain.fn)) return null;
+  const seenUs = pulseForValue(chain.fn, wanted, chain.told);
+  const bus = chain.scales;
+  const count = bus && pulseUsToCount(bus.listener, seenUs);
+  const sentUs = bus && count !== null ? countToPulseUs(bus.talker, count) : seenUs;
+  const demand = demandOf(chain.fn, seenPulseUs(chain, sentUs), chain.told);
+  const reached = 'value' in demand ? demand.value : NaN;
+  return {
+    wanted,
+    seenUs,
+    count,
+    sentUs,
+    position: chain.shaping && positionFor(chain.shaping, sentUs),
+    reached,
+    exact: Math.abs(reached - wanted) < 1e-9,
+  };
+}
+
+/**
+ * End points of the channel, µs, that make full travel of the control give `from`…`to` in the function's unit.
+ * Whole microseconds, as transmitters store them. Null for functions of windows.
+ */
+export function endPointsFor(chain: SignalWay, low: number, high: number): { lowUs: number; highUs: number } | null {
+  const ends = [backward(chain, low), backward(chain, high)];
+  if (!ends[0] || !ends[1]) return null;
+  const [a, b] = [Math.round(ends[0].sentUs), Math.round(ends[1].sentUs)];
+  return { lowUs: Math.min(a, b), highUs: Math.max(a, b) };
+}
+
+/** How finely a range function can be told. */
+export interface Resolution {
+  /** Smallest step, in the function's unit. */
+  step: number;
+  /** Steps over the travel the end points leave. */
+  steps: number;
+  /** Width of a step, µs. */
+  stepUs: number;
+}
+
+/** A plain pulse is set to whole microseconds by the transmitters of the trade. @source [practice] */
+const PULSE_STEP_US = 1;
+
+/** Counts of the bus, or whole microseconds, as steps of the function; null for functions of windows. */
+export function resolutionOf(chain: SignalWay): Resolution | null {
+  if (isWindowed(chain.fn)) return null;
+  const bus = chain.scales;
+  // a step at the listener: one count, wherever the talker's scale put it
+  const stepUs = bus ? countToPulseUs(bus.listener, 1001) - countToPulseUs(bus.listener, 1000) : PULSE_STEP_US;
+  const [lowUs, highUs] = inputSpan(chain.fn, chain.told);
+  const [from, to] = outputSpan(chain.fn, chain.told);
+  const band = (chain.told.deadBandPct ?? 0) / 100;
+  const step = Math.abs(remap(stepUs, 0, highUs - lowUs, 0, to - from)) / (1 - band);
+  const low = seenPulseUs(chain, chain.shaping?.lowUs ?? 1000);
+  const high = seenPulseUs(chain, chain.shaping?.highUs ?? 2000);
+  return { step, stepUs, steps: Math.round(Math.abs(high - low) / stepUs) };
+}

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { smallRig } from '../../test/support/small-rig.js';
+import { twoOperators } from '../../test/support/two-operators.js';
+import { partsWithSheets, controlName, pilotControls, pilotTransmitter, type Rig } from '../rig/index.js';
+import { FLIGHT_AXES, idleAt, isThrottle, stickFor, stickMode, type FlightAxis } from './sticks.js';
+import { slotName } from './index.js';
+
+const handOf = (rig: Rig, id = 'TX') => partsWithSheets(rig).find(({ part }) => part.id === id)!;
+const inMode = (mode: string) => handOf(smallRig({ TX: 'transmitter-16' }, [], { TX: { settings: { mode } } }));
+
+describe('sticks', () => {
+  /** @source [practice] the four modes by hand: throttle right in 1 and 3, both turning axes swapped in 3 and 4 */
+  it.each<[string, Record<FlightAxis, string>]>([
+    ['1', { throttle: 'right-y', pitch: 'left-y', yaw: 'left-x', roll: 'right-x' }],
+    ['2', { throttle: 'left-y', pitch: 'right-y', yaw: 'left-x', roll: 'right-x' }],
+    ['3', { throttle: 'right-y', pitch: 'left-y', yaw: 'right-x', roll: 'left-x' }],
+    ['4', { throttle: 'left-y', pitch: 'right-y', yaw: 'right-x', roll: 'left-x' }],
+  ])('fly in mode %s as the trade has it', (mode, wanted) => {
+    const hand = inMode(mode);
+    expect(stickMode(hand)).toBe(mode);
+    expect(Object.fromEntries(FLIGHT_AXES.map((axis) => [axis, stickFor(hand, axis)?.id]))).toEqual(wanted);
+  });
+
+  it('rest low on the throttle of the mode, in the middle elsewhere', () => {
+    for (const mode of ['1', '2', '3', '4']) {
+      const hand = inMode(mode);
+      const sticks = hand.sheet.controls.filter((c) => c.kind === 'stick');
+      const low = sticks.filter((c) => idleAt(hand, c) === -1);
+      expect(low.map((c) => c.id)).toEqual([stickFor(hand, 'throttle')!.id]);
+      expect(sticks.filter((c) => isThrottle(hand, c.id))).toEqual(low);
+    }
+  });
+
+  it('leave switches and buttons up, knobs in the middle', () => {
+    const hand = inMode('2');
+    for (const control of hand.sheet.controls) {
+      if (control.kind === 'knob') expect(idleAt(hand, control)).toBe(0);
+      if (control.kind === 'switch2' || control.kind === 'button') expect(idleAt(hand, control)).toBe(-1);
+    }
+  });
+});
+
+describe('what a device calls a slot', () => {
+  it.each([
+    [{}, 1, '1'],
+    [{ base: 0 }, 1, '0'],
+    [{ base: 0 }, 16, '15'],
+    [{ auxFrom: 5 }, 4, '4'],
+    [{ auxFrom: 5 }, 5, 'aux 1'],
+    [{ auxFrom: 5 }, 12, 'aux 8'],
+    [{ auxFrom: 5, base: 0 }, 4, '3'],
+  ])('%o: slot %i is "%s"', (params, slot, name) => expect(slotName(params, slot)).toBe(name));
+});
+
+describe('whose hands the ladder shows', () => {
+  it('are the pilot’s: the transmitter that is no second one', () => {
+    const rig = twoOperators();
+    expect(pilotTransmitter(rig)).toBe('TX');
+    const turned = { ...rig, parts: [...rig.parts].reverse() };
+    expect(pilotTransmitter(turned)).toBe('TX');
+    expect(pilotControls(turned)).toBe(rig.sheets['transmitter-10']!.controls);
+  });
+
+  it('have bare names; the others’ go by their transmitter', () => {
+    expect(controlName(twoOperators(), 'TX', 'A')).toBe('A');
+    expect(controlName(twoOperators(), 'T2', 'A')).toBe('T2.A');
+  });
+
+  it('are nobody’s without a transmitter', () => {
+    expect(pilotTransmitter(smallRig({ GB: 'gimbal-two-axis' }))).toBeUndefined();
+    expect(pilotControls(smallRig({ GB: 'gimbal-two-axis' }))).toEqual([]);
+  });
+});

@@ -1,0 +1,39 @@
+import type { Control, Sheet } from '../parts/index.js';
+import { settingOf, type Part } from '../rig/index.js';
+
+/** What a stick axis flies. */
+export type FlightAxis = 'throttle' | 'yaw' | 'pitch' | 'roll';
+
+/**
+ * Which stick flies what in the four modes.
+ * @source [practice] mode 2 has throttle and yaw on the left; 1 swaps throttle and pitch, 3 both hands, 4 yaw and roll
+ */
+const STICK_MODES: Record<string, Record<FlightAxis, string>> = {
+  '1': { throttle: 'right-y', yaw: 'left-x', pitch: 'left-y', roll: 'right-x' },
+  '2': { throttle: 'left-y', yaw: 'left-x', pitch: 'right-y', roll: 'right-x' },
+  '3': { throttle: 'right-y', yaw: 'right-x', pitch: 'left-y', roll: 'left-x' },
+  '4': { throttle: 'left-y', yaw: 'right-x', pitch: 'right-y', roll: 'left-x' },
+};
+
+export const FLIGHT_AXES: readonly FlightAxis[] = ['roll', 'pitch', 'throttle', 'yaw'];
+
+type Hand = { part: Part; sheet: Sheet };
+
+/** Stick mode a transmitter is set to, 1…4; 2 when its sheet knows none. */
+export const stickMode = ({ part, sheet }: Hand): string => settingOf(sheet, part, 'mode') ?? '2';
+
+/** The stick that flies an axis on this transmitter; undefined when it has no such stick. */
+export function stickFor(hand: Hand, axis: FlightAxis): Control | undefined {
+  const id = (STICK_MODES[stickMode(hand)] ?? STICK_MODES['2']!)[axis];
+  return hand.sheet.controls.find((c) => c.id === id);
+}
+
+/** A throttle stays where it is left: its stick does not spring. */
+export const isThrottle = (hand: Hand, control: string): boolean => stickFor(hand, 'throttle')?.id === control;
+
+/** Where a control stands when nobody touches it: sprung ones in the middle, a throttle low, buttons up. */
+export function idleAt(hand: Hand, control: Control): number {
+  if (isThrottle(hand, control.id)) return -1;
+  if (control.kind === 'stick' || control.kind === 'knob') return 0;
+  return control.sprung && control.kind === 'switch3' ? 0 : -1;
+}

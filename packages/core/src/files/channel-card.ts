@@ -1,0 +1,78 @@
+import type { Analysis } from '../analysis/index.js';
+import type { LadderMove, LadderRow } from '../channels/index.js';
+import { isWindowed } from '../parts/index.js';
+import { labelOf, type Rig } from '../rig/index.js';
+import { micros, num } from '../units/index.js';
+import { cautionsOf, type Card } from './wiring-card.js';
+
+/** Which stick does what, on paper: channels, windows, fail-safe, hand-over. */
+export function channelCard(rig: Rig, analysis: Pick<Analysis, 'channels'>): Card {
+  const { rows, latency } = analysis.channels;
+  const ladder = {
+    heading: 'Channels',
+    note: latency ? `stick to device ${num(latency.worst)} ms worst, ${num(latency.usual)} ms usual` : '',
+    columns: ['channel', 'control', 'sends', 'slot', 'device says', 'moves', 'how'],
+    rows: rows.flatMap(rowText),
+  };
+  const windows = {
+    heading: 'Windows',
+    note: 'widths as the device sees them',
+    columns: ['channel', 'part', 'function', 'window', 'from µs', 'to µs'],
+    rows: rows.flatMap((row) => row.moves.filter((m) => isWindowed(m.fn)).flatMap((m) => windowText(row, m))),
+  };
+  const failSafe = {
+    heading: 'Without radio',
+    note: '',
+    columns: ['receiver', 'slot', 'does'],
+    rows: rig.failSafes.map((f) => [
+      labelOf(rig, f.receiver),
+      String(f.slot),
+      f.does === 'value' ? micros(f.valueUs ?? NaN) : f.does === 'hold' ? 'stays where it was' : 'falls silent',
+    ]),
+  };
+  const handOver = {
+    heading: 'Two operators',
+    note: 'before hand-over the second has no effect; flight channels never move',
+    columns: ['from', 'to', 'by', 'channel', 'takes'],
+    rows: rig.handOvers.flatMap((h) =>
+      h.channels.map((c) => [
+        labelOf(rig, h.from),
+        labelOf(rig, h.to),
+        `${h.over}, ${h.control ?? 'no switch'}`,
+        String(c.channel),
+        String(c.takes),
+      ]),
+    ),
+  };
+  return {
+    title: `${rig.name} · channel card`,
+    subtitle: `${rig.kind} · revision ${rig.revision} · ${rows.length} channels`,
+    tables: [ladder, windows, failSafe, handOver].filter((t, i) => i === 0 || t.rows.length),
+    cautions: cautionsOf(rig),
+  };
+}
+
+function rowText(row: LadderRow): string[][] {
+  const { shaping, control, channelName } = row;
+  const sends = shaping
+    ? `${micros(shaping.lowUs + shaping.subTrimUs)} – ${micros(shaping.highUs + shaping.subTrimUs)}${shaping.reverse ? ', reversed' : ''}`
+    : '';
+  const left = [channelName, control?.label ?? 'nothing', sends];
+  const moves = row.moves.map((m) => [
+    ...left,
+    String(m.slot),
+    m.deviceName,
+    `${m.partLabel} ${m.fn.label.toLowerCase()}`,
+    howText(m),
+  ]);
+  return moves.length ? moves : [[...left, '', '', 'nothing', '']];
+}
+
+function howText({ fn, told, breaks }: LadderMove): string {
+  if (breaks) return breaks;
+  const range = fn.range ? `${num(fn.range.from, 1)}…${num(fn.range.to, 1)} ${fn.range.unit}` : '';
+  return [fn.takes, range, told.reverse ? 'reversed' : ''].filter(Boolean).join(', ');
+}
+
+const windowText = (row: LadderRow, { partLabel, fn }: LadderMove): string[][] =>
+  (fn.windows ?? []).map((w) => [row.channelName, partLabel, fn.label, w.label, num(w.fromUs), num(w.toUs)]);

@@ -1,0 +1,163 @@
+import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
+import type { Control } from '../parts/index.js';
+import { partsOfRole } from '../rig/index.js';
+import { clamp, num, signed } from '../units/index.js';
+import { WITHIN, type CheckStep, type Expect, type Plan } from './step.js';
+
+/** The steps that prove one function by the control that drives it. */
+export function stepsOf(plan: Plan, chain: Chain): CheckStep[] {
+  const setUp = enabling(chain, plan.driven);
+  const control = chain.control!;
+  switch (chain.fn.takes) {
+    case 'position':
+      return [1, -1].map((to) => positionStep(chain, control, setUp, to));
+    case 'rate':
+      return [1, -1].map((to) => rateStep(chain, control, setUp, to));
+    case 'pulse':
+      return [true, false].map((on) => pulseStep(chain, control, on));
+    default:
+      return restPositions(control.kind).map((to, i) => windowStep(plan, chain, control, to, i));
+  }
+}
+
+/** Controls that put the part in a mode in which the function works. */
+export function enabling(chain: Chain, driven: Chain[]): Record<string, number> {
+  const need = chain.fn.enabledIn;
+  const by = need && driven.find((c) => c.part.id === chain.part.id && c.fn.id === need.fn);
+  if (!by) return {};
+  const at = restPositions(by.control!.kind).find((position) => {
+    const demand = demandOf(by.fn, seenPulseUs(by, sentPulseUs(by, position)!), by.told);
+    return 'window' in demand && demand.window !== null && need.windows.includes(demand.window);
+  });
+  return at === undefined ? {} : { [by.control!.id]: at };
+}
+
+const POSITION_WORDS: Record<string, Record<number, string>> = {
+  stick: { 1: 'full up or right', [-1]: 'full down or left', 0: 'centred' },
+  slider: { 1: 'full up', [-1]: 'full down', 0: 'in the middle' },
+  knob: { 1: 'fully right', [-1]: 'fully left', 0: 'in the middle' },
+  switch3: { 1: 'up', [-1]: 'down', 0: 'to the middle' },
+  switch2: { 1: 'up', [-1]: 'down' },
+  button: { 1: 'pressed', [-1]: 'let go' },
+};
+
+const AXIS_WORDS: Record<string, Record<number, string>> = {
+  x: { 1: 'full right', [-1]: 'full left' },
+  y: { 1: 'full up', [-1]: 'full down' },
+};
+
+/** A control taken somewhere, in bench words. */
+export function moveText(control: Control, to: number): string {
+  const axis = control.kind === 'stick' ? AXIS_WORDS[control.id.slice(-1)]?.[to] : undefined;
+  const text = `${control.label} ${axis ?? POSITION_WORDS[control.kind]![to]}`;
+  return text[0]!.toUpperCase() + text.slice(1);
+}
+
+/** What a width must bring a position to: by the sheet's range, inside the limits of the joint where it moves one. */
+export function nearAt({ fn, part, sheet, told }: Chain, pulseUs: number): Extract<Expect, { near: number }> {
+  const asked = rangeDemand(fn, pulseUs, told);
+  const within = WITHIN[fn.range!.unit];
+  const joint = sheet.joints.find((j) => j.id === fn.joint);
+  if (!joint) return { sight: `${part.id}.${fn.id}`, near: asked, within };
+  return { sight: `${part.id}.${joint.id}-angle`, near: clamp(asked, joint.minDeg, joint.maxDeg), within };
+}
+
+/** What a chain's function shows is as it was. */
+export function stays({ part, fn }: Chain): Expect {
+  return { sight: `${part.id}.${fn.id}`, stays: true, within: fn.range ? WITHIN[fn.range.unit] : 0 };
+}
+
+const stepId = (chain: Chain, to: number | string): string => `${chain.part.id}.${chain.fn.id}.${to}`;
+
+function positionStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): CheckStep {
+  const { fn, part } = chain;
+  const expect = nearAt(chain, sentPulseUs(chain, to)!);
+  const value = expect.near;
+  const unit = fn.range!.unit;
+  return {
+    id: stepId(chain, to),
+    part: part.id,
+    title: moveText(control, to),
+    expectText: `${fn.label.toLowerCase()} ${unit === '×' ? `${num(value, 1)}×` : `${signed(value)}${unit === '%' ? ' %' : unit}`}`,
+    setUp,
+    moves: [{ control: control.id, to }],
+    expects: [expect],
+  };
+}
+
+function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): CheckStep {
+  const { fn, part } = chain;
+  const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.told);
+  const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN['°/s'] }];
+  if (fn.joint) sights.push({ sight: `${part.id}.${fn.joint}-angle`, moves: value > 0 ? 1 : -1 });
+  return {
+    id: stepId(chain, to),
+    part: part.id,
+    title: moveText(control, to),
+    expectText: `${fn.label.toLowerCase()} ${value > 0 ? 'right' : 'left'}, ${num(Math.abs(value))}°/s`,
+    setUp,
+    moves: [{ control: control.id, to }],
+    expects: sights,
+  };
+}
+
+function pulseStep(chain: Chain, control: Control, on: boolean): CheckStep {
+  const { fn, part } = chain;
+  const window = fn.windows![0]!;
+  const inside = 1500 >= window.fromUs ? -1 : 1;
+  const flick = control.kind === 'button' ? 'press' : 'flick and back';
+  return {
+    id: stepId(chain, on ? 'on' : 'off'),
+    part: part.id,
+    title: `${control.label[0]!.toUpperCase()}${control.label.slice(1)}: ${flick}`,
+    expectText: `${fn.label.toLowerCase()} ${on ? 'starts' : 'stops'}${fn.cue ? ` · ${fn.cue}` : ''}`,
+    setUp: {},
+    moves: [
+      { control: control.id, to: -inside },
+      { control: control.id, to: inside },
+      { control: control.id, to: -inside },
+    ],
+    expects: [{ sight: `${part.id}.${fn.id}`, is: on }],
+  };
+}
+
+function windowStep(
+  { rig, conversations }: Plan,
+  chain: Chain,
+  control: Control,
+  to: number,
+  index: number,
+): CheckStep {
+  const label = intendedWindow(chain, control, to, index);
+  const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
+  let seen = label ?? 'nothing';
+  const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
+  if (path) {
+    const at = chain.fn.windows!.findIndex((w) => w.label === label);
+    const camera = conversations.find(
+      (c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at],
+    )?.talker.part;
+    for (const { part } of partsOfRole(rig, 'video-transmitter'))
+      expects.push({ sight: `${part.id}.on-air`, is: camera?.id ?? null });
+    seen = camera?.label ?? 'black';
+  }
+  return {
+    id: stepId(chain, to),
+    part: chain.part.id,
+    title: moveText(control, to),
+    expectText: `${chain.fn.label.toLowerCase()}: ${seen}`,
+    setUp: {},
+    moves: [{ control: control.id, to }],
+    expects,
+  };
+}
+
+/** As many windows as resting places: in order, whether or not the width meets them. Else what the width asks. */
+function intendedWindow(chain: Chain, control: Control, to: number, index: number): string | null {
+  const windows = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
+  const turned = chain.shaping!.reverse !== chain.told.reverse;
+  if (windows.length === restPositions(control.kind).length)
+    return windows[turned ? windows.length - 1 - index : index]!.label;
+  const demand = demandOf(chain.fn, sentPulseUs(chain, to)!, chain.told);
+  return 'window' in demand ? demand.window : null;
+}

@@ -1,0 +1,84 @@
+import type { Chain } from '../channels/index.js';
+import { controlName, labelOf, type Rig } from '../rig/index.js';
+import { enabling, stays, stepsOf } from './function-steps.js';
+import type { CheckStep, Expect, Plan } from './step.js';
+
+/** Longer than any width takes from the second transmitter to an axis that should not move, ms. */
+const WATCH_MS = 1200;
+
+/** A chain as the second transmitter drives it, its control named as the bench names it. */
+interface Handed {
+  pilot: Chain;
+  second: Chain;
+  by: string;
+}
+
+/**
+ * Steps for every hand-over that works: without the switch the second transmitter has no effect; with it every
+ * handed function follows the second one's control.
+ */
+export function handOverSteps(plan: Plan, sorted: readonly Chain[]): CheckStep[] {
+  const handed = sorted.flatMap((chain) => handedOf(plan.rig, chain));
+  const bySecond = new Map(handed.map((h) => [h.pilot, h.second]));
+  const after: Plan = { ...plan, driven: plan.driven.map((c) => bySecond.get(c) ?? c) };
+  const seconds = [...new Set(handed.map((h) => h.second.transmitter!.id))];
+  return [
+    ...seconds.map((id) =>
+      beforeStep(
+        plan,
+        handed.find((h) => h.second.transmitter!.id === id)!,
+      ),
+    ),
+    ...handed.flatMap((h) => {
+      const own = stepsOf(after, h.second);
+      return own.map((step) => handedStep(step, own, h));
+    }),
+  ];
+}
+
+function handedOf(rig: Rig, chain: Chain): Handed[] {
+  const { second, control } = chain;
+  if (!control || !second?.control || !second.shaping || !second.by || second.breaks !== null) return [];
+  const { transmitter, shaping } = second;
+  const named = {
+    ...second.control,
+    id: controlName(rig, transmitter.id, second.control.id),
+    label: `${transmitter.label}: ${second.control.label}`,
+  };
+  return [{ pilot: chain, second: { ...chain, transmitter, shaping, control: named }, by: second.by }];
+}
+
+function beforeStep({ rig, driven }: Plan, { pilot, second, by }: Handed): CheckStep {
+  const { fn, part } = pilot;
+  const id = second.transmitter!.id;
+  return {
+    id: `${id}.before`,
+    part: id,
+    title: `Not handed over: move ${second.control!.label}`,
+    expectText: `${labelOf(rig, part.id)} ${fn.label.toLowerCase()} stays`,
+    setUp: { ...enabling(pilot, driven), [by]: -1 },
+    moves: [{ control: second.control!.id, to: 1 }],
+    expects: [stays(pilot)],
+    waitMs: WATCH_MS,
+  };
+}
+
+function handedStep(step: CheckStep, all: readonly CheckStep[], { second, by }: Handed): CheckStep {
+  return {
+    ...step,
+    id: `${step.id}.${second.transmitter!.id}`,
+    title: `Handed over. ${step.title}`,
+    setUp: { ...step.setUp, [by]: 1 },
+    expects: [...step.expects, ...movedThere(step, all)],
+  };
+}
+
+/** An axis may stand at the value by the pilot's own control: it must also have come from the other end. */
+function movedThere(step: CheckStep, all: readonly CheckStep[]): Expect[] {
+  const near = nearOf(step);
+  const other = all.map(nearOf).find((o) => o && near && o.near !== near.near);
+  return near && other ? [{ sight: near.sight, moves: near.near > other.near ? 1 : -1 }] : [];
+}
+
+const nearOf = (step: CheckStep): Extract<Expect, { near: number }> | undefined =>
+  step.expects.find((e): e is Extract<Expect, { near: number }> => 'near' in e);

@@ -1,0 +1,64 @@
+import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
+import { demandOf, seenPulseUs, type Chain } from '../channels/index.js';
+import { isWindowed } from '../parts/index.js';
+import { labelOf, partsOfRole, type FailSafe, type Part } from '../rig/index.js';
+import { enabling, nearAt, stays } from './function-steps.js';
+import { WITHIN, type CheckStep, type Expect, type Plan } from './step.js';
+
+/** Time for an axis to come to rest after the fail-safe acts, ms. */
+const SETTLED_MS = 1500;
+
+/**
+ * One step for each receiver with a fail-safe set: the transmitter is switched off while a rate is asked for. Nothing
+ * may start, turn or gain radio power; what is set to a width goes there. What a flight controller then does is its
+ * own affair and its maker's manual's.
+ */
+export function radioLostSteps(plan: Plan): CheckStep[] {
+  return partsOfRole(plan.rig, 'receiver').flatMap(({ part }) => {
+    const set = plan.rig.failSafes.filter((f) => f.receiver === part.id);
+    const own = plan.driven.filter((c) => c.path[0]?.talker.part.id === part.id && c.sheet.role !== 'controller');
+    const watched = own.flatMap((chain) => {
+      const failSafe = set.find((f) => f.slot === chain.slot);
+      return failSafe ? [{ chain, failSafe }] : [];
+    });
+    return watched.length ? [lostStep(plan, part, own, watched)] : [];
+  });
+}
+
+function lostStep(
+  { rig, driven }: Plan,
+  receiver: Part,
+  own: Chain[],
+  watched: { chain: Chain; failSafe: FailSafe }[],
+): CheckStep {
+  const transmitter = own[0]!.transmitter!.id;
+  const turning = watched.map((w) => w.chain).find((c) => c.fn.takes === 'rate');
+  return {
+    id: `${receiver.id}.lost`,
+    part: receiver.id,
+    title: `Props off: switch off ${labelOf(rig, transmitter)}`,
+    expectText: 'each slot at its fail-safe; nothing starts or turns',
+    setUp: turning ? { ...enabling(turning, driven), [turning.control!.id]: 1 } : {},
+    moves: [{ control: radioOf(transmitter), to: -1 }],
+    expects: [
+      { sight: `${receiver.id}.radio`, is: 'lost' },
+      ...watched.map(({ chain, failSafe }) => expected(chain, failSafe)),
+    ],
+    waitMs: LOST_AFTER_MS + SETTLED_MS,
+  };
+}
+
+/** What must be seen of a function without radio: the safe thing first, then what the setting asks. */
+function expected(chain: Chain, { does, valueUs }: FailSafe): Expect {
+  const { fn, part, told } = chain;
+  const sight = `${part.id}.${fn.id}`;
+  if (fn.takes === 'rate') return { sight, near: 0, within: WITHIN['°/s'] };
+  if (fn.takes === 'pulse' || does !== 'value' || valueUs === undefined) return stays(chain);
+  const seenUs = seenPulseUs(chain, valueUs);
+  if (isWindowed(fn)) {
+    if (fn.what === 'radio-power') return { sight, is: [...fn.windows!].sort((a, b) => a.fromUs - b.fromUs)[0]!.label };
+    const demand = demandOf(fn, seenUs, told);
+    return { sight, is: 'window' in demand ? demand.window : null };
+  }
+  return nearAt(chain, seenUs);
+}

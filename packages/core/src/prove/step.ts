@@ -1,0 +1,39 @@
+import type { Chain } from '../channels/index.js';
+import type { Conversation } from '../loom/index.js';
+import type { Rig } from '../rig/index.js';
+
+/** One thing that must be seen for a step to pass. `sight` names it as the bench does. */
+export type Expect =
+  | { sight: string; is: string | number | boolean | null }
+  | { sight: string; near: number; within: number }
+  /** Must have moved that way since before the gesture. */
+  | { sight: string; moves: 1 | -1 }
+  /** Must be as before the gesture, to within this where it is a figure. */
+  | { sight: string; stays: true; within: number };
+
+/** Move this, expect that. */
+export interface CheckStep {
+  id: string;
+  part: string;
+  title: string;
+  expectText: string;
+  /** Controls that must stand so first, all at once; and the same in words, empty when nothing must. */
+  setUp: Record<string, number>;
+  setUpText?: string;
+  /** Then these, one after the other. */
+  moves: { control: string; to: number }[];
+  expects: Expect[];
+  /** Time after the last move before it can pass, ms: for what must not happen. */
+  waitMs?: number;
+}
+
+/** Degrees, per cent or times by which an answer may miss and still count as reached. */
+export const WITHIN = { '°': 1.5, '°/s': 2, '%': 3, '×': 0.08 } as const;
+
+/** What every step is drawn up from. */
+export interface Plan {
+  rig: Rig;
+  conversations: Conversation[];
+  /** Chains that a control reaches. */
+  driven: Chain[];
+}

@@ -1,0 +1,20 @@
+import type { Control } from '../parts/index.js';
+import { partsOfRole, sheetOf } from './look-up.js';
+import type { Rig } from './rig.js';
+
+/** The transmitter whose channels the ladder shows: the first that is no second one. */
+export function pilotTransmitter(rig: Rig): string | undefined {
+  const seconds = new Set(rig.handOvers.map((h) => h.to));
+  const all = partsOfRole(rig, 'transmitter');
+  return (all.find(({ part }) => !seconds.has(part.id)) ?? all[0])?.part.id;
+}
+
+/** A control's name among those of all transmitters: its own on the pilot's, `part.control` on any other. */
+export const controlName = (rig: Rig, transmitter: string, control: string): string =>
+  transmitter === pilotTransmitter(rig) ? control : `${transmitter}.${control}`;
+
+/** What the pilot's hands find on it; nothing where the rig has no transmitter. */
+export function pilotControls(rig: Rig): readonly Control[] {
+  const transmitter = pilotTransmitter(rig);
+  return transmitter ? sheetOf(rig, transmitter).controls : [];
+}
