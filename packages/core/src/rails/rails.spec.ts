@@ -101,6 +101,26 @@ describe('network solve', () => {
     expect(solveNetwork(prepareNetwork(network)).volts[0]).toBe(0);
   });
 
+  it.each([
+    ['its plus in the air', 3, 2],
+    ['its minus in the air', 1, 3],
+  ])('leaves a load with %s at zero, though the wire it hangs on drops', (_, plus, minus) => {
+    // pack 0–1, one ampere back over the wire 2–0, and the open load on the far end of that wire
+    const network: Network = {
+      nodes: 4,
+      resistors: [{ a: 2, b: 0, ohm: 0.1 }],
+      elements: [
+        pack(12),
+        { kind: 'load', plus: 1, minus: 2, draw: 'current', amount: 1, floorV: 4 },
+        { kind: 'load', plus, minus, draw: 'current', amount: 1, floorV: 4 },
+      ],
+    };
+    const solved = solveNetwork(prepareNetwork(network));
+    expect([solved.volts[2], solved.amps[2]]).toEqual([0, 0]);
+    expect(solved.nodeV[2]).toBeCloseTo(0.1, 6);
+    expect(solved.amps[0]).toBeCloseTo(1, 6);
+  });
+
   it('draws P/V, I or V/R above the floor and joins them below it', () => {
     expect(loadAmps('power', 10, 4, 5)).toBe(2);
     expect(loadAmps('power', 10, 4, 4)).toBeCloseTo(loadAmps('power', 10, 4, 4 - 1e-9), 6);

@@ -221,10 +221,12 @@ function inputAmps(network: Network, input: number, out: NetworkSolution, emf: E
 function prepareIsland(network: Network, nodes: number[]): Island {
   const at = new Map(nodes.map((node, i) => [node, i]));
   const g = Matrix.zeros(nodes.length, nodes.length);
+  const copper = new Groups(nodes.length);
   const join = (a: number, b: number, siemens: number): void => {
     const i = at.get(a)!;
     const j = at.get(b)!;
     if (i === j) return;
+    copper.join(i, j);
     g.set(i, i, g.get(i, i) + siemens);
     g.set(j, j, g.get(j, j) + siemens);
     g.set(i, j, g.get(i, j) - siemens);
@@ -247,31 +249,48 @@ function prepareIsland(network: Network, nodes: number[]): Island {
     .to2DArray()
     .map((row) => Float64Array.from(row));
   const ends = elements.map((e) => [at.get(network.elements[e]!.plus)!, at.get(network.elements[e]!.minus)!] as const);
-  const mutual = ends.map(([p, m]) =>
-    Float64Array.from(ends, ([q, r]) => impedance[p]![q]! - impedance[p]![r]! - impedance[m]![q]! + impedance[m]![r]!),
+  // with one side in the air an element has no volts across it, whatever lies on its other side
+  const isOpen = ends.map(([p, m]) => copper.rootOf(p) !== copper.rootOf(m));
+  const mutual = ends.map(([p, m], e) =>
+    Float64Array.from(ends, ([q, r]) =>
+      isOpen[e] ? 0 : impedance[p]![q]! - impedance[p]![r]! - impedance[m]![q]! + impedance[m]![r]!,
+    ),
   );
   return { nodes, elements, impedance, mutual };
 }
 
 /** Sets of nodes that resistors, elements or a regulator's two sides hold together. */
 function islandsOf(network: Network): number[][] {
-  const parent = Array.from({ length: network.nodes }, (_, i) => i);
-  const root = (i: number): number => {
-    while (parent[i] !== i) i = parent[i] = parent[parent[i]!]!;
-    return i;
-  };
-  const join = (a: number, b: number): void => void (parent[root(a)] = root(b));
-  for (const { a, b } of network.resistors) join(a, b);
+  const held = new Groups(network.nodes);
+  for (const { a, b } of network.resistors) held.join(a, b);
   for (const element of network.elements) {
-    join(element.plus, element.minus);
-    if (element.kind === 'regulator') join(element.plus, network.elements[element.input]!.plus);
+    held.join(element.plus, element.minus);
+    if (element.kind === 'regulator') held.join(element.plus, network.elements[element.input]!.plus);
   }
   const islands = new Map<number, number[]>();
   for (let i = 0; i < network.nodes; i++) {
-    const r = root(i);
+    const r = held.rootOf(i);
     const island = islands.get(r);
     if (island) island.push(i);
     else islands.set(r, [i]);
   }
   return [...islands.values()];
+}
+
+/** Numbers 0…n−1 in groups that grow together. */
+class Groups {
+  private readonly parent: number[];
+
+  constructor(n: number) {
+    this.parent = Array.from({ length: n }, (_, i) => i);
+  }
+
+  rootOf(i: number): number {
+    while (this.parent[i] !== i) i = this.parent[i] = this.parent[this.parent[i]!]!;
+    return i;
+  }
+
+  join(a: number, b: number): void {
+    this.parent[this.rootOf(a)] = this.rootOf(b);
+  }
 }
