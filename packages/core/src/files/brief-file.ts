@@ -54,6 +54,7 @@ export function briefJsonSchema(): object {
 function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
   const sheets = new Map<string, Sheet>([...SHELF, ...brief.sheets].map((s) => [s.class, s]));
   const problems: Problem[] = [];
+  const noted: Edit[] = [];
   let rig: Rig = {
     ...emptyRig('brief', brief.name, brief.kind),
     schools: { ...emptyRig('brief', brief.name).schools, ...brief.schools },
@@ -66,14 +67,14 @@ function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
     if (rig.parts.some((p) => p.id === id))
       return void problems.push({ where: `parts[${i}].id`, what: `"${id}" is there twice` });
     const same = rig.parts.filter((p) => p.class === part.class).length;
-    const { place, firmware, prepared } = part;
-    const own = {
-      ...newPart(id, part.class, part.label ?? `${sheet.name}${same ? ` ${same + 1}` : ''}`),
-      prepared,
-      ...(place ? { place } : {}),
-      ...(firmware ? { firmware } : {}),
-    };
+    const own = newPart(id, part.class, part.label ?? `${sheet.name}${same ? ` ${same + 1}` : ''}`);
     rig = applyEdits(rig, [{ kind: 'addPart', part: own, sheet }]).rig;
+    // a part may ride on one that comes after it, so these wait until all are there
+    noted.push({ kind: 'note', part: id, change: { place: part.place, firmware: part.firmware } });
+    for (const item of part.prepared) {
+      if (sheet.prep.some((x) => x.id === item)) noted.push({ kind: 'prepare', part: id, item, done: true });
+      else problems.push({ where: `parts[${i}].prepared`, what: `"${part.class}" has no prep item "${item}"` });
+    }
   });
   brief.wishes.forEach((wish, i) => {
     if (wish.part !== undefined && !rig.parts.some((p) => p.id === wish.part))
@@ -81,15 +82,15 @@ function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
   });
   brief.parts.forEach((part, i) => {
     const rides = part.place?.rides;
-    if (rides !== undefined && !rig.parts.some((p) => p.id === rides))
+    if (rides !== undefined && (rides === part.id || !rig.parts.some((p) => p.id === rides)))
       problems.push({ where: `parts[${i}].place.rides`, what: `no part "${rides}" in the brief` });
   });
   if (problems.length) return readFailed(...problems);
-  const edits = brief.wishes.map((wish, i): Edit => ({
+  const wishes = brief.wishes.map((wish, i): Edit => ({
     kind: 'addWish',
     wish: { ...wish, id: `W${i + 1}`, label: wish.label ?? wordsOf(wish.what) },
   }));
-  const { rig: laid } = applyEdits(rig, edits);
+  const { rig: laid } = applyEdits(rig, [...noted, ...wishes]);
   return readOk({ ...laid, id: idOf(brief.name), revision: 0 });
 }
 

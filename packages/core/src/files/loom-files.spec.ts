@@ -56,6 +56,16 @@ describe('briefs', () => {
       (b) => ((b.parts as { place: { rides: string } }[])[7]!.place.rides = 'XX'),
       /^parts\[7\]\.place\.rides: no part "XX"/,
     ],
+    [
+      'a part that rides on itself',
+      (b) => Object.assign((b.parts as object[])[7]!, { id: 'X7', place: { xMm: 0, yMm: 0, zMm: 0, rides: 'X7' } }),
+      /^parts\[7\]\.place\.rides: no part "X7"/,
+    ],
+    [
+      'something prepared that its sheet does not know',
+      (b) => ((b.parts as { prepared?: string[] }[])[2]!.prepared = ['polished']),
+      /^parts\[2\]\.prepared: "[\w-]+" has no prep item "polished"/,
+    ],
     ['another format', (b) => (b.format = 'else'), /^format: /],
     ['a field nobody knows', (b) => (b.colour = 'red'), /colour/],
   ])('with %s are refused with the place', (_name, change, says) =>

@@ -3,7 +3,7 @@ import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
-import type { PinRef, Rig } from './rig.js';
+import type { Part, PinRef, Rig } from './rig.js';
 
 enablePatches();
 
@@ -54,6 +54,11 @@ const DO: Doers = {
     if (part.class !== sheet.class) return `the sheet is of class "${sheet.class}", the part of "${part.class}"`;
     rig.sheets[sheet.class] ??= sheet;
     rig.parts.push(part);
+    const reason =
+      firstOf(Object.entries(part.settings), ([id, value]) => settingReason(rig, part, id, value)) ??
+      firstOf(part.prepared, (item) => prepReason(rig, part, item)) ??
+      ridesReason(rig, part.id, part.place?.rides);
+    if (reason) return reason;
     // a new board comes with features on its pads; a part that was here before keeps what it had
     // a new transmitter sends what its maker set, several channels from one control among it
     for (const { channel, control } of sheet.firstChannels ?? [])
@@ -81,12 +86,7 @@ const DO: Doers = {
   relabel: (rig, { part, label }) => withPart(rig, part, (p) => void (p.label = label)),
   tick: (rig, { part, onBench }) => withPart(rig, part, (p) => void (p.onBench = onBench)),
   set: (rig, { part, setting, value }) =>
-    withPart(rig, part, (p) => {
-      const known = rig.sheets[p.class]?.settings.find((s) => s.id === setting);
-      if (!known) return `"${p.label}" has no setting "${setting}"`;
-      if (!known.values.includes(value)) return `${known.label} is one of ${known.values.join(', ')}, not "${value}"`;
-      p.settings[setting] = value;
-    }),
+    withPart(rig, part, (p) => settingReason(rig, p, setting, value) ?? void (p.settings[setting] = value)),
   addCable(rig, { cable }) {
     if (rig.cables.some((c) => c.id === cable.id)) return `cable ${cable.id} is there already`;
     for (const wire of cable.wires) {
@@ -214,6 +214,7 @@ const DO: Doers = {
   },
   addWish(rig, { wish }) {
     if (rig.wishes.some((w) => w.id === wish.id)) return `wish "${wish.id}" is there already`;
+    if (wish.part !== undefined && !rig.parts.some((p) => p.id === wish.part)) return noPart(wish.part);
     rig.wishes.push(wish);
   },
   removeWish(rig, { wish }) {
@@ -233,9 +234,8 @@ const DO: Doers = {
   rigKind: (rig, { rigKind }) => void (rig.kind = rigKind),
   note: (rig, { part, change }) =>
     withPart(rig, part, (p) => {
-      const rides = change.place?.rides;
-      if (rides !== undefined && !rig.parts.some((other) => other.id === rides && other.id !== part))
-        return noPart(rides);
+      const reason = ridesReason(rig, part, change.place?.rides);
+      if (reason) return reason;
       const { place, firmware, address, price } = change;
       if (place !== undefined) p.place = place ?? undefined;
       if (firmware !== undefined) p.firmware = firmware ?? undefined;
@@ -244,7 +244,8 @@ const DO: Doers = {
     }),
   prepare: (rig, { part, item, done }) =>
     withPart(rig, part, (p) => {
-      if (!rig.sheets[p.class]?.prep.some((x) => x.id === item)) return `"${p.label}" has no prep item "${item}"`;
+      const reason = prepReason(rig, p, item);
+      if (reason) return reason;
       p.prepared = p.prepared.filter((x) => x !== item);
       if (done) p.prepared.push(item);
     }),
@@ -298,6 +299,32 @@ function outOfWidths(...us: (number | undefined)[]): string | undefined {
 
 const noPart = (id: string): string => `no part "${id}" in this rig`;
 const noCable = (id: string): string => `no cable ${id} in this rig`;
+
+function settingReason(rig: Draft<Rig>, part: Part, setting: string, value: string): string | undefined {
+  const known = rig.sheets[part.class]?.settings.find((s) => s.id === setting);
+  if (!known) return `"${part.label}" has no setting "${setting}"`;
+  return known.values.includes(value)
+    ? undefined
+    : `${known.label} is one of ${known.values.join(', ')}, not "${value}"`;
+}
+
+function prepReason(rig: Draft<Rig>, part: Part, item: string): string | undefined {
+  const isKnown = rig.sheets[part.class]?.prep.some((x) => x.id === item);
+  return isKnown ? undefined : `"${part.label}" has no prep item "${item}"`;
+}
+
+/** A part rides on another one, never on itself. */
+function ridesReason(rig: Draft<Rig>, part: string, rides: string | undefined): string | undefined {
+  return rides === undefined || rig.parts.some((p) => p.id === rides && rides !== part) ? undefined : noPart(rides);
+}
+
+function firstOf<T>(list: readonly T[], reason: (item: T) => string | undefined): string | undefined {
+  for (const item of list) {
+    const found = reason(item);
+    if (found) return found;
+  }
+  return undefined;
+}
 
 function pinReason(rig: Draft<Rig>, at: PinRef): string | undefined {
   return findPin(rig, at) ? undefined : `no pin ${at.pin} on port "${at.port}" of part "${at.part}"`;
