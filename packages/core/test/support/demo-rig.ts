@@ -4,8 +4,11 @@ import { analyse } from '../../src/analysis/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
 
 /** The demo rig as it ships, from its file. */
-export function demoRig(): Rig {
-  const reading = readRig(readFileSync(new URL('../../../../demo/saltmarsh-six.json', import.meta.url), 'utf8'));
+export const demoRig = (): Rig => demoNamed('saltmarsh-six');
+
+/** One of the rigs that ship. */
+export function demoNamed(name: 'saltmarsh-six' | 'ridgeline-seven' | 'glasshouse-line'): Rig {
+  const reading = readRig(readFileSync(new URL(`../../../../demo/${name}.json`, import.meta.url), 'utf8'));
   if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
   return reading.value;
 }
