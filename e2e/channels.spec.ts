@@ -420,7 +420,7 @@ test('a sweep with taps gives the windows, and the sheet has them', async ({ pag
   // the eye: the device is seen to change, and the key is tapped
   await expect(status).toContainText('straight down', { timeout: 30_000 });
   await page.keyboard.press('t');
-  await expect(status).toContainText('1 taps');
+  await expect(status).toContainText('1 tap');
   await card.getByRole('button', { name: 'End here' }).click();
   const found = card.getByRole('list', { name: 'Windows found' }).getByRole('listitem');
   await expect(found).toHaveCount(2);

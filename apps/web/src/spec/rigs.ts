@@ -2,8 +2,8 @@ import { applyEdits, emptyRig, newPart, type Edit, type Rig } from '@squallmark/
 import { SHELF } from '@squallmark/core/shelf';
 
 /** For tests: a transmitter, a receiver and a gimbal on its bus; tilt on a slider, pan on a knob, mode on a switch. */
-export function gimbalRig(): Rig {
-  const classes = { TX: 'transmitter-16', RX: 'receiver-16', GB: 'gimbal-two-axis' };
+export function gimbalRig(transmitter = 'transmitter-16', pan = 'right-knob'): Rig {
+  const classes = { TX: transmitter, RX: 'receiver-16', GB: 'gimbal-two-axis' };
   const parts = Object.entries(classes).map(([id, cls]): Edit => ({
     kind: 'addPart',
     part: { ...newPart(id, cls, id), settings: id === 'GB' ? { control: 'bus' } : {} },
@@ -24,7 +24,7 @@ export function gimbalRig(): Rig {
     ...parts,
     { kind: 'addCable', cable: { id: 'C1', wires: [wire(1), wire(3)], marked: false, locked: false } },
     ...bound('tilt', 8, 'left-slider'),
-    ...bound('pan', 9, 'right-knob'),
+    ...bound('pan', 9, pan),
     ...bound('mode', 10, 'C'),
   ]).rig;
 }

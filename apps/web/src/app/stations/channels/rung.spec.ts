@@ -2,7 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { analyse } from '@squallmark/core/analysis';
 import type { LadderRow } from '@squallmark/core/channels';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { gimbalRig } from '../../state/spec-rig';
+import { gimbalRig } from '../../../spec/rigs';
 import { Rung, type RungDrag } from './rung';
 
 const rows = analyse(gimbalRig(), 1).channels.rows;

@@ -4,7 +4,7 @@ import { TrackWriter } from '@squallmark/core/captures';
 import { sheetWithWindows, sweptWindows, type SweptWindows } from '@squallmark/core/channels';
 import { isWindowed } from '@squallmark/core/parts';
 import { sheetOf } from '@squallmark/core/rig';
-import { num } from '@squallmark/core/units';
+import { count, num } from '@squallmark/core/units';
 import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
@@ -60,6 +60,7 @@ export class SweepCard {
     return seen === null || seen === undefined ? 'nothing' : String(seen);
   });
   protected readonly num = num;
+  protected readonly count = count;
   private writer = new TrackWriter();
   private startMs: number | null = null;
   private nowMs = 0;

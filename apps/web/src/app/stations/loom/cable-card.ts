@@ -5,6 +5,8 @@ import { findCable, inlineText, type Edit } from '@squallmark/core/rig';
 import { RigStore } from '../../state/rig-store';
 import { PinFaces } from './pin-faces';
 
+const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
+
 /** One cable, pin to pin, with what can be changed about it. */
 @Component({
   selector: 'sq-cable-card',
@@ -21,7 +23,7 @@ import { PinFaces } from './pin-faces';
           <label class="s"
             >gauge
             <select (change)="setGauge($event)">
-              @for (g of gauges; track g) {
+              @for (g of gauges(); track g) {
                 <option [value]="g" [selected]="g === cable().wires[0]!.gaugeAwg">{{ g }} AWG</option>
               }
             </select></label
@@ -63,7 +65,11 @@ export class CableCard {
   private readonly store = inject(RigStore);
   readonly cable = input.required<CableView>();
   readonly choose = output<string>();
-  protected readonly gauges = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
+  /** The usual ones, and the one it has where that is another. */
+  protected readonly gauges = computed(() => {
+    const own = this.cable().wires[0]!.gaugeAwg;
+    return [...new Set([...USUAL_AWG, own])].sort((a, b) => a - b);
+  });
 
   protected readonly locked = computed(() => findCable(this.store.rig(), this.cable().id)?.locked ?? false);
   protected readonly note = computed(() => {
