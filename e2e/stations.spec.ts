@@ -196,6 +196,10 @@ for (const [width, height] of [
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
       );
       expect(over, station).toBeLessThanOrEqual(0);
+      const scrolled = await page.evaluate(
+        () => [...document.querySelectorAll('*')].filter((e) => e.scrollTop > 0).length,
+      );
+      expect(scrolled, `${station} opens at its top`).toBe(0);
     }
   });
 }

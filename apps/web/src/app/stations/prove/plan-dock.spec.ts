@@ -1,6 +1,6 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { CheckStep } from '@squallmark/core/prove';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { PlanDock } from './plan-dock';
 
 const step = (id: string, more: Partial<CheckStep> = {}): CheckStep => ({
@@ -66,6 +66,26 @@ describe('the check plan at the side', () => {
     expect(b!.getAttribute('aria-current')).toBe('step');
     a!.click();
     expect(chosen).toEqual(['A']);
+  });
+
+  it.each([
+    ['below what is seen', 480, 150],
+    ['above what is seen', -30, -30],
+    ['in sight', 60, 0],
+  ])('brings the step at hand into its list, and moves nothing else: %s', async (_, top, moved) => {
+    const into = vi.spyOn(Element.prototype, 'scrollIntoView');
+    vi.spyOn(Element.prototype, 'getBoundingClientRect').mockImplementation(function (this: Element) {
+      return this.tagName === 'OL' ? new DOMRect(0, 0, 260, 360) : new DOMRect(0, top, 260, 30);
+    });
+    const plan = [step('A'), step('B')];
+    const at = await show({ plan });
+    const list = at.querySelector('ol')!;
+    let scrolled = 0;
+    Object.defineProperty(list, 'scrollTop', { get: () => scrolled, set: (to: number) => (scrolled = to) });
+    await show({ plan, current: plan[1] });
+    expect(scrolled).toBe(moved);
+    expect(into).not.toHaveBeenCalled();
+    vi.restoreAllMocks();
   });
 
   it('can be stopped while it plays, and not begun twice', async () => {

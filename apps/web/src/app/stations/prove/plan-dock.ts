@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { CheckStep } from '@squallmark/core/prove';
 import { Mark } from '../../kit/mark';
@@ -81,11 +90,18 @@ export class PlanDock {
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
 
   constructor() {
-    effect(() => {
-      if (this.current())
-        requestAnimationFrame(() =>
-          this.host.nativeElement.querySelector('.cur')?.scrollIntoView({ block: 'nearest' }),
-        );
+    afterRenderEffect(() => {
+      if (this.current()) this.bringIn();
     });
+  }
+
+  /** Scrolls the list alone: where the plan lies below the sticks, the page stays under the hand. */
+  private bringIn(): void {
+    const list = this.host.nativeElement.querySelector('ol');
+    const step = list?.querySelector('.cur')?.getBoundingClientRect();
+    if (!list || !step) return;
+    const box = list.getBoundingClientRect();
+    if (step.top < box.top) list.scrollTop -= box.top - step.top;
+    else if (step.bottom > box.bottom) list.scrollTop += step.bottom - box.bottom;
   }
 }
