@@ -197,7 +197,7 @@ for (const [width, height] of [
       );
       expect(over, station).toBeLessThanOrEqual(0);
       const scrolled = await page.evaluate(
-        () => [...document.querySelectorAll('*')].filter((e) => e.scrollTop > 0).length,
+        () => Array.from(document.querySelectorAll('*')).filter((e) => e.scrollTop > 0).length,
       );
       expect(scrolled, `${station} opens at its top`).toBe(0);
     }

@@ -24,20 +24,25 @@ export function checkPlan(rig: Rig, chains: Chain[], conversations: Conversation
   const plan: Plan = { rig, conversations, driven };
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
   const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
-  return all.map((step) => ({ ...step, setUpText: setUpText(rig, step) }));
+  const setUpText = wordsOfSetUp(rig);
+  return all.map((step) => ({ ...step, setUpText: setUpText(step) }));
 }
 
-function setUpText(rig: Rig, { setUp }: CheckStep): string {
+/** What to set first, in the order of the transmitters' controls. The names are found once for the whole plan. */
+function wordsOfSetUp(rig: Rig): (step: CheckStep) => string {
   const first = pilotTransmitter(rig);
-  const said = partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) =>
-    sheet.controls.flatMap((control) => {
-      const to = setUp[controlName(rig, part.id, control.id)];
-      if (to === undefined) return [];
-      const text = moveText(control, to);
-      return part.id === first ? [text] : [`${part.label}: ${text}`];
-    }),
+  const controls = partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) =>
+    sheet.controls.map((control) => ({
+      name: controlName(rig, part.id, control.id),
+      control,
+      before: part.id === first ? '' : `${part.label}: `,
+    })),
   );
-  return said.join(', ');
+  return ({ setUp }) =>
+    controls
+      .filter(({ name }) => setUp[name] !== undefined)
+      .map(({ name, control, before }) => before + moveText(control, setUp[name]!))
+      .join(', ');
 }
 
 const ORDER = ['mode', 'position', 'rate', 'windows', 'pulse'];

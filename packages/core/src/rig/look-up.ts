@@ -23,7 +23,10 @@ export function findPart(rig: Rig, id: string): Part | undefined {
 
 /** The sheet of a part that is known to be in the rig; throws when the rig was never checked. */
 export function sheetOf(rig: Rig, partId: string): Sheet {
-  const part = findPart(rig, partId);
+  return sheetUnder(rig, partId, findPart(rig, partId));
+}
+
+function sheetUnder(rig: Rig, partId: string, part: Part | undefined): Sheet {
   const sheet = part && rig.sheets[part.class];
   if (!sheet) throw new Error(`no part "${partId}" with a sheet in rig "${rig.name}"`);
   return sheet;
@@ -35,7 +38,7 @@ export function partsOfRole(rig: Rig, role: Role): { part: Part; sheet: Sheet }[
 }
 
 export function partsWithSheets(rig: Rig): { part: Part; sheet: Sheet }[] {
-  return rig.parts.map((part) => ({ part, sheet: sheetOf(rig, part.id) }));
+  return rig.parts.map((part) => ({ part, sheet: sheetUnder(rig, part.id, part) }));
 }
 
 /** The label people read; the id when the part is gone. */
