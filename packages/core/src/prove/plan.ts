@@ -1,6 +1,6 @@
 import { type Chain } from '../channels/index.js';
 import type { Conversation } from '../loom/index.js';
-import { partsOfRole, controlName, pilotTransmitter, type Rig } from '../rig/index.js';
+import { partsOfRole, controlName, pilotTransmitter, type Part, type Rig } from '../rig/index.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
@@ -48,8 +48,14 @@ function wordsOfSetUp(rig: Rig): (step: CheckStep) => string {
 const ORDER = ['mode', 'position', 'rate', 'windows', 'pulse'];
 const partRank = (rig: Rig, chain: Chain): number => rig.parts.findIndex((p) => p.id === chain.part.id);
 
+/** A regulator that no lead touches lies on the bench and is asked nothing. */
+function isSpare(rig: Rig, { id, class: cls }: Part): boolean {
+  const isWired = rig.cables.some((c) => c.wires.some((w) => w.from.part === id || w.to.part === id));
+  return !isWired && rig.sheets[cls]!.supplies.every((s) => s.draw.kind === 'regulator');
+}
+
 function powerStep(rig: Rig): CheckStep[] {
-  const fed = rig.parts.filter((p) => rig.sheets[p.class]!.supplies.length);
+  const fed = rig.parts.filter((p) => rig.sheets[p.class]!.supplies.length && !isSpare(rig, p));
   if (!fed.length) return [];
   return [
     {

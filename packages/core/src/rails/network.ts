@@ -27,6 +27,8 @@ export type Element = Pair &
         outOhm: number;
         setV: number;
         dropoutV: number;
+        /** Holds its output below and above what it gets; starved under its input's floor it gives less, roughly in proportion. */
+        boosts?: boolean;
         quiescentA: number;
         linear: boolean;
         efficiency: number;
@@ -37,6 +39,18 @@ export type Element = Pair &
     /** Below `floorV` a load browns out and draws like a resistor. */
     | { kind: 'load'; draw: 'power' | 'current' | 'resistance'; amount: number; floorV: number }
   );
+
+/** Volts a regulator would hold at its output from what its input has: its setting, or less in drop-out. */
+export function heldV(
+  { elements }: Network,
+  regulator: Extract<Element, { kind: 'regulator' }>,
+  inputV: number,
+): number {
+  if (!regulator.boosts) return Math.max(0, Math.min(regulator.setV, inputV - regulator.dropoutV));
+  const input = elements[regulator.input]!;
+  const floorV = input.kind === 'input' ? input.floorV : 0;
+  return inputV >= floorV ? regulator.setV : (regulator.setV * Math.max(0, inputV)) / floorV;
+}
 
 /**
  * Current a load takes at a voltage, A. Above its floor: P/V, I or V/R as it says; below, a straight line

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { smallRig } from '../../test/support/small-rig.js';
 import { applyEdit, emptyRig } from '../rig/index.js';
 import {
   CELL,
@@ -119,6 +120,40 @@ describe('network solve', () => {
     expect([solved.volts[2], solved.amps[2]]).toEqual([0, 0]);
     expect(solved.nodeV[2]).toBeCloseTo(0.1, 6);
     expect(solved.amps[0]).toBeCloseTo(1, 6);
+  });
+
+  it.each([
+    [12, 12],
+    [8, 12],
+    [6, 12],
+    [3, 6],
+    [0, 0],
+  ])('a boost stage at %d V in holds %d V out: its setting down to its floor, then in proportion', (inV, outV) => {
+    const network: Network = {
+      nodes: 3,
+      resistors: [],
+      elements: [
+        pack(inV, 1e-4),
+        { kind: 'input', plus: 1, minus: 0, floorV: 6 },
+        {
+          ...{ kind: 'regulator', plus: 2, minus: 0, outOhm: 1e-4, setV: 12, dropoutV: 1, boosts: true },
+          ...{ quiescentA: 0, linear: false, efficiency: 0.9, input: 1 },
+        },
+        { kind: 'load', plus: 2, minus: 0, draw: 'resistance', amount: 100, floorV: 1 },
+      ],
+    };
+    const solved = solveNetwork(prepareNetwork(network));
+    expect(solved.converged).toBe(true);
+    expect(solved.volts[2]).toBeCloseTo(outV, 2);
+    if (inV >= 6) expect(solved.volts[2]! * solved.amps[2]!).toBeCloseTo(0.9 * solved.volts[1]! * solved.amps[1]!, 2);
+  });
+
+  it('a boost stage that nothing feeds gives nothing', () => {
+    const rig = smallRig({ R: 'buck-boost-12v', GB: 'gimbal-two-axis' }, [
+      ['R.out.1 GB.supply.1', 'R.out.2 GB.supply.2'],
+    ]);
+    const volts = solveRails(rig, 1).nodes.map((n) => n.volts);
+    expect(Math.max(...volts.map(Math.abs))).toBe(0);
   });
 
   it('draws P/V, I or V/R above the floor and joins them below it', () => {

@@ -29,7 +29,6 @@ export interface RigNetwork {
 }
 
 const BOOSTS: ReadonlySet<string> = new Set(['boost', 'buck-boost']);
-const ANY_V = 1000;
 
 /**
  * The power network of a rig: pins are nodes (grounds and tied supplies of one part are one), every wire
@@ -86,8 +85,8 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
               ...pair,
               kind: 'regulator',
               setV: regulator.volts,
-              // a boost stage holds its output below and above it
-              dropoutV: BOOSTS.has(source.kind) ? -ANY_V : regulator.dropoutV,
+              dropoutV: regulator.dropoutV,
+              boosts: BOOSTS.has(source.kind),
               efficiency: regulator.efficiency,
               quiescentA: regulator.quiescentA,
               linear: source.kind === 'linear',

@@ -1,5 +1,5 @@
 import { Matrix, inverse, solve } from 'ml-matrix';
-import { loadAmps, type Element, type Network } from './network.js';
+import { heldV, loadAmps, type Element, type Network } from './network.js';
 
 /** A network with its islands found and their resistances inverted: any number of solves follow cheaply. */
 export interface PreparedNetwork {
@@ -188,7 +188,7 @@ function emfOf(network: Network, e: number, volts: Float64Array, packV?: Emf): n
   const element = network.elements[e]!;
   if (element.kind === 'pack') return packV?.(e) ?? element.emfV;
   if (element.kind !== 'regulator') return 0;
-  return Math.max(0, Math.min(element.setV, volts[element.input]! - element.dropoutV));
+  return heldV(network, element, volts[element.input]!);
 }
 
 /** Amperes an element pushes into its plus node with its source resistance already in the matrix. */

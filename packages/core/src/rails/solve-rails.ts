@@ -1,4 +1,5 @@
 import type { Rig } from '../rig/index.js';
+import { heldV } from './network.js';
 import { packV } from './pack.js';
 import { rigNetwork, type RigNetwork, type Terminal } from './rig-network.js';
 import { solveNetwork, type NetworkSolution } from './solve-network.js';
@@ -130,7 +131,9 @@ function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution): Rail
     allowed: null,
     marginV: null,
     maxA: source.maxA,
-    inDropout: element.kind === 'regulator' && solved.volts[element.input]! - element.dropoutV < element.setV,
+    inDropout:
+      element.kind === 'regulator' &&
+      heldV(network.prepared.network, element, solved.volts[element.input]!) < element.setV,
     overloaded: amps > source.maxA,
     fedBy: null,
   };

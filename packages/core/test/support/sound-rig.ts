@@ -1,0 +1,27 @@
+import { analyse } from '../../src/analysis/index.js';
+import { assignChannels } from '../../src/channels/index.js';
+import { propose } from '../../src/propose/index.js';
+import { applyEdits, type Rig } from '../../src/rig/index.js';
+import { randomRig } from './random-rig.js';
+
+/** A random rig wired by its proposal, its channels assigned, and what the findings still say mended by their fixes. */
+export function soundRig(seed: number): Rig {
+  const bare = randomRig(seed);
+  let rig = applyEdits(bare, propose(bare).edits).rig;
+  rig = applyEdits(rig, assignChannels(rig).edits).rig;
+  for (let round = 0; round < 4; round++) {
+    const fixes = analyse(rig).findings.flatMap((f) => f.fixes[0]?.edits ?? []);
+    if (!fixes.length) break;
+    rig = fixes.reduce((now, edit) => tryEdit(now, edit), rig);
+  }
+  return rig;
+}
+
+/** Two findings may want the same thing mended: the second time it no longer fits. */
+function tryEdit(rig: Rig, edit: Parameters<typeof applyEdits>[1][number]): Rig {
+  try {
+    return applyEdits(rig, [edit]).rig;
+  } catch {
+    return rig;
+  }
+}
