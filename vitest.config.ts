@@ -4,7 +4,9 @@ export default defineConfig({
   test: {
     include: ['packages/core/**/*.spec.ts', 'apps/server/**/*.spec.ts', 'apps/cli/**/*.spec.ts'],
     environment: 'node',
-    testTimeout: 20_000,
+    // a shared machine may be slow for a while
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
     // nothing here keeps state between files: modules are loaded once a worker, not once a file
     isolate: false,
   },
