@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
-import { applyEdit, type Rig } from '../rig/index.js';
+import { applyEdit, NEW_SHAPING, type Rig } from '../rig/index.js';
 import { findConversations } from '../loom/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import {
@@ -18,37 +18,38 @@ import {
   wishCoverage,
 } from './index.js';
 
-const flat = { lowUs: 1000, highUs: 2000, subTrimUs: 0, reverse: false, deadBandPct: 0, expoPct: 0 };
 const position = fc.double({ min: -1, max: 1, noNaN: true });
 const chain = (rig: Rig, part: string, fn: string) =>
   findChains(rig).find((c) => c.part.id === part && c.fn.id === fn)!;
 
 describe('shaping', () => {
   it('sends the end points at full throw and the middle at rest', () => {
-    expect([-1, 0, 1].map((p) => shapePulseUs({ ...flat, lowUs: 1012, highUs: 1871 }, p))).toEqual([1012, 1500, 1871]);
+    expect([-1, 0, 1].map((p) => shapePulseUs({ ...NEW_SHAPING, lowUs: 1012, highUs: 1871 }, p))).toEqual([
+      1012, 1500, 1871,
+    ]);
   });
 
   it('rises with the control whatever the curve, and reverse mirrors it', () => {
     fc.assert(
       fc.property(position, position, fc.integer({ min: -100, max: 100 }), (a, b, expoPct) => {
-        const at = (p: number): number => shapePulseUs({ ...flat, expoPct }, p);
+        const at = (p: number): number => shapePulseUs({ ...NEW_SHAPING, expoPct }, p);
         if (a < b && expoPct >= 0) expect(at(a)).toBeLessThanOrEqual(at(b) + 1e-9);
         expect(at(a) + at(-a)).toBeCloseTo(3000, 6);
-        expect(shapePulseUs({ ...flat, expoPct, reverse: true }, a)).toBeCloseTo(at(-a), 6);
+        expect(shapePulseUs({ ...NEW_SHAPING, expoPct, reverse: true }, a)).toBeCloseTo(at(-a), 6);
       }),
     );
   });
 
   it('does nothing inside the dead band and still reaches the end', () => {
-    const shaping = { ...flat, deadBandPct: 10 };
+    const shaping = { ...NEW_SHAPING, deadBandPct: 10 };
     expect(shapePulseUs(shaping, 0.09)).toBe(1500);
     expect(shapePulseUs(shaping, 0.11)).toBeGreaterThan(1500);
     expect(shapePulseUs(shaping, 1)).toBe(2000);
   });
 
   it('never leaves the extended travel', () => {
-    expect(shapePulseUs({ ...flat, highUs: 2200, subTrimUs: 200 }, 1)).toBe(2012);
-    expect(shapePulseUs({ ...flat, lowUs: 800, subTrimUs: -200 }, -1)).toBe(988);
+    expect(shapePulseUs({ ...NEW_SHAPING, highUs: 2200, subTrimUs: 200 }, 1)).toBe(2012);
+    expect(shapePulseUs({ ...NEW_SHAPING, lowUs: 800, subTrimUs: -200 }, -1)).toBe(988);
   });
 });
 

@@ -5,7 +5,7 @@ import { smallRig } from '../../test/support/small-rig.js';
 import { fedBench, operatorWish, twoOperators, twoTransmitters } from '../../test/support/two-operators.js';
 import { observe, runBench, setControls, startBench } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
-import { applyEdits, partsOfRole, type Edit, type Rig } from '../rig/index.js';
+import { applyEdits, NEW_SHAPING, partsOfRole, type Edit, type Rig } from '../rig/index.js';
 import {
   backward,
   chainLatency,
@@ -33,32 +33,31 @@ const rig = mendedRig();
 const chainOf = (of: Rig, part: string, fn: string): Chain =>
   findChains(of).find((c) => c.part.id === part && c.fn.id === fn)!;
 const shape = (channel: number, change: object): Edit => ({ kind: 'shape', transmitter: 'TX', channel, change });
-const flat = { lowUs: 1000, highUs: 2000, subTrimUs: 0, reverse: false, deadBandPct: 0, expoPct: 0 };
 const position = fc.double({ min: -1, max: 1, noNaN: true });
 
 describe('the way forward', () => {
   it('taken at points keeps its heights there to a per cent, and points taken again stay as they are', () => {
     fc.assert(
       fc.property(fc.integer({ min: -100, max: 100 }), fc.integer({ min: 2, max: 17 }), (expoPct, count) => {
-        const points = curvePoints({ ...flat, expoPct }, count);
+        const points = curvePoints({ ...NEW_SHAPING, expoPct }, count);
         points.forEach((pct, i) => {
           const at = -1 + (2 * i) / (count - 1);
-          expect(Math.abs(pct - 100 * curveAt({ ...flat, expoPct }, at))).toBeLessThanOrEqual(0.5);
+          expect(Math.abs(pct - 100 * curveAt({ ...NEW_SHAPING, expoPct }, at))).toBeLessThanOrEqual(0.5);
         });
-        expect(curvePoints({ ...flat, expoPct, points }, count)).toEqual(points);
+        expect(curvePoints({ ...NEW_SHAPING, expoPct, points }, count)).toEqual(points);
       }),
     );
   });
 
   it('goes through weight, offset and points in the order of a transmitter', () => {
-    expect(shapePulseUs({ ...flat, weightPct: 50 }, 1)).toBe(1750);
-    expect(shapePulseUs({ ...flat, weightPct: 50, offsetPct: 50 }, -1)).toBe(1500);
-    expect(shapePulseUs({ ...flat, weightPct: 50, offsetPct: 50 }, 1)).toBe(2000);
+    expect(shapePulseUs({ ...NEW_SHAPING, weightPct: 50 }, 1)).toBe(1750);
+    expect(shapePulseUs({ ...NEW_SHAPING, weightPct: 50, offsetPct: 50 }, -1)).toBe(1500);
+    expect(shapePulseUs({ ...NEW_SHAPING, weightPct: 50, offsetPct: 50 }, 1)).toBe(2000);
     const points = [-100, -20, 0, 60, 100];
-    expect([-1, -0.5, -0.25, 0, 0.5, 1].map((p) => shapePulseUs({ ...flat, points }, p))).toEqual([
+    expect([-1, -0.5, -0.25, 0, 0.5, 1].map((p) => shapePulseUs({ ...NEW_SHAPING, points }, p))).toEqual([
       1000, 1400, 1450, 1500, 1800, 2000,
     ]);
-    expect(shapePulseUs({ ...flat, points, reverse: true }, 0.5)).toBe(1200);
+    expect(shapePulseUs({ ...NEW_SHAPING, points, reverse: true }, 0.5)).toBe(1200);
   });
 
   it('over the bus is quantised by counts, and the device reads by its own school', () => {
@@ -103,7 +102,7 @@ describe('the way back', () => {
       }),
       { numRuns: 60 },
     );
-    expect(positionFor({ ...flat, highUs: 1700 }, 1900)).toBeNull();
+    expect(positionFor({ ...NEW_SHAPING, highUs: 1700 }, 1900)).toBeNull();
   });
 
   it('from wanted angles gives end points that reach them to a step, and says when a count falls between', () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { rulesOf } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
-import { applyEdits, type FailSafe, type Held, type Rig, type Shaping } from '../rig/index.js';
+import { applyEdits, NEW_SHAPING, type FailSafe, type Held, type Rig, type Shaping } from '../rig/index.js';
 import type { RuleId } from './index.js';
 import { RULE_SOURCE } from './sources.js';
 
@@ -51,13 +51,8 @@ const held = (resource: string, to: string, baud?: number): Held => ({
 const row = (channel: number, control: string): Shaping => ({
   transmitter: 'TX',
   channel,
+  ...NEW_SHAPING,
   control,
-  lowUs: 1000,
-  highUs: 2000,
-  subTrimUs: 0,
-  reverse: false,
-  deadBandPct: 0,
-  expoPct: 0,
 });
 
 const CAMERA = { FC: 'flight-controller-3', CAM: 'fpv-camera-serial' };

@@ -34,7 +34,7 @@ describe('on random wired rigs', () => {
     return { seed, rig, plan, unfed, failed: play(rig, plan) };
   });
 
-  it('the volts step fails just where a finding says why', () => {
+  it('the volts step fails only where a finding says why', () => {
     expect(rigs.some((r) => r.unfed.size) && rigs.some((r) => !r.unfed.size)).toBe(true);
     for (const { seed, unfed, failed } of rigs)
       if (!unfed.size) expect([seed, failed.filter((s) => s.id === 'power')]).toEqual([seed, []]);

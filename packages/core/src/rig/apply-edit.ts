@@ -1,4 +1,5 @@
 import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { NEW_SHAPING } from './empty-rig.js';
 import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
@@ -59,10 +60,10 @@ const DO: Doers = {
       firstOf(part.prepared, (item) => prepReason(rig, part, item)) ??
       ridesReason(rig, part.id, part.place?.rides);
     if (reason) return reason;
-    // a new board comes with features on its pads; a part that was here before keeps what it had
     // a new transmitter sends what its maker set, several channels from one control among it
     for (const { channel, control } of sheet.firstChannels ?? [])
-      rig.shaping.push({ transmitter: part.id, channel, ...FRESH_SHAPING, control });
+      rig.shaping.push({ transmitter: part.id, channel, ...NEW_SHAPING, control });
+    // a new board comes with features on its pads
     for (const { id, heldWhenNew } of sheet.resources)
       for (const to of heldWhenNew ?? []) rig.held.push({ part: part.id, resource: id, to });
   },
@@ -136,7 +137,7 @@ const DO: Doers = {
     }
     let row = rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel);
     if (!row) {
-      row = { transmitter, channel, ...FRESH_SHAPING };
+      row = { transmitter, channel, ...NEW_SHAPING };
       rig.shaping.push(row);
     }
     Object.assign(row, { ...change, points: change.points === null ? undefined : (change.points ?? row.points) });
@@ -274,16 +275,6 @@ const DO: Doers = {
     const lost = rigProblems(rig)[0];
     if (lost) return `${lost.where}: ${lost.what}`;
   },
-};
-
-const FRESH_SHAPING = {
-  control: null,
-  lowUs: 1000,
-  highUs: 2000,
-  subTrimUs: 0,
-  reverse: false,
-  deadBandPct: 0,
-  expoPct: 0,
 };
 
 /** A merged plug needs two leads that are still there. */

@@ -1,5 +1,5 @@
 import { RIG_FORMAT, RIG_VERSION } from './format.js';
-import type { Part, Rig, Schools } from './rig.js';
+import type { Part, Rig, Schools, Shaping } from './rig.js';
 
 /** The usual side of each choice where the trade disagrees. */
 export const NEW_SCHOOLS: Schools = {
@@ -9,6 +9,17 @@ export const NEW_SCHOOLS: Schools = {
   menuOver: 'serial',
   operators: 'alone',
   links: 'one',
+};
+
+/** A channel as transmitters begin it: nothing drives it, 1000 to 2000 µs, straight. @source [practice] */
+export const NEW_SHAPING: Omit<Shaping, 'transmitter' | 'channel'> = {
+  control: null,
+  lowUs: 1000,
+  highUs: 2000,
+  subTrimUs: 0,
+  reverse: false,
+  deadBandPct: 0,
+  expoPct: 0,
 };
 
 /** A rig with nothing in it. `id` must be unique in the vault. */

@@ -1,6 +1,6 @@
 export { RIG_FORMAT, RIG_VERSION, WIDTHS_US } from './format.js';
 export { RIG_KINDS } from './kinds.js';
-export { emptyRig, newPart, NEW_SCHOOLS } from './empty-rig.js';
+export { emptyRig, newPart, NEW_SCHOOLS, NEW_SHAPING } from './empty-rig.js';
 export type {
   Rig,
   Part,

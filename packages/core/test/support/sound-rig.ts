@@ -1,7 +1,7 @@
 import { analyse } from '../../src/analysis/index.js';
 import { assignChannels } from '../../src/channels/index.js';
 import { propose } from '../../src/propose/index.js';
-import { applyEdits, type Rig } from '../../src/rig/index.js';
+import { applyEdits, EditRefused, type Edit, type Rig } from '../../src/rig/index.js';
 import { randomRig } from './random-rig.js';
 
 /** A random rig wired by its proposal, its channels assigned, and what the findings still say mended by their fixes. */
@@ -12,16 +12,17 @@ export function soundRig(seed: number): Rig {
   for (let round = 0; round < 4; round++) {
     const fixes = analyse(rig).findings.flatMap((f) => f.fixes[0]?.edits ?? []);
     if (!fixes.length) break;
-    rig = fixes.reduce((now, edit) => tryEdit(now, edit), rig);
+    rig = fixes.reduce(tryEdit, rig);
   }
   return rig;
 }
 
 /** Two findings may want the same thing mended: the second time it no longer fits. */
-function tryEdit(rig: Rig, edit: Parameters<typeof applyEdits>[1][number]): Rig {
+function tryEdit(rig: Rig, edit: Edit): Rig {
   try {
     return applyEdits(rig, [edit]).rig;
-  } catch {
+  } catch (error) {
+    if (!(error instanceof EditRefused)) throw error;
     return rig;
   }
 }

@@ -5,7 +5,7 @@ import { smallRig } from '../../../test/support/small-rig.js';
 import { analyse } from '../../analysis/index.js';
 import { findConversations } from '../../loom/index.js';
 import { SHELF } from '../../parts/shelf/index.js';
-import { applyEdits, newPart, type Edit, type Rig, type Wish } from '../../rig/index.js';
+import { applyEdits, newPart, NEW_SHAPING, type Edit, type Rig, type Wish } from '../../rig/index.js';
 import { propose } from '../../propose/index.js';
 import { findChains, wishCoverage } from '../index.js';
 import { assignChannels, assignMost } from './assign.js';
@@ -88,13 +88,8 @@ describe('assigning channels', () => {
         {
           transmitter: 'TX',
           channel: 12,
+          ...NEW_SHAPING,
           control: 'left-slider',
-          lowUs: 1000,
-          highUs: 2000,
-          subTrimUs: 0,
-          reverse: false,
-          deadBandPct: 0,
-          expoPct: 0,
           locked: true,
         },
       ],

@@ -1,5 +1,5 @@
 import { springs, type Control } from '../../parts/index.js';
-import { sheetOf, shapingOf, pilotTransmitter, type Edit, type Rig } from '../../rig/index.js';
+import { NEW_SHAPING, sheetOf, shapingOf, pilotTransmitter, type Edit, type Rig } from '../../rig/index.js';
 import { PULSE, clampPulseUs } from '../../units/index.js';
 import { cheapestMatching, FORBIDDEN } from '../assign/matching.js';
 import { episodesOf, type Episode } from './episodes.js';
@@ -193,7 +193,7 @@ function changeOf(f: FoundControl, row: ReturnType<typeof shapingOf>): RowChange
   if (row?.control !== f.control) change.control = f.control;
   if ((row?.reverse ?? false) !== f.reversed) change.reverse = f.reversed;
   const trimUs = middleTrim(f);
-  const was = row ?? { lowUs: 1000, highUs: 2000, subTrimUs: 0 };
+  const was = row ?? NEW_SHAPING;
   if (Math.abs(was.subTrimUs - trimUs) > AGREES_US) change.subTrimUs = trimUs;
   const trim = change.subTrimUs ?? was.subTrimUs;
   // a transmitter sends nothing beyond the extended travel: an end beyond it agrees with the edge

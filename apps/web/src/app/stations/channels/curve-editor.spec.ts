@@ -1,17 +1,10 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { Shape } from '@squallmark/core/channels';
+import { NEW_SHAPING } from '@squallmark/core/rig';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { CurveEditor } from './curve-editor';
 
-const shape = (change: Partial<Shape> = {}): Shape => ({
-  lowUs: 1000,
-  highUs: 2000,
-  subTrimUs: 0,
-  reverse: false,
-  deadBandPct: 0,
-  expoPct: 0,
-  ...change,
-});
+const shape = (change: Partial<Shape> = {}): Shape => ({ ...NEW_SHAPING, ...change });
 
 describe('the curve editor', () => {
   let fixture: ComponentFixture<CurveEditor>;
