@@ -143,7 +143,7 @@ test('a channel gets a curve of its own, point by point, and the smooth one back
   const tilt = side(page, 'Channel 8');
   await tilt.getByRole('combobox', { name: 'Curve by' }).selectOption('5 points');
   await expect(tilt.getByRole('slider', { name: /^Curve at/ })).toHaveCount(5);
-  await expect(tilt.getByRole('spinbutton', { name: 'curve %' })).toBeDisabled();
+  await expect(tilt.getByRole('spinbutton', { name: 'softness %' })).toBeDisabled();
   const lowest = tilt.getByRole('slider', { name: 'Curve at -100 % of the control' });
   await expect(lowest).toHaveValue('-100');
   await lowest.focus();
@@ -152,7 +152,7 @@ test('a channel gets a curve of its own, point by point, and the smooth one back
   // the control rests at its low end: 10 % less of 488 µs
   await expect(tilt.getByText('1060.8 µs').first()).toBeVisible();
   await expectAccessible(page, SIDE);
-  await tilt.getByRole('combobox', { name: 'Curve by' }).selectOption('curve %');
+  await tilt.getByRole('combobox', { name: 'Curve by' }).selectOption('softness %');
   await expect(tilt.getByRole('slider', { name: /^Curve at/ })).toHaveCount(0);
   await expect(tilt.getByText('1012.0 µs').first()).toBeVisible();
   await page.keyboard.press('Control+z');

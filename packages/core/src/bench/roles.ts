@@ -28,7 +28,7 @@ export function stepTransmitter(own: BenchPart, state: TransmitterState, at: Sur
   for (const shaping of own.shaping) {
     if (shaping.control === null) continue;
     const wanted = shapePulseUs(shaping, positionOf(own, shaping.control, at.controls));
-    pulses[shaping.channel - 1] = shaping.speedS ? limited(shaping, wanted, state, at) : wanted;
+    pulses[shaping.channel - 1] = shaping.endToEndS ? limited(shaping, wanted, state, at) : wanted;
   }
   if (own.handed.length) takeFromSecond(own, pulses, at);
   const same = state.pulses.length > 0 && pulses.every((us, i) => us === state.pulses[i]);
@@ -43,15 +43,15 @@ export function stepTransmitter(own: BenchPart, state: TransmitterState, at: Sur
 
 /** A slow channel moves no faster than its speed limit allows since the last frame. */
 function limited(
-  { channel, speedS, lowUs, highUs }: BenchPart['shaping'][number],
+  { channel, endToEndS, lowUs, highUs }: BenchPart['shaping'][number],
   wanted: number,
   state: TransmitterState,
   at: Surroundings,
 ): number {
   const before = state.pulses[channel - 1];
-  if (!speedS || before === undefined) return wanted;
+  if (!endToEndS || before === undefined) return wanted;
   const sinceMs = at.tMs - (state.sentMs ?? at.tMs);
-  return approach(before, wanted, ((highUs - lowUs) * sinceMs) / (speedS * 1000));
+  return approach(before, wanted, ((highUs - lowUs) * sinceMs) / (endToEndS * 1000));
 }
 
 /** While its switch says so, chosen channels are the second transmitter's. */

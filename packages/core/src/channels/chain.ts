@@ -1,4 +1,4 @@
-import type { Control, LinkKind, PartFunction, Sheet } from '../parts/index.js';
+import { overOf, type Control, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
 import { settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
@@ -99,7 +99,7 @@ const carries = (c: Conversation): boolean =>
 /** The conversation that tells this function; a sound one before one in trouble. */
 function lastConversation(all: Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
   return soundFirst(
-    all.filter((c) => c.listener.part.id === part.id && fn.over.includes(c.listener.link.id) && carries(c)),
+    all.filter((c) => c.listener.part.id === part.id && overOf(fn).includes(c.listener.link.id) && carries(c)),
   );
 }
 

@@ -31,11 +31,11 @@ describe('shaping', () => {
 
   it('rises with the control whatever the curve, and reverse mirrors it', () => {
     fc.assert(
-      fc.property(position, position, fc.integer({ min: -100, max: 100 }), (a, b, expoPct) => {
-        const at = (p: number): number => shapePulseUs({ ...NEW_SHAPING, expoPct }, p);
-        if (a < b && expoPct >= 0) expect(at(a)).toBeLessThanOrEqual(at(b) + 1e-9);
+      fc.property(position, position, fc.integer({ min: -100, max: 100 }), (a, b, softPct) => {
+        const at = (p: number): number => shapePulseUs({ ...NEW_SHAPING, softPct }, p);
+        if (a < b && softPct >= 0) expect(at(a)).toBeLessThanOrEqual(at(b) + 1e-9);
         expect(at(a) + at(-a)).toBeCloseTo(3000, 6);
-        expect(shapePulseUs({ ...NEW_SHAPING, expoPct, reverse: true }, a)).toBeCloseTo(at(-a), 6);
+        expect(shapePulseUs({ ...NEW_SHAPING, softPct, reverse: true }, a)).toBeCloseTo(at(-a), 6);
       }),
     );
   });

@@ -13,7 +13,7 @@ export type Shape = Omit<Shaping, 'transmitter' | 'channel' | 'control' | 'locke
  */
 export function shapePulseUs(shaping: Shape, position: number): number {
   const curved = bend(shaping, deadBand(clamp(position, -1, 1), shaping.deadBandPct / 100));
-  const mixed = (curved * (shaping.weightPct ?? 100) + (shaping.offsetPct ?? 0)) / 100;
+  const mixed = (curved * (shaping.sharePct ?? 100) + (shaping.shiftPct ?? 0)) / 100;
   const turned = shaping.reverse ? -mixed : mixed;
   const reach = turned < 0 ? PULSE.centreUs - shaping.lowUs : shaping.highUs - PULSE.centreUs;
   return clampPulseUs(PULSE.centreUs + turned * reach + shaping.subTrimUs);
@@ -41,8 +41,8 @@ export const curvePoints = (shape: Shape, count: number): number[] =>
 const evenRound = (pct: number): number => Math.sign(pct) * Math.round(Math.abs(pct)) + 0;
 
 /** Points when there are any, straight between them; else the cubic. */
-function bend({ points, expoPct }: Shape, x: number): number {
-  return points ? between(points, x) : cubic(x, expoPct / 100);
+function bend({ points, softPct }: Shape, x: number): number {
+  return points ? between(points, x) : cubic(x, softPct / 100);
 }
 
 function between(points: readonly number[], x: number): number {

@@ -38,21 +38,21 @@ const position = fc.double({ min: -1, max: 1, noNaN: true });
 describe('the way forward', () => {
   it('taken at points keeps its heights there to a per cent, and points taken again stay as they are', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -100, max: 100 }), fc.integer({ min: 2, max: 17 }), (expoPct, count) => {
-        const points = curvePoints({ ...NEW_SHAPING, expoPct }, count);
+      fc.property(fc.integer({ min: -100, max: 100 }), fc.integer({ min: 2, max: 17 }), (softPct, count) => {
+        const points = curvePoints({ ...NEW_SHAPING, softPct }, count);
         points.forEach((pct, i) => {
           const at = -1 + (2 * i) / (count - 1);
-          expect(Math.abs(pct - 100 * curveAt({ ...NEW_SHAPING, expoPct }, at))).toBeLessThanOrEqual(0.5);
+          expect(Math.abs(pct - 100 * curveAt({ ...NEW_SHAPING, softPct }, at))).toBeLessThanOrEqual(0.5);
         });
-        expect(curvePoints({ ...NEW_SHAPING, expoPct, points }, count)).toEqual(points);
+        expect(curvePoints({ ...NEW_SHAPING, softPct, points }, count)).toEqual(points);
       }),
     );
   });
 
   it('goes through weight, offset and points in the order of a transmitter', () => {
-    expect(shapePulseUs({ ...NEW_SHAPING, weightPct: 50 }, 1)).toBe(1750);
-    expect(shapePulseUs({ ...NEW_SHAPING, weightPct: 50, offsetPct: 50 }, -1)).toBe(1500);
-    expect(shapePulseUs({ ...NEW_SHAPING, weightPct: 50, offsetPct: 50 }, 1)).toBe(2000);
+    expect(shapePulseUs({ ...NEW_SHAPING, sharePct: 50 }, 1)).toBe(1750);
+    expect(shapePulseUs({ ...NEW_SHAPING, sharePct: 50, shiftPct: 50 }, -1)).toBe(1500);
+    expect(shapePulseUs({ ...NEW_SHAPING, sharePct: 50, shiftPct: 50 }, 1)).toBe(2000);
     const points = [-100, -20, 0, 60, 100];
     expect([-1, -0.5, -0.25, 0, 0.5, 1].map((p) => shapePulseUs({ ...NEW_SHAPING, points }, p))).toEqual([
       1000, 1400, 1450, 1500, 1800, 2000,
@@ -90,9 +90,9 @@ describe('the way back', () => {
       subTrimUs: fc.integer({ min: -10, max: 10 }),
       reverse: fc.boolean(),
       deadBandPct: fc.integer({ min: 0, max: 20 }),
-      expoPct: fc.integer({ min: 0, max: 80 }),
-      weightPct: fc.integer({ min: 50, max: 100 }),
-      offsetPct: fc.constant(0),
+      softPct: fc.integer({ min: 0, max: 80 }),
+      sharePct: fc.integer({ min: 50, max: 100 }),
+      shiftPct: fc.constant(0),
     });
     fc.assert(
       fc.property(shaping, position, (s, p) => {

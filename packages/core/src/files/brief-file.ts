@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
-import type { Sheet } from '../parts/index.js';
-import { sheetSchema } from '../parts/schemas.js';
-import { applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
+import { migrateSheet, type Sheet } from '../parts/index.js';
+import { leaf, sheetSchema } from '../parts/schemas.js';
+import { MOST, applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 import { issueProblem, parseJson } from './json.js';
@@ -11,28 +11,32 @@ export const BRIEF_FORMAT = 'squallmark-brief';
 
 const wishes = rigSchema.shape.wishes.element
   .omit({ id: true, label: true })
-  .extend({ label: z.string().min(1).max(120).optional() });
+  .extend({ label: leaf.textLeaf('Label').optional() });
 
 /** A brief: what a rig must do and which classes lie on the bench, without any wiring. */
 const briefSchema = z.strictObject({
-  format: z.literal(BRIEF_FORMAT),
-  version: z.literal(1),
-  name: z.string().min(1).max(120),
-  kind: z.string().min(1).max(120).default('rotor'),
-  parts: z.array(
+  format: z.literal(BRIEF_FORMAT).meta({ title: 'Format' }),
+  version: z.literal(1).meta({ title: 'Version', unit: 'count' }),
+  name: leaf.textLeaf('Name'),
+  kind: leaf.textLeaf('Kind').default('rotor'),
+  parts: leaf.listOf(
+    'Parts',
     z.strictObject({
       id: rigSchema.shape.parts.element.shape.id.optional(),
-      class: z.string().min(1),
-      label: z.string().min(1).max(120).optional(),
+      class: leaf.textLeaf('Class', 64),
+      label: leaf.textLeaf('Label').optional(),
       place: rigSchema.shape.parts.element.shape.place,
+      settings: rigSchema.shape.parts.element.shape.settings,
+      charge: rigSchema.shape.parts.element.shape.charge,
       firmware: rigSchema.shape.parts.element.shape.firmware,
       prepared: rigSchema.shape.parts.element.shape.prepared,
     }),
+    MOST.parts,
   ),
-  wishes: z.array(wishes).default([]),
+  wishes: leaf.listOf('Wishes', wishes, MOST.wishes).default([]),
   schools: schoolsSchema.partial().default({}),
   /** Sheets of own classes the parts name. */
-  sheets: z.array(sheetSchema).default([]),
+  sheets: leaf.listOf('Own sheets', sheetSchema, MOST.parts).default([]),
 });
 
 export type Brief = z.input<typeof briefSchema>;
@@ -41,9 +45,15 @@ export type Brief = z.input<typeof briefSchema>;
 export function readBrief(text: string): Reading<Rig> {
   const json = parseJson(text);
   if (!json.ok) return json;
-  const parsed = briefSchema.safeParse(json.value);
+  const parsed = briefSchema.safeParse(withMigratedSheets(json.value));
   if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
   return layOut(parsed.data);
+}
+
+/** Own sheets of a brief may be of an older version. */
+function withMigratedSheets(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || !('sheets' in value) || !Array.isArray(value.sheets)) return value;
+  return { ...value, sheets: value.sheets.map(migrateSheet) };
 }
 
 /** JSON Schema of a brief, printed from the one definition. */
@@ -71,6 +81,16 @@ function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
     rig = applyEdits(rig, [{ kind: 'addPart', part: own, sheet }]).rig;
     // a part may ride on one that comes after it, so these wait until all are there
     noted.push({ kind: 'note', part: id, change: { place: part.place, firmware: part.firmware } });
+    if (part.charge) noted.push({ kind: 'note', part: id, change: { charge: part.charge } });
+    for (const [setting, value] of Object.entries(part.settings)) {
+      if (sheet.settings.find((s) => s.id === setting)?.values.includes(value))
+        noted.push({ kind: 'set', part: id, setting, value });
+      else
+        problems.push({
+          where: `parts[${i}].settings.${setting}`,
+          what: `"${part.class}" has no such setting or value`,
+        });
+    }
     for (const item of part.prepared) {
       if (sheet.prep.some((x) => x.id === item)) noted.push({ kind: 'prepare', part: id, item, done: true });
       else problems.push({ where: `parts[${i}].prepared`, what: `"${part.class}" has no prep item "${item}"` });
@@ -91,11 +111,11 @@ function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
     wish: { ...wish, id: `W${i + 1}`, label: wish.label ?? wordsOf(wish.what) },
   }));
   const { rig: laid } = applyEdits(rig, [...noted, ...wishes]);
-  return readOk({ ...laid, id: idOf(brief.name), revision: 0 });
+  return readOk({ ...laid, id: idFrom(brief.name), revision: 0 });
 }
 
 const wordsOf = (what: string): string => what.slice(0, 1).toUpperCase() + what.slice(1).replace(/-/g, ' ');
-const idOf = (name: string): string =>
+const idFrom = (name: string): string =>
   name
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')

@@ -12,10 +12,10 @@ const FIELDS = [
   'sub_trim_us',
   'reverse',
   'dead_band_pct',
-  'curve_pct',
-  'weight_pct',
-  'offset_pct',
-  'speed_s',
+  'soft_pct',
+  'share_pct',
+  'shift_pct',
+  'end_to_end_s',
   'locked',
   'slot',
   'part',
@@ -39,10 +39,10 @@ export function channelTable(analysis: Pick<Analysis, 'channels'>): Table {
       s?.subTrimUs ?? '',
       s ? yes(s.reverse) : '',
       s?.deadBandPct ?? '',
-      s?.expoPct ?? '',
-      s?.weightPct ?? '',
-      s?.offsetPct ?? '',
-      s?.speedS ?? '',
+      s?.softPct ?? '',
+      s?.sharePct ?? '',
+      s?.shiftPct ?? '',
+      s?.endToEndS ?? '',
       s ? yes(s.locked) : '',
     ];
     const moves = row.moves.map((m) => [
@@ -59,6 +59,14 @@ export function channelTable(analysis: Pick<Analysis, 'channels'>): Table {
   return { fields: [...FIELDS], data };
 }
 
+/** Columns as tables of older versions call them. */
+const OLD_NAMES: ReadonlyMap<string, Field> = new Map([
+  ['curve_pct', 'soft_pct'],
+  ['weight_pct', 'share_pct'],
+  ['offset_pct', 'shift_pct'],
+  ['speed_s', 'end_to_end_s'],
+]);
+
 type Cells = Partial<Record<Field, string>>;
 
 /**
@@ -71,7 +79,7 @@ export function readChannelTable(text: string, rig: Rig): Reading<Edit[]> {
   const problems: Problem[] = errors
     .filter((e) => e.type !== 'Delimiter')
     .map((e) => ({ where: `row ${(e.row ?? 0) + 1}`, what: e.message }));
-  const head = (data[0] ?? []).map((h) => h.trim());
+  const head = (data[0] ?? []).map((h) => OLD_NAMES.get(h.trim()) ?? h.trim());
   const transmitter = pilotTransmitter(rig);
   if (!transmitter) problems.push({ where: '', what: 'this rig has no transmitter to give channels to' });
   if (!head.includes('channel')) problems.push({ where: 'row 1', what: 'no column "channel"' });
@@ -106,10 +114,10 @@ const NUMBERS = {
   high_us: ['highUs', 800, 2200],
   sub_trim_us: ['subTrimUs', -200, 200],
   dead_band_pct: ['deadBandPct', 0, 50],
-  curve_pct: ['expoPct', -100, 100],
-  weight_pct: ['weightPct', -125, 125],
-  offset_pct: ['offsetPct', -100, 100],
-  speed_s: ['speedS', 0, 25],
+  soft_pct: ['softPct', -100, 100],
+  share_pct: ['sharePct', -125, 125],
+  shift_pct: ['shiftPct', -100, 100],
+  end_to_end_s: ['endToEndS', 0, 25],
 } as const satisfies Partial<Record<Field, [string, number, number]>>;
 
 class TableRow {

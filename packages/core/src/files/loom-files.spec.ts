@@ -176,10 +176,10 @@ describe('rigs of version 1', () => {
     };
   };
 
-  it('are read as version 3, with what was added filled in', () => {
+  it('are read as version 4, with what was added filled in', () => {
     const reading = readRig(JSON.stringify(old()));
     expect(reading.ok && reading.value).toMatchObject({
-      version: 3,
+      version: 4,
       kind: 'rotor',
       merges: [],
       ticked: [],
@@ -193,6 +193,6 @@ describe('rigs of version 1', () => {
   });
 
   it('what is no old rig is handed on', () => {
-    for (const value of [null, 3, [], { version: 3 }]) expect(migrateRig(value)).toBe(value);
+    for (const value of [null, 3, [], { version: 4 }]) expect(migrateRig(value)).toBe(value);
   });
 });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { sheetProblems, type Sheet } from '../parts/index.js';
+import { migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { issueProblem, parseJson } from './json.js';
@@ -18,7 +18,7 @@ export function sheetJsonSchema(): object {
 export function readSheet(text: string): Reading<Sheet> {
   const json = parseJson(text);
   if (!json.ok) return json;
-  const parsed = sheetSchema.safeParse(json.value);
+  const parsed = sheetSchema.safeParse(migrateSheet(json.value));
   if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
   const broken = sheetProblems(parsed.data);
   return broken.length ? readFailed(...broken) : readOk(parsed.data);

@@ -1,4 +1,4 @@
-export { BOARD_CLASSES, GROUPS, LINK_KINDS, WISHABLE } from './kinds.js';
+export { BOARD_CLASSES, FLIGHT_WHATS, GROUPS, LINK_KINDS, WISHABLE } from './kinds.js';
 export type {
   Sheet,
   SheetDraft,
@@ -10,6 +10,7 @@ export type {
   Supply,
   Source,
   PartFunction,
+  AskedBy,
   FunctionWhat,
   PulseWindow,
   Resource,
@@ -19,5 +20,6 @@ export type {
   Role,
 } from './sheet.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';
+export { firstSlotOf, migrateSheet, overOf, slotWay, slotsOf } from './who-asks.js';
 export { connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

@@ -25,6 +25,82 @@ export const GROUPS = ['Power', 'Control', 'Payload', 'Picture', 'Leads and tool
 /** Controller boards by how much firmware fits on them. */
 export const BOARD_CLASSES = ['small', 'middle', 'large'] as const;
 
+/** Group of the shelf a class stands in. What a part can do follows from what its sheet has, never from this. */
+export const ROLES = [
+  'transmitter',
+  'pack',
+  'regulator',
+  'receiver',
+  'controller',
+  'gimbal',
+  'camera',
+  'switcher',
+  'video-transmitter',
+  'splice',
+  'fuse',
+  'converter',
+  'overlay',
+  'display',
+  'network',
+  'trigger',
+  'compass',
+  'antenna',
+  'tool',
+  'drive',
+] as const;
+
+/** What flies the craft itself: never a payload's, never changed by a proposal. */
+export const FLIGHT_WHATS = ['throttle', 'yaw', 'pitch', 'roll', 'arm', 'flight-mode'] as const;
+
+/** What a function can be, as the bench says it. */
+export const ASKED_WHATS = [
+  ...FLIGHT_WHATS,
+  'tilt',
+  'pan',
+  'gimbal-mode',
+  'look-down',
+  'record',
+  'zoom',
+  'palette',
+  'picture',
+  'radio-power',
+  'focus',
+  'photo',
+  'menu',
+  'recentre',
+  'roll-trim',
+  'gimbal-power',
+  'exposure',
+  'ranging',
+  'drive',
+  'brake',
+  'calibrate',
+  'iris',
+  'filter',
+  'interval',
+  'display-mode',
+  'detail',
+  'noise-rejection',
+  'end-stop',
+  'standby',
+] as const;
+
+/** What a ground app may steer. */
+export const APP_STEERS = ASKED_WHATS;
+
+/** What a port that is told may be. */
+export const PORT_USES = [
+  'smart battery',
+  'extension',
+  'telemetry',
+  'gimbal',
+  'bus',
+  'trigger',
+  'camera',
+  'network',
+  'serial',
+] as const;
+
 /** What a person may wish for, as the bench says it; flying itself is not wished for. */
 export const WISHABLE = [
   { what: 'tilt', label: 'Tilt' },
@@ -47,4 +123,10 @@ export const WISHABLE = [
   { what: 'ranging', label: 'Ranging laser' },
   { what: 'drive', label: 'Drive' },
   { what: 'brake', label: 'Kill and brake' },
+  { what: 'iris', label: 'Iris' },
+  { what: 'filter', label: 'Filter' },
+  { what: 'interval', label: 'Interval' },
+  { what: 'display-mode', label: 'Display mode' },
+  { what: 'detail', label: 'Detail' },
+  { what: 'noise-rejection', label: 'Noise rejection' },
 ] as const;

@@ -1,2 +1,4 @@
 // apart from the index: whatever reaches a schema brings the schema library along
-export { idSchema, sheetSchema } from './sheet.js';
+export { sheetSchema } from './sheet.js';
+export { idSchema } from './leaf.js';
+export * as leaf from './leaf.js';

@@ -26,7 +26,7 @@ export function sheetProblems(sheet: Sheet): Problem[] {
       say(`ports[${i}]`, 'a pin number is there twice');
   });
   sheet.links.forEach((link, i) => {
-    for (const at of Object.values(link.pins)) needPin(`links[${i}].pins`, at);
+    for (const at of [...Object.values(link.pins), ...(link.alsoPins ?? [])]) needPin(`links[${i}].pins`, at);
     needId(`links[${i}].when`, sheet.settings, link.when?.setting, 'setting');
     needId(`links[${i}].slotSetting`, sheet.settings, link.slotSetting, 'setting');
   });
@@ -52,7 +52,11 @@ export function sheetProblems(sheet: Sheet): Problem[] {
       say(`settings[${i}].default`, `"${setting.default}" is not among its values`);
   });
   sheet.functions.forEach((fn, i) => {
-    fn.over.forEach((id) => needId(`functions[${i}].over`, sheet.links, id, 'link'));
+    fn.askedBy.forEach((way, k) => {
+      const where = `functions[${i}].askedBy[${k}]`;
+      if (way.by !== 'device') way.over.forEach((id) => needId(`${where}.over`, sheet.links, id, 'link'));
+    });
+    needId(`functions[${i}].turnsTo`, sheet.functions, fn.turnsTo?.fn, 'function');
     needId(`functions[${i}].joint`, sheet.joints, fn.joint, 'joint');
     needId(`functions[${i}].enabledIn`, sheet.functions, fn.enabledIn?.fn, 'function');
     needId(`functions[${i}].drives`, sheet.joints, fn.drives?.joint, 'joint');
@@ -71,6 +75,8 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     [...path.inputs, path.output].forEach((id) => needId(`pictures[${i}]`, sheet.links, id, 'link'));
     needId(`pictures[${i}].chosenBy`, sheet.functions, path.chosenBy, 'function');
   });
+  sheet.assignablePorts?.forEach(({ port }, i) => needId(`assignablePorts[${i}]`, sheet.ports, port, 'port'));
+  sheet.streams?.forEach(({ link }, i) => needId(`streams[${i}]`, sheet.links, link, 'link'));
   return problems;
 }
 

@@ -1,308 +1,448 @@
 /**
  * A part sheet: one class of part as data. Ports and pins say what may be wired; links say which
- * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does.
+ * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does and who may ask.
  */
 import * as z from 'zod';
-import { BOARD_CLASSES, GROUPS, LINK_KINDS } from './kinds.js';
+import { APP_STEERS, ASKED_WHATS, BOARD_CLASSES, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './kinds.js';
+import {
+  MOST_ON_SHEET,
+  addressLeaf,
+  band,
+  choice,
+  figure,
+  flagLeaf,
+  idLeaf,
+  listOf,
+  slotLeaf,
+  textLeaf,
+  versionLeaf,
+  whole,
+  widthUs,
+  wordLeaf,
+} from './leaf.js';
 
-export const idSchema = z
-  .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9-]*$/, 'must be letters, digits and dashes, starting with a letter or digit')
-  .max(64);
-const labelSchema = z.string().min(1).max(120);
-const bandSchema = z.tuple([z.number(), z.number()]).refine(([low, high]) => low <= high, 'must run from low to high');
-const positive = z.number().positive();
+const volts = (title: string) => figure(title, 'V', 0, 1000);
+const amps = (title: string) => figure(title, 'A', 0, 1000);
+const seconds = (title: string, most = 3600) => figure(title, 's', 0, most);
+const degrees = (title: string, most = 3600) => figure(title, '°', -most, most);
 
-const pinAtSchema = z.strictObject({ port: idSchema, pin: z.int().min(1).max(99) });
+const pinAtSchema = z.strictObject({ port: idLeaf('Port'), pin: whole('Pin', 'pin', 1, 99) });
 
 const pinSchema = z.strictObject({
-  n: z.int().min(1).max(99),
-  label: labelSchema,
-  line: z.enum(['supply', 'ground', 'signal', 'empty']),
-  way: z.enum(['in', 'out', 'both']).optional(),
+  n: whole('Number', 'pin', 1, 99),
+  label: textLeaf('Label'),
+  line: choice('Line', ['supply', 'ground', 'signal', 'empty']),
+  way: choice('Way', ['in', 'out', 'both']).optional(),
   /** High level a talking pin drives, V. */
-  levelV: positive.optional(),
+  levelV: volts('High level it drives').optional(),
   /** Highest level a listening pin stands, V. */
-  toleratesV: positive.optional(),
+  toleratesV: volts('Highest level it stands').optional(),
 });
 
 const portSchema = z.strictObject({
-  id: idSchema,
-  label: labelSchema,
+  id: idLeaf('Id'),
+  label: textLeaf('Label'),
   /** Which side of the box it is drawn on. */
-  side: z.enum(['left', 'right']),
+  side: choice('Side it is drawn on', ['left', 'right']),
   plug: z.strictObject({
-    family: labelSchema,
-    pins: z.int().min(1).max(99),
+    family: textLeaf('Plug family'),
+    pins: whole('Ways of the plug', 'count', 1, 99),
     /** Side to which an angled plug sends its lead; a straight one has none. */
-    angled: z.enum(['left', 'right', 'up', 'down']).optional(),
+    angled: choice('Sends its lead to', ['left', 'right', 'up', 'down']).optional(),
   }),
-  pins: z.array(pinSchema).min(1),
+  pins: listOf('Pins', pinSchema, 99).min(1),
 });
 
-const whenSchema = z.strictObject({ setting: idSchema, value: z.string() });
+const whenSchema = z.strictObject({ setting: idLeaf('Setting'), value: wordLeaf('Value') });
 
 const linkSchema = z.strictObject({
-  id: idSchema,
-  kind: z.enum(LINK_KINDS),
-  way: z.enum(['talk', 'listen', 'both']),
+  id: idLeaf('Id'),
+  kind: choice('Kind', LINK_KINDS),
+  way: choice('Way', ['talk', 'listen', 'both']),
   /** One-wire links use `data`; serial pairs use `send` and `hear`, as this part names them. */
   pins: z.strictObject({
     data: pinAtSchema.optional(),
     send: pinAtSchema.optional(),
     hear: pinAtSchema.optional(),
   }),
+  /** The other pins that a wide plug gives the link. */
+  alsoPins: listOf('Further pins', pinAtSchema, 16).optional(),
   params: z
     .strictObject({
-      baud: z.int().positive().optional(),
-      protocol: labelSchema.optional(),
+      baud: whole('Speed', 'baud', 1, 20_000_000).optional(),
+      protocol: textLeaf('Protocol').optional(),
       /** School of scale of a bus: counts by microseconds or by per cent. */
-      scale: z.enum(['micro', 'percent']).optional(),
-      periodMs: positive.optional(),
+      scale: choice('School of scale', ['micro', 'percent']).optional(),
+      periodMs: figure('Period', 'ms', 0.01, 10_000).optional(),
       /** Channel from which the device says "auxiliary 1" and on. */
-      auxFrom: z.int().min(2).max(16).optional(),
+      auxFrom: whole('Says auxiliary 1 at', 'slot', 2, 16).optional(),
       /** What the device calls its first channel. */
-      base: z.int().min(0).max(5).optional(),
-      standard: z.enum(['625/50', '525/59.94']).optional(),
+      base: whole('Calls its first channel', 'count', 0, 5).optional(),
+      standard: choice('Picture standard', ['625/50', '525/59.94']).optional(),
       /** Logic upside down on the wire; a bus of the sbus kind always is. */
-      inverted: z.boolean().optional(),
+      inverted: flagLeaf('Logic upside down').optional(),
       /** Channels it carries; sixteen when left out. */
-      channels: z.int().min(1).max(16).optional(),
+      channels: whole('Channels it carries', 'count', 1, 16).optional(),
       /** Series resistor a ladder wants, Ω. */
-      seriesOhm: bandSchema.optional(),
+      seriesOhm: band('Series resistor it wants', 'Ω', 0, 1e6).optional(),
       /** Address a network part leaves the maker with. */
-      address: z.ipv4().optional(),
+      address: addressLeaf('Address when new').optional(),
     })
     .prefault({}),
   /** Controller resource the link lives on; the one of its own id when left out. */
-  resource: idSchema.optional(),
+  resource: idLeaf('Port or pad it lives on').optional(),
   /** The setting under which this link is live; without it the link is always live. */
   when: whenSchema.optional(),
   /** For a receiver pin: the setting that names the slot it carries. */
-  slotSetting: idSchema.optional(),
+  slotSetting: idLeaf('Setting that names its slot').optional(),
 });
 
 const supplySchema = z.strictObject({
-  id: idSchema,
+  id: idLeaf('Id'),
   plus: pinAtSchema,
   minus: pinAtSchema,
-  volts: bandSchema,
+  volts: band('Volts it takes', 'V', 0, 1000),
   /** W for power, A for current, Ω for resistance. A regulator's input draws what its output asks. */
   draw: z.strictObject({
-    kind: z.enum(['power', 'current', 'resistance', 'regulator']),
-    typical: z.number().min(0),
-    peak: z.number().min(0),
+    kind: choice('Draws', ['power', 'current', 'resistance', 'regulator']),
+    typical: figure('Usually', 'W, A or Ω', 0, 1e5),
+    peak: figure('At its peak', 'W, A or Ω', 0, 1e5),
+    /** Share of the time at its peak. */
+    duty: figure('Share of the time at its peak', '1', 0, 1).optional(),
   }),
   /** What it takes at the instant of switching on. */
-  inrush: z.strictObject({ capacitanceUf: positive, softStartMs: z.number().min(0) }).optional(),
+  inrush: z
+    .strictObject({
+      capacitanceUf: figure('Capacitance', 'µF', 0.001, 1e6),
+      softStartMs: figure('Soft start', 'ms', 0, 10_000),
+    })
+    .optional(),
+  /** Fed or not, the part works: it has another supply, or a battery of its own. */
+  optional: flagLeaf('Works without').optional(),
 });
 
 const sourceSchema = z.strictObject({
-  id: idSchema,
-  kind: z.enum(['pack', 'buck', 'linear', 'boost', 'buck-boost', 'stolen']),
+  id: idLeaf('Id'),
+  kind: choice('Kind', ['pack', 'buck', 'linear', 'boost', 'buck-boost', 'switched', 'stolen']),
   plus: pinAtSchema,
   minus: pinAtSchema,
-  maxA: positive,
+  maxA: figure('Rated current', 'A', 0.001, 1000),
   /** Resistance seen looking into the output. */
-  outOhm: positive,
-  pack: z.strictObject({ cells: z.int().min(1).max(24), capacityMah: positive }).optional(),
+  outOhm: figure('Resistance of the output', 'Ω', 1e-6, 1000),
+  pack: z
+    .strictObject({
+      cells: whole('Cells in series', 'count', 1, 24),
+      capacityMah: figure('Capacity', 'mAh', 1, 1e6),
+      /** Kind of cell, for its curve; lithium-polymer when left out. */
+      chemistry: choice('Cells', ['lithium-polymer', 'lithium-ion']).optional(),
+    })
+    .optional(),
   regulator: z
     .strictObject({
-      volts: positive,
-      dropoutV: z.number().min(0),
-      efficiency: z.number().gt(0).max(1),
-      quiescentA: z.number().min(0),
-      fedBy: idSchema,
+      volts: figure('Output', 'V', 0.1, 1000),
+      dropoutV: volts('Head room it needs'),
+      efficiency: figure('Efficiency', '1', 0.01, 1),
+      quiescentA: amps('Draws by itself'),
+      fedBy: idLeaf('Supply it is fed by'),
+      /** Heat it gets rid of without a sink, W; a linear one is judged by it. */
+      heatW: figure('Heat it stands', 'W', 0.05, 1000).optional(),
     })
     .optional(),
   /** What a source that is no part of the rig holds at its output, V: a computer's USB lead. */
-  fixedV: positive.optional(),
+  fixedV: figure('Holds', 'V', 0.1, 1000).optional(),
   /** The setting under which it gives anything; without it, always. */
   when: whenSchema.optional(),
 });
 
 const settingSchema = z.strictObject({
-  id: idSchema,
-  label: labelSchema,
-  values: z.array(labelSchema).min(1),
-  default: z.string(),
-  how: z.enum(['switch on the device', 'app', 'menu', 'strap at start']),
+  id: idLeaf('Id'),
+  label: textLeaf('Label'),
+  values: listOf('Values', textLeaf('Value'), 64).min(1),
+  default: wordLeaf('As the maker leaves it'),
+  how: choice('Set by', ['switch on the device', 'app', 'menu', 'strap at start']),
   /** Where its value can be seen. */
-  shows: labelSchema.optional(),
+  shows: textLeaf('Can be seen').optional(),
+  /** Survives power-off; yes when left out. */
+  kept: flagLeaf('Kept through power-off').optional(),
+  /** Lies in the profile that is active, not in the part as a whole. */
+  inProfile: flagLeaf('Lies in the active profile').optional(),
 });
 
-const windowSchema = z.strictObject({ fromUs: z.number(), toUs: z.number(), label: labelSchema });
+const windowSchema = z.strictObject({
+  fromUs: widthUs('From'),
+  toUs: widthUs('To'),
+  label: textLeaf('Label'),
+});
+
+const gestureSchema = z.strictObject({
+  id: idLeaf('Id'),
+  /** Where each stick axis is held, −1…+1; an axis left out is centred. */
+  sticks: z.strictObject({
+    throttle: figure('Throttle', '1', -1, 1).optional(),
+    yaw: figure('Yaw', '1', -1, 1).optional(),
+    pitch: figure('Pitch', '1', -1, 1).optional(),
+    roll: figure('Roll', '1', -1, 1).optional(),
+  }),
+  holdS: seconds('Held for', 30),
+  does: choice('Does', ['open', 'second menu', 'up', 'down', 'less', 'more', 'choose', 'leave']),
+  /** Caption or beep. */
+  shows: textLeaf('Shows').optional(),
+});
+
+/** One way in which a function can be asked; the first that the wiring carries is used. */
+const askedBySchema = z.discriminatedUnion('by', [
+  z.strictObject({
+    by: z.literal('slot').meta({ title: 'By a channel' }),
+    /** Links by which it can be told. */
+    over: listOf('Over', idLeaf('Link'), 64).min(1),
+    /** Slot it listens to as the maker ships it, counted from 1. */
+    firstSlot: slotLeaf('Slot when new').optional(),
+    /** Slots it can be told on, where not any. */
+    slots: listOf('Slots it can have', slotLeaf('Slot'), 16).min(1).optional(),
+    /** What the device calls its first slot, where it differs from the link. */
+    base: whole('Calls its first slot', 'count', 0, 5).optional(),
+  }),
+  z.strictObject({
+    by: z.literal('gesture').meta({ title: 'By stick gestures' }),
+    over: listOf('Over', idLeaf('Link'), 64).min(1),
+    gestures: listOf('Gestures', gestureSchema, 32).min(1),
+  }),
+  z.strictObject({
+    by: z.literal('screen').meta({ title: 'From a screen' }),
+    over: listOf('Over', idLeaf('Link'), 64).min(1),
+    what: textLeaf('Screen control'),
+  }),
+  z.strictObject({
+    by: z.literal('device').meta({ title: 'On the device' }),
+    what: textLeaf('Button or ring').optional(),
+  }),
+]);
+
+const unitLeaf = (title: string) => choice(title, ['°', '°/s', '×', '%']);
 
 const functionSchema = z.strictObject({
-  id: idSchema,
-  label: labelSchema,
+  id: idLeaf('Id'),
+  label: textLeaf('Label'),
   /** What the user would call it, whichever part gives it. */
-  what: z.enum([
-    'throttle',
-    'yaw',
-    'pitch',
-    'roll',
-    'tilt',
-    'pan',
-    'gimbal-mode',
-    'look-down',
-    'record',
-    'zoom',
-    'palette',
-    'picture',
-    'radio-power',
-    'focus',
-    'photo',
-    'menu',
-    'recentre',
-    'roll-trim',
-    'gimbal-power',
-    'exposure',
-    'ranging',
-    'drive',
-    'brake',
-    'calibrate',
-  ]),
+  what: choice('What it is', ASKED_WHATS),
   /**
    * position, rate: follow the width · windows: one of several states · latch: two states, by level · momentary: acts while
    * inside its window · steps: next or previous at each entry · pulse: once at each entry
    */
-  takes: z.enum(['position', 'rate', 'windows', 'latch', 'momentary', 'steps', 'pulse']),
-  /** Links by which it can be told. */
-  over: z.array(idSchema).min(1),
-  rangeUs: bandSchema.optional(),
+  takes: choice('Takes', ['position', 'rate', 'windows', 'latch', 'momentary', 'steps', 'pulse']),
+  /** Who may ask it, in the order of preference. */
+  askedBy: listOf('Who asks', askedBySchema, 8).min(1),
+  rangeUs: band('Widths it takes', 'µs', 0, 3000).optional(),
   /** Demand at the two ends of `rangeUs`. */
-  range: z.strictObject({ from: z.number(), to: z.number(), unit: z.enum(['°', '°/s', '×', '%']) }).optional(),
-  windows: z.array(windowSchema).optional(),
-  joint: idSchema.optional(),
-  /** Slot it listens to as the maker ships it, counted from 1. */
-  firstSlot: z.int().min(1).max(16).optional(),
-  /** Slots it can be told on, where not any. */
-  slots: z.array(z.int().min(1).max(16)).min(1).optional(),
+  range: z
+    .strictObject({
+      from: figure('At the low end', 'own unit', -1e5, 1e5),
+      to: figure('At the high end', 'own unit', -1e5, 1e5),
+      unit: unitLeaf('Unit'),
+    })
+    .optional(),
+  windows: listOf('Windows', windowSchema, 32).optional(),
+  joint: idLeaf('Joint it moves').optional(),
   /** Works only while another function of the part stands in one of these windows. */
-  enabledIn: z.strictObject({ fn: idSchema, windows: z.array(labelSchema).min(1) }).optional(),
+  enabledIn: z.strictObject({ fn: idLeaf('Mode'), windows: listOf('In', textLeaf('Window'), 32).min(1) }).optional(),
+  /** While another function stands in one of these windows it takes a position as a rate, or the other way round. */
+  turnsTo: z
+    .strictObject({
+      takes: choice('Takes then', ['position', 'rate']),
+      fn: idLeaf('Mode'),
+      windows: listOf('In', textLeaf('Window'), 32).min(1),
+    })
+    .optional(),
   /** In this window it drives a joint to an angle, whatever else is asked of it. */
-  drives: z.strictObject({ window: labelSchema, joint: idSchema, deg: z.number() }).optional(),
+  drives: z.strictObject({ window: textLeaf('In window'), joint: idLeaf('Joint'), deg: degrees('Angle') }).optional(),
   /** How fast the answer follows, in the range's unit a second; at once when left out. */
-  slewPerS: positive.optional(),
+  slewPerS: figure('Follows at', 'own unit/s', 1e-6, 1e6).optional(),
   /** Where a person sees that it happened. */
-  cue: labelSchema.optional(),
+  cue: textLeaf('Cue').optional(),
+  /** Firmware that this function needs of the controller it hangs on, by the name of a need of the sheet. */
+  needs: textLeaf('Needs firmware for').optional(),
 });
 
 const resourceSchema = z.strictObject({
-  id: idSchema,
-  label: labelSchema,
-  kind: z.enum(['serial', 'pad']),
-  port: idSchema,
-  highestBaud: z.int().positive().optional(),
-  timer: z.boolean().optional(),
+  id: idLeaf('Id'),
+  label: textLeaf('Label'),
+  kind: choice('Kind', ['serial', 'pad']),
+  port: idLeaf('Port'),
+  highestBaud: whole('Highest speed', 'baud', 1, 20_000_000).optional(),
+  timer: flagLeaf('Has a timer').optional(),
   /** Pin of the port a pad sits on. */
-  pin: z.int().min(1).max(99).optional(),
+  pin: whole('Pin', 'pin', 1, 99).optional(),
   /** A serial port that can turn its line upside down. */
-  inverter: z.boolean().optional(),
-  receiveOnly: z.boolean().optional(),
+  inverter: flagLeaf('Can turn its line over').optional(),
+  receiveOnly: flagLeaf('Only listens').optional(),
   /** Features whose pins these are too: all must be released before it is given away. */
-  sharedWith: z.array(labelSchema).optional(),
+  sharedWith: listOf('Shares its pins with', textLeaf('Feature'), 16).optional(),
   /** What it is given to when new. */
-  heldWhenNew: z.array(labelSchema).optional(),
+  heldWhenNew: listOf('Held when new by', textLeaf('Feature'), 16).optional(),
 });
 
-const jointSchema = z.strictObject({
-  id: idSchema,
-  label: labelSchema,
-  minDeg: z.number(),
-  maxDeg: z.number(),
-  speedDegPerS: positive,
-  /** Where it rests when no function may move it. */
-  homeDeg: z.number().default(0),
-});
-
-const startSchema = z.strictObject({ text: labelSchema, seconds: z.number().min(0), still: z.boolean() });
-
-const controlSchema = z.strictObject({
-  id: idSchema,
-  label: labelSchema,
-  kind: z.enum(['stick', 'slider', 'knob', 'switch3', 'switch2', 'button']),
-  /** Springs back when let go. Sticks and buttons do anyway. */
-  sprung: z.boolean().optional(),
-  /** Where it sits on the face, 0…1 across and down. */
-  x: z.number().min(0).max(1),
-  y: z.number().min(0).max(1),
-});
-
-const roleSchema = z.enum([
-  'transmitter',
-  'pack',
-  'regulator',
-  'receiver',
-  'controller',
-  'gimbal',
-  'camera',
-  'switcher',
-  'video-transmitter',
-  'splice',
-  'fuse',
-  'converter',
-  'overlay',
-  'display',
-  'network',
-  'trigger',
-  'compass',
-  'antenna',
-  'tool',
-  'drive',
+const axisVector = z.tuple([figure('Forward', '1', -1, 1), figure('Right', '1', -1, 1), figure('Up', '1', -1, 1)]);
+const pointMm = z.tuple([
+  figure('Forward', 'mm', -5000, 5000),
+  figure('Right', 'mm', -5000, 5000),
+  figure('Up', 'mm', -5000, 5000),
 ]);
 
+const jointSchema = z.strictObject({
+  id: idLeaf('Id'),
+  label: textLeaf('Label'),
+  /** Limits for the sticks. */
+  minDeg: degrees('Least, by stick'),
+  maxDeg: degrees('Most, by stick'),
+  speedDegPerS: figure('Speed', '°/s', 0.1, 10_000),
+  /** Where it rests when no function may move it. */
+  homeDeg: degrees('Rests at').default(0),
+  /** Limits for automatic stabilising, where they are wider than those for the sticks. */
+  freeDeg: band('Free to stabilise', '°', -3600, 3600).optional(),
+  /** Turns without end over a slip ring. */
+  endless: flagLeaf('Turns without end').optional(),
+  /** What it carries: another joint's id, or `payload`. */
+  carries: idLeaf('Carries').optional(),
+  /** Unit vector of its axis in the frame of what carries it: forward, right, up. */
+  axis: axisVector.optional(),
+  originMm: pointMm.optional(),
+});
+
+const startSchema = z.strictObject({
+  text: textLeaf('What happens'),
+  seconds: seconds('Takes'),
+  still: flagLeaf('Nothing may be touched'),
+});
+
+const controlSchema = z.strictObject({
+  id: idLeaf('Id'),
+  label: textLeaf('Label'),
+  kind: choice('Kind', ['stick', 'slider', 'knob', 'switch3', 'switch2', 'button']),
+  /** Springs back when let go. Sticks and buttons do anyway. */
+  sprung: flagLeaf('Springs back').optional(),
+  /** A middle that can be felt. Knobs have one, sliders do not, when left out. */
+  felt: flagLeaf('Middle can be felt').optional(),
+  /** Where it sits on the face, 0…1 across and down. */
+  x: figure('Across', '1', 0, 1),
+  y: figure('Down', '1', 0, 1),
+});
+
+/** A port that is told in its own page what hangs on it. */
+const assignablePortSchema = z.strictObject({
+  port: idLeaf('Port'),
+  mayBe: listOf('May be', choice('Use', PORT_USES), 16).min(1),
+  default: choice('When new', [...PORT_USES, 'nothing']),
+  /** Where one reads that it is online. */
+  showsOnline: textLeaf('Shows online').optional(),
+});
+
+/** A picture of one lens, as it is sent. */
+const streamSchema = z.strictObject({
+  id: idLeaf('Id'),
+  lens: textLeaf('Lens'),
+  kind: choice('Kind', ['rtsp', 'udp', 'hdmi', 'composite', 'radio']),
+  link: idLeaf('Over'),
+  /** Path behind the address. */
+  path: wordLeaf('Path', 200).optional(),
+  standard: textLeaf('Standard').optional(),
+  latencyMs: figure('Latency', 'ms', 0, 60_000).optional(),
+});
+
+/** An app on a part with a screen: what it shows and what it can steer. */
+const appSchema = z.strictObject({
+  id: idLeaf('Id'),
+  name: textLeaf('Name'),
+  shows: listOf(
+    'Shows',
+    z.strictObject({
+      kind: choice('Stream', ['rtsp', 'udp', 'hdmi', 'composite', 'radio']),
+      /** How it is told which device or address. */
+      toldBy: textLeaf('Told by'),
+    }),
+    16,
+  ),
+  steers: listOf('Steers', choice('What', APP_STEERS), 64),
+});
+
 export const sheetSchema = z.strictObject({
-  class: idSchema,
-  revision: z.int().min(1),
-  role: roleSchema,
-  name: labelSchema,
-  summary: labelSchema,
-  group: z.enum(GROUPS),
-  massG: z.number().min(0),
-  cautions: z.array(labelSchema).default([]),
-  needs: z.array(labelSchema).default([]),
+  class: idLeaf('Class'),
+  revision: whole('Revision', 'count', 1, 1e6),
+  role: choice('Shelf group within', ROLES),
+  name: textLeaf('Name'),
+  summary: textLeaf('Summary'),
+  group: choice('Group', GROUPS),
+  massG: figure('Mass', 'g', 0, 1e6),
+  cautions: listOf('Cautions', textLeaf('Caution', 240), 32).default([]),
+  needs: listOf('Needs', textLeaf('Need', 240), 32).default([]),
   /** Firmware the controller it hangs on must have. Flashing erases the configuration of most boards. */
-  firmware: z
-    .array(
-      z.strictObject({
-        what: labelSchema,
-        least: z.string().regex(/^\d+(\.\d+){0,2}$/, 'must be a version like 4.2'),
-        board: z.enum(BOARD_CLASSES).optional(),
-        erases: z.boolean(),
-      }),
-    )
-    .default([]),
+  firmware: listOf(
+    'Firmware',
+    z.strictObject({
+      what: textLeaf('For'),
+      least: versionLeaf('Least version'),
+      board: choice('Least board', BOARD_CLASSES).optional(),
+      erases: flagLeaf('Flashing erases the configuration'),
+      /** Link that needs it; every link to a controller when left out. */
+      over: idLeaf('Over').optional(),
+    }),
+    16,
+  ).default([]),
   /** Class of a controller's own board. */
-  board: z.enum(BOARD_CLASSES).optional(),
+  board: choice('Board class', BOARD_CLASSES).optional(),
   /** Settings to make on the part before it is fitted. */
-  prep: z.array(z.strictObject({ id: idSchema, text: labelSchema })).default([]),
+  prep: listOf('Preparation', z.strictObject({ id: idLeaf('Id'), text: textLeaf('What to do', 240) }), 32).default([]),
   /** Lights, beeps and captions, and what they mean. */
-  cues: z.array(z.strictObject({ when: labelSchema, shows: labelSchema })).default([]),
-  sizeMm: z.tuple([positive, positive, positive]).optional(),
+  cues: listOf('Cues', z.strictObject({ when: textLeaf('When'), shows: textLeaf('Shows') }), 32).default([]),
+  sizeMm: z
+    .tuple([figure('Long', 'mm', 0.1, 5000), figure('Wide', 'mm', 0.1, 5000), figure('High', 'mm', 0.1, 5000)])
+    .optional(),
   /** Holds a magnet: kept away from a compass. */
-  magnetic: z.boolean().optional(),
-  ports: z.array(portSchema).default([]),
+  magnetic: flagLeaf('Holds a magnet').optional(),
+  /** A battery of its own inside: fed without any lead. */
+  inside: z
+    .strictObject({ battery: flagLeaf('Battery inside'), minutes: figure('Lasts', 'min', 1, 10_000) })
+    .optional(),
+  ports: listOf('Ports', portSchema, MOST_ON_SHEET).default([]),
   /** Supply pins joined inside the part. Ground pins are always one. */
-  ties: z.array(z.array(pinAtSchema).min(2)).default([]),
-  links: z.array(linkSchema).default([]),
-  supplies: z.array(supplySchema).default([]),
-  sources: z.array(sourceSchema).default([]),
-  settings: z.array(settingSchema).default([]),
-  functions: z.array(functionSchema).default([]),
-  resources: z.array(resourceSchema).default([]),
-  joints: z.array(jointSchema).default([]),
-  starts: z.array(startSchema).default([]),
-  controls: z.array(controlSchema).default([]),
+  ties: listOf('Tied supply pins', listOf('Tie', pinAtSchema, MOST_ON_SHEET).min(2), MOST_ON_SHEET).default([]),
+  links: listOf('Links', linkSchema, MOST_ON_SHEET).default([]),
+  supplies: listOf('Supplies', supplySchema, 16).default([]),
+  sources: listOf('Sources', sourceSchema, 32).default([]),
+  settings: listOf('Settings', settingSchema, MOST_ON_SHEET).default([]),
+  functions: listOf('Functions', functionSchema, MOST_ON_SHEET).default([]),
+  resources: listOf('Ports and pads', resourceSchema, MOST_ON_SHEET).default([]),
+  joints: listOf('Joints', jointSchema, 8).default([]),
+  starts: listOf('Starts', startSchema, 16).default([]),
+  controls: listOf('Controls', controlSchema, MOST_ON_SHEET).default([]),
   /** What a new transmitter sends on each channel. */
-  firstChannels: z.array(z.strictObject({ channel: z.int().min(1).max(16), control: idSchema })).optional(),
+  firstChannels: listOf(
+    'Channels when new',
+    z.strictObject({ channel: whole('Channel', 'channel', 1, 16), control: idLeaf('Control') }),
+    16,
+  ).optional(),
   /** What a camera sees across, from widest to longest lens, degrees, and picture points across. */
-  view: z.strictObject({ wideDeg: positive, teleDeg: positive, pointsAcross: positive }).optional(),
+  view: z
+    .strictObject({
+      wideDeg: figure('Widest', '°', 0.1, 360),
+      teleDeg: figure('Longest', '°', 0.01, 360),
+      pointsAcross: figure('Points across', 'count', 1, 1e5),
+    })
+    .optional(),
   /** Picture paths: which input link feeds which output link. Several inputs are chosen by a function. */
-  pictures: z
-    .array(z.strictObject({ inputs: z.array(idSchema).min(1), output: idSchema, chosenBy: idSchema.optional() }))
-    .default([]),
+  pictures: listOf(
+    'Picture paths',
+    z.strictObject({
+      inputs: listOf('Inputs', idLeaf('Link'), 16).min(1),
+      output: idLeaf('Output'),
+      chosenBy: idLeaf('Chosen by').optional(),
+    }),
+    16,
+  ).default([]),
+  assignablePorts: listOf('Ports that are told', assignablePortSchema, 32).optional(),
+  streams: listOf('Streams', streamSchema, 16).optional(),
+  apps: listOf('Apps', appSchema, 16).optional(),
+  /** Profiles the device has; settings that lie in one are forgotten with another. */
+  profiles: whole('Profiles', 'count', 1, 16).optional(),
 });
 
 export type Sheet = z.infer<typeof sheetSchema>;
@@ -314,6 +454,8 @@ export type Link = Sheet['links'][number];
 export type Supply = Sheet['supplies'][number];
 export type Source = Sheet['sources'][number];
 export type PartFunction = Sheet['functions'][number];
+/** One way in which a function can be asked. */
+export type AskedBy = PartFunction['askedBy'][number];
 export type FunctionWhat = PartFunction['what'];
 export type PulseWindow = z.infer<typeof windowSchema>;
 export type Resource = Sheet['resources'][number];

@@ -7,7 +7,7 @@ import {
   type LinkEnd,
   type Nets,
 } from '../loom/index.js';
-import type { PinAt, Sheet } from '../parts/index.js';
+import { overOf, type PinAt, type Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
@@ -139,7 +139,7 @@ function signature(unit: Unit): string {
     link.when,
     Boolean(link.slotSetting),
     unit.sheet.functions
-      .filter((f) => f.over.includes(link.id))
+      .filter((f) => overOf(f).includes(link.id))
       .map((f) => (unit.sheet.role === 'controller' ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);

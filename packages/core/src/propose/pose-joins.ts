@@ -1,3 +1,4 @@
+import { overOf } from '../parts/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
@@ -60,7 +61,7 @@ function poseReports(poser: Poser): void {
     const { cls, end } = device;
     const reports =
       (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && end.link.params.protocol !== undefined;
-    if (!reports || cls.sheet.role === 'controller' || cls.sheet.functions.some((f) => f.over.includes(end.link.id)))
+    if (!reports || cls.sheet.role === 'controller' || cls.sheet.functions.some((f) => overOf(f).includes(end.link.id)))
       continue;
     if (poser.view.kept.some((c) => c.listener.part.id === cls.part.id && c.listener.link.id === end.link.id)) continue;
     const need = `report ${cls.id}`;

@@ -1,4 +1,4 @@
-import type { LinkKind, PartFunction, Sheet } from '../parts/index.js';
+import { overOf, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
@@ -25,8 +25,8 @@ export function poseWishes(poser: Poser): void {
 
 /** A controller hears a receiver over one of the links its flight functions name. */
 function poseFlying(poser: Poser, part: Part, sheet: Sheet): void {
-  const over = sheet.functions.find((f) => f.what === 'throttle')?.over;
-  if (!over || keptInto(poser, part.id)) return;
+  const over = overOf(sheet.functions.find((f) => f.what === 'throttle') ?? { askedBy: [] });
+  if (!over.length || keptInto(poser, part.id)) return;
   const need = flyNeed(part.id);
   poser.need(need, `${part.label} hears a receiver`, COST.openWish, { part: part.id });
   for (const end of endsFor(poser, part.id, over)) {
@@ -66,7 +66,7 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
   const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
   const takes = [{ pool: own, amount: 1 }];
   const reach = reachWakes(poser, part, sheet);
-  const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && fn.over.includes(c.listener.link.id));
+  const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && overOf(fn).includes(c.listener.link.id));
   const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });
   if (kept) {
     const { link } = kept.listener;
@@ -84,7 +84,7 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
     );
     return;
   }
-  for (const end of endsFor(poser, part.id, fn.over)) {
+  for (const end of endsFor(poser, part.id, overOf(fn))) {
     if (end.end.link.way === 'talk') continue;
     wakeHearing(poser, end, part.label);
     poser.option(
@@ -122,7 +122,7 @@ function settingCost(poser: Poser, { end }: ClassEnd): CostPart[] {
 /** Against the school: ladder where serial was chosen and the like, counted only where the part offers both. */
 function schoolCost(poser: Poser, { end }: ClassEnd, sheet: Sheet, fn: PartFunction): CostPart[] {
   const { menuOver, reach } = poser.view.rig.schools;
-  const kinds = new Set(fn.over.map((id) => sheet.links.find((l) => l.id === id)?.kind));
+  const kinds = new Set(overOf(fn).map((id) => sheet.links.find((l) => l.id === id)?.kind));
   const against =
     (kinds.has('ladder') && kinds.has('device-serial') && (end.link.kind === 'ladder') !== (menuOver === 'ladder')) ||
     (kinds.has('sbus') && kinds.has('pulse') && (end.link.kind === 'pulse') !== (reach === 'servo leads'));

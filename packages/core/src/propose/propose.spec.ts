@@ -113,7 +113,10 @@ describe('a proposal', () => {
     const noBus = structuredClone(rig);
     const sheet = noBus.sheets['flight-controller-6']!;
     sheet.links = sheet.links.filter((l) => l.id !== 'bus');
-    sheet.functions = sheet.functions.map((f) => ({ ...f, over: f.over.filter((id) => id !== 'bus') }));
+    sheet.functions = sheet.functions.map((f) => ({
+      ...f,
+      askedBy: f.askedBy.map((w) => (w.by === 'device' ? w : { ...w, over: w.over.filter((id) => id !== 'bus') })),
+    }));
     const inline = carriedOut(noBus).cables.flatMap((c) => c.wires.flatMap((w) => (w.inline ? [w.inline] : [])));
     expect(inline).toEqual(expect.arrayContaining([{ kind: 'inverter' }, { kind: 'resistor', ohm: 470 }]));
   });

@@ -4,7 +4,9 @@ import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
-import type { Part, PinRef, Rig } from './rig.js';
+import type { Part, PinRef, Rig, Wire } from './rig.js';
+
+type WireRef = EditOf<'moveEnd'>['wire'];
 
 enablePatches();
 
@@ -94,7 +96,7 @@ const DO: Doers = {
       const reason = pinReason(rig, wire.from) ?? pinReason(rig, wire.to);
       if (reason) return reason;
     }
-    rig.cables.push(cable);
+    rig.cables.push({ ...cable, wires: namedWires(cable.wires) });
   },
   removeCable(rig, { cable }) {
     if (!rig.cables.some((c) => c.id === cable)) return noCable(cable);
@@ -105,13 +107,18 @@ const DO: Doers = {
     withWire(rig, cable, wire, (w) => pinReason(rig, pin) ?? void (w[end] = pin)),
   removeWire: (rig, { cable, wire }) =>
     withCable(rig, cable, (c) => {
-      if (!c.wires[wire]) return `cable ${cable} has no wire ${wire + 1}`;
-      c.wires.splice(wire, 1);
+      const at = wireIndex(c, wire);
+      if (at < 0) return noWire(cable, wire);
+      c.wires.splice(at, 1);
       if (!c.wires.length) rig.cables = rig.cables.filter((other) => other.id !== cable);
       dropMerges(rig);
     }),
   addWire: (rig, { cable, wire }) =>
-    withCable(rig, cable, (c) => pinReason(rig, wire.from) ?? pinReason(rig, wire.to) ?? void c.wires.push(wire)),
+    withCable(
+      rig,
+      cable,
+      (c) => pinReason(rig, wire.from) ?? pinReason(rig, wire.to) ?? void (c.wires = namedWires([...c.wires, wire])),
+    ),
   setWire: (rig, { cable, wire, gaugeAwg, lengthMm, colour, inline }) =>
     withWire(rig, cable, wire, (w) => {
       if (gaugeAwg !== undefined) w.gaugeAwg = gaugeAwg;
@@ -226,22 +233,26 @@ const DO: Doers = {
   setWish(rig, { wish, change }) {
     const known = rig.wishes.find((w) => w.id === wish);
     if (!known) return `no wish "${wish}"`;
-    const { part: partId, ...rest } = change;
+    const { part: partId, channel, ...rest } = change;
     if (partId && !rig.parts.some((p) => p.id === partId)) return noPart(partId);
     Object.assign(known, rest);
     if (partId === null) delete known.part;
     else if (partId !== undefined) known.part = partId;
+    if (channel === null) delete known.channel;
+    else if (channel !== undefined) known.channel = channel;
   },
   rigKind: (rig, { rigKind }) => void (rig.kind = rigKind),
   note: (rig, { part, change }) =>
     withPart(rig, part, (p) => {
       const reason = ridesReason(rig, part, change.place?.rides);
       if (reason) return reason;
-      const { place, firmware, address, price } = change;
+      const { place, firmware, address, price, charge } = change;
+      if (charge && !rig.sheets[p.class]?.sources.some((s) => s.pack)) return `"${p.label}" is no pack`;
       if (place !== undefined) p.place = place ?? undefined;
       if (firmware !== undefined) p.firmware = firmware ?? undefined;
       if (address !== undefined) p.address = address ?? undefined;
       if (price !== undefined) p.price = price ?? undefined;
+      if (charge !== undefined) p.charge = charge ?? undefined;
     }),
   prepare: (rig, { part, item, done }) =>
     withPart(rig, part, (p) => {
@@ -286,6 +297,28 @@ function dropMerges(rig: Draft<Rig>): void {
 function outOfWidths(...us: (number | undefined)[]): string | undefined {
   const off = us.find((w) => w !== undefined && !(w >= WIDTHS_US.least && w <= WIDTHS_US.most));
   return off === undefined ? undefined : `${off} µs lies outside ${WIDTHS_US.least}…${WIDTHS_US.most} µs`;
+}
+
+/** A wire by its place or its id; −1 when the cable has no such wire. */
+const wireIndex = (cable: Draft<Rig>['cables'][number], ref: WireRef): number =>
+  typeof ref === 'number' ? (cable.wires[ref] ? ref : -1) : cable.wires.findIndex((w) => w.id === ref);
+const noWire = (cable: string, ref: WireRef): string =>
+  `cable ${cable} has no wire ${typeof ref === 'number' ? ref + 1 : `"${ref}"`}`;
+
+/** Every wire of a cable has an id of its own; the first of each that is there stays. */
+function namedWires(wires: readonly Wire[]): Wire[] {
+  const used = new Set(wires.map((w) => w.id));
+  const seen = new Set<string>();
+  return wires.map((wire) => {
+    if (wire.id !== undefined && !seen.has(wire.id)) {
+      seen.add(wire.id);
+      return wire;
+    }
+    let n = 1;
+    while (used.has(`w${n}`)) n++;
+    used.add(`w${n}`);
+    return { ...wire, id: `w${n}` };
+  });
 }
 
 const noPart = (id: string): string => `no part "${id}" in this rig`;
@@ -344,11 +377,11 @@ function withCable(rig: Draft<Rig>, id: string, change: (cable: Draft<Rig>['cabl
 function withWire(
   rig: Draft<Rig>,
   id: string,
-  index: number,
+  index: WireRef,
   change: (wire: Draft<Rig>['cables'][number]['wires'][number]) => Fit,
 ): Fit {
   return withCable(rig, id, (cable) => {
-    const wire = cable.wires[index];
-    return wire ? change(wire) : `cable ${id} has no wire ${index + 1}`;
+    const wire = cable.wires[wireIndex(cable, index)];
+    return wire ? change(wire) : noWire(id, index);
   });
 }

@@ -25,11 +25,11 @@ const hold: Edit = { kind: 'failSafe', failSafe: { receiver: 'RX', slot: 8, does
 
 describe('shaping a channel', () => {
   it('takes points, keeps them through other changes, and drops them for the smooth curve', () => {
-    const bent = done(mendedRig(), shape({ points: [-100, -20, 100] }), shape({ expoPct: 30 }));
-    expect(row(bent)).toMatchObject({ points: [-100, -20, 100], expoPct: 30 });
+    const bent = done(mendedRig(), shape({ points: [-100, -20, 100] }), shape({ softPct: 30 }));
+    expect(row(bent)).toMatchObject({ points: [-100, -20, 100], softPct: 30 });
     const smooth = done(bent, shape({ points: null }));
     expect(row(smooth).points).toBeUndefined();
-    expect(row(smooth).expoPct).toBe(30);
+    expect(row(smooth).softPct).toBe(30);
   });
 
   it('begins a row for a channel that has none', () => {
@@ -48,7 +48,7 @@ describe('shaping a channel', () => {
     const said = (edit: Edit): string => editSentence(mendedRig(), edit);
     expect(said(shape({ points: [-100, 0, 100] }))).toContain('curve of 3 points');
     expect(said(shape({ points: null }))).toContain('smooth curve');
-    expect(said(shape({ speedS: 2 }))).toContain('2 s from end to end');
+    expect(said(shape({ endToEndS: 2 }))).toContain('2 s from end to end');
     expect(said(shape({ locked: true, reverse: true }))).toMatch(/reversed and locked|reversed, locked/);
   });
 });

@@ -8,6 +8,13 @@ export function editSentence(rig: Rig, edit: Edit): string {
   return (TELL[edit.kind] as (rig: Rig, edit: Edit) => string)(rig, edit);
 }
 
+const wireName = (ref: number | string): string => (typeof ref === 'number' ? String(ref + 1) : ref);
+
+function wireOf(rig: Rig, { cable, wire }: Pick<EditOf<'moveEnd'>, 'cable' | 'wire'>) {
+  const wires = findCable(rig, cable)?.wires ?? [];
+  return typeof wire === 'number' ? wires[wire] : wires.find((w) => w.id === wire);
+}
+
 const pinText = (rig: Rig, at: PinRef): string => `${labelOf(rig, at.part)} ${at.port} pin ${at.pin}`;
 
 function functionLabel(rig: Rig, partId: string, fnId: string): string {
@@ -24,11 +31,11 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   set: (rig, e) => `${labelOf(rig, e.part)}: ${settingLabel(rig, e)} set to ${e.value}`,
   addCable: (rig, e) => `Cable ${e.cable.id} added: ${endsText(rig, e.cable.wires)}`,
   removeCable: (_, e) => `Cable ${e.cable} taken off`,
-  moveEnd: (rig, e) => `Cable ${e.cable}: wire ${e.wire + 1} moved to ${pinText(rig, e.pin)}`,
-  removeWire: (_, e) => `Cable ${e.cable}: wire ${e.wire + 1} taken off`,
+  moveEnd: (rig, e) => `Cable ${e.cable}: wire ${wireName(e.wire)} moved to ${pinText(rig, e.pin)}`,
+  removeWire: (_, e) => `Cable ${e.cable}: wire ${wireName(e.wire)} taken off`,
   addWire: (rig, e) => `Cable ${e.cable}: wire added to ${pinText(rig, e.wire.to)}`,
   setWire: (_, e) =>
-    `Cable ${e.cable}: wire ${e.wire + 1} now ${listed([
+    `Cable ${e.cable}: wire ${wireName(e.wire)} now ${listed([
       ...(e.gaugeAwg === undefined ? [] : [`${e.gaugeAwg} AWG`]),
       ...(e.lengthMm === undefined ? [] : [`${e.lengthMm} mm`]),
       ...(e.colour === undefined ? [] : [e.colour]),
@@ -85,6 +92,7 @@ const SCHOOL_NAMES: Record<string, string> = {
 export function inlineText(inline: Inline): string {
   if (inline.kind === 'resistor') return `a ${inline.ohm} Ω resistor`;
   if (inline.kind === 'fuse') return `a ${inline.amps} A fuse`;
+  if (inline.kind === 'switch') return inline.closed ? 'a switch that is on' : 'a switch that is off';
   return inline.kind === 'diode' ? 'a diode' : 'an inverter';
 }
 
@@ -97,7 +105,13 @@ function noteText({ change }: EditOf<'note'>): string {
   if (change.firmware !== undefined) said.push(change.firmware ? `firmware ${change.firmware}` : 'firmware not noted');
   if (change.address !== undefined) said.push(change.address ? `address ${change.address}` : "the maker's address");
   if (change.price !== undefined) said.push(change.price === null ? 'no price' : `price ${change.price}`);
+  if (change.charge !== undefined) said.push(chargeText(change.charge));
   return listed(said);
+}
+
+function chargeText(charge: NonNullable<EditOf<'note'>['change']['charge']> | null): string {
+  if (charge?.volts !== undefined) return `reads ${charge.volts} V`;
+  return charge?.share === undefined ? 'charge not noted' : `charged to ${Math.round(charge.share * 100)} %`;
 }
 
 const wishLabel = (rig: Rig, id: string): string => rig.wishes.find((w) => w.id === id)?.label ?? id;
@@ -107,6 +121,7 @@ function wishText(rig: Rig, { change }: EditOf<'setWish'>): string {
   if (change.by !== undefined) said.push(`by the ${change.by}`);
   if (change.hand !== undefined) said.push(change.hand === 'either' ? 'either hand' : `${change.hand} hand`);
   if (change.control !== undefined) said.push(change.control ? `on ${change.control}` : 'on any control');
+  if (change.channel !== undefined) said.push(change.channel ? `on channel ${change.channel}` : 'on any channel');
   if (change.part !== undefined) said.push(change.part ? `done by ${labelOf(rig, change.part)}` : 'done by any part');
   return listed(said);
 }
@@ -148,12 +163,12 @@ function shapeText({ change }: EditOf<'shape'>): string {
   if (change.subTrimUs !== undefined) said.push(`sub-trim ${micros(change.subTrimUs)}`);
   if (change.reverse !== undefined) said.push(change.reverse ? 'reversed' : 'not reversed');
   if (change.deadBandPct !== undefined) said.push(`dead band ${change.deadBandPct} %`);
-  if (change.expoPct !== undefined) said.push(`curve ${change.expoPct} %`);
+  if (change.softPct !== undefined) said.push(`softness ${change.softPct} %`);
   if (change.points !== undefined)
     said.push(change.points ? `curve of ${change.points.length} points` : 'smooth curve');
-  if (change.weightPct !== undefined) said.push(`weight ${change.weightPct} %`);
-  if (change.offsetPct !== undefined) said.push(`offset ${change.offsetPct} %`);
-  if (change.speedS !== undefined) said.push(change.speedS ? `${change.speedS} s from end to end` : 'at once');
+  if (change.sharePct !== undefined) said.push(`share of travel ${change.sharePct} %`);
+  if (change.shiftPct !== undefined) said.push(`shift ${change.shiftPct} %`);
+  if (change.endToEndS !== undefined) said.push(change.endToEndS ? `${change.endToEndS} s from end to end` : 'at once');
   if (change.locked !== undefined) said.push(change.locked ? 'locked' : 'free again');
   return listed(said);
 }
@@ -163,7 +178,7 @@ export function stepSentence(rig: Rig, edits: readonly Edit[]): string {
   const moved = edits.filter((e): e is EditOf<'moveEnd'> => e.kind === 'moveEnd');
   const [first] = moved;
   if (first && moved.length === edits.length && moved.length > 1 && moved.every((e) => e.cable === first.cable)) {
-    const was = findCable(rig, first.cable)?.wires[first.wire]?.[first.end].part;
+    const was = wireOf(rig, first)?.[first.end].part;
     return `Cable ${first.cable} moved from ${was ? labelOf(rig, was) : 'its port'} to ${labelOf(rig, first.pin.part)}`;
   }
   return edits.map((e) => editSentence(rig, e)).join('; ');

@@ -10,7 +10,8 @@ const cable = rigSchema.shape.cables.element;
 const wish = rigSchema.shape.wishes.element;
 const held = rigSchema.shape.held.element;
 const binding = rigSchema.shape.bindings.element;
-const wireIndex = z.int().min(0);
+/** A wire by its place in the cable, from 0, or by its id. */
+const wireIndex = z.union([z.int().min(0).max(63), idSchema]);
 
 export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('rename'), name: z.string().min(1).max(120) }),
@@ -88,7 +89,10 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('setWish'),
     wish: idSchema,
-    change: wish.omit({ id: true, what: true, label: true }).partial().extend({ part: idSchema.nullable().optional() }),
+    change: wish
+      .omit({ id: true, what: true, label: true })
+      .partial()
+      .extend({ part: idSchema.nullable().optional(), channel: wish.shape.channel.unwrap().nullable().optional() }),
   }),
   z.strictObject({ kind: z.literal('rigKind'), rigKind: z.string().min(1).max(120) }),
   /** Null takes the note off the part. */
@@ -100,6 +104,7 @@ export const editSchema = z.discriminatedUnion('kind', [
       firmware: part.shape.firmware.unwrap().nullable().optional(),
       address: part.shape.address.unwrap().nullable().optional(),
       price: part.shape.price.unwrap().nullable().optional(),
+      charge: part.shape.charge.unwrap().nullable().optional(),
     }),
   }),
   z.strictObject({ kind: z.literal('prepare'), part: idSchema, item: idSchema, done: z.boolean() }),

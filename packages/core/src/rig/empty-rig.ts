@@ -19,7 +19,7 @@ export const NEW_SHAPING: Omit<Shaping, 'transmitter' | 'channel'> = {
   subTrimUs: 0,
   reverse: false,
   deadBandPct: 0,
-  expoPct: 0,
+  softPct: 0,
 };
 
 /** A rig with nothing in it. `id` must be unique in the vault. */

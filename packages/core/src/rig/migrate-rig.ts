@@ -1,3 +1,4 @@
+import { migrateSheet } from '../parts/index.js';
 import { NEW_SCHOOLS } from './empty-rig.js';
 import { RIG_VERSION } from './format.js';
 
@@ -16,13 +17,46 @@ const SHEET = { firmware: [], prep: [], cues: [] };
  */
 export function migrateRig(value: unknown): unknown {
   if (!isObject(value)) return value;
-  if (value.version === 1) return from2(from1(value));
-  return value.version === 2 ? from2(value) : value;
+  if (value.version === 1) return from3(from2(from1(value)));
+  if (value.version === 2) return from3(from2(value));
+  return value.version === 3 ? from3(value) : value;
+}
+
+/** Names of a channel's shaping that version 4 changed. */
+const SHAPING_OF_3: Readonly<Record<string, string>> = {
+  expoPct: 'softPct',
+  weightPct: 'sharePct',
+  offsetPct: 'shiftPct',
+  speedS: 'endToEndS',
+};
+
+/** Version 4 says who asks a function, names wires, and calls the shaping of a channel by other words. */
+function from3(value: Record<string, unknown>): Record<string, unknown> {
+  const { sheets, cables, shaping } = value;
+  return {
+    ...value,
+    version: RIG_VERSION,
+    sheets: isObject(sheets)
+      ? Object.fromEntries(Object.entries(sheets).map(([cls, sheet]) => [cls, migrateSheet(sheet)]))
+      : sheets,
+    cables: mapObjects(cables, (cable) => ({ ...cable, wires: mapObjects(cable.wires, named) })),
+    shaping: mapObjects(shaping, (row) =>
+      Object.fromEntries(
+        Object.entries(row).map(([key, v]) => [Object.hasOwn(SHAPING_OF_3, key) ? SHAPING_OF_3[key] : key, v]),
+      ),
+    ),
+  };
+}
+
+const named = (wire: Record<string, unknown>, at: number): Record<string, unknown> => ({ id: `w${at + 1}`, ...wire });
+
+function mapObjects(list: unknown, change: (item: Record<string, unknown>, at: number) => unknown): unknown {
+  return Array.isArray(list) ? list.map((item: unknown, at) => (isObject(item) ? change(item, at) : item)) : list;
 }
 
 /** Version 3 added hand-over and fail-safe; there was none before. */
 function from2(value: Record<string, unknown>): Record<string, unknown> {
-  return { ...value, version: RIG_VERSION, failSafes: value.failSafes ?? [], handOvers: value.handOvers ?? [] };
+  return { ...value, version: 3, failSafes: value.failSafes ?? [], handOvers: value.handOvers ?? [] };
 }
 
 function from1(value: Record<string, unknown>): Record<string, unknown> {

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Sheet } from '@squallmark/core/parts';
+import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import Dexie, { type EntityTable } from 'dexie';
@@ -52,22 +52,26 @@ class SquallmarkDb extends Dexie {
   constructor() {
     super('squallmark');
     this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
-    // steps back into a document of the older form would not fit the newer one
-    this.version(2)
-      .stores({ sheets: 'class' })
-      .upgrade((transaction) =>
-        transaction
-          .table<StoredRig>('rigs')
-          .toCollection()
-          .modify((stored) => {
-            if ((stored.rig.version as number) === RIG_VERSION) return;
-            stored.rig = migrateRig(stored.rig) as Rig;
-            stored.kind = stored.rig.kind;
-            stored.past = [];
-            stored.future = [];
-          }),
-      );
+    this.version(2).stores({ sheets: 'class' });
+    this.version(3).upgrade(async (transaction) => {
+      await transaction.table<StoredRig>('rigs').toCollection().modify(bringUp);
+      await transaction
+        .table<Sheet>('sheets')
+        .toCollection()
+        .modify((sheet, ref) => {
+          ref.value = migrateSheet(sheet) as Sheet;
+        });
+    });
   }
+}
+
+/** A stored rig of an older version; steps back into a document of the older form would not fit the newer one. */
+function bringUp(stored: StoredRig): void {
+  if ((stored.rig.version as number) === RIG_VERSION) return;
+  stored.rig = migrateRig(stored.rig) as Rig;
+  stored.kind = stored.rig.kind;
+  stored.past = [];
+  stored.future = [];
 }
 
 /** Everything a deleted rig needs to come back. */

@@ -1,4 +1,4 @@
-import type { Sheet } from '../../parts/index.js';
+import { firstSlotOf, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Chain } from '../chain.js';
 import { totalOf, type Option, type Point } from './demand.js';
 
@@ -29,7 +29,7 @@ export function slotOptions(
   flies: boolean,
 ): Option<number>[] {
   const pin = pinSetting(chain);
-  const offered = pin ? pin.values.map(Number) : (chain.fn.slots ?? Array.from({ length: SLOTS }, (_, i) => i + 1));
+  const offered = pin ? pin.values.map(Number) : (slotsOf(chain.fn) ?? Array.from({ length: SLOTS }, (_, i) => i + 1));
   const most = carriedBy(chain, transmitter);
   return offered
     .filter((slot) => slot >= 1 && slot <= most && !taken.has(slot))
@@ -37,8 +37,8 @@ export function slotOptions(
       const points: Point[] = [{ cost: slot * COST.perSlot, why: 'low slots first' }];
       if (chain.slot !== null && chain.slot !== slot)
         points.push({ cost: COST.moved, why: `moved from slot ${chain.slot}` });
-      if (chain.slot === null && chain.fn.firstSlot && chain.fn.firstSlot !== slot)
-        points.push({ cost: COST.notShipped, why: `shipped on slot ${chain.fn.firstSlot}` });
+      if (chain.slot === null && firstSlotOf(chain.fn) && firstSlotOf(chain.fn) !== slot)
+        points.push({ cost: COST.notShipped, why: `shipped on slot ${firstSlotOf(chain.fn)}` });
       if (flies && slot <= FLIGHT_SLOTS)
         points.push({ cost: COST.flightSlot, why: 'one of the first four, where flight is looked for' });
       return { value: slot, cost: totalOf(points), points };

@@ -24,13 +24,27 @@ const EMPTY = {
  * Fills the defaults of a built-in sheet, as the schema would. The schema itself is applied to every sheet in
  * the tests, so that the shelf loads without the schema library.
  */
-export function defineSheet(draft: SheetDraft): Sheet {
+export function defineSheet(draft: ShelfDraft): Sheet {
   return {
     ...EMPTY,
     ...draft,
+    functions: (draft.functions ?? []).map(withWays),
     links: (draft.links ?? []).map((link) => ({ ...link, params: link.params ?? {} })),
     joints: (draft.joints ?? []).map((joint) => ({ ...joint, homeDeg: joint.homeDeg ?? 0 })),
   };
+}
+
+/** A sheet as the shelf writes it: what only channels ask may be said in short. */
+export type ShelfDraft = Omit<SheetDraft, 'functions'> & { functions?: FunctionDraft[] };
+type FullFunction = NonNullable<SheetDraft['functions']>[number];
+export type FunctionDraft = Omit<FullFunction, 'askedBy'> &
+  ({ askedBy: FullFunction['askedBy'] } | { over: string[]; firstSlot?: number; slots?: number[] });
+
+function withWays(draft: FunctionDraft): FullFunction {
+  if ('askedBy' in draft) return draft;
+  const { over, firstSlot, slots, ...rest } = draft;
+  const way = { by: 'slot' as const, over, ...(firstSlot ? { firstSlot } : {}), ...(slots ? { slots } : {}) };
+  return { ...rest, askedBy: [way] };
 }
 
 export const plus = (n: number, label = '+'): Pin => ({ n, label, line: 'supply' });
@@ -243,7 +257,6 @@ export const wire = (
 };
 
 type LinkDraft = NonNullable<SheetDraft['links']>[number];
-type FunctionDraft = NonNullable<SheetDraft['functions']>[number];
 
 /** Windows by thirds. @source [practice] below about 1333 µs, 1333–1667, above */
 export const thirds = (a: string, b: string, c: string) => [

@@ -29,7 +29,7 @@ describe('the curve editor', () => {
   });
 
   it('offers points of the curve as it is', async () => {
-    const at = await show(shape({ expoPct: 100 }));
+    const at = await show(shape({ softPct: 100 }));
     expect(points(at)).toHaveLength(0);
     pick(at, '5');
     // x³ at −1, −½, 0, ½, 1

@@ -16,7 +16,7 @@ const y = (height: number): number => RIM + ((1 - height) / 2) * (HEIGHT - 2 * R
   template: `<label
       >Curve by
       <select aria-label="Curve by" (change)="choose($event)">
-        <option value="" [selected]="!shape().points">curve %</option>
+        <option value="" [selected]="!shape().points">softness %</option>
         @for (n of counts(); track n) {
           <option [value]="n" [selected]="shape().points?.length === n">{{ n }} points</option>
         }

@@ -53,11 +53,11 @@ describe('the card of a channel', () => {
   });
 
   it.each([
-    ['weight %', 'weightPct', '80', 80],
-    ['offset %', 'offsetPct', '-10', -10],
-    ['curve %', 'expoPct', '35', 35],
+    ['share of travel %', 'sharePct', '80', 80],
+    ['shift %', 'shiftPct', '-10', -10],
+    ['softness %', 'softPct', '35', 35],
     ['trim µs', 'subTrimUs', '12', 12],
-    ['slow s', 'speedS', '2', 2],
+    ['end to end s', 'endToEndS', '2', 2],
   ] as const)('sets %s, as a step that undo takes back', async (name, field, typed, value) => {
     const before = shaping();
     await set(name, typed);
@@ -67,7 +67,7 @@ describe('the card of a channel', () => {
   });
 
   it.each([
-    ['weight %', '400', 'weightPct: -125…125'],
+    ['share of travel %', '400', 'sharePct: -125…125'],
     ['dead band %', '-1', 'deadBandPct: 0…50'],
     ['trim µs', 'much', 'subTrimUs: -200…200'],
     ['speed %', '1', "speedPct: 5…100, or empty for the maker's"],
@@ -138,7 +138,7 @@ describe('the card of a channel', () => {
     await show();
     expect(host().querySelector('dl')).toBeNull();
     expect(() => fieldOf(host(), 'speed %')).toThrow('no field');
-    await set('weight %', '70');
-    expect(shaping().weightPct).toBe(70);
+    await set('share of travel %', '70');
+    expect(shaping().sharePct).toBe(70);
   });
 });

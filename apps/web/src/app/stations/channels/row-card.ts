@@ -13,16 +13,16 @@ import { micros, num } from '@squallmark/core/units';
 import { RigStore } from '../../state/rig-store';
 import { CurveEditor } from './curve-editor';
 
-type ShapeField = 'weightPct' | 'offsetPct' | 'expoPct' | 'deadBandPct' | 'subTrimUs' | 'speedS';
+type ShapeField = 'sharePct' | 'shiftPct' | 'softPct' | 'deadBandPct' | 'subTrimUs' | 'endToEndS';
 type TuneField = 'speedPct' | 'deadBandPct' | 'smoothingMs' | 'lowUs' | 'highUs';
 
 const SHAPES: { field: ShapeField; label: string; unset: number; least: number; most: number }[] = [
-  { field: 'weightPct', label: 'weight %', unset: 100, least: -125, most: 125 },
-  { field: 'offsetPct', label: 'offset %', unset: 0, least: -100, most: 100 },
-  { field: 'expoPct', label: 'curve %', unset: 0, least: -100, most: 100 },
+  { field: 'sharePct', label: 'share of travel %', unset: 100, least: -125, most: 125 },
+  { field: 'shiftPct', label: 'shift %', unset: 0, least: -100, most: 100 },
+  { field: 'softPct', label: 'softness %', unset: 0, least: -100, most: 100 },
   { field: 'deadBandPct', label: 'dead band %', unset: 0, least: 0, most: 50 },
   { field: 'subTrimUs', label: 'trim µs', unset: 0, least: -200, most: 200 },
-  { field: 'speedS', label: 'slow s', unset: 0, least: 0, most: 25 },
+  { field: 'endToEndS', label: 'end to end s', unset: 0, least: 0, most: 25 },
 ];
 const TUNES: { field: TuneField; label: string; least: number; most: number }[] = [
   { field: 'speedPct', label: 'speed %', least: 5, most: 100 },

@@ -1,0 +1,40 @@
+import type { AskedBy, PartFunction } from './sheet.js';
+
+type SlotWay = Extract<AskedBy, { by: 'slot' }>;
+
+/** How a function is told by a channel; undefined for one that no channel reaches. */
+export const slotWay = ({ askedBy }: Pick<PartFunction, 'askedBy'>): SlotWay | undefined =>
+  askedBy.find((way): way is SlotWay => way.by === 'slot');
+
+/** Links over which a channel can tell a function; none for one that only a screen, a gesture or the device itself asks. */
+export const overOf = (fn: Pick<PartFunction, 'askedBy'>): readonly string[] => slotWay(fn)?.over ?? [];
+
+/** Slot a function listens to as the maker ships it. */
+export const firstSlotOf = (fn: Pick<PartFunction, 'askedBy'>): number | undefined => slotWay(fn)?.firstSlot;
+
+/** Slots a function can be told on; undefined where any will do. */
+export const slotsOf = (fn: Pick<PartFunction, 'askedBy'>): readonly number[] | undefined => slotWay(fn)?.slots;
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/**
+ * A sheet as version 4 writes it: who asks a function stood in its own fields before. Anything that is not such a sheet is
+ * handed on as it is, for the reader to judge.
+ */
+export function migrateSheet(value: unknown): unknown {
+  if (!isObject(value) || !Array.isArray(value.functions)) return value;
+  return { ...value, functions: value.functions.map(migrateFunction) };
+}
+
+function migrateFunction(value: unknown): unknown {
+  if (!isObject(value) || value.askedBy !== undefined || value.over === undefined) return value;
+  const { over, firstSlot, slots, ...rest } = value;
+  const way = {
+    by: 'slot',
+    over,
+    ...(firstSlot === undefined ? {} : { firstSlot }),
+    ...(slots === undefined ? {} : { slots }),
+  };
+  return { ...rest, askedBy: [way] };
+}
