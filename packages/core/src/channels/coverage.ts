@@ -1,12 +1,20 @@
-import type { Control, Sheet } from '../parts/index.js';
+import { sees, type Control, type Sheet } from '../parts/index.js';
 import { inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
+import { listed } from '../units/index.js';
+import { chainsOfWishes } from './assign/pose.js';
 import type { Chain } from './chain.js';
+import { mismatchOf } from './match.js';
+import { restPositions } from './shaping.js';
+import { forward } from './signal-path.js';
 
 /** What becomes of a wish with the parts on the bench and the wiring as it stands. */
 export interface WishState {
   wish: Wish;
-  /** granted: a control reaches it · open: a part offers it · impossible: no part here does */
-  state: 'granted' | 'open' | 'impossible';
+  /**
+   * granted: driven as it was wished · otherwise: driven, but not by what the wish names · open: a part offers it · impossible:
+   * no part here does
+   */
+  state: 'granted' | 'otherwise' | 'open' | 'impossible';
   why: string;
   part: string | null;
   control: string | null;
@@ -19,13 +27,9 @@ export interface WishState {
 
 /** Coverage of the wishes by the chains; `shelf` is searched for classes that would grant the impossible ones. */
 export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] | null): WishState[] {
-  const taken = new Set<Chain>();
+  const byWish = new Map([...chainsOfWishes(rig, chains)].map(([chain, wish]) => [wish, chain]));
   return rig.wishes.map((wish) => {
-    const offers = chains.filter(
-      (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !taken.has(c),
-    );
-    const reached = offers.find((chain) => !stops(wish, chain)) ?? offers[0];
-    if (reached) taken.add(reached);
+    const reached = byWish.get(wish);
     const base = { wish, part: reached?.part.label ?? null, with: reached ? extrasOf(rig, reached) : [], classes: [] };
     if (!reached)
       return {
@@ -36,16 +40,44 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] 
         channel: null,
         classes: shelf && classesFor(shelf, wish.what),
       };
-    const breaks = stops(wish, reached);
+    const breaks = stops(wish, reached) ?? modeStop(chains, reached);
+    const mismatch = breaks ? null : mismatchOf(rig, wish, reached);
     const control = handOf(wish, reached);
     return {
       ...base,
-      state: breaks ? 'open' : 'granted',
-      why: breaks ?? `${control?.label ?? ''} → channel ${reached.slot} → ${reached.part.label}`,
+      state: breaks ? 'open' : mismatch ? 'otherwise' : 'granted',
+      why:
+        breaks ??
+        (mismatch
+          ? `wished for ${mismatch.named}, driven by ${mismatch.driven}`
+          : `${control?.label ?? ''} → channel ${reached.slot} → ${reached.part.label}`),
       control: control?.id ?? null,
       channel: reached.slot,
     };
   });
+}
+
+/** A function that works only in some modes needs one of them told, or the mode in which its part starts. */
+export function modeStop(
+  chains: readonly Chain[],
+  { part, sheet, fn }: Pick<Chain, 'part' | 'sheet' | 'fn'>,
+): string | null {
+  const need = fn.enabledIn;
+  const mode = need && sheet.functions.find((f) => f.id === need.fn);
+  if (!need || !mode) return null;
+  const told = chains.find((c) => c.part.id === part.id && c.fn.id === need.fn);
+  // a mode that nothing tells stands in its first window
+  if (!told || told.breaks) {
+    const first = mode.windows?.[0]?.label;
+    return first !== undefined && need.windows.includes(first)
+      ? null
+      : `works only in ${listed(need.windows)}, and nothing tells ${mode.label.toLowerCase()}`;
+  }
+  const reached = restPositions(told.control!.kind).some((at) => {
+    const now = forward(told, at);
+    return now && 'window' in now.demand && now.demand.window !== null && need.windows.includes(now.demand.window);
+  });
+  return reached ? null : `works only in ${listed(need.windows)}, which ${told.control!.label} does not reach`;
 }
 
 /** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */
@@ -70,8 +102,9 @@ function extrasOf(rig: Rig, chain: Chain): string[] {
 }
 
 function whyNot(rig: Rig): string {
-  const cameras = partsWithSheets(rig).filter(({ sheet }) => sheet.role === 'camera').length;
-  return cameras ? 'no part on this bench takes it from a channel' : 'no part that could do it is on this bench';
+  return partsWithSheets(rig).some(({ sheet }) => sees(sheet))
+    ? 'no part on this bench takes it from a channel'
+    : 'no part that could do it is on this bench';
 }
 
 function classesFor(shelf: readonly Sheet[], what: string): NonNullable<WishState['classes']> {

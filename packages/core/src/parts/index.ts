@@ -1,4 +1,4 @@
-export { BOARD_CLASSES, FLIGHT_WHATS, GROUPS, LINK_KINDS, WISHABLE } from './kinds.js';
+export { BOARD_CLASSES, FLIGHT_WHATS, GROUPS, LINK_KINDS, PICTURE_LINKS, WISHABLE } from './kinds.js';
 export type {
   Sheet,
   SheetDraft,
@@ -19,6 +19,20 @@ export type {
   Setting,
   Role,
 } from './sheet.js';
+export {
+  antennaLinks,
+  drives,
+  flies,
+  hasControls,
+  hearsAir,
+  isFlight,
+  isPack,
+  ownPictures,
+  radiates,
+  reachLinks,
+  sees,
+  turns,
+} from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';
 export { firstSlotOf, migrateSheet, overOf, slotWay, slotsOf } from './who-asks.js';
 export { connectorOf, canBeMade, type Connector } from './connectors.js';

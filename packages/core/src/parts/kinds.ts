@@ -19,6 +19,9 @@ export const LINK_KINDS = [
   'radio',
 ] as const;
 
+/** Kinds of link that carry a picture. */
+export const PICTURE_LINKS = ['composite', 'hdmi', 'ribbon', 'ethernet'] as const;
+
 /** Shelf groups, in the order the trade lays them out. */
 export const GROUPS = ['Power', 'Control', 'Payload', 'Picture', 'Leads and tools'] as const;
 

@@ -11,6 +11,7 @@ import { overOf, type PinAt, type Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
+import { isBarredPin } from './pins.js';
 
 /** A port, or a controller's serial port or pad: what one plug takes up. */
 export interface Unit {
@@ -89,7 +90,9 @@ function unitClasses(rig: Rig, taken: ReadonlySet<string>, shareBus: boolean): U
       id: `${part.id}.${id}`,
       part,
       sheet,
-      members: members.filter((u) => isFree(u, taken) || (shareBus && isBus(u))),
+      members: members.filter(
+        (u) => (isFree(u, taken) || (shareBus && isBus(u))) && !u.links.some((end) => isBarredPin(rig, end)),
+      ),
     };
   });
 }

@@ -1,5 +1,6 @@
 import { resourceOf, type LinkEnd } from '../loom/index.js';
 import { wiredTogether, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
+import { inputRank, pinRank } from './pins.js';
 import type { JoinFeed } from './poser.js';
 
 interface JoinMake {
@@ -27,16 +28,20 @@ export class UnitPicker {
 
   private pickOne(make: JoinMake): { talker: LinkEnd; listener: LinkEnd } {
     const pair = this.today(make) ?? this.held(make);
-    const talker = pair?.talker ?? this.free(make.talker);
     const listener = pair?.listener ?? this.free(make.listener);
+    const talker = pair?.talker ?? this.free(make.talker, listener.links[make.listener.nth]!);
     const shared = make.talker.end.link.kind === 'sbus';
     if (!shared) this.used.add(keyOf(talker));
     this.used.add(keyOf(listener));
     return { talker: talker.links[make.talker.nth]!, listener: listener.links[make.listener.nth]! };
   }
 
-  private free({ cls, end }: ClassEnd): Unit {
-    const unit = cls.members.find((u) => !this.used.has(keyOf(u)));
+  /** The first free unit; of pulse pins, the one that suits what it tells. */
+  private free({ cls, nth, end }: ClassEnd, tells?: LinkEnd): Unit {
+    const free = cls.members.filter((u) => !this.used.has(keyOf(u)));
+    const rank = (u: Unit): number =>
+      tells ? pinRank(this.view.rig, u.links[nth]!, tells) : inputRank(this.view.rig, u.links[nth]!);
+    const unit = free.reduce<Unit | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
     if (!unit) throw new Error(`no free ${end.link.kind} port left on ${cls.part.label}`);
     return unit;
   }

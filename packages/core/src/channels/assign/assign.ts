@@ -1,5 +1,5 @@
 import type { Conversation } from '../../loom/index.js';
-import { applyEdits, shapingOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
+import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
 import { PPM } from '../../signals/index.js';
 import { PULSE } from '../../units/index.js';
 import { isTriggered, isWindowed, type PartFunction } from '../../parts/index.js';
@@ -8,6 +8,7 @@ import { findChains, type Chain } from '../chain.js';
 import { restPositions } from '../shaping.js';
 import { forward } from '../signal-path.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
+import { controlOptions } from './control-options.js';
 import type { Demand, Point } from './demand.js';
 import { poseAssign, type AssignWishes } from './pose.js';
 import { pinSetting } from './slot-options.js';
@@ -74,7 +75,8 @@ export function assignMost(rig: Rig): AssignResult & { givenUp: string[] } {
   for (;;) {
     const result = assignChannels(rig, { without, quick: true });
     if (!result.clash) return { ...result, givenUp };
-    const last = result.clash.demands.at(-1)!;
+    const last = result.clash.demands.filter((id) => !result.clash!.flight.includes(id)).at(-1);
+    if (last === undefined) return { ...result, givenUp };
     without.add(last);
     givenUp.push(last);
   }
@@ -147,9 +149,29 @@ function driveEdits(rig: Rig, pilot: string, demand: Demand, row: AssignedRow): 
   const takes = channelOfSecond(rig, demand.hand.id, row.control, handOver.channels);
   const channels = [...handOver.channels.filter((c) => c.channel !== row.slot), { channel: row.slot, takes }];
   return [
+    ...pilotsOwn(rig, pilot, demand, row.slot, handOver.control),
     ...drive(demand.hand.id, takes),
     { kind: 'handOver', handOver: { ...handOver, channels: channels.sort((a, b) => a.channel - b.channel) } },
   ];
+}
+
+/**
+ * What the pilot moves a handed channel with while it is not handed over: what is on it already, where that suits and is not the
+ * switch that hands over; else the best that moves nothing else.
+ */
+function pilotsOwn(rig: Rig, pilot: string, { chain }: Demand, channel: number, switched: string | null): Edit[] {
+  const hand = { part: findPart(rig, pilot)!, sheet: sheetOf(rig, pilot), flying: false, mayFly: false };
+  const heard = new Set(
+    findChains(rig).flatMap((c) => (c.slot !== null && c.slot !== channel && c.carrier ? [c.slot] : [])),
+  );
+  const elsewhere = rig.shaping.filter((s) => s.transmitter === pilot && heard.has(s.channel)).map((s) => s.control);
+  const taken = new Set([switched, ...elsewhere].filter((c) => c !== null));
+  const { options } = controlOptions(chain.fn, null, hand, taken);
+  const now = shapingOf(rig, pilot, channel)?.control;
+  if (now && options.some((o) => o.value.id === now)) return [];
+  const best = options.filter((o) => o.value.kind !== 'stick').sort((a, b) => a.cost - b.cost)[0];
+  if (!best && !now) return [];
+  return [{ kind: 'shape', transmitter: pilot, channel, change: { control: best?.value.id ?? null } }];
 }
 
 /** A channel the second transmitter sends this control on already, else the first the lead carries that is not taken. */

@@ -5,6 +5,8 @@ import { solveAssign } from './solve.js';
 /** Demands that cannot all be met, while any of them can be dropped to meet the others. */
 export interface AssignClash {
   demands: string[];
+  /** Those of them that fly the craft. */
+  flight: string[];
   /** Why, in words. */
   why: string;
   /** What could be given up. */
@@ -100,6 +102,7 @@ function* choose(count: number, size: number, from = 0): Generator<number[]> {
 function told(demands: readonly Demand[], smallest: boolean): AssignClash {
   return {
     demands: demands.map((d) => d.id),
+    flight: demands.filter((d) => d.flight).map((d) => d.id),
     why: whyOf(demands),
     giveUp: [
       ...demands.map((d) => `${d.wish ? 'the wish' : 'the function'} ${d.label}`),

@@ -22,6 +22,8 @@ export interface Demand {
   label: string;
   chain: Chain;
   wish: Wish | null;
+  /** It flies the craft: never given up for a payload. */
+  flight: boolean;
   /** Transmitter whose controls it may have. */
   hand: Part;
   controls: Option<Control>[];

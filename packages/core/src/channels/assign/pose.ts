@@ -1,12 +1,15 @@
-import type { Sheet } from '../../parts/index.js';
+import { hasControls, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
-import { findPart, partsOfRole, sheetOf, type Part, type Rig, type Shaping, type Wish } from '../../rig/index.js';
+import { findPart, partsWithSheets, sheetOf, type Part, type Rig, type Shaping, type Wish } from '../../rig/index.js';
 import type { Chain } from '../chain.js';
+import { fitOf } from '../fit.js';
+import { FLIGHT_CHANNELS, flightChannels, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
-import { FLIGHT_AXES, stickFor, type FlightAxis } from '../sticks.js';
+import { mismatchOf } from '../match.js';
+import { isThrottle, stickFor, type FlightAxis } from '../sticks.js';
 import { controlOptions, type HandAt } from './control-options.js';
 import type { AssignProblem, Demand, LockedPair } from './demand.js';
-import { pinSetting, slotOptions } from './slot-options.js';
+import { carriedBy, pinSetting, slotOptions, type Reserved } from './slot-options.js';
 
 export interface AssignWishes {
   /** Any clash will do, it need not be the smallest. */
@@ -15,13 +18,18 @@ export interface AssignWishes {
   without?: ReadonlySet<string>;
   /** Take rows that are complete as open too; locked ones stay. */
   again?: boolean;
+  /** Functions, as `part.fn`, that are taken as open although they are complete. */
+  reopen?: ReadonlySet<string>;
+  /** Only these functions are given anything; every other row stays as it is. */
+  only?: ReadonlySet<string>;
 }
 
 /** A function that could be told, and whether it is. */
 interface Seat {
   chain: Chain;
   wish: Wish | null;
-  flight: FlightAxis | null;
+  /** It flies the craft. */
+  flight: boolean;
   /** Complete, and to stay as it is. */
   kept: boolean;
 }
@@ -38,28 +46,38 @@ export interface Posed {
 export function poseAssign(rig: Rig, chains: Chain[], conversations: Conversation[], wishes: AssignWishes = {}): Posed {
   const pilot = pilotOf(rig);
   if (!pilot) return { problem: { demands: [], locked: [] }, unreached: unreachedOf(rig, chains, []), pilot: null };
-  const seats = seatsOf(rig, chains, conversations, wishes);
-  const flies = seats.some((s) => s.flight);
+  const flying = flightChannels(rig, chains).get(pilot.part.id);
+  const reserved: Reserved = { slots: reservedChannels(rig, flying), flying: flying !== undefined };
+  const seats = seatsOf(rig, chains, conversations, reserved, wishes);
   const kept = seats.filter((s) => s.kept);
   const takenSlots = new Set([...kept.map((s) => s.chain.slot!), ...lockedEmpty(rig, pilot.part.id)]);
   const takenControls = new Map<string, Set<string>>();
-  for (const { part, sheet } of partsOfRole(rig, 'transmitter'))
-    takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, flies && part.id === pilot.part.id));
+  for (const { part, sheet } of partsWithSheets(rig).filter((p) => hasControls(p.sheet)))
+    takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, reserved.flying && part.id === pilot.part.id));
   const open = seats.filter((s) => !s.kept);
   const demands = open.map((seat): Demand => {
     const hand = handOf(rig, pilot, seat);
-    const handAt: HandAt = { ...hand, flying: flies && hand.part.id === pilot.part.id };
-    const { options, ruledOut } = seat.flight
-      ? stickOption(handAt, seat.flight)
+    const isPilot = hand.part.id === pilot.part.id;
+    const handAt: HandAt = {
+      ...hand,
+      flying: reserved.flying && isPilot,
+      mayFly: !reserved.flying && isPilot && isFlown(rig),
+    };
+    const axis = seat.flight && isAxis(seat.chain.fn.what) ? seat.chain.fn.what : null;
+    const { options, ruledOut } = axis
+      ? stickOption(handAt, axis)
       : controlOptions(seat.chain.fn, seat.wish, handAt, takenControls.get(hand.part.id)!);
     return {
-      id: `${seat.chain.part.id}.${seat.chain.fn.id}`,
+      id: nameOf(seat.chain),
       label: `${seat.wish?.label ?? seat.chain.fn.label} (${seat.chain.part.label})`,
       chain: seat.chain,
       wish: seat.wish,
+      flight: seat.flight,
       hand: hand.part,
       controls: options,
-      slots: slotOptions(seat.chain, pilot.sheet, takenSlots, flies && !seat.flight),
+      slots: seat.flight
+        ? flightSlots(seat.chain, takenSlots)
+        : slotOptions(seat.chain, pilot.sheet, takenSlots, reserved, seat.wish),
       ruledOut,
     };
   });
@@ -71,12 +89,35 @@ export function poseAssign(rig: Rig, chains: Chain[], conversations: Conversatio
   };
 }
 
+/** A flight function stays where it is told; one that is told nothing goes to its usual channel. @source [practice] */
+function flightSlots({ slot, fn }: Chain, taken: ReadonlySet<number>): Demand['slots'] {
+  const at = slot ?? (isAxis(fn.what) ? FLIGHT_CHANNELS[fn.what] : null);
+  return at === null || taken.has(at) ? [] : [{ value: at, cost: 0, points: [] }];
+}
+
 /** The transmitter on the air that is nobody's second. */
 function pilotOf(rig: Rig): { part: Part; sheet: Sheet } | undefined {
   const seconds = new Set(rig.handOvers.map((h) => h.to));
-  return partsOfRole(rig, 'transmitter').find(
-    ({ part, sheet }) => !seconds.has(part.id) && sheet.links.some((l) => l.kind === 'radio'),
+  return partsWithSheets(rig).find(
+    ({ part, sheet }) =>
+      hasControls(sheet) && !seconds.has(part.id) && sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk'),
   );
+}
+
+export const nameOf = (chain: Pick<Chain, 'part' | 'fn'>): string => `${chain.part.id}.${chain.fn.id}`;
+
+/** The chain that is to do each wish: what matches it before what does not, what is told before what is broken. */
+export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
+  const wished = new Map<Chain, Wish>();
+  for (const wish of rig.wishes) {
+    const offers = chains.filter(
+      (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !wished.has(c),
+    );
+    const rank = (c: Chain): number => (c.breaks ? 2 : mismatchOf(rig, wish, c) ? 1 : 0);
+    const best = offers.reduce<Chain | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
+    if (best) wished.set(best, wish);
+  }
+  return wished;
 }
 
 /** Functions that sound wiring reaches and somebody needs: flight, wishes, and what is bound already. */
@@ -84,38 +125,54 @@ function seatsOf(
   rig: Rig,
   chains: Chain[],
   conversations: Conversation[],
-  { again = false, without }: AssignWishes,
+  reserved: Reserved,
+  { again = false, without, reopen, only }: AssignWishes,
 ): Seat[] {
   const sound = chains.filter((c) => c.path.length && c.path.every((x) => !x.troubles.length) && c.transmitter);
-  const wished = new Map<Chain, Wish>();
-  for (const wish of rig.wishes) {
-    const offers = sound.filter(
-      (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !wished.has(c),
-    );
-    const best = offers.find((c) => !c.breaks) ?? offers[0];
-    if (best) wished.set(best, wish);
-  }
+  const wished = chainsOfWishes(rig, sound);
+  const bound = new Set(rig.bindings.map((b) => `${b.part}.${b.fn}`));
   return sound.flatMap((chain): Seat[] => {
     const wish = wished.get(chain) ?? null;
-    const flight = chain.sheet.role === 'controller' ? (FLIGHT_AXES.find((a) => a === chain.fn.what) ?? null) : null;
-    const bound = rig.bindings.some((b) => b.part === chain.part.id && b.fn === chain.fn.id);
-    if (!wish && !flight && !(bound && chain.control)) return [];
-    if (without?.has(`${chain.part.id}.${chain.fn.id}`)) return [];
-    const complete = isComplete(rig, conversations, chain, wish, sound);
+    const flight = isFlightChain(chain);
+    const isBound = bound.has(nameOf(chain));
+    const isNeeded = wish || (flight && (isAxis(chain.fn.what) || isBound)) || (isBound && chain.control);
+    if (!isNeeded || without?.has(nameOf(chain))) return [];
+    if (only && !only.has(nameOf(chain)))
+      return chain.control && !chain.breaks ? [{ chain, wish, flight, kept: true }] : [];
+    const complete = isComplete(rig, conversations, chain, wish, sound, reserved) && !reopen?.has(nameOf(chain));
     const locked = complete && (chain.shaping?.locked ?? false);
     // flight channels that work are never touched
-    return [{ chain, wish, flight, kept: complete && (locked || flight !== null || !again) }];
+    return [{ chain, wish, flight, kept: complete && (locked || flight || !again) }];
   });
 }
 
-/** Driven by a control of whoever is to do it, on a slot of its own. */
-function isComplete(rig: Rig, conversations: Conversation[], chain: Chain, wish: Wish | null, sound: Chain[]): boolean {
-  if (chain.breaks || !chain.control) return false;
+/** Driven as it was wished, by a control that suits it, on a slot of its own that it may have. */
+function isComplete(
+  rig: Rig,
+  conversations: Conversation[],
+  chain: Chain,
+  wish: Wish | null,
+  sound: Chain[],
+  reserved: Reserved,
+): boolean {
+  if (chain.breaks || !chain.control || chain.slot === null) return false;
+  // an axis that some stick flies is left as it is, whichever mode its pilot has
+  if (isFlightChain(chain)) return !isAxis(chain.fn.what) || chain.control.kind === 'stick';
+  if (chain.shaping?.locked) return true;
   // a pulse pin always repeats some slot: one that repeats another function's is not settled yet
   if (pinSetting(chain) && sound.some((c) => c !== chain && c.slot === chain.slot && !pinSetting(c))) return false;
+  const asked = wish?.channel === chain.slot;
+  if (reserved.slots.has(chain.slot) && !asked && (reserved.flying || pinSetting(chain))) return false;
+  if (slotsOf(chain.fn)?.includes(chain.slot) === false) return false;
+  if (chain.slot > carriedBy(chain, chain.transmitter && sheetOf(rig, chain.transmitter.id))) return false;
+  if (wish && mismatchOf(rig, wish, chain)) return false;
+  const named = wish?.control === chain.control.id;
+  const hand = chain.transmitter && { part: chain.transmitter, sheet: sheetOf(rig, chain.transmitter.id) };
+  const throttle = hand !== null && isThrottle(hand, chain.control.id);
+  if (!named && wish?.by !== 'camera operator' && fitOf(chain.fn, chain.control, throttle).grade === 'no') return false;
   const second = wish?.by === 'camera operator' && chain.transmitter ? operatorOf(rig) : null;
   if (!second || second.id === chain.transmitter!.id) return true;
-  return secondFor(rig, conversations, chain.transmitter!.id, chain.slot!)?.control != null;
+  return secondFor(rig, conversations, chain.transmitter!.id, chain.slot)?.control != null;
 }
 
 /** The camera operator's transmitter, where there is one. */
@@ -146,8 +203,8 @@ function takenOn(rig: Rig, part: Part, sheet: Sheet, seats: Seat[], kept: Seat[]
   }
   for (const { from, control } of rig.handOvers) if (from === part.id && control) taken.add(control);
   if (flies)
-    for (const { flight } of seats) {
-      const stick = flight && stickFor({ part, sheet }, flight);
+    for (const { flight, chain } of seats) {
+      const stick = flight && isAxis(chain.fn.what) ? stickFor({ part, sheet }, chain.fn.what) : undefined;
       if (stick) taken.add(stick.id);
     }
   return taken;

@@ -1,11 +1,11 @@
 import { firstSlotOf, slotsOf, type Sheet } from '../../parts/index.js';
+import type { Wish } from '../../rig/index.js';
 import type { Chain } from '../chain.js';
 import { totalOf, type Option, type Point } from './demand.js';
 
 const SLOTS = 16;
 /** Points of this assignment are ours. [practice] for the order: flight has the first four, makers ship 1 pan, 2 tilt */
-const COST = { moved: 1, notShipped: 0.25, flightSlot: 2, perSlot: 0.01 } as const;
-const FLIGHT_SLOTS = 4;
+const COST = { moved: 1, notShipped: 0.25, flightSlot: 4, otherThanWished: 9, perSlot: 0.01 } as const;
 
 /** The setting of the receiver's pin that says which slot it repeats; undefined off a pulse pin. */
 export function pinSetting(chain: Chain): Sheet['settings'][number] | undefined {
@@ -15,10 +15,17 @@ export function pinSetting(chain: Chain): Sheet['settings'][number] | undefined 
 }
 
 /** Channels that get through from the transmitter to the device: the fewest any lead on the way carries. */
-function carriedBy(chain: Chain, transmitter: Sheet | null): number {
+export function carriedBy(chain: Chain, transmitter: Sheet | null): number {
   const radio = transmitter?.links.find((l) => l.kind === 'radio')?.params.channels ?? SLOTS;
   const leads = chain.path.map((c) => c.talker.link.params.channels ?? (c.kind === 'ppm' ? 8 : SLOTS));
   return Math.min(radio, ...leads);
+}
+
+/** Channels a payload keeps off. */
+export interface Reserved {
+  slots: ReadonlySet<number>;
+  /** A controller on the bench flies by them; otherwise they are only where flight is looked for. */
+  flying: boolean;
 }
 
 /** Slots a function may have, with their points. */
@@ -26,20 +33,24 @@ export function slotOptions(
   chain: Chain,
   transmitter: Sheet | null,
   taken: ReadonlySet<number>,
-  flies: boolean,
+  reserved: Reserved,
+  wish: Wish | null,
 ): Option<number>[] {
   const pin = pinSetting(chain);
   const offered = pin ? pin.values.map(Number) : (slotsOf(chain.fn) ?? Array.from({ length: SLOTS }, (_, i) => i + 1));
   const most = carriedBy(chain, transmitter);
+  const first = firstSlotOf(chain.fn);
   return offered
-    .filter((slot) => slot >= 1 && slot <= most && !taken.has(slot))
+    .filter((slot) => slot >= 1 && slot <= most && !taken.has(slot) && !(reserved.flying && reserved.slots.has(slot)))
     .map((slot) => {
       const points: Point[] = [{ cost: slot * COST.perSlot, why: 'low slots first' }];
+      if (wish?.channel !== undefined && wish.channel !== slot)
+        points.push({ cost: COST.otherThanWished, why: `channel ${wish.channel} was wished for` });
       if (chain.slot !== null && chain.slot !== slot)
         points.push({ cost: COST.moved, why: `moved from slot ${chain.slot}` });
-      if (chain.slot === null && firstSlotOf(chain.fn) && firstSlotOf(chain.fn) !== slot)
-        points.push({ cost: COST.notShipped, why: `shipped on slot ${firstSlotOf(chain.fn)}` });
-      if (flies && slot <= FLIGHT_SLOTS)
+      if (chain.slot === null && first && first !== slot)
+        points.push({ cost: COST.notShipped, why: `shipped on slot ${first}` });
+      if (reserved.slots.has(slot) && wish?.channel !== slot)
         points.push({ cost: COST.flightSlot, why: 'one of the first four, where flight is looked for' });
       return { value: slot, cost: totalOf(points), points };
     });

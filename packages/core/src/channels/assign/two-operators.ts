@@ -1,12 +1,13 @@
 import type { Control } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { applyEdits, partsOfRole, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
+import { findChains } from '../chain.js';
 import { handOverLink } from '../hand-over.js';
 import { assignChannels, type AssignResult } from './assign.js';
 
-/** Edits that give the camera to a second transmitter, or why it cannot be. */
+/** Edits that give the camera to a second transmitter, or why it cannot be; `setUp` are those before channels are assigned. */
 export type TwoOperators =
-  { ok: true; edits: Edit[]; handOver: HandOver; assigned: AssignResult } | { ok: false; why: string };
+  { ok: true; edits: Edit[]; setUp: Edit[]; handOver: HandOver; assigned: AssignResult } | { ok: false; why: string };
 
 /**
  * Sets up a hand-over between the two transmitters on the bench: sockets, switch, and the camera operator's wishes on the
@@ -42,12 +43,12 @@ export function setUpTwoOperators(rig: Rig): TwoOperators {
       ok: false,
       why: `no trainer lead between ${first.part.label} and ${second.part.label}; Loom's Propose makes one`,
     };
-  const control = draft.control ?? freeSwitch(rig, first.part.id, first.sheet.controls)?.id ?? null;
+  const control = draft.control ?? freeSwitch(now, first.part.id, first.sheet.controls)?.id ?? null;
   if (!control) return { ok: false, why: `no switch of ${first.part.label} is free to hand over with` };
   const handOver: HandOver = { ...draft, control, over };
   edits.push({ kind: 'handOver', handOver }, { kind: 'school', choice: { operators: 'two' } });
   const assigned = assignChannels(applyEdits(rig, edits).rig);
-  return { ok: true, edits: [...edits, ...assigned.edits], handOver, assigned };
+  return { ok: true, setUp: edits, edits: [...edits, ...assigned.edits], handOver, assigned };
 }
 
 /** The way that is wired: the lead before the air. */
@@ -62,7 +63,10 @@ function overWhat(rig: Rig, draft: Omit<HandOver, 'over'>): HandOver['over'] | n
 
 /** A latching switch without a channel, two places before three: it must stay where it is put. */
 function freeSwitch(rig: Rig, transmitter: string, controls: readonly Control[]): Control | undefined {
-  const taken = new Set(rig.shaping.filter((s) => s.transmitter === transmitter).map((s) => s.control));
+  // a row that moves nothing, as a new transmitter sends them, does not take its control
+  const heard = new Set(findChains(rig).flatMap((c) => (c.carrier && c.slot !== null ? [c.slot] : [])));
+  const rows = rig.shaping.filter((s) => s.transmitter === transmitter && (heard.has(s.channel) || s.locked));
+  const taken = new Set(rows.map((s) => s.control));
   const wished = new Set(rig.wishes.map((w) => w.control));
   const free = controls.filter((c) => !taken.has(c.id) && !wished.has(c.id) && !c.sprung);
   return free.find((c) => c.kind === 'switch2') ?? free.find((c) => c.kind === 'switch3');

@@ -1,0 +1,45 @@
+import { flies, isFlight } from '../parts/index.js';
+import { partsWithSheets, type Rig } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
+import type { Chain } from './chain.js';
+
+/** Channels on which the four axes of flight are looked for. @source [practice] roll 1, pitch 2, throttle 3, yaw 4 */
+export const FLIGHT_CHANNELS = { roll: 1, pitch: 2, throttle: 3, yaw: 4 } as const;
+const FIRST_FOUR: readonly number[] = Object.values(FLIGHT_CHANNELS);
+
+/** Kinds of rig that are flown by a transmitter, whether or not their controller lies on this bench. */
+const FLOWN: ReadonlySet<string> = new Set(['rotor', 'fixed wing', 'FPV']);
+export const isFlown = (rig: Rig): boolean => FLOWN.has(rig.kind);
+
+/** A function that flies the craft, as a chain has it. */
+export const isFlightChain = ({ fn, sheet }: Pick<Chain, 'fn' | 'sheet'>): boolean => flies(sheet) && isFlight(fn);
+
+/**
+ * Channels of each transmitter that fly: those its flight functions listen to, or the usual four while a controller on the bench
+ * has none yet. By the transmitter's id.
+ */
+export function flightChannels(rig: Rig, chains: readonly Chain[]): Map<string, Set<number>> {
+  const flight = chains.filter((c) => isFlightChain(c) && c.transmitter);
+  return new Map(
+    [...groupBy(flight, (c) => c.transmitter!.id)].map(([transmitter, own]) => {
+      const slots = own.flatMap((c) => (c.slot === null ? [] : [c.slot]));
+      // an axis that is not told yet will be looked for on its usual channel
+      const open = own.flatMap((c) => (c.slot === null && c.fn.what in FLIGHT_CHANNELS ? [usual(c.fn.what)] : []));
+      return [transmitter, new Set([...slots, ...open])];
+    }),
+  );
+}
+
+const usual = (what: string): number => FLIGHT_CHANNELS[what as keyof typeof FLIGHT_CHANNELS];
+
+/** Channels to be kept free of payloads: those that fly, and the first four wherever a craft is flown. */
+export function reservedChannels(rig: Rig, flying: ReadonlySet<number> | undefined): ReadonlySet<number> {
+  const reserved = new Set(flying);
+  if (isFlown(rig)) for (const n of FIRST_FOUR) reserved.add(n);
+  return reserved;
+}
+
+/** Whether a controller that flies lies on the bench. */
+export const hasCraft = (rig: Rig): boolean => partsWithSheets(rig).some(({ sheet }) => flies(sheet));
+
+export const isAxis = (what: string): what is keyof typeof FLIGHT_CHANNELS => what in FLIGHT_CHANNELS;

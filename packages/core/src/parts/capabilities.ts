@@ -1,0 +1,51 @@
+import { FLIGHT_WHATS, PICTURE_LINKS } from './kinds.js';
+import type { Link, PartFunction, Sheet } from './sheet.js';
+
+/** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
+
+const FLIGHT: ReadonlySet<string> = new Set(FLIGHT_WHATS);
+const PICTURES: ReadonlySet<string> = new Set(PICTURE_LINKS);
+
+/** One of the functions that fly the craft itself. */
+export const isFlight = ({ what }: Pick<PartFunction, 'what'>): boolean => FLIGHT.has(what);
+
+/** It flies a craft: the sticks come to it, and what it hears it may hand on. */
+export const flies = (sheet: Sheet): boolean => sheet.functions.some(isFlight);
+
+/** A person holds it and moves its controls. */
+export const hasControls = (sheet: Sheet): boolean => sheet.controls.length > 0;
+
+/** Hears a transmitter through the air and puts out what it hears. */
+export const hearsAir = (sheet: Sheet): boolean => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen');
+
+/** Pictures it makes itself: outputs that no input of its own feeds. */
+export const ownPictures = (sheet: Sheet): Link[] =>
+  sheet.links.filter(
+    (l) => PICTURES.has(l.kind) && l.way !== 'listen' && !sheet.pictures.some((path) => path.output === l.id),
+  );
+
+/** It sees: it has a lens, or a picture of its own. What only hands pictures on does not. */
+export const sees = (sheet: Sheet): boolean =>
+  sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0 || (ownPictures(sheet).length > 0 && !relaysOnly(sheet));
+
+/** Ethernet is two-way: what only carries others' pictures over it has addresses to hand on and no lens. */
+const relaysOnly = (sheet: Sheet): boolean =>
+  sheet.pictures.length > 0 || (hearsAir(sheet) && sheet.view === undefined);
+
+/** Radiates: its antenna links talk. */
+export const radiates = (sheet: Sheet): boolean => antennaLinks(sheet).length > 0;
+export const antennaLinks = (sheet: Sheet): Link[] =>
+  sheet.links.filter((l) => l.kind === 'antenna' && l.way === 'talk');
+
+/** A store of charge in the rig. */
+export const isPack = (sheet: Sheet): boolean => sheet.sources.some((s) => s.pack !== undefined);
+
+/** Turns under its own power: a gimbal, a head. */
+export const turns = (sheet: Sheet): boolean => sheet.joints.length > 0;
+
+/** Pulls a carriage along its line. */
+export const drives = (sheet: Sheet): boolean => sheet.functions.some((f) => f.what === 'drive');
+
+/** A part that works a camera over light, a contact or a lead. */
+const REACHES: ReadonlySet<string> = new Set(['infra-red', 'contact', 'usb']);
+export const reachLinks = (sheet: Sheet): Link[] => sheet.links.filter((l) => REACHES.has(l.kind) && l.way === 'talk');

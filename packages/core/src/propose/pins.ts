@@ -1,0 +1,65 @@
+import { FLIGHT_CHANNELS, isFlown } from '../channels/index.js';
+import { flies, hasControls, overOf } from '../parts/index.js';
+import { partsWithSheets, pilotTransmitter, settingOf, type Rig } from '../rig/index.js';
+import type { LinkEnd } from '../loom/index.js';
+
+const FIRST_FOUR: ReadonlySet<number> = new Set(Object.values(FLIGHT_CHANNELS));
+
+/** Slot a receiver's pulse pin repeats, and whether that can be changed; null for anything else. */
+function pinSlot({ part, sheet, link }: LinkEnd): { slot: number; fixed: boolean } | null {
+  const setting = link.slotSetting === undefined ? undefined : sheet.settings.find((s) => s.id === link.slotSetting);
+  if (!setting) return null;
+  return { slot: Number(settingOf(sheet, part, setting.id)), fixed: setting.values.length === 1 };
+}
+
+/** Most channels that any transmitter on the bench sends. */
+const channelsSent = (rig: Rig): number =>
+  Math.max(
+    0,
+    ...partsWithSheets(rig)
+      .filter(({ sheet }) => hasControls(sheet))
+      .map(({ sheet }) => sheet.links.find((l) => l.kind === 'radio' && l.way === 'talk')?.params.channels ?? 16),
+  );
+
+/**
+ * A pin that no payload may have: it repeats a flight channel of a craft on this bench and cannot be told another, or a channel
+ * that no transmitter here sends. @source [practice]
+ */
+export function isBarredPin(rig: Rig, end: LinkEnd): boolean {
+  const pin = pinSlot(end);
+  if (!pin?.fixed) return false;
+  const craft = isFlown(rig) && partsWithSheets(rig).some(({ sheet }) => flies(sheet));
+  return (craft && FIRST_FOUR.has(pin.slot)) || pin.slot > channelsSent(rig);
+}
+
+/** Which of several alike pins is taken first for a listener: that of the wished channel, else one that does not fly. */
+export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
+  const pin = pinSlot(talker);
+  if (!pin) return 0;
+  const what = new Set(
+    listener.sheet.functions.filter((f) => overOf(f).includes(listener.link.id)).map((f) => f.what as string),
+  );
+  const wished = rig.wishes.find(
+    (w) => w.channel !== undefined && what.has(w.what) && (w.part === undefined || w.part === listener.part.id),
+  );
+  if (wished) return wished.channel === pin.slot ? 0 : 2;
+  const others = new Set(rig.wishes.map((w) => w.channel));
+  return (isFlown(rig) && FIRST_FOUR.has(pin.slot)) || others.has(pin.slot) ? 2 : 1;
+}
+
+/**
+ * Which input of a switcher is taken first: a switch of two places reaches the first and the last of three, never the middle.
+ * @source [practice]
+ */
+export function inputRank(rig: Rig, { part, sheet, link }: LinkEnd): number {
+  const path = sheet.pictures.find((p) => p.chosenBy !== undefined && p.inputs.includes(link.id));
+  const chooser = path && sheet.functions.find((f) => f.id === path.chosenBy);
+  const wish = rig.wishes.find((w) => w.what === chooser?.what && (w.part === undefined || w.part === part.id));
+  if (!path || !wish?.control) return 0;
+  const own = pilotTransmitter(rig);
+  const held = partsWithSheets(rig).filter((p) => (p.part.id === own) === (wish.by === 'pilot'));
+  const named = held.flatMap((p) => p.sheet.controls).find((c) => c.id === wish.control);
+  const twoPlaces = named?.kind === 'switch2';
+  const at = path.inputs.indexOf(link.id);
+  return twoPlaces && at > 0 && at < path.inputs.length - 1 ? 1 : 0;
+}
