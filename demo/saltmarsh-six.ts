@@ -81,7 +81,7 @@ const CABLES: Cable[] = [
   lead('C5', 'R5.out', 'RX.supply', 150, 26),
   // left uncrossed on purpose: the second stop of the demo
   cable('C6', 300, 28, ['FC.serial4.2', 'ZC.main.3', 'yellow'], ['FC.serial4.3', 'ZC.main.4', 'green']),
-  lead('C7', 'R5.out', 'ZC.main', 560, 20),
+  lead('C7', 'R5.out', 'ZC.main', 560, 26),
   lead('C8', 'R12.out', 'GB.supply', 300, 20),
   // on the wrong regulator on purpose: the first stop of the demo
   lead('C9', 'R12.out', 'TH.supply', 560, 22),
@@ -97,7 +97,7 @@ const CABLES: Cable[] = [
   picture('C12', 'TH.video', 'SW.in3.3', 400),
   picture('C13', 'SW.out', 'FC.videoIn.1', 120),
   picture('C14', 'FC.videoOut', 'VT.video.1', 160),
-  fused(1, lead('C15', 'PK.out', 'VT.supply', 240, 24)),
+  fused(1, lead('C15', 'PK.out', 'VT.supply', 240, 20)),
   lead('C16', 'R5.out', 'SW.supply', 200, 26),
   servo('C17', 'RX.pin1', 'TH.control', 620),
   servo('C18', 'RX.pin2', 'SW.select', 260),

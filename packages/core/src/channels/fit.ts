@@ -55,7 +55,8 @@ function windowsFit(fn: PartFunction, control: Control, springy: boolean): Fit {
   const { kind } = control;
   const windows = fn.windows?.length ?? 0;
   if (springy && kind !== 'stick') return no('springs back');
-  if (kind === 'stick' || kind === 'slider' || kind === 'knob') return badly('has no places to click into');
+  const glides = kind === 'stick' || kind === 'slider' || kind === 'knob';
+  if (glides) return windows > 3 ? WELL : badly('has no places to click into');
   if (windows > 3) return no(`cannot reach ${windows} windows`);
   return windows === 3 && kind === 'switch2' ? no('cannot reach the middle window') : WELL;
 }

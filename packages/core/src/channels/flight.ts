@@ -1,5 +1,5 @@
 import { flies, isFlight } from '../parts/index.js';
-import { partsWithSheets, type Rig } from '../rig/index.js';
+import type { Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Chain } from './chain.js';
 
@@ -38,8 +38,5 @@ export function reservedChannels(rig: Rig, flying: ReadonlySet<number> | undefin
   if (isFlown(rig)) for (const n of FIRST_FOUR) reserved.add(n);
   return reserved;
 }
-
-/** Whether a controller that flies lies on the bench. */
-export const hasCraft = (rig: Rig): boolean => partsWithSheets(rig).some(({ sheet }) => flies(sheet));
 
 export const isAxis = (what: string): what is keyof typeof FLIGHT_CHANNELS => what in FLIGHT_CHANNELS;

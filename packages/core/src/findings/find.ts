@@ -62,11 +62,26 @@ import { wireOverloadedRule } from './rules/wire-overloaded.js';
 import { wishRule } from './rules/wish.js';
 import { wrongTypeRule } from './rules/wrong-type.js';
 import { yTwoTalkersRule } from './rules/y-two-talkers.js';
+import { controlUnfitRule } from './rules/control-unfit.js';
+import { slotNotAllowedRule, channelBeyondRule, flightSharedRule } from './rules/slot-wrong.js';
+import { modeUntoldRule } from './rules/mode-untold.js';
+import { operatorsIdleRule } from './rules/operators-idle.js';
+import { signalMisplacedRule } from './rules/signal-misplaced.js';
+import { plugMismatchRule } from './rules/plug-mismatch.js';
+import { partIdleRule } from './rules/part-idle.js';
+import { reachMissingRule } from './rules/reach-missing.js';
+import { fuseTooLargeRule, fuseTooSmallRule } from './rules/lead-fuse.js';
+import { wireTooThickRule, packLeadThinRule } from './rules/lead-gauge.js';
+import { regulatorHeatRule } from './rules/regulator-heat.js';
+import { driveFailSafeRule, driveNoBrakeRule } from './rules/drive.js';
+import { takeOffRule } from './rules/take-off.js';
 import { RULE_SOURCE } from './sources.js';
 import { wordFinding } from './wording.js';
 
 const RULES: readonly Rule[] = [
   polarityRule,
+  signalMisplacedRule,
+  plugMismatchRule,
   supplyRangeRule,
   supplyNoneRule,
   hdmiPoweredRule,
@@ -80,6 +95,11 @@ const RULES: readonly Rule[] = [
   starvedSpliceRule,
   packsUnequalRule,
   fuseMissingRule,
+  fuseTooLargeRule,
+  fuseTooSmallRule,
+  packLeadThinRule,
+  wireTooThickRule,
+  regulatorHeatRule,
   pairNotCrossedRule,
   pairHalfRule,
   portNotSetRule,
@@ -111,9 +131,18 @@ const RULES: readonly Rule[] = [
   magnetNearCompassRule,
   standardMixRule,
   pictureNowhereRule,
+  reachMissingRule,
+  partIdleRule,
   noFixedCameraRule,
   addressTwiceRule,
   subnetOtherRule,
+  flightSharedRule,
+  slotNotAllowedRule,
+  channelBeyondRule,
+  driveFailSafeRule,
+  driveNoBrakeRule,
+  modeUntoldRule,
+  controlUnfitRule,
   windowRule,
   pulseRule,
   oneControlRule,
@@ -121,6 +150,8 @@ const RULES: readonly Rule[] = [
   failSafeRule,
   handOverFlightRule,
   handOverBrokenRule,
+  operatorsIdleRule,
+  takeOffRule,
   oneSlotRule,
   scaleRule,
   numberingBaseRule,

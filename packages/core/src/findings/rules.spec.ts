@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { rulesOf } from '../../test/support/demo-rig.js';
+import { PRACTICE_CASES, PRACTICE_NO_FIX, type RuleCase } from '../../test/support/rule-cases.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
 import { applyEdits, NEW_SHAPING, type FailSafe, type Held, type Rig, type Shaping } from '../rig/index.js';
@@ -24,7 +25,6 @@ const ON_THE_DEMO: RuleId[] = [
   'wrong-type',
   'port-not-set',
   'look-alike',
-  'window-missed',
   'window-thin',
   'pulse-from-latch',
   'one-control-many',
@@ -124,8 +124,9 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   [
     'hdmi-powered',
     () =>
-      smallRig({ CAM: 'mirrorless-a', HC: 'hdmi-converter', R5: 'regulator-5v' }, [
+      smallRig({ CAM: 'mirrorless-a', HC: 'hdmi-converter', PK: 'pack-4s', R5: 'regulator-5v' }, [
         ['CAM.hdmi.1 HC.in.1', 'CAM.hdmi.2 HC.in.2'],
+        ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
       ]),
     () =>
       smallRig({ CAM: 'mirrorless-a', HC: 'hdmi-converter', R5: 'regulator-5v' }, [
@@ -150,7 +151,7 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
       smallRig(
         {
           PK: 'pack-4s',
-          R5: 'regulator-5v',
+          R5: 'power-module',
           A: 'action-camera',
           B: 'action-camera',
           C: 'action-camera',
@@ -172,7 +173,7 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () =>
       smallRig({ PK: 'pack-4s', R5: 'regulator-5v', SP: 'splice-four', A: 'action-camera', B: 'action-camera' }, [
         ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
-        leadOf('C2', ['R5.out.1 SP.in.1', 'R5.out.2 SP.in.2'], { gaugeAwg: 30, lengthMm: 400 }),
+        leadOf('C2', ['R5.out.1 SP.in.1', 'R5.out.2 SP.in.2'], { gaugeAwg: 24, lengthMm: 900 }),
         ['SP.out1.1 A.supply.1', 'SP.out1.2 A.supply.2'],
         ['SP.out2.1 B.supply.1', 'SP.out2.2 B.supply.2'],
       ]),
@@ -320,7 +321,8 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   [
     'picture-nowhere',
     () => smallRig({ A: 'pinhole-camera', VT: 'video-transmitter-5v' }),
-    () => smallRig({ A: 'pinhole-camera', VT: 'video-transmitter-5v' }, [['A.video.1 VT.video.1']]),
+    () =>
+      smallRig({ A: 'pinhole-camera', VT: 'video-transmitter-5v' }, [['A.video.1 VT.video.1', 'A.video.2 VT.video.2']]),
   ],
   [
     'no-fixed-camera',
@@ -346,8 +348,8 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   ],
   [
     'firmware-old',
-    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '4.1.9' } }),
-    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '4.10' } }),
+    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '3.2.5' } }),
+    () => smallRig(CAMERA, [serial('serial1')], { FC: { firmware: '3.10' } }),
   ],
   [
     'board-too-small',
@@ -364,6 +366,9 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
 
 /** Rules that no single edit mends: the text says what to do instead. */
 const NO_FIX: RuleId[] = [
+  ...PRACTICE_NO_FIX,
+  'packs-unequal',
+  'standard-mix',
   'connector-overloaded',
   'picture-nowhere',
   'no-fixed-camera',
@@ -416,14 +421,16 @@ function boundTo(driven: number, slot: number): Rig {
 
 const rules = (rig: Rig): string[] => rulesOf(rig).map((r) => r.split(' ')[0]!);
 
+const ALL: RuleCase[] = [...CASES, ...PRACTICE_CASES];
+
 describe('every rule', () => {
   it('is at least one of forty and has a test here or on the demo rig', () => {
     const all = Object.keys(RULE_SOURCE);
     expect(all.length).toBeGreaterThanOrEqual(40);
-    expect([...ON_THE_DEMO, ...CASES.map(([rule]) => rule)].sort()).toEqual(all.sort());
+    expect([...ON_THE_DEMO, ...ALL.map(([rule]) => rule)].sort()).toEqual(all.sort());
   });
 
-  it.each(CASES)('%s is raised, worded, sourced and mended by its fix', (rule, raises) => {
+  it.each(ALL)('%s is raised, worded, sourced and mended by its fix', (rule, raises) => {
     const rig = raises();
     const finding = analyse(rig).findings.find((f) => f.rule === rule);
     expect(finding, rules(rig).join(', ')).toBeDefined();
@@ -436,5 +443,5 @@ describe('every rule', () => {
     expect(after).toBeLessThan(before);
   });
 
-  it.each(CASES)('%s stays silent beside it', (rule, _raises, silent) => expect(rules(silent())).not.toContain(rule));
+  it.each(ALL)('%s stays silent beside it', (rule, _raises, silent) => expect(rules(silent())).not.toContain(rule));
 });

@@ -23,5 +23,6 @@ const SAY: Sayings = {
 export function wordFinding(rig: Rig, result: RuleResult): Words {
   const text = (name: string): string => String(figureOf(result, name)?.value ?? '');
   const number = (name: string): number => Number(figureOf(result, name)?.value ?? NaN);
-  return SAY[result.rule]({ text, number, label: (name) => labelOf(rig, text(name)) });
+  const unit = (name: string): string => figureOf(result, name)?.unit ?? '';
+  return SAY[result.rule]({ text, number, unit, label: (name) => labelOf(rig, text(name)) });
 }

@@ -35,6 +35,9 @@ const OWN_RETURN: ReadonlySet<LinkKind> = new Set([
   'usb',
   'ribbon',
 ]);
+/** Whether a lead of this kind wants a return of its own beside the signal. Light and Ethernet pairs have none. */
+export const bringsGround = (kind: LinkKind): boolean =>
+  kind !== 'infra-red' && kind !== 'ethernet' && kind !== 'radio';
 /** Kinds on which both ends talk over the same wires. */
 const SHARED: ReadonlySet<LinkKind> = new Set(['can', 'usb', 'ethernet']);
 /** What a serial port of a controller is given to when a receiver's bus hangs on it. */

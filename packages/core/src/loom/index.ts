@@ -1,6 +1,7 @@
 export { findNets, type Nets } from './nets.js';
 export {
   BUS_PROTOCOL,
+  bringsGround,
   findConversations,
   linkEnds,
   pinOf,
@@ -12,6 +13,7 @@ export {
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
 export { apartMm, leadLength, type LeadLength } from './lengths.js';
+export { idleReason } from './idle.js';
 export { preferredOhm } from './preferred.js';
 export {
   cableOf,

@@ -1,6 +1,6 @@
 import { canBeMade, connectorOf, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { findPin, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
-import { BUS_PROTOCOL, pinOf, resourceOf, type LinkEnd } from './conversations.js';
+import { BUS_PROTOCOL, bringsGround, pinOf, resourceOf, type LinkEnd } from './conversations.js';
 import { preferredOhm } from './preferred.js';
 
 /** Two parts joined by one lead: a supply, or a conversation with or without a supply on the same plugs. */
@@ -93,7 +93,7 @@ function linkWires(rig: Rig, join: Extract<Join, { kind: 'link' }>, options: Pin
   const signals = signalPairs(talker, listener).map(([a, b, colour]) =>
     wire({ from: pinOf(talker, a), to: pinOf(listener, b), colour, ...inlineOf(talker, listener) }),
   );
-  const ground = feed || options.groundBy ? null : groundPair(rig, talker, listener);
+  const ground = feed || options.groundBy || !bringsGround(talker.link.kind) ? null : groundPair(rig, talker, listener);
   return [...supply, ...signals, ...(ground ? [wire({ ...ground, colour: groundColour(talker) })] : [])];
 }
 

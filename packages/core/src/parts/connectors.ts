@@ -4,36 +4,48 @@ export interface Connector {
   pitchMm: number | null;
   /** Current one contact carries without warming, A. @source [practice] usual rating of the size */
   maxA: number | null;
+  /** Thickest wire its contact takes, AWG; null where that is not known or no wire is put in. */
+  thickestAwg: number | null;
   /** `made`: leads are crimped or soldered on the bench; other groups mate only within themselves. */
   group: string;
 }
 
-const made = (pitchMm: number | null, maxA: number | null): Connector => ({ pitchMm, maxA, group: 'made' });
-const only = (group: string, maxA: number | null = null): Connector => ({ pitchMm: null, maxA, group });
+const made = (pitchMm: number | null, maxA: number | null, thickestAwg: number): Connector => ({
+  pitchMm,
+  maxA,
+  thickestAwg,
+  group: 'made',
+});
+const only = (group: string, maxA: number | null = null, thickestAwg: number | null = null): Connector => ({
+  pitchMm: null,
+  maxA,
+  thickestAwg,
+  group,
+});
 
-/** Families by pitch and use, never by maker. Currents are class values, @source [practice]. */
+/** Families by pitch and use, never by maker. Currents and gauges are class values, @source [practice]. */
 const FAMILIES: Readonly<Record<string, Connector>> = {
-  'two-way 2.0 mm': made(2, 3),
-  'three-way 2.54 mm': made(2.54, 3),
-  'latching 1.0 mm': made(1, 1),
-  'latching 1.25 mm': made(1.25, 1.5),
-  'three-way picture 1.25 mm': made(1.25, 1.5),
-  'latching 1.5 mm': made(1.5, 2),
-  'latching 2.0 mm': made(2, 3),
-  'solder pads': made(null, 8),
-  'wire ends': made(null, 10),
-  'screw terminal 5 mm': made(5, 12),
-  'barrel 5.5 mm': made(null, 5),
-  'power blade 10 mm': made(null, 30),
-  'spark-safe 5 mm': made(null, 60),
-  'twist-lock round': made(null, 10),
-  'tool pack shoe': made(null, 60),
-  'dummy battery, body family A': only('dummy battery, body family A', 3),
-  'dummy battery, body family B': only('dummy battery, body family B', 3),
+  'two-way 2.0 mm': made(2, 2, 22),
+  'three-way 2.54 mm': made(2.54, 3, 22),
+  'latching 1.0 mm': made(1, 1, 26),
+  'latching 1.25 mm': made(1.25, 1, 26),
+  'three-way picture 1.25 mm': made(1.25, 1, 26),
+  'latching 1.5 mm': made(1.5, 1, 24),
+  'latching 2.0 mm': made(2, 2, 22),
+  'solder pads': made(null, 8, 14),
+  'wire ends': made(null, 30, 10),
+  'screw terminal 5 mm': made(5, 12, 12),
+  'barrel 5.5 mm': made(null, 5, 18),
+  'power blade 10 mm': made(null, 30, 10),
+  'spark-safe 5 mm': made(null, 60, 10),
+  'twist-lock round': made(null, 10, 14),
+  'tool pack shoe': made(null, 60, 10),
+  'dummy battery, body family A': only('dummy battery, body family A', 3, 20),
+  'dummy battery, body family B': only('dummy battery, body family B', 3, 20),
   'HDMI full': only('hdmi'),
   'HDMI mini': only('hdmi'),
   'HDMI micro': only('hdmi'),
-  'USB receptacle': only('usb', 1.5),
+  'USB receptacle': only('usb', 1.5, 24),
   'Ethernet 8-way': only('ethernet'),
   'Ethernet 4-way 1.25 mm': only('ethernet'),
   'ribbon 22-way': only('ribbon'),
@@ -44,9 +56,11 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'trainer jack': only('trainer'),
 };
 
+const UNKNOWN: Connector = { pitchMm: null, maxA: null, thickestAwg: null, group: 'made' };
+
 /** The family of a plug; one that is not in the table can be made and has no known rating. */
 export function connectorOf(family: string): Connector {
-  return FAMILIES[family] ?? made(null, null);
+  return Object.hasOwn(FAMILIES, family) ? FAMILIES[family]! : UNKNOWN;
 }
 
 /** Whether a lead between two families exists or can be made on the bench. */

@@ -88,9 +88,6 @@ export const ASKED_WHATS = [
   'standby',
 ] as const;
 
-/** What a ground app may steer. */
-export const APP_STEERS = ASKED_WHATS;
-
 /** What a port that is told may be. */
 export const PORT_USES = [
   'smart battery',

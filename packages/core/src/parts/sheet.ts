@@ -3,7 +3,7 @@
  * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does and who may ask.
  */
 import * as z from 'zod';
-import { APP_STEERS, ASKED_WHATS, BOARD_CLASSES, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './kinds.js';
+import { ASKED_WHATS, BOARD_CLASSES, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './kinds.js';
 import {
   MOST_ON_SHEET,
   addressLeaf,
@@ -361,7 +361,7 @@ const appSchema = z.strictObject({
     }),
     16,
   ),
-  steers: listOf('Steers', choice('What', APP_STEERS), 64),
+  steers: listOf('Steers', choice('What', ASKED_WHATS), 64),
 });
 
 export const sheetSchema = z.strictObject({

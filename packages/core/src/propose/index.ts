@@ -1,3 +1,4 @@
+export { idleParts, type Idle } from './idle.js';
 export { propose, proposeSteps, type Choice, type ClashText, type Proposal, type Unmet } from './propose.js';
 export { poseRig, type PosedProblem } from './pose.js';
 export { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';

@@ -2,7 +2,7 @@ import { leadLength, looksAlike, portsCanJoin, type LinkEnd } from '../loom/inde
 import type { Pin, Port } from '../parts/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
-import { eatersOf, fits, outletsOf, portOf, type Eater } from './outlets.js';
+import { eatersOf, fits, outletA, outletsOf, portOf, type Eater } from './outlets.js';
 import type { JoinFeed, Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -169,5 +169,5 @@ const inside = (own: Eater, hungry: Eater): boolean =>
 function takesThrough(poser: Poser, through: Eater, hungry: Eater): Option['takes'] {
   return outletsOf(poser.view)
     .filter((o) => fits(o, through))
-    .map((o) => ({ pool: poser.pool(`amps ${o.id}`, o.source.maxA), amount: hungry.peakW / o.volts[0] }));
+    .map((o) => ({ pool: poser.pool(`amps ${o.id}`, outletA(o)), amount: hungry.peakW / o.volts[0] }));
 }

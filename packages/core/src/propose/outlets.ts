@@ -1,6 +1,6 @@
-import type { Port, Sheet, Source, Supply } from '../parts/index.js';
+import { connectorOf, type Port, type Sheet, type Source, type Supply } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
-import { CELL, packV } from '../rails/index.js';
+import { packV } from '../rails/index.js';
 import type { BenchView } from './bench-view.js';
 
 /** A source of a part with what it gives from full to flat. */
@@ -25,6 +25,10 @@ export interface Eater {
 
 export const portOf = (sheet: Sheet, id: string): Port => sheet.ports.find((p) => p.id === id)!;
 
+/** Current an outlet gives: its rating, or what the contact of its plug carries. */
+export const outletA = ({ sheet, source }: Outlet): number =>
+  Math.min(source.maxA, connectorOf(portOf(sheet, source.plus.port).plug.family).maxA ?? source.maxA);
+
 /** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
 export function outletsOf({ parts }: BenchView): Outlet[] {
   return parts.flatMap(({ part, sheet }) =>
@@ -44,7 +48,7 @@ export function outletsOf({ parts }: BenchView): Outlet[] {
 function voltsOf({ regulator, pack }: Source): [number, number] {
   if (regulator) return [regulator.volts, regulator.volts];
   const cells = pack?.cells ?? 0;
-  return [packV(cells, 0), cells * CELL.fullV];
+  return [packV(cells, 0, pack?.chemistry), packV(cells, 1, pack?.chemistry)];
 }
 
 export function eatersOf({ parts }: BenchView): Eater[] {

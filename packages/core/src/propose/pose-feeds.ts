@@ -1,8 +1,9 @@
 import { portsCanJoin } from '../loom/index.js';
 import { leadCost } from './join-options.js';
 import { COST, type CostPart } from './costs.js';
-import { ampsOf, eatersOf, fits, marginV, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
+import { ampsOf, eatersOf, fits, marginV, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
 import type { Poser } from './poser.js';
+import type { Option } from './problem.js';
 
 /** A margin smaller than this is worth points, V. @source [practice] */
 const THIN_V = 0.3;
@@ -59,13 +60,35 @@ export function feedOption(
       covers: [need],
       wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
       hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
-      takes: [{ pool: poser.pool(`amps ${outlet.id}`, source.maxA), amount: ampsOf(outlet, eater, eaters, outlets) }],
+      takes: [
+        { pool: poser.pool(`amps ${outlet.id}`, outletA(outlet)), amount: ampsOf(outlet, eater, eaters, outlets) },
+        ...heatTakes(poser, outlet, eater, outlets),
+      ],
       modes: source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : [],
     },
     { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
     feedCost(poser, outlet, eater),
     `${eater.part.label} from ${outlet.part.label}`,
   );
+}
+
+/** Heat a small linear regulator gets rid of, where its sheet does not say, W. @source [practice] 1–2 W */
+const HEAT_W = 1.5;
+
+/** Heat that a load causes in a linear regulator, at the highest volts that could come in. */
+function heatTakes(
+  poser: Poser,
+  { id, source, sheet, part }: Outlet,
+  eater: Eater,
+  outlets: Outlet[],
+): Option['takes'] {
+  const { regulator } = source;
+  const into = sheet.supplies.find((s) => s.id === regulator?.fedBy);
+  if (source.kind !== 'linear' || !regulator || !into) return [];
+  const input: Eater = { id: '', part, sheet, supply: into, peakW: 0 };
+  const highest = Math.max(0, ...outlets.filter((o) => fits(o, input)).map((o) => o.volts[1]));
+  const heatW = (highest - regulator.volts) * (eater.peakW / regulator.volts);
+  return [{ pool: poser.pool(`heat ${id}`, regulator.heatW ?? HEAT_W), amount: Math.max(0, heatW) }];
 }
 
 /** A load is always to be fed; a regulator when a locked lead already hangs on it. */

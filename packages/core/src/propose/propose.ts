@@ -3,6 +3,7 @@ import { addressEdits } from './addresses.js';
 import { findClashes } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
+import { idleParts, type Idle } from './idle.js';
 import { poseRig, type PosedProblem } from './pose.js';
 import type { Demand } from './poser.js';
 import type { Option, Solution } from './problem.js';
@@ -42,6 +43,8 @@ export interface Proposal {
   choices: Choice[];
   unmet: Unmet[];
   clashes: ClashText[];
+  /** Parts left without work, each with its reason. */
+  idle: Idle[];
   /** Points of what is done; the lower the better. */
   points: number;
   /** Points for what is left open. */
@@ -98,6 +101,7 @@ function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution): Prop
       wishes: needs.flatMap((n) => posed.demands.get(n)?.wish ?? []),
       smallest,
     })),
+    idle: idleParts(edits.length ? applyEdits(rig, edits).rig : rig),
     points: solution.cost - openPoints,
     openPoints,
     bound: solution.bound - openPoints,

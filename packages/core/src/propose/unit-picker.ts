@@ -29,7 +29,7 @@ export class UnitPicker {
   private pickOne(make: JoinMake): { talker: LinkEnd; listener: LinkEnd } {
     const pair = this.today(make) ?? this.held(make);
     const listener = pair?.listener ?? this.free(make.listener);
-    const talker = pair?.talker ?? this.free(make.talker, listener.links[make.listener.nth]!);
+    const talker = pair?.talker ?? this.free(make.talker, listener.links[make.listener.nth]);
     const shared = make.talker.end.link.kind === 'sbus';
     if (!shared) this.used.add(keyOf(talker));
     this.used.add(keyOf(listener));

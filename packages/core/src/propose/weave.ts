@@ -9,7 +9,7 @@ import {
   type PinMap,
   type Terminals,
 } from '../loom/index.js';
-import { fuseFor, gaugeFor } from '../rails/index.js';
+import { carriesA, fuseOf, fuseUpTo, leadGauge } from '../rails/index.js';
 import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
@@ -33,9 +33,6 @@ export type Chosen = Omit<Option, 'cost'> & Posed;
 type Feed = Chosen & { make: Extract<Posed['make'], { do: 'feed' }> };
 type Pair = Chosen & { make: Extract<Posed['make'], { do: 'pair' }> };
 type Joined = Chosen & { make: Extract<Posed['make'], { do: 'join' }> };
-
-/** Volts a supply lead may lose at its peak. @source [practice] */
-const DROP_V = 0.06;
 
 /** Turns chosen options into cables, settings and what ports are given to. Supply leads first, so that grounds are known. */
 export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
@@ -98,9 +95,8 @@ function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
   };
   return pinMap(rig, join, {
     lengthMm,
-    gaugeAwg: gaugeFor(amps, lengthMm, DROP_V),
     groundBy: null,
-    ...(outlet.source.kind === 'pack' ? { fuseA: fuseFor(amps) } : {}),
+    ...supplyWire(rig, join, amps, lengthMm, outlet.source.kind === 'pack'),
   });
 }
 
@@ -115,12 +111,15 @@ function pairMap(rig: Rig, { make }: Pair, chosen: readonly Chosen[]): PinMap {
     minus: on(o.part.id, o.source.minus),
   });
   const join: Join = { kind: 'feed', from: terminals(outlet), to: terminals(first) };
-  return pinMap(rig, join, {
-    lengthMm,
-    gaugeAwg: gaugeFor(amps, lengthMm, DROP_V),
-    groundBy: null,
-    fuseA: fuseFor(amps),
-  });
+  return pinMap(rig, join, { lengthMm, groundBy: null, ...supplyWire(rig, join, amps, lengthMm, true) });
+}
+
+/** Gauge of a supply lead, and its fuse where it comes from a pack. */
+function supplyWire(rig: Rig, join: Extract<Join, { kind: 'feed' }>, amps: number, lengthMm: number, atPack: boolean) {
+  const ends = [join.from.plus, join.to.plus] as const;
+  const gaugeAwg = leadGauge(rig, ...ends, amps, lengthMm, atPack);
+  const fuse = atPack ? (fuseOf(rig, gaugeAwg, amps, ...ends) ?? fuseUpTo(carriesA(rig, gaugeAwg, ...ends))) : null;
+  return { gaugeAwg, ...(fuse === null ? {} : { fuseA: fuse }) };
 }
 
 const isFeed = (o: Chosen): o is Feed => o.make.do === 'feed';
@@ -144,7 +143,7 @@ function groundOf(talker: LinkEnd, listener: LinkEnd, grounds: GroundTracker): s
 }
 
 /** The leads that bring their own shield are wired whole. */
-const WHOLE: ReadonlySet<string> = new Set(['hdmi', 'usb', 'ribbon', 'antenna']);
+const WHOLE: ReadonlySet<string> = new Set(['hdmi', 'usb', 'ribbon', 'antenna', 'ethernet', 'infra-red']);
 
 function joinMap(rig: Rig, { make }: Joined, { talker, listener }: PickedEnds, grounds: GroundTracker): PinMap {
   const lengthMm = leadLength(rig, talker.part.id, listener.part.id).needMm;

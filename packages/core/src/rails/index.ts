@@ -6,14 +6,17 @@ export {
   wireMassG,
   wireMaxA,
   fuseFor,
+  fuseUpTo,
+  PACK_LEAD_AWG,
   gaugeFor,
   GAUGES,
 } from './wire.js';
-export { CELL, cellV, packV } from './pack.js';
+export { CELL, PACKS_AGREE_V, cellV, chargeOf, fullCellV, packV, type Chemistry } from './pack.js';
 export { loadAmps, type Network, type Element, type Resistor } from './network.js';
 export { prepareNetwork, solveNetwork, type PreparedNetwork, type NetworkSolution } from './solve-network.js';
-export { rigNetwork, atPeak, type RigNetwork } from './rig-network.js';
+export { rigNetwork, atPeak, ownShare, type RigNetwork } from './rig-network.js';
 export { solveRails, solveRigNetwork, sweepRails, type Rails, type RailNode, type RailSweep } from './solve-rails.js';
+export { carriesA, fuseOf, leadGauge, thickestFit } from './lead.js';
 export { runTimeMin, KEPT_CHARGE } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
 export { feedChoices, type FeedChoice } from './feed-choice.js';

@@ -1,37 +1,78 @@
 import { clamp, remap } from '../units/index.js';
+import type { Source } from '../parts/index.js';
+
+export type Chemistry = NonNullable<NonNullable<Source['pack']>['chemistry']>;
 
 /**
- * Rest voltage of a lithium-polymer cell, V.
+ * Voltages of a lithium-polymer cell that people go by, V. `landV` and `floorV` are read under load.
  * @source [practice] 4.20 full, about 3.7 nominal, 3.5 land now, 3.3 the floor under load
  */
 export const CELL = { fullV: 4.2, nominalV: 3.7, landV: 3.5, floorV: 3.3 } as const;
 
-/** Charge against rest voltage; the figures between those of {@link CELL} are a usual curve. @source [mem] */
-const CURVE: readonly (readonly [charge: number, volts: number])[] = [
-  [0, CELL.floorV],
-  [0.1, CELL.landV],
-  [0.2, 3.64],
-  [0.3, CELL.nominalV],
-  [0.4, 3.75],
-  [0.6, 3.86],
-  [0.8, 4.0],
-  [0.9, 4.08],
-  [1, CELL.fullV],
-];
+/** Two packs side by side must agree within this, V. @source [practice] on about 54 V */
+export const PACKS_AGREE_V = 1;
+
+type Curve = readonly (readonly [charge: number, volts: number])[];
+
+/**
+ * Charge against rest voltage of a cell. A rig is reckoned down to the floor under load, which a pack reaches while its cells at
+ * rest would show more: the last tenth falls to it. The figures between are a usual curve. @source [mem]
+ */
+const CURVES: Readonly<Record<Chemistry, Curve>> = {
+  'lithium-polymer': [
+    [0, CELL.floorV],
+    [0.05, 3.55],
+    [0.1, 3.66],
+    [0.2, 3.73],
+    [0.3, 3.77],
+    [0.4, 3.8],
+    [0.6, 3.89],
+    [0.8, 4.02],
+    [0.9, 4.1],
+    [1, CELL.fullV],
+  ],
+  // @source [practice] a tool pack sold as 56 V reads about 54 V when nearly full
+  'lithium-ion': [
+    [0, 3],
+    [0.1, 3.2],
+    [0.2, 3.35],
+    [0.5, 3.58],
+    [0.8, 3.78],
+    [0.9, 3.86],
+    [1, 4],
+  ],
+};
+
+/** Highest rest voltage of a cell, V. */
+export const fullCellV = (chemistry: Chemistry = 'lithium-polymer'): number => CURVES[chemistry].at(-1)![1];
 
 /** Rest voltage of one cell at a state of charge 0…1 (clamped). Rises with charge. */
-export function cellV(charge: number): number {
+export function cellV(charge: number, chemistry: Chemistry = 'lithium-polymer'): number {
+  const curve = CURVES[chemistry];
   const at = clamp(charge, 0, 1);
   const i = Math.max(
     1,
-    CURVE.findIndex(([c]) => c >= at),
+    curve.findIndex(([c]) => c >= at),
   );
-  const [c0, v0] = CURVE[i - 1]!;
-  const [c1, v1] = CURVE[i]!;
+  const [c0, v0] = curve[i - 1]!;
+  const [c1, v1] = curve[i]!;
   return remap(at, c0, c1, v0, v1);
 }
 
+/** Charge 0…1 of a cell that reads a voltage at rest; inverse of {@link cellV}, clamped at its ends. */
+export function chargeOf(cellVolts: number, chemistry: Chemistry = 'lithium-polymer'): number {
+  const curve = CURVES[chemistry];
+  const at = clamp(cellVolts, curve[0]![1], curve.at(-1)![1]);
+  const i = Math.max(
+    1,
+    curve.findIndex(([, v]) => v >= at),
+  );
+  const [c0, v0] = curve[i - 1]!;
+  const [c1, v1] = curve[i]!;
+  return remap(at, v0, v1, c0, c1);
+}
+
 /** Rest voltage of a pack of `cells` in series. */
-export function packV(cells: number, charge: number): number {
-  return cells * cellV(charge);
+export function packV(cells: number, charge: number, chemistry?: Chemistry): number {
+  return cells * cellV(charge, chemistry);
 }

@@ -1,6 +1,7 @@
 import type { Sheet } from '../parts/index.js';
 import { partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import type { Element, Network } from './network.js';
+import { chargeOf, type Chemistry } from './pack.js';
 import { prepareNetwork, type PreparedNetwork } from './solve-network.js';
 import { wireOhm } from './wire.js';
 
@@ -22,8 +23,8 @@ export interface RigNetwork {
   wires: { cable: string; wire: number }[];
   /** Part whose source a supply hangs on, by element; nothing for what no wire feeds. */
   feeders: Map<number, string>;
-  /** Cells in series of each pack, by element. */
-  cells: Map<number, number>;
+  /** Cells in series, kind of cell and own charge 0…1 of each pack, by element. */
+  packs: Map<number, { cells: number; chemistry: Chemistry; share: number }>;
   /** Sources that hold a voltage whatever the charge, by element. */
   fixedV: Map<number, number>;
 }
@@ -40,12 +41,19 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
   const nodeOf = (at: PinRef): number | undefined => nodes.get(pinKey(at));
   const network: Network = { nodes: new Set(nodes.values()).size, resistors: [], elements: [] };
   const wires: RigNetwork['wires'] = [];
+  const diodes: { from: number; to: number }[] = [];
   for (const cable of rig.cables) {
     cable.wires.forEach((wire, index) => {
       const a = nodeOf(wire.from);
       const b = nodeOf(wire.to);
       if (a === undefined || b === undefined || a === b) return;
-      network.resistors.push({ a, b, ohm: Math.max(1e-5, wireOhm(wire)) });
+      const { inline } = wire;
+      if (inline?.kind === 'switch' && !inline.closed) return;
+      const ohm = Math.max(1e-5, wireOhm(wire)) + (inline?.kind === 'resistor' ? inline.ohm : 0);
+      // a diode sits between the wire and its far end, on a node of its own
+      const end = inline?.kind === 'diode' ? network.nodes++ : b;
+      if (end !== b) diodes.push({ from: end, to: b });
+      network.resistors.push({ a, b: end, ohm });
       wires.push({ cable: cable.id, wire: index });
     });
   }
@@ -96,28 +104,61 @@ export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigN
       );
     }
   }
+  const through = conducting(network, terminals, diodes);
+  const firstDiode = network.elements.length;
+  for (const { from, to } of through)
+    network.elements.push({ kind: 'pack', plus: to, minus: from, outOhm: DIODE.ohm, emfV: -DIODE.dropV });
   return {
     prepared: prepareNetwork(network),
     terminals,
     wires,
-    feeders: feedersOf(network, terminals),
-    cells: cellsOf(terminals),
-    fixedV: new Map(
-      terminals.flatMap((t) => {
+    feeders: feedersOf(network, terminals, through),
+    packs: packsOf(terminals),
+    fixedV: new Map([
+      ...through.map((_, i) => [firstDiode + i, -DIODE.dropV] as const),
+      ...terminals.flatMap((t) => {
         const fixed = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.fixedV : undefined;
         return fixed === undefined ? [] : [[t.element, fixed] as const];
       }),
-    ),
+    ]),
   };
 }
 
-/** Walks the wires from every source's plus. */
-function feedersOf(network: Network, terminals: Terminal[]): Map<number, string> {
+/** A power diode in a lead that carries current: what it drops, and its own resistance. @source [practice] Schottky type */
+const DIODE = { dropV: 0.4, ohm: 0.02 } as const;
+
+/** Diodes that a source reaches at the end they let current in by; the others block, and their wires are open. */
+function conducting<D extends { from: number; to: number }>(network: Network, terminals: Terminal[], diodes: D[]): D[] {
+  if (!diodes.length) return [];
+  const near = neighbours(network);
+  for (const { from, to } of diodes) near[from]!.push(to);
+  const seen = new Set<number>();
+  const queue = terminals.filter((t) => t.kind === 'source').map((t) => network.elements[t.element]!.plus);
+  for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
+    if (seen.has(node)) continue;
+    seen.add(node);
+    queue.push(...near[node]!);
+  }
+  return diodes.filter((d) => seen.has(d.from));
+}
+
+function neighbours(network: Network): number[][] {
   const near = Array.from({ length: network.nodes }, (): number[] => []);
   for (const { a, b } of network.resistors) {
     near[a]!.push(b);
     near[b]!.push(a);
   }
+  return near;
+}
+
+/** Walks the wires from every source's plus. */
+function feedersOf(
+  network: Network,
+  terminals: Terminal[],
+  diodes: readonly { from: number; to: number }[],
+): Map<number, string> {
+  const near = neighbours(network);
+  for (const { from, to } of diodes) near[from]!.push(to);
   const feeders = new Map<number, string>();
   for (const source of terminals.filter((t) => t.kind === 'source')) {
     const queue = [network.elements[source.element]!.plus];
@@ -136,13 +177,21 @@ function feedersOf(network: Network, terminals: Terminal[]): Map<number, string>
   );
 }
 
-function cellsOf(terminals: Terminal[]): Map<number, number> {
+function packsOf(terminals: Terminal[]): RigNetwork['packs'] {
   return new Map(
     terminals.flatMap((t) => {
       const pack = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
-      return pack ? [[t.element, pack.cells] as const] : [];
+      if (!pack) return [];
+      const { cells, chemistry = 'lithium-polymer' } = pack;
+      return [[t.element, { cells, chemistry, share: ownShare(t.part, cells, chemistry) }] as const];
     }),
   );
+}
+
+/** Charge a pack has by itself: what it reads at rest before what was noted of it; full when nothing is known. */
+export function ownShare({ charge }: Pick<Part, 'charge'>, cells: number, chemistry: Chemistry): number {
+  if (charge?.volts !== undefined) return chargeOf(charge.volts / cells, chemistry);
+  return charge?.share ?? 1;
 }
 
 /** The same network with every load at its peak. The inverse is kept where no load is a resistance. */

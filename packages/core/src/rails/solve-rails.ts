@@ -1,4 +1,4 @@
-import type { Rig } from '../rig/index.js';
+import type { Part, Rig } from '../rig/index.js';
 import { heldV } from './network.js';
 import { packV } from './pack.js';
 import { rigNetwork, type RigNetwork, type Terminal } from './rig-network.js';
@@ -61,6 +61,22 @@ export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
   };
 }
 
+/** Current out of each pack at each of some states of charge, A, with the island of copper it stands on; in the order of the packs. */
+export function eachPackAmps(
+  network: RigNetwork,
+  charges: readonly number[],
+): { part: Part; amps: number[]; island: number }[] {
+  const packs = network.terminals.filter((t) => network.packs.has(t.element));
+  const islandOf = (element: number): number => network.prepared.islands.findIndex((i) => i.elements.includes(element));
+  const drawn = packs.map(({ part, element }) => ({ part, amps: [] as number[], island: islandOf(element) }));
+  let solved: NetworkSolution | undefined;
+  for (const charge of charges) {
+    const { amps } = (solved = solveAt(network, charge, solved?.volts));
+    packs.forEach((t, i) => drawn[i]!.amps.push(amps[t.element]!));
+  }
+  return drawn;
+}
+
 /** Current out of all packs at each of some states of charge, A; each solve starts from the one before. */
 export function packAmps(network: RigNetwork, charges: readonly number[]): number[] {
   const packs = network.terminals.filter((t) => network.prepared.network.elements[t.element]!.kind === 'pack');
@@ -104,7 +120,13 @@ export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
 
 /** The network solved with every pack at its rest voltage for this charge. */
 function solveAt(network: RigNetwork, charge: number, near?: Float64Array): NetworkSolution {
-  return solveNetwork(network.prepared, (e) => network.fixedV.get(e) ?? packV(network.cells.get(e) ?? 0, charge), near);
+  return solveNetwork(network.prepared, (e) => network.fixedV.get(e) ?? restV(network, e, charge), near);
+}
+
+/** Rest voltage of a pack when the fullest stands at `charge`: each starts from its own. */
+function restV(network: RigNetwork, element: number, charge: number): number {
+  const pack = network.packs.get(element);
+  return pack ? packV(pack.cells, charge * pack.share, pack.chemistry) : 0;
 }
 
 const isLoad = (t: Terminal, network: RigNetwork): boolean =>

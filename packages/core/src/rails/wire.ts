@@ -28,6 +28,9 @@ export function wireMassG({ gaugeAwg, lengthMm }: { gaugeAwg: number; lengthMm: 
 
 /** Current a short single wire in free air carries, A, by gauge. @source [mem] handbook table of chassis wiring */
 const CHASSIS_A: readonly (readonly [awg: number, amps: number])[] = [
+  [36, 0.21],
+  [34, 0.33],
+  [32, 0.53],
   [30, 0.86],
   [28, 1.4],
   [26, 2.2],
@@ -42,7 +45,10 @@ const CHASSIS_A: readonly (readonly [awg: number, amps: number])[] = [
 ];
 
 /** Gauges a bench has, thin to thick. */
-export const GAUGES: readonly number[] = CHASSIS_A.map(([awg]) => awg);
+export const GAUGES: readonly number[] = CHASSIS_A.map(([awg]) => awg).filter((awg) => awg <= 30);
+
+/** Thinnest lead that is put on a pack, whatever it carries. @source [practice] */
+export const PACK_LEAD_AWG = 20;
 
 /** Current a wire of this gauge may carry, A; a gauge between two counts as the thinner. */
 export function wireMaxA(gaugeAwg: number): number {
@@ -62,3 +68,6 @@ const FUSE_ABOVE = 1.5;
 
 /** Fuse for a lead that carries a current at its peak, A; the largest of the trade when none is large enough. */
 export const fuseFor = (peakA: number): number => FUSES_A.find((f) => f >= peakA * FUSE_ABOVE) ?? FUSES_A.at(-1)!;
+
+/** Largest fuse of the trade that a wire and its plugs stand, A; null when even the smallest is too large. */
+export const fuseUpTo = (mostA: number): number | null => FUSES_A.filter((f) => f <= mostA + 1e-9).at(-1) ?? null;

@@ -24,6 +24,7 @@ function randomProblem(seed: number): AssignProblem {
     label: `demand ${d}`,
     chain: null as never,
     wish: null,
+    flight: false,
     hand: { id: random() < 0.8 ? 'T1' : 'T2' } as never,
     controls: some(controls, (i) => option({ id: `c${i}` } as never)),
     slots: some(slots, (i) => option(i + 1)),

@@ -95,7 +95,7 @@ describe('proposals [lib javascript-lp-solver]', () => {
     const proposal = propose(rig);
     const findings = analyse(applyEdits(rig, proposal.edits).rig).findings;
     const about = findings.filter((f) => f.mark === 'stop' || f.station === 'loom');
-    const open = new Set(proposal.unmet.flatMap((u) => u.part ?? []));
+    const open = new Set([...proposal.unmet.flatMap((u) => u.part ?? []), ...proposal.idle.map((i) => i.part)]);
     expect(about.filter((f) => !f.subjects.some((s) => open.has(s))).map((f) => `${f.rule} ${f.text}`)).toEqual([]);
   });
 });

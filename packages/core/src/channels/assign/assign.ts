@@ -1,12 +1,10 @@
 import type { Conversation } from '../../loom/index.js';
 import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
 import { PPM } from '../../signals/index.js';
-import { PULSE } from '../../units/index.js';
-import { isTriggered, isWindowed, type PartFunction } from '../../parts/index.js';
+import type { PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { findChains, type Chain } from '../chain.js';
-import { restPositions } from '../shaping.js';
-import { forward } from '../signal-path.js';
+import { placeChange } from '../place-windows.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
 import { controlOptions } from './control-options.js';
 import type { Demand, Point } from './demand.js';
@@ -198,19 +196,8 @@ function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: rea
 
 /** Sub-trim and end points that bring every place of a switch into a window of its own; nothing when they are there. */
 function fitEdits(chain: Chain, before: Shaping | undefined): Edit[] {
-  const { fn, control, shaping } = chain;
-  if (!control || !shaping || shaping.locked || !isWindowed(fn) || before?.control === control.id) return [];
-  const places = restPositions(control.kind);
-  const windows = [...(fn.windows ?? [])].sort((a, b) => a.fromUs - b.fromUs);
-  if (isTriggered(fn) || places.length !== windows.length) return [];
-  const hit = places.map((at) => {
-    const now = forward(chain, at);
-    return now && 'window' in now.demand ? now.demand.window : null;
-  });
-  if (hit.every((w) => w !== null) && new Set(hit).size === places.length) return [];
-  const middle = (i: number): number =>
-    Math.round((Math.max(PULSE.leastUs, windows[i]!.fromUs) + Math.min(PULSE.mostUs, windows[i]!.toUs)) / 2);
-  const subTrimUs = places.length === 3 ? middle(1) - PULSE.centreUs : 0;
-  const change = { subTrimUs, lowUs: middle(0) - subTrimUs, highUs: middle(places.length - 1) - subTrimUs };
-  return [{ kind: 'shape', transmitter: shaping.transmitter, channel: shaping.channel, change }];
+  const { control, shaping } = chain;
+  if (!control || !shaping || shaping.locked || before?.control === control.id) return [];
+  const change = placeChange(chain);
+  return change ? [{ kind: 'shape', transmitter: shaping.transmitter, channel: shaping.channel, change }] : [];
 }

@@ -135,7 +135,8 @@ function seatsOf(
     const wish = wished.get(chain) ?? null;
     const flight = isFlightChain(chain);
     const isBound = bound.has(nameOf(chain));
-    const isNeeded = wish || (flight && (isAxis(chain.fn.what) || isBound)) || (isBound && chain.control);
+    const isNeeded =
+      wish !== null || (flight && (isAxis(chain.fn.what) || isBound)) || (isBound && chain.control !== null);
     if (!isNeeded || without?.has(nameOf(chain))) return [];
     if (only && !only.has(nameOf(chain)))
       return chain.control && !chain.breaks ? [{ chain, wish, flight, kept: true }] : [];

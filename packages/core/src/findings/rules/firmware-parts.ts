@@ -1,4 +1,4 @@
-import type { Sheet } from '../../parts/index.js';
+import { flies, type Sheet } from '../../parts/index.js';
 import type { Part } from '../../rig/index.js';
 import type { RuleContext } from '../finding.js';
 
@@ -9,19 +9,19 @@ export interface FirmwareNeed {
   need: Sheet['firmware'][number];
 }
 
-/** Every firmware need of a device with the controller it hangs on. */
+/** Every firmware need of a part with the controller it hangs on, by the link that needs it: menus, ladders, gimbals alike. */
 export function firmwareNeeds({ conversations }: RuleContext): FirmwareNeed[] {
   const seen = new Set<string>();
   return conversations.flatMap((c) => {
-    const key = `${c.talker.part.id} ${c.listener.part.id}`;
-    if (c.talker.sheet.role !== 'controller' || !c.listener.link.pins.send || seen.has(key)) return [];
-    seen.add(key);
-    return c.listener.sheet.firmware.map((need) => ({
-      device: c.listener.part,
-      controller: c.talker.part,
-      board: c.talker.sheet.board,
-      need,
-    }));
+    const [controller, device] = flies(c.talker.sheet) ? [c.talker, c.listener] : [c.listener, c.talker];
+    if (!flies(controller.sheet) || flies(device.sheet)) return [];
+    return device.sheet.firmware
+      .filter((need) => need.over === undefined || need.over === device.link.id)
+      .filter((need) => {
+        const key = `${controller.part.id} ${device.part.id} ${need.what}`;
+        return !seen.has(key) && seen.add(key);
+      })
+      .map((need) => ({ device: device.part, controller: controller.part, board: controller.sheet.board, need }));
   });
 }
 

@@ -1,35 +1,57 @@
-import { fuseFor } from '../../rails/index.js';
-import { findPin, partsOfRole, samePin, sheetOf, type Edit } from '../../rig/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import { isPack } from '../../parts/index.js';
+import { fuseOf, leadGauge } from '../../rails/index.js';
+import { findPin, partsWithSheets, samePin, sheetOf, type Edit, type Rig, type Wire } from '../../rig/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A lead from a lithium pack without a fuse in it or a fuse holder at its end. @source [practice] fuse near the pack */
 export const fuseMissingRule: Rule = ({ rig, flat }) =>
-  partsOfRole(rig, 'pack').flatMap(({ part, sheet }) =>
-    sheet.sources.flatMap((source) => {
-      const plus = { part: part.id, ...source.plus };
-      return rig.cables.flatMap((cable): RuleResult[] => {
-        const at = cable.wires.findIndex((w) => samePin(w.from, plus) || samePin(w.to, plus));
-        const wire = cable.wires[at];
-        if (!wire || wire.inline?.kind === 'fuse') return [];
-        const far = samePin(wire.from, plus) ? wire.to : wire.from;
-        if (sheetOf(rig, far.part).role === 'fuse' || findPin(rig, far)?.pin.line !== 'supply') return [];
-        const amps = Math.abs(flat.wires.find((w) => w.cable === cable.id && w.wire === at)?.amps ?? 0);
-        const rating = fuseFor(amps);
-        const edits: Edit[] = [{ kind: 'setWire', cable: cable.id, wire: at, inline: { kind: 'fuse', amps: rating } }];
-        return [
-          {
-            rule: 'fuse-missing',
-            mark: 'watch',
-            station: 'rails',
-            subjects: [cable.id, part.id],
-            figures: [
-              { name: 'cable', value: cable.id },
-              { name: 'part', value: part.id },
-              { name: 'amps', value: Number(amps.toFixed(2)), unit: 'A', source: 'network solve' },
-            ],
-            fixes: [{ label: `Fuse ${rating} A`, edits }],
-          },
-        ];
-      });
-    }),
-  );
+  partsWithSheets(rig)
+    .filter(({ sheet }) => isPack(sheet))
+    .flatMap(({ part, sheet }) =>
+      sheet.sources.flatMap((source) => {
+        const plus = { part: part.id, ...source.plus };
+        return rig.cables.flatMap((cable): RuleResult[] => {
+          const bare = cable.wires.flatMap((wire, at) => {
+            const far = samePin(wire.from, plus) ? wire.to : samePin(wire.to, plus) ? wire.from : null;
+            if (!far || wire.inline?.kind === 'fuse') return [];
+            if (sheetOf(rig, far.part).role === 'fuse' || findPin(rig, far)?.pin.line !== 'supply') return [];
+            const amps = Math.abs(flat.wires.find((w) => w.cable === cable.id && w.wire === at)?.amps ?? 0);
+            return [{ wire, at, amps }];
+          });
+          const [first] = bare;
+          if (!first) return [];
+          return [
+            {
+              rule: 'fuse-missing',
+              mark: 'watch',
+              station: 'rails',
+              subjects: [cable.id, part.id],
+              figures: [
+                { name: 'cable', value: cable.id },
+                { name: 'part', value: part.id },
+                { name: 'amps', value: Number(first.amps.toFixed(2)), unit: 'A', source: 'network solve' },
+              ],
+              fixes: bare.length === 1 ? fuseFix(rig, cable.id, first) : [],
+            },
+          ];
+        });
+      }),
+    );
+
+/** A fuse that wire and plugs stand; a thicker wire with it where the one that is there stands none. */
+function fuseFix(rig: Rig, cable: string, { wire, at, amps }: { wire: Wire; at: number; amps: number }): Fix[] {
+  if (wire.inline) return [];
+  const gaugeAwg = Math.min(wire.gaugeAwg, leadGauge(rig, wire.from, wire.to, amps, wire.lengthMm, true));
+  const rating =
+    fuseOf(rig, wire.gaugeAwg, amps, wire.from, wire.to) ?? fuseOf(rig, gaugeAwg, amps, wire.from, wire.to);
+  if (rating === null) return [];
+  const thicker = fuseOf(rig, wire.gaugeAwg, amps, wire.from, wire.to) === null;
+  const edit: Edit = {
+    kind: 'setWire',
+    cable,
+    wire: wire.id ?? at,
+    inline: { kind: 'fuse', amps: rating },
+    ...(thicker ? { gaugeAwg } : {}),
+  };
+  return [{ label: `Fuse ${rating} A${thicker ? `, ${gaugeAwg} AWG` : ''}`, edits: [edit] }];
+}

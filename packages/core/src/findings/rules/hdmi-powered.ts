@@ -8,7 +8,7 @@ const HDMI_A = 0.055;
 export const hdmiPoweredRule: Rule = (context) =>
   context.full.nodes.flatMap((node): RuleResult[] => {
     const hears = context.conversations.some(
-      (c) => c.kind === 'hdmi' && c.listener.part.id === node.part && c.listener.sheet.role === 'converter',
+      (c) => c.kind === 'hdmi' && c.listener.part.id === node.part && c.listener.sheet.pictures.length > 0,
     );
     if (!node.allowed || node.fedBy !== null || !hears) return [];
     const supply = context.rig.sheets[context.rig.parts.find((p) => p.id === node.part)!.class]!.supplies.find(
@@ -31,7 +31,7 @@ export const hdmiPoweredRule: Rule = (context) =>
           },
           { name: 'socket gives', value: HDMI_A, unit: 'A', source: '[std HDMI 1.4, mem]' },
         ],
-        fixes: leadFixes(context.rig, node),
+        fixes: leadFixes(context, node),
       },
     ];
   });

@@ -1,5 +1,5 @@
-import { cableViews, type CableView } from '../../loom/index.js';
-import type { Edit, Rig } from '../../rig/index.js';
+import { bringsGround, cableViews, type CableView, type LinkEnd } from '../../loom/index.js';
+import { findPin, type Edit, type Rig } from '../../rig/index.js';
 
 /** Leads with two ends, as the rules on lengths see them. */
 export const plainLeads = (rig: Rig): { cable: CableView; from: string; to: string }[] =>
@@ -20,4 +20,20 @@ export function lengthEdits(rig: Rig, cable: string, part: string, lengthMm: num
 export function longestMm(rig: Rig, cable: string, part: string): number {
   const wires = rig.cables.find((c) => c.id === cable)?.wires ?? [];
   return Math.max(0, ...wires.filter((w) => w.from.part === part || w.to.part === part).map((w) => w.lengthMm));
+}
+
+/** What brings the ground of a new lead already: another lead between the two parts; nothing is wanted where the lead is light or pairs. */
+export function groundBetween(rig: Rig, a: LinkEnd, b: LinkEnd): string | null {
+  if (!bringsGround(a.link.kind)) return 'no return needed';
+  const ends = [a.part.id, b.part.id];
+  const direct = rig.cables.find((c) =>
+    c.wires.some(
+      (w) =>
+        ends.includes(w.from.part) &&
+        ends.includes(w.to.part) &&
+        w.from.part !== w.to.part &&
+        [w.from, w.to].every((at) => findPin(rig, at)?.pin.line === 'ground'),
+    ),
+  );
+  return direct?.id ?? null;
 }

@@ -1,31 +1,79 @@
-import { partsOfRole } from '../../rig/index.js';
-import { groupBy } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import { betterControl, controlEdits, heardChannels, isFlightChain, type Chain } from '../../channels/index.js';
+import { hasControls } from '../../parts/index.js';
+import { partsWithSheets, type Edit, type Shaping } from '../../rig/index.js';
+import { groupBy, listed } from '../../units/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** Several channels that follow one control. @source [practice] a new transmitter's first setting */
-export const oneControlRule: Rule = ({ rig }) =>
-  partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) => {
-    const driven = rig.shaping.filter((s) => s.transmitter === part.id && s.control);
-    return [...groupBy(driven, (s) => s.control).values()].flatMap((same): RuleResult[] => {
-      const last = same.at(-1)!;
-      if (same.length < 2) return [];
-      return [
-        {
-          rule: 'one-control-many',
-          mark: 'watch',
-          station: 'channels',
-          subjects: [part.id],
-          figures: [
-            { name: 'control', value: sheet.controls.find((c) => c.id === last.control)?.label ?? '' },
-            { name: 'channels', value: same.map((s) => s.channel).join(', ') },
-          ],
-          fixes: [
-            {
-              label: `Free ${last.channel}`,
-              edits: [{ kind: 'shape', transmitter: part.id, channel: last.channel, change: { control: null } }],
-            },
-          ],
-        },
-      ];
+export const oneControlRule: Rule = (context) =>
+  partsWithSheets(context.rig)
+    .filter(({ sheet }) => hasControls(sheet))
+    .flatMap(({ part, sheet }) => {
+      const driven = context.rig.shaping.filter((s) => s.transmitter === part.id && s.control);
+      return [...groupBy(driven, (s) => s.control).values()].flatMap((same): RuleResult[] => {
+        if (same.length < 2) return [];
+        const fix = apart(context, part.id, same);
+        return [
+          {
+            rule: 'one-control-many',
+            mark: 'watch',
+            station: 'channels',
+            subjects: [part.id],
+            figures: [
+              { name: 'control', value: sheet.controls.find((c) => c.id === same[0]!.control)?.label ?? '' },
+              { name: 'channels', value: same.map((s) => s.channel).join(', ') },
+              {
+                name: 'listened to',
+                value:
+                  heardOf(context, part.id, same)
+                    .map((s) => s.channel)
+                    .join(', ') || 'none',
+              },
+            ],
+            fixes: fix ? [fix] : [],
+          },
+        ];
+      });
     });
-  });
+
+function heardOf({ rig, chains }: RuleContext, transmitter: string, same: Shaping[]): Shaping[] {
+  const heard = heardChannels(chains, transmitter);
+  const taken = rig.handOvers.filter((h) => h.to === transmitter).flatMap((h) => h.channels.map((c) => c.takes));
+  return same.filter((s) => heard.has(s.channel) || taken.includes(s.channel));
+}
+
+/**
+ * Frees every channel that nothing listens to; of those that are listened to the first keeps the control, flight before all, and
+ * the others get one of their own. None when there is no control for them.
+ */
+function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix | null {
+  const { rig, chains } = context;
+  const heard = heardOf(context, transmitter, same);
+  const chainsAt = (s: Shaping): Chain[] =>
+    chains.filter((c) => c.slot === s.channel && c.transmitter?.id === transmitter);
+  const flies = (s: Shaping): boolean => chainsAt(s).some(isFlightChain);
+  const keeps = heard.find(flies) ?? heard[0] ?? same[0]!;
+  const idle = same.filter((s) => s !== keeps && !heard.includes(s));
+  const others = heard.filter((s) => s !== keeps);
+  if (same.some((s) => s !== keeps && s.locked)) return null;
+  const edits: Edit[] = idle.map((s) => ({
+    kind: 'shape',
+    transmitter,
+    channel: s.channel,
+    change: { control: null },
+  }));
+  const taken = new Set<string>();
+  for (const row of others) {
+    const [chain] = chainsAt(row);
+    const better = chain && !isFlightChain(chain) ? betterControl(rig, chains, chain) : null;
+    if (!chain || !better || taken.has(better.id)) return null;
+    taken.add(better.id);
+    edits.push(...controlEdits(rig, chains, chain, better.id));
+  }
+  const said = [
+    ...(idle.length ? [`free ${listed(idle.map((s) => String(s.channel)))}`] : []),
+    ...(others.length ? [`give ${listed(others.map((s) => String(s.channel)))} another control`] : []),
+  ];
+  const text = listed(said);
+  return edits.length ? { label: text.charAt(0).toUpperCase() + text.slice(1), edits } : null;
+}

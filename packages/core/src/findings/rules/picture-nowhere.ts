@@ -1,32 +1,43 @@
-import { PICTURE_KINDS } from '../../loom/index.js';
-import { partsOfRole, partsWithSheets } from '../../rig/index.js';
+import { PICTURE_KINDS, type Conversation } from '../../loom/index.js';
+import { ownPictures, sees, type Sheet } from '../../parts/index.js';
+import { partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
-/** A camera whose picture no lead takes, on a bench that could take one of its kind. */
+/** Pictures end here: they are shown, or sent over the air. */
+const isEnd = (sheet: Sheet): boolean =>
+  !sheet.pictures.length && !sees(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURE_KINDS.has(l.kind));
+
+/** Whether what a part gives arrives at a display or a transmitter, over whatever hands it on. */
+function arrives(rig: Rig, conversations: readonly Conversation[], part: string, seen = new Set<string>()): boolean {
+  if (seen.has(part)) return false;
+  seen.add(part);
+  return conversations
+    .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length && c.talker.part.id === part)
+    .some((c) => isEnd(c.listener.sheet) || arrives(rig, conversations, c.listener.part.id, seen));
+}
+
+/** A camera whose picture reaches no display and no transmitter, on a bench that has one for its kind. */
 export const pictureNowhereRule: Rule = ({ rig, conversations }) => {
-  const taken = new Set(
-    partsWithSheets(rig).flatMap(({ sheet }) => sheet.links.filter((l) => l.way === 'listen').map((l) => l.kind)),
-  );
-  const arrives = partsWithSheets(rig).some(
-    ({ sheet }) => !sheet.pictures.length && sheet.links.some((l) => l.way === 'listen' && PICTURE_KINDS.has(l.kind)),
-  );
-  if (!arrives) return [];
-  return partsOfRole(rig, 'camera').flatMap(({ part, sheet }): RuleResult[] => {
-    const outs = sheet.links.filter((l) => l.way === 'talk' && PICTURE_KINDS.has(l.kind));
-    const goes = conversations.some((c) => c.talker.part.id === part.id && PICTURE_KINDS.has(c.kind));
-    if (goes || !outs.some((l) => taken.has(l.kind))) return [];
-    return [
-      {
-        rule: 'picture-nowhere',
-        mark: 'watch',
-        station: 'loom',
-        subjects: [part.id],
-        figures: [
-          { name: 'part', value: part.id },
-          { name: 'gives', value: outs.map((l) => l.kind).join(', '), source: 'part sheet' },
-        ],
-        fixes: [],
-      },
-    ];
-  });
+  const all = partsWithSheets(rig);
+  if (!all.some(({ sheet }) => isEnd(sheet))) return [];
+  const taken = new Set(all.flatMap(({ sheet }) => sheet.links.filter((l) => l.way === 'listen').map((l) => l.kind)));
+  return all
+    .filter(({ sheet }) => sees(sheet))
+    .flatMap(({ part, sheet }): RuleResult[] => {
+      const outs = ownPictures(sheet);
+      if (!outs.some((l) => taken.has(l.kind)) || arrives(rig, conversations, part.id)) return [];
+      return [
+        {
+          rule: 'picture-nowhere',
+          mark: 'watch',
+          station: 'loom',
+          subjects: [part.id],
+          figures: [
+            { name: 'part', value: part.id },
+            { name: 'gives', value: [...new Set(outs.map((l) => l.kind))].join(', '), source: 'part sheet' },
+          ],
+          fixes: [],
+        },
+      ];
+    });
 };

@@ -1,43 +1,23 @@
-import type { Chain } from '../../channels/index.js';
-import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { betterControl, controlEdits, fitOf } from '../../channels/index.js';
+import type { Rule, RuleResult } from '../finding.js';
 
 /** A latching switch where a pulse is wanted. @source [practice] starts once, never stops */
 export const pulseRule: Rule = ({ rig, chains }) =>
   chains
-    .filter((c) => c.fn.takes === 'pulse' && c.control && c.control.kind !== 'button')
+    .filter((c) => !c.breaks && c.fn.takes === 'pulse' && c.control && fitOf(c.fn, c.control).grade !== 'well')
     .map((chain): RuleResult => {
-      const button = freeControls(rig, chain).find((c) => c.kind === 'button');
+      const better = betterControl(rig, chains, chain);
       return {
         rule: 'pulse-from-latch',
         mark: 'watch',
         station: 'channels',
-        subjects: [chain.part.id],
+        subjects: [chain.part.id, chain.transmitter!.id],
         figures: [
           { name: 'control', value: chain.control!.label },
           { name: 'part', value: chain.part.id },
           { name: 'function', value: chain.fn.label },
+          { name: 'why', value: fitOf(chain.fn, chain.control!).why, source: '[practice]' },
         ],
-        fixes: button
-          ? [
-              {
-                label: `Use ${button.label}`,
-                edits: [
-                  {
-                    kind: 'shape',
-                    transmitter: chain.transmitter!.id,
-                    channel: chain.slot!,
-                    change: { control: button.id },
-                  },
-                ],
-              },
-            ]
-          : [],
+        fixes: better ? [{ label: `Use ${better.label}`, edits: controlEdits(rig, chains, chain, better.id) }] : [],
       };
     });
-
-function freeControls(rig: RuleContext['rig'], chain: Chain) {
-  const used = new Set(rig.shaping.map((s) => s.control));
-  return (chain.transmitter ? (rig.sheets[chain.transmitter.class]?.controls ?? []) : []).filter(
-    (c) => !used.has(c.id),
-  );
-}

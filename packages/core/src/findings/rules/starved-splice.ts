@@ -1,4 +1,4 @@
-import { wireOhm } from '../../rails/index.js';
+import { thickestFit, wireOhm } from '../../rails/index.js';
 import { findCable, findPin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -15,7 +15,8 @@ export const starvedSpliceRule: Rule = ({ rig, flat }) =>
     const shared = sharersBehind(rig, cable, far);
     const dropV = 2 * Math.abs(amps) * wireOhm(own);
     if (findPin(rig, own.from)?.pin.line !== 'supply' || shared.length < 1 || dropV <= MOST_DROP_V) return [];
-    const gaugeAwg = Math.max(THICKEST_AWG, own.gaugeAwg - 4);
+    const gaugeAwg = Math.max(thickestFit(rig, own.from, own.to) ?? THICKEST_AWG, own.gaugeAwg - 4);
+    const after = 2 * Math.abs(amps) * wireOhm({ ...own, gaugeAwg });
     const edits: Edit[] = findCable(rig, cable)!.wires.map((_, i) => ({ kind: 'setWire', cable, wire: i, gaugeAwg }));
     return [
       {
@@ -29,7 +30,7 @@ export const starvedSpliceRule: Rule = ({ rig, flat }) =>
           { name: 'look over', value: MOST_DROP_V, unit: 'V', source: '[practice]' },
           { name: 'cables', value: shared.join(', ') },
         ],
-        fixes: own.gaugeAwg > THICKEST_AWG ? [{ label: `Use ${gaugeAwg} AWG`, edits }] : [],
+        fixes: gaugeAwg < own.gaugeAwg && after <= MOST_DROP_V ? [{ label: `Use ${gaugeAwg} AWG`, edits }] : [],
       },
     ];
   });

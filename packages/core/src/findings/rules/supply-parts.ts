@@ -1,7 +1,8 @@
-import { rigNetwork, solveRigNetwork, type RailNode } from '../../rails/index.js';
-import { applyEdits, findPin, labelOf, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { thickestFit, wireOhmPerMetre, type RailNode } from '../../rails/index.js';
+import { findPin, labelOf, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Figure, Fix, RuleResult } from '../finding.js';
+import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
+import { outletsFor, supplyLead } from './outlets.js';
 
 /** Part and allowed band of a supply. */
 export function bandFigures(node: RailNode): RuleResult['figures'] {
@@ -29,102 +30,80 @@ export function cablesAt(rig: Rig, node: RailNode): string[] {
   return rig.cables.filter((c) => c.wires.some((w) => samePin(w.from, plus) || samePin(w.to, plus))).map((c) => c.id);
 }
 
-interface Outlet {
-  part: string;
-  volts: readonly [number, number];
-  plus: PinRef;
-  minus: PinRef;
-}
-
-/** Every source with the volts it gives: a regulator its own, a pack its whole span. */
-function outlets(rig: Rig): Outlet[] {
-  return rig.parts.flatMap((part) =>
-    sheetOf(rig, part.id)
-      .sources.filter((source) => source.kind !== 'stolen')
-      .map((source) => ({
-        part: part.id,
-        volts: source.regulator
-          ? ([source.regulator.volts, source.regulator.volts] as const)
-          : ([3.3 * (source.pack?.cells ?? 0), 4.2 * (source.pack?.cells ?? 0)] as const),
-        plus: { part: part.id, ...source.plus },
-        minus: { part: part.id, ...source.minus },
-      })),
-  );
-}
-
-const outletsFor = (rig: Rig, node: RailNode): Outlet[] =>
-  outlets(rig).filter((o) => o.part !== node.part && o.volts[0] >= node.allowed![0] && o.volts[1] <= node.allowed![1]);
-
-/** Moves the far ends of the supply lead to a source that fits. */
-export function moveFixes(rig: Rig, node: RailNode): Fix[] {
+/** Moves the far ends of a supply lead to a source that fits; a lead that also carries signals stays, and a new one is made. */
+export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
-  return outletsFor(rig, node).flatMap((outlet): Fix[] => {
-    const edits: Edit[] = [];
-    for (const cable of rig.cables) {
-      cable.wires.forEach((wire, i) => {
-        for (const [near, far] of [
-          ['to', 'from'],
-          ['from', 'to'],
-        ] as const) {
-          if (samePin(wire[near], pins.plus))
-            edits.push({ kind: 'moveEnd', cable: cable.id, wire: i, end: far, pin: outlet.plus });
-          if (
-            samePin(wire[near], pins.minus) &&
-            findPin(rig, wire[far])?.pin.line === 'ground' &&
-            sameCable(cable.wires, pins.plus)
-          ) {
-            edits.push({ kind: 'moveEnd', cable: cable.id, wire: i, end: far, pin: outlet.minus });
-          }
-        }
+  const at = rig.cables.flatMap((cable) =>
+    cable.wires.flatMap((wire, index) => {
+      const near = samePin(wire.to, pins.plus)
+        ? ('to' as const)
+        : samePin(wire.from, pins.plus)
+          ? ('from' as const)
+          : null;
+      return near ? [{ cable, wire, index, near, far: near === 'to' ? ('from' as const) : ('to' as const) }] : [];
+    }),
+  );
+  const [own, second] = at;
+  if (!own || second) return [];
+  const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
+  return outletsFor(rig, node, flat)
+    .filter((o) => !samePin(o.plus, own.wire[own.far]))
+    .map((outlet): Fix => {
+      const label = `Move to ${labelOf(rig, outlet.part.id)}`;
+      const fresh = supplyLead(rig, outlet, node, flat);
+      if (mixed)
+        return {
+          label,
+          edits: [
+            { kind: 'removeWire', cable: own.cable.id, wire: own.wire.id ?? own.index },
+            { kind: 'addCable', cable: fresh },
+          ],
+        };
+      const [plus] = fresh.wires;
+      const edits: Edit[] = [{ kind: 'moveEnd', cable: own.cable.id, wire: own.index, end: own.far, pin: outlet.plus }];
+      own.cable.wires.forEach((w, index) => {
+        const end = samePin(w.to, pins.minus) ? 'from' : samePin(w.from, pins.minus) ? 'to' : null;
+        if (end && findPin(rig, w[end])?.pin.line === 'ground')
+          edits.push({ kind: 'moveEnd', cable: own.cable.id, wire: index, end, pin: outlet.minus });
       });
-    }
-    return edits.length ? [{ label: `Move to ${labelOf(rig, outlet.part)}`, edits }] : [];
-  });
+      edits.push({
+        kind: 'setWire',
+        cable: own.cable.id,
+        wire: own.index,
+        gaugeAwg: Math.min(plus!.gaugeAwg, own.wire.gaugeAwg),
+        inline: plus!.inline ?? null,
+      });
+      return { label, edits };
+    });
 }
-
-const sameCable = (wires: { from: PinRef; to: PinRef }[], pin: PinRef): boolean =>
-  wires.some((w) => samePin(w.from, pin) || samePin(w.to, pin));
 
 /** A fresh lead from the first source that fits. */
-export function leadFixes(rig: Rig, node: RailNode): Fix[] {
-  const outlet = outletsFor(rig, node)[0];
-  if (!outlet) return [];
+export function leadFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
-  const wire = { gaugeAwg: 22, lengthMm: 200 };
-  let n = 1;
-  while (rig.cables.some((c) => c.id === `C${n}`)) n++;
-  return [
-    {
-      label: `Lead from ${labelOf(rig, outlet.part)}`,
-      edits: [
-        {
-          kind: 'addCable',
-          cable: {
-            id: `C${n}`,
-            marked: false,
-            locked: false,
-            wires: [
-              { from: outlet.plus, to: pins.plus, colour: 'red', ...wire },
-              { from: outlet.minus, to: pins.minus, colour: 'black', ...wire },
-            ],
-          },
-        },
-      ],
-    },
-  ];
+  const halfWired = rig.cables.some((c) => c.wires.some((w) => samePin(w.from, pins.plus) || samePin(w.to, pins.plus)));
+  // a lead that is there and brings nothing must come off first
+  if (halfWired) return moveFixes({ rig, flat } as RuleContext, node);
+  return outletsFor(rig, node, flat).map((outlet) => ({
+    label: `Lead from ${labelOf(rig, outlet.part.id)}`,
+    edits: [{ kind: 'addCable', cable: supplyLead(rig, outlet, node, flat) }],
+  }));
 }
 
-/** Two gauges thicker on the last lead, with what that really gains. */
-export function thickerFix(rig: Rig, flat: RailNode): Fix | null {
-  const id = cablesAt(rig, flat)[0];
-  const cable = rig.cables.find((c) => c.id === id);
-  const now = cable && Math.max(...cable.wires.map((w) => w.gaugeAwg));
-  if (!cable || now === undefined || now <= 14) return null;
-  const gaugeAwg = Math.max(14, now - 4);
-  const edits: Edit[] = cable.wires.map((_, wire) => ({ kind: 'setWire', cable: cable.id, wire, gaugeAwg }));
-  const after = solveRigNetwork(rigNetwork(applyEdits(rig, edits).rig, 'peak'), 0).nodes.find(
-    (n) => n.part === flat.part && n.terminal === flat.terminal,
-  )!;
-  const gain = after.volts - flat.volts;
-  return gain < 0.005 ? null : { label: `Use ${gaugeAwg} AWG: +${gain.toFixed(2)} V`, edits };
+/** A thicker last lead, as thick as its plugs take, with what that gains at the current it carries. */
+export function thickerFix({ rig }: RuleContext, flat: RailNode): Fix | null {
+  const cable = rig.cables.find((c) => c.id === cablesAt(rig, flat)[0]);
+  const supply = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
+  if (!cable || !supply.length) return null;
+  const now = Math.max(...supply.map((w) => w.gaugeAwg));
+  const fits = Math.max(...supply.map((w) => thickestFit(rig, w.from, w.to) ?? 10));
+  const gaugeAwg = Math.max(now - 4, fits);
+  if (gaugeAwg >= now) return null;
+  const lengthMm = supply.reduce((sum, w) => sum + w.lengthMm, 0);
+  const gain = Math.abs(flat.amps) * (lengthMm / 1000) * (wireOhmPerMetre(now) - wireOhmPerMetre(gaugeAwg));
+  const edits = cable.wires.flatMap((w, wire): Edit[] =>
+    findPin(rig, w.from)?.pin.line === 'signal'
+      ? []
+      : [{ kind: 'setWire', cable: cable.id, wire: w.id ?? wire, gaugeAwg }],
+  );
+  return gain < 0.02 ? null : { label: `Use ${gaugeAwg} AWG: about +${gain.toFixed(2)} V`, edits };
 }

@@ -13,7 +13,8 @@ export const supplyRangeRule: Rule = (context) =>
     return over > 0 || under > 0 ? [outOfRange(context, full, flat, over > 0)] : [];
   });
 
-function outOfRange({ rig }: RuleContext, full: RailNode, flat: RailNode, tooMuch: boolean): RuleResult {
+function outOfRange(context: RuleContext, full: RailNode, flat: RailNode, tooMuch: boolean): RuleResult {
+  const { rig } = context;
   const worst = tooMuch ? Math.max(full.volts, flat.volts) : Math.min(full.volts, flat.volts);
   return {
     rule: 'supply-range',
@@ -27,6 +28,6 @@ function outOfRange({ rig }: RuleContext, full: RailNode, flat: RailNode, tooMuc
       { name: 'fed by', value: full.fedBy! },
       { name: 'at', value: worst === full.volts ? 'a full pack' : 'a flat pack, peak draw' },
     ],
-    fixes: moveFixes(rig, full),
+    fixes: moveFixes(context, full),
   };
 }

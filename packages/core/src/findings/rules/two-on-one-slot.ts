@@ -1,34 +1,33 @@
+import { channelEdits, freeChannel, isFlightChain } from '../../channels/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
-/** Two functions that obey one slot. */
+/** Two functions that obey one slot. A payload on a channel that flies is another finding. */
 export const oneSlotRule: Rule = ({ rig, chains }) => {
-  const onSlot = chains.filter((c) => c.slot !== null && c.carrier);
-  const taken = new Set(onSlot.map((c) => c.slot));
-  const free = Array.from({ length: 16 }, (_, i) => i + 1).find((slot) => !taken.has(slot));
-  return [...groupBy(onSlot, (c) => c.slot).values()].flatMap((same): RuleResult[] => {
+  const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
+  return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
     const last = same.at(-1)!;
-    if (same.length < 2) return [];
-    const binding = rig.bindings.find((b) => b.part === last.part.id && b.fn === last.fn.id);
+    if (same.length < 2 || same.some(isFlightChain)) return [];
+    const free = last.shaping?.locked ? null : freeChannel(rig, chains, last);
     return [
       {
         rule: 'two-on-one-slot',
         mark: 'watch',
         station: 'channels',
-        subjects: same.map((c) => c.part.id),
+        subjects: [...new Set(same.map((c) => c.part.id))],
         figures: [
           { name: 'slot', value: last.slot! },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
         fixes:
-          binding && free
-            ? [
+          free === null
+            ? []
+            : [
                 {
-                  label: `Move ${last.fn.label.toLowerCase()} to slot ${free}`,
-                  edits: [{ kind: 'bind', binding: { ...binding, slot: free } }],
+                  label: `Move ${last.fn.label.toLowerCase()} to channel ${free}`,
+                  edits: channelEdits(rig, chains, last, free),
                 },
-              ]
-            : [],
+              ],
       },
     ];
   });

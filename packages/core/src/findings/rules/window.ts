@@ -1,57 +1,160 @@
-import { forward, restPositions } from '../../channels/index.js';
-import { isWindowed } from '../../parts/index.js';
+import { placeChange, placesOf, type Chain, type Place } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** A middle position nearer than this to the edge of its window is worth a look, µs. @source [practice] */
 const THIN_US = 10;
 
-/** Middle positions that fall outside every window, or only just inside one. */
-export const windowRule: Rule = ({ chains }) =>
-  chains.flatMap((chain): RuleResult[] => {
-    if (
-      !isWindowed(chain.fn) ||
-      chain.fn.takes === 'pulse' ||
-      !chain.control ||
-      !restPositions(chain.control.kind).includes(0) ||
-      chain.control.kind !== 'switch3'
-    )
-      return [];
-    const at = forward(chain, 0);
-    const window = chain.fn.windows!.find((w) => at && 'window' in at.demand && w.label === at.demand.window);
-    const middle = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs)[1];
-    if (!at || !middle) return [];
-    const spare = window ? Math.min(at.seenUs - window.fromUs, window.toUs - at.seenUs) : -1;
-    if (spare >= THIN_US) return [];
-    const trim = Math.round((middle.fromUs + middle.toUs) / 2 - at.seenUs);
+/** Places of a switch that fall outside the window they are meant for, or only just inside it. */
+export const windowRule: Rule = (context) =>
+  context.chains.flatMap((chain): RuleResult[] => {
+    if (chain.breaks) return [];
+    const places = placesOf(chain);
+    const missed = places.find((p) => p.meant && p.window !== p.meant.label);
+    if (missed) return [missedOf(chain, places, missed)];
+    const thin = places.find((p) => p.at === 0 && p.meant && spareUs(p) < THIN_US);
+    return [...(thin ? [thinOf(chain, thin)] : []), ...unreached(context, chain, places)];
+  });
+
+/** Width to the nearer edge of the window a place is meant for, µs; negative outside. */
+const spareUs = ({ seenUs, meant }: Place): number => Math.min(seenUs - meant!.fromUs, meant!.toUs - seenUs);
+const PLACE_WORDS: Record<string, string> = { '-1': 'low', '0': 'middle', '1': 'high' };
+
+function base(chain: Chain, place: Place): Pick<RuleResult, 'mark' | 'station' | 'subjects' | 'figures'> {
+  return {
+    mark: 'watch',
+    station: 'channels',
+    subjects: [chain.part.id, chain.transmitter!.id],
+    figures: [
+      { name: 'control', value: chain.control!.label },
+      { name: 'place', value: PLACE_WORDS[String(place.at)]! },
+      { name: 'part', value: chain.part.id },
+      { name: 'function', value: chain.fn.label },
+      { name: 'window', value: place.meant!.label },
+      { name: 'sent', value: roundTo(place.seenUs, 1), unit: 'µs' },
+      { name: 'from', value: place.meant!.fromUs, unit: 'µs', source: 'part sheet' },
+      { name: 'to', value: place.meant!.toUs, unit: 'µs', source: 'part sheet' },
+      { name: 'spare', value: Math.max(0, roundTo(spareUs(place), 1)), unit: 'µs' },
+    ],
+  };
+}
+
+function missedOf(chain: Chain, places: Place[], place: Place): RuleResult {
+  const reached = new Set(places.map((p) => p.window).filter((w) => w !== null));
+  const own = base(chain, place);
+  const lands = reached.size < 2 ? `every place gives ${[...reached][0] ?? 'nothing'}` : (place.window ?? 'nothing');
+  return {
+    ...own,
+    rule: 'window-missed',
+    figures: [...own.figures, { name: 'lands', value: lands }],
+    fixes: fixOf(chain),
+  };
+}
+
+function thinOf(chain: Chain, place: Place): RuleResult {
+  const trim = Math.round((place.meant!.fromUs + place.meant!.toUs) / 2 - place.seenUs);
+  const fixes: Fix[] = chain.shaping!.locked
+    ? []
+    : [
+        {
+          label: `Trim the middle by ${trim > 0 ? '+' : ''}${trim} µs`,
+          edits: [
+            {
+              kind: 'shape',
+              transmitter: chain.transmitter!.id,
+              channel: chain.slot!,
+              change: { subTrimUs: chain.shaping!.subTrimUs + trim },
+            },
+          ],
+        },
+      ];
+  return { ...base(chain, place), rule: 'window-thin', fixes };
+}
+
+/** End points, and the middle, that bring each place into its window. */
+function fixOf(chain: Chain): Fix[] {
+  const change = chain.shaping!.locked ? null : placeChange(chain);
+  if (!change) return [];
+  const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
+  return [{ label: `Bring each place into its window`, edits }];
+}
+
+/** Cameras behind a switcher that no place of its switch shows, and places that show an input with nothing on it. */
+function unreached({ rig, conversations }: RuleContext, chain: Chain, places: Place[]): RuleResult[] {
+  const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
+  if (!path || !places.length) return [];
+  const windows = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
+  const into = path.inputs.map((link) =>
+    conversations.find(
+      (c) => c.listener.part.id === chain.part.id && c.listener.link.id === link && !c.troubles.length,
+    ),
+  );
+  const shown = new Set(places.map((p) => p.window));
+  const hidden = windows.flatMap((w, i) =>
+    into[i] && !shown.has(w.label) ? [{ w, camera: into[i].talker.part }] : [],
+  );
+  const used = into.map((c) => c !== undefined);
+  const gap =
+    used.indexOf(true) < used.lastIndexOf(true) &&
+    used.slice(used.indexOf(true), used.lastIndexOf(true)).includes(false);
+  const dark = gap
+    ? windows.filter((w, i) => !into[i] && shown.has(w.label) && i > used.indexOf(true) && i < used.lastIndexOf(true))
+    : [];
+  const own = { mark: 'watch' as const, station: 'channels' as const };
+  const figures = [
+    { name: 'control', value: chain.control!.label },
+    { name: 'part', value: chain.part.id },
+    { name: 'places', value: places.map((p) => p.window ?? 'nothing').join(', ') },
+  ];
+  const subjects = [chain.part.id, ...hidden.map((h) => h.camera.id)];
+  if (hidden.length)
     return [
       {
-        rule: window ? 'window-thin' : 'window-missed',
-        mark: 'watch',
-        station: 'channels',
-        subjects: [chain.part.id],
+        ...own,
+        rule: 'window-unreached',
+        subjects,
         figures: [
-          { name: 'control', value: chain.control.label },
-          { name: 'part', value: chain.part.id },
-          { name: 'window', value: middle.label },
-          { name: 'sent', value: roundTo(at.seenUs, 1), unit: 'µs' },
-          { name: 'from', value: middle.fromUs, unit: 'µs', source: 'part sheet' },
-          { name: 'to', value: middle.toUs, unit: 'µs', source: 'part sheet' },
-          { name: 'spare', value: Math.max(0, roundTo(spare, 1)), unit: 'µs' },
+          ...figures,
+          { name: 'hidden', value: hidden.map((h) => `${h.camera.label} on ${h.w.label}`).join(', ') },
         ],
-        fixes: [
-          {
-            label: `Trim to ${Math.round(at.seenUs + trim)}`,
-            edits: [
-              {
-                kind: 'shape',
-                transmitter: chain.transmitter!.id,
-                channel: chain.slot!,
-                change: { subTrimUs: chain.shaping!.subTrimUs + trim },
-              },
-            ],
-          },
-        ],
+        fixes: moveFix(rig, chain, path.inputs, into, windows, shown),
       },
     ];
-  });
+  return dark.length
+    ? [
+        {
+          ...own,
+          rule: 'input-empty',
+          subjects,
+          figures: [...figures, { name: 'dark', value: dark.map((w) => w.label).join(', ') }],
+          fixes: [],
+        },
+      ]
+    : [];
+}
+
+/** Puts the lead of a hidden camera on an input that a place shows and that is free. */
+function moveFix(
+  rig: RuleContext['rig'],
+  chain: Chain,
+  inputs: readonly string[],
+  into: readonly (RuleContext['conversations'][number] | undefined)[],
+  windows: readonly { label: string }[],
+  shown: ReadonlySet<string | null>,
+): Fix[] {
+  const from = into.findIndex((c, i) => c && !shown.has(windows[i]!.label));
+  const to = into.findIndex((c, i) => !c && shown.has(windows[i]!.label));
+  const [a, b] = [inputs[from], inputs[to]].map((id) => chain.sheet.links.find((l) => l.id === id)?.pins.data?.port);
+  if (!a || !b) return [];
+  const edits = rig.cables.flatMap((cable) =>
+    cable.wires.flatMap((w, wire) =>
+      (['from', 'to'] as const).flatMap((end) =>
+        w[end].part === chain.part.id && w[end].port === a
+          ? [{ kind: 'moveEnd' as const, cable: cable.id, wire, end, pin: { ...w[end], port: b } }]
+          : [],
+      ),
+    ),
+  );
+  const label = chain.sheet.ports.find((p) => p.id === b)?.label ?? b;
+  return edits.length ? [{ label: `Plug it into input ${label}`, edits }] : [];
+}

@@ -1,4 +1,4 @@
-import { GAUGES, wireMaxA } from '../../rails/index.js';
+import { GAUGES, thickestFit, wireMaxA } from '../../rails/index.js';
 import { findCable, type Edit } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -10,7 +10,13 @@ export const wireOverloadedRule: Rule = ({ rig, flat }) => {
     const amps = Math.max(...over.filter((w) => w.cable === id).map((w) => Math.abs(w.amps)));
     const cable = findCable(rig, id)!;
     const gauge = Math.max(...over.filter((w) => w.cable === id).map((w) => cable.wires[w.wire]!.gaugeAwg));
-    const wanted = GAUGES.find((g) => wireMaxA(g) >= amps);
+    const fits = Math.max(
+      10,
+      ...over
+        .filter((w) => w.cable === id)
+        .map((w) => thickestFit(rig, cable.wires[w.wire]!.from, cable.wires[w.wire]!.to) ?? 10),
+    );
+    const wanted = GAUGES.find((g) => wireMaxA(g) >= amps && g >= fits);
     const edits = over
       .filter((w) => w.cable === id)
       .map((w): Edit => ({ kind: 'setWire', cable: id, wire: w.wire, gaugeAwg: wanted ?? 10 }));

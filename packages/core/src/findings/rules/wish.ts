@@ -1,26 +1,85 @@
-import type { Rule, RuleResult } from '../finding.js';
+import {
+  assignChannels,
+  chainsOfWishes,
+  findChains,
+  nameOf,
+  setUpTwoOperators,
+  wishCoverage,
+  type Chain,
+} from '../../channels/index.js';
+import { applyEdits, type Edit, type Wish } from '../../rig/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
-/** Wishes that are not granted. A wish whose chain a wiring stop already breaks is shown as open. */
-export const wishRule: Rule = ({ wishes }) =>
-  wishes.flatMap((wish): RuleResult[] => {
-    if (wish.state === 'granted') return [];
+/** Wishes that are not granted: no part does it, no way reaches it yet, or something else drives it than was named. */
+export const wishRule: Rule = (context) => {
+  const byWish = new Map([...chainsOfWishes(context.rig, context.chains)].map(([chain, wish]) => [wish, chain]));
+  return context.wishes.flatMap((state): RuleResult[] => {
+    if (state.state === 'granted') return [];
+    const chain = byWish.get(state.wish);
+    const { classes } = state;
     return [
       {
-        rule: wish.state === 'impossible' ? 'wish-impossible' : 'wish-open',
+        rule:
+          state.state === 'impossible'
+            ? 'wish-impossible'
+            : state.state === 'otherwise'
+              ? 'wish-otherwise'
+              : 'wish-open',
         mark: 'watch',
-        station: 'brief',
-        subjects: [],
+        station: state.state === 'otherwise' ? 'channels' : 'brief',
+        subjects: subjectsOf(state.wish, chain),
         figures: [
-          { name: 'wish', value: wish.wish.label },
-          { name: 'why', value: wish.why },
-          ...(wish.classes
-            ? [{ name: 'classes', value: wish.classes.map((c) => c.name).join(', ') || 'none on the shelf' }]
+          { name: 'wish', value: state.wish.label },
+          { name: 'why', value: state.why },
+          ...(classes
+            ? [{ name: 'classes', value: classes.map((c) => c.name).join(', ') || 'none on the shelf' }]
             : []),
         ],
         fixes:
-          wish.state === 'impossible'
-            ? [{ label: 'Drop the wish', edits: [{ kind: 'removeWish', wish: wish.wish.id }] }]
-            : [],
+          state.state === 'impossible'
+            ? [{ label: 'Drop the wish', edits: [{ kind: 'removeWish', wish: state.wish.id }] }]
+            : chain
+              ? askedFix(context, state.wish, chain)
+              : [],
       },
     ];
   });
+};
+
+/** What the wish is about: the part, and the parts and leads its way runs through. */
+const subjectsOf = (wish: Wish, chain: Chain | undefined): string[] =>
+  chain
+    ? [...new Set([chain.part.id, ...chain.path.flatMap((c) => [c.talker.part.id, c.listener.part.id])])]
+    : wish.part
+      ? [wish.part]
+      : [];
+
+/** Gives a wish what it names, where the wiring is there: its control, channel or operator. None where that takes from others. */
+function askedFix({ rig, chains, conversations }: RuleContext, wish: Wish, chain: Chain): Fix[] {
+  if (chain.path.some((c) => c.troubles.length) || !chain.transmitter) return [];
+  const setUp = wish.by === 'camera operator' && !chain.second ? setUpTwoOperators(rig) : null;
+  if (setUp) return setUp.ok && grants(rig, setUp.edits, wish) ? [{ label: 'Hand it over', edits: setUp.edits }] : [];
+  const holders = chains.filter(
+    (c) => c !== chain && wish.control !== null && c.control?.id === wish.control && !isNamed(rig, c),
+  );
+  const open = new Set([chain, ...holders].map(nameOf));
+  const { edits, clash } = assignChannels(rig, { reopen: open, only: open, quick: true }, chains, conversations);
+  if (clash || !grants(rig, edits, wish)) return [];
+  return [{ label: wish.control ? 'Put it on what was named' : 'Give it a control', edits }];
+}
+
+/** Its own wish names the control it has. */
+const isNamed = (rig: RuleContext['rig'], chain: Chain): boolean =>
+  rig.wishes.some((w) => w.what === chain.fn.what && w.control === chain.control?.id);
+
+/** Whether edits grant a wish and take none that is granted away. */
+function grants(rig: RuleContext['rig'], edits: Edit[], wish: Wish): boolean {
+  if (!edits.length) return false;
+  const after = applyEdits(rig, edits).rig;
+  const states = wishCoverage(after, findChains(after), null);
+  const before = wishCoverage(rig, findChains(rig), null);
+  return (
+    states.some((s) => s.wish.id === wish.id && s.state === 'granted') &&
+    before.every((b, i) => b.state !== 'granted' || states[i]!.state === 'granted')
+  );
+}

@@ -6,6 +6,10 @@ export const BRIEF_WORDS = {
     text: `${capital(f.text('why'))}.${f.text('classes') ? ` Classes that would: ${f.text('classes')}.` : ''}`,
   }),
   'wish-open': (f) => ({ title: `"${f.text('wish')}" is not there yet`, text: `${capital(f.text('why'))}.` }),
+  'wish-otherwise': (f) => ({
+    title: `"${f.text('wish')}" is not as it was wished`,
+    text: `${capital(f.text('why'))}.`,
+  }),
   'bench-missing': (f) => ({ title: `${f.label('part')} is missing`, text: 'Find it now, not at the field.' }),
   'prep-open': (f) => ({
     title: `${f.label('part')} is not prepared`,

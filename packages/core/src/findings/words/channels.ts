@@ -1,22 +1,66 @@
 import { micros, num } from '../../units/index.js';
-import type { SomeSayings } from './saying.js';
+import { capital, type SomeSayings } from './saying.js';
 
 export const CHANNELS_WORDS = {
   'window-missed': (f) => ({
-    title: `Middle of ${f.text('control')} misses "${f.text('window')}"`,
-    text: `It sends ${micros(f.number('sent'))}; ${f.label('part')} wants ${f.number('from')}–${micros(f.number('to'))}. It will do nothing.`,
+    title: `${f.text('control')} misses "${f.text('window')}"`,
+    text: `Its ${f.text('place')} place sends ${micros(f.number('sent'))}; ${f.label('part')} wants ${f.number('from')}–${micros(f.number('to'))}. It gives ${f.text('lands')}.`,
   }),
   'window-thin': (f) => ({
     title: `Middle of ${f.text('control')} only just meets "${f.text('window')}"`,
     text: `It sends ${micros(f.number('sent'))}, ${f.label('part')} wants ${f.number('from')}–${micros(f.number('to'))}: ${micros(f.number('spare'))} to spare.`,
   }),
+  'window-unreached': (f) => ({
+    title: `${f.text('control')} never shows ${f.text('hidden')}`,
+    text: `Its places choose ${f.text('places')} of ${f.label('part')}. A switch of two places reaches the first and the last of three.`,
+  }),
+  'input-empty': (f) => ({
+    title: `${f.text('control')} shows black in between`,
+    text: `${capital(f.text('dark'))} of ${f.label('part')} has nothing on it. Plug the cameras side by side, or use a switch of two places.`,
+  }),
+  'control-unfit': (f) => ({
+    title: `${f.text('control')} does not suit ${f.text('function').toLowerCase()}`,
+    text: `It ${f.text('why')}.${f.text('at rest') ? ` At rest it asks ${f.label('part')} for ${num(f.number('at rest'))}${f.unit('at rest')}.` : ''}`,
+  }),
+  'slot-not-allowed': (f) => ({
+    title: `${f.label('part')} does not hear slot ${f.number('slot')}`,
+    text: `${f.text('function')} listens on ${f.text('listens on')} and nowhere else.`,
+  }),
+  'channel-beyond': (f) => ({
+    title: `Channel ${f.number('slot')} does not get to ${f.label('part')}`,
+    text: `${f.text('function')} waits there; transmitter, receiver and leads on the way carry ${f.number('carried')}.`,
+  }),
+  'flight-shared': (f) => ({
+    title: `${f.text('function')} of ${f.label('part')} is asked by what flies`,
+    text: `${capital(f.text('control'))} on channel ${f.number('slot')} also flies ${f.text('flies')}. For a bench try any channel will do; it must not fly so.`,
+  }),
+  'mode-untold': (f) => ({
+    title: `${f.text('function')} of ${f.label('part')} will not move`,
+    text: `It ${f.text('why')}.`,
+  }),
+  'operators-idle': (f) => ({
+    title: `Nothing is handed to ${f.label('to')}`,
+    text: `${f.text('cable')} joins it to ${f.label('from')}, and no switch hands a channel over. It moves nothing.`,
+  }),
+  'take-off-untold': (f) => ({
+    title: `${f.label('part')} cannot be held for take-off`,
+    text: `"${capital(f.text('school'))}" was chosen; no control reaches ${f.text('by')}. A free pan axis spins on take-off and landing.`,
+  }),
+  'drive-fail-safe': (f) => ({
+    title: `${f.label('part')} goes on without radio`,
+    text: `${f.label('receiver')} is set to ${f.text('set')} on slot ${f.number('slot')}.${f.text('stop') ? ` Stop is ${micros(f.number('stop'))}.` : ''}`,
+  }),
+  'drive-no-brake': (f) => ({
+    title: `${f.label('part')} has no kill switch`,
+    text: `${f.text('function')}: ${f.text('why')}. A drive that is told to go must be told to stop.`,
+  }),
   'pulse-from-latch': (f) => ({
     title: `${f.text('function')} wants a pulse`,
-    text: `${f.text('control')} latches. Flick it up and back, or use a button.`,
+    text: `${capital(f.text('control'))} ${f.text('why')}. Started once it may never stop, or every second time.`,
   }),
   'one-control-many': (f) => ({
     title: `Channels ${f.text('channels')} move together`,
-    text: `All follow ${f.text('control')}, a new transmitter's first setting.`,
+    text: `All follow ${f.text('control')}, as a new transmitter sends them. Listened to: ${f.text('listened to')}.`,
   }),
   'two-on-one-slot': (f) => ({
     title: `Slot ${f.text('slot')} moves two things`,

@@ -9,6 +9,8 @@ export interface Words {
 export interface Read {
   text: (name: string) => string;
   number: (name: string) => number;
+  /** Unit of a figure; empty when it has none. */
+  unit: (name: string) => string;
   /** Label of the part whose id the figure holds. */
   label: (name: string) => string;
 }

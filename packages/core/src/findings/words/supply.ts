@@ -53,8 +53,28 @@ export const SUPPLY_WORDS = {
     text: `It loses ${volts(f.number('drop'))} at peak draw, and ${f.text('cables')} hang on it too. Starts, dies, starts again.`,
   }),
   'packs-unequal': (f) => ({
-    title: 'Packs in pair are not alike',
-    text: `${f.text('packs')}: ${volts(f.number('apart'))} apart when full. They must agree within ${f.number('agree within')} V.`,
+    title: `Packs in pair are ${volts(f.number('apart'))} apart`,
+    text: `${f.text('packs')}. They must agree within ${f.number('agree within')} V, or one does the work: charge them, or change one.`,
+  }),
+  'fuse-too-large': (f) => ({
+    title: `${f.text('cable')} burns before its fuse does`,
+    text: `${f.number('fuse')} A fuse; ${f.number('gauge')} AWG carries ${f.number('wire carries')} A${f.text('plug carries') ? `, its plug ${f.number('plug carries')} A` : ''}.`,
+  }),
+  'fuse-too-small': (f) => ({
+    title: `The fuse of ${f.text('cable')} will blow`,
+    text: `${f.number('fuse')} A fuse, ${f.number('amps').toFixed(2)} A at peak draw.`,
+  }),
+  'pack-lead-thin': (f) => ({
+    title: `${f.text('cable')} is thin for a pack lead`,
+    text: `${f.number('gauge')} AWG at ${f.label('pack')}; ${f.number('least')} AWG is the least that is put there.`,
+  }),
+  'wire-too-thick': (f) => ({
+    title: `${f.text('cable')} does not fit its contact`,
+    text: `${f.number('gauge')} AWG into a ${f.text('family')} plug of ${f.label('part')}, which takes ${f.number('takes')} AWG. It carries ${f.number('amps').toFixed(2)} A.`,
+  }),
+  'regulator-heat': (f) => ({
+    title: `${f.label('part')} turns ${f.number('heat').toFixed(1)} W into heat`,
+    text: `${volts(f.number('in'))} in, ${volts(f.number('out'))} out at ${f.number('amps').toFixed(2)} A; it gets rid of ${f.number('stands')} W.`,
   }),
   'fuse-missing': (f) => ({
     title: `${f.text('cable')} has no fuse`,

@@ -29,6 +29,22 @@ export const WIRING_WORDS = {
     title: 'Look-alike plug, other polarity',
     text: `${f.label('from')}: ${f.text('order from')}. ${f.label('to')}: ${f.text('order to')}. Make ${f.text('cable')} a marked adapter.`,
   }),
+  'signal-misplaced': (f) => ({
+    title: `${f.text('cable')} puts a signal on the wrong pin`,
+    text: `${f.label('from')} – ${f.label('to')}: ${f.text('wires')}. Silent, or dead.`,
+  }),
+  'plug-mismatch': (f) => ({
+    title: `${f.text('cable')} cannot be plugged`,
+    text: `${f.label('from')} has a ${f.text('has')}, ${f.label('to')} a ${f.text('wants')}. No lead joins them.`,
+  }),
+  'part-idle': (f) => ({
+    title: `${f.label('part')} stands idle`,
+    text: `It is fed, and ${f.text('why')}.`,
+  }),
+  'reach-missing': (f) => ({
+    title: `${f.label('part')} reaches no camera`,
+    text: `It is told ${f.text('functions')}, and no ${f.text('over')} of its own goes to one.`,
+  }),
   'ground-missing': (f) => ({
     title: `${f.label('listener')} shares no ground`,
     text: `${f.label('talker')} talks to it without a common ground. Erratic, or nothing at all.`,

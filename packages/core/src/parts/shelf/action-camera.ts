@@ -15,7 +15,7 @@ export const actionCamera = defineSheet({
     { id: 'sleep', text: 'Sleep timer off' },
   ],
   ports: [supplyPort('supply', '5 V', 'left'), picturePort('video', 'video', 'right', 'out')],
-  supplies: [eats('supply', [4.75, 5.25], 2.6, 4)],
+  supplies: [eats('supply', [4.75, 5.25], 4, 6)],
   links: [wire('video', 'composite', 'talk', 'video', { standard: '625/50' })],
   cues: [{ when: 'recording', shows: 'red light blinks; one beep' }],
   starts: [{ text: 'starts', seconds: 5, still: false }],

@@ -6,7 +6,7 @@ const NET = [1, 2, 3];
 /** One link for everything: sticks on a bus, telemetry on a serial pair, cameras on three network ports. */
 export const airUnit = defineSheet({
   class: 'air-unit',
-  revision: 1,
+  revision: 2,
   role: 'receiver',
   name: 'Link air unit',
   summary: 'bus · serial · three network ports',
@@ -16,7 +16,7 @@ export const airUnit = defineSheet({
   cautions: [TWO_ANTENNAS, 'Where one link carries everything, the old radio is switched off: look at its lamp.'],
   cues: bindCues,
   ports: [
-    supplyPort('supply', '9–26 V', 'left'),
+    supplyPort('supply', '9–26 V', 'left', 'wire ends'),
     outPort('bus', 'bus'),
     deviceSerialPort('serial', 'serial', 'right', 'latching 1.25 mm'),
     ...NET.map((n) => ethernetPort(`net${n}`, `net ${n}`, 'left')),

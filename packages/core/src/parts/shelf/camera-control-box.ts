@@ -3,14 +3,14 @@ import { defineSheet, eats, flick, ranged, servoPort, supplyPort, usbPort, wire 
 /** Camera control box: a bus in, ports that can be given to record, photo, zoom and focus; USB to the camera. */
 export const cameraControlBox = defineSheet({
   class: 'camera-control-box',
-  revision: 1,
+  revision: 2,
   role: 'trigger',
   name: 'Camera control box',
   summary: 'bus in · USB to the camera · extension port',
   group: 'Payload',
   massG: 44,
   ports: [
-    supplyPort('supply', '5–26 V', 'left'),
+    supplyPort('supply', '5–26 V', 'left', 'wire ends'),
     servoPort('bus', 'bus', 'left', 'in'),
     usbPort('camera', 'camera', 'right'),
     servoPort('more', 'extension', 'right', 'out'),

@@ -41,7 +41,7 @@ export const menuSerial = (more: object = {}) => ({
 });
 
 export const menuFirmware = (board?: 'middle' | 'large') => [
-  { what: 'serial camera menu', least: '4.2', erases: true, ...(board ? { board } : {}) },
+  { what: 'serial camera menu', least: '3.3', erases: true, over: 'menu', ...(board ? { board } : {}) },
 ];
 
 /** @source [practice] 400–600 Ω, 470 Ω usual */
@@ -54,3 +54,6 @@ export const bodyPrep = [
   { id: 'plane', text: 'Airplane mode on' },
   { id: 'steady', text: 'In-body stabilisation off' },
 ];
+
+/** Ladder control needs firmware that can play camera keys. @source [practice] 3.2 and later */
+export const LADDER_FIRMWARE = { what: 'camera keys', least: '3.2', erases: true, over: 'ladder' };

@@ -149,7 +149,7 @@ export function packSheet(
   massG: number,
   outOhm: number,
   maxA: number,
-  more: Partial<SheetDraft> = {},
+  { chemistry, ...more }: Partial<SheetDraft> & { chemistry?: 'lithium-polymer' | 'lithium-ion' } = {},
 ): Sheet {
   const family = more.ports?.[0]?.plug.family ?? 'spark-safe 5 mm';
   return defineSheet({
@@ -170,7 +170,15 @@ export function packSheet(
     ...more,
     ports: [supplyPort('out', 'out', 'right', family)],
     sources: [
-      { id: 'pack', kind: 'pack', plus: at('out', 1), minus: at('out', 2), maxA, outOhm, pack: { cells, capacityMah } },
+      {
+        id: 'pack',
+        kind: 'pack',
+        plus: at('out', 1),
+        minus: at('out', 2),
+        maxA,
+        outOhm,
+        pack: { cells, capacityMah, ...(chemistry ? { chemistry } : {}) },
+      },
     ],
   });
 }

@@ -5,7 +5,7 @@ const INS = [1, 2, 3, 4];
 /** Small network switch: four in, one up. */
 export const ethernetSwitch = defineSheet({
   class: 'ethernet-switch-5',
-  revision: 1,
+  revision: 2,
   role: 'network',
   name: 'Ethernet switch',
   summary: '7–26 V · five ports',
@@ -13,7 +13,7 @@ export const ethernetSwitch = defineSheet({
   massG: 22,
   ports: [
     ...INS.map((n) => ethernetPort(`in${n}`, `port ${n}`, 'left')),
-    supplyPort('supply', '7–26 V', 'left'),
+    supplyPort('supply', '7–26 V', 'left', 'wire ends'),
     ethernetPort('up', 'port 5', 'right'),
   ],
   supplies: [eats('supply', [7, 26], 1.2, 1.6)],

@@ -21,7 +21,7 @@ export const flightController = defineSheet({
   name: 'Flight controller',
   summary: '6 serial · 12 pads · display',
   group: 'Control',
-  massG: 38,
+  massG: 12,
   sizeMm: [42, 42, 14],
   board: 'middle',
   cautions: ['Props off until every step is proven.'],

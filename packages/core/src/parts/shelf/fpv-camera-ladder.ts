@@ -1,5 +1,5 @@
 import { defineSheet, eats, picturePort, wire } from './define.js';
-import { flyingCameraPort, LADDER, menuFunction } from './camera-parts.js';
+import { flyingCameraPort, LADDER, LADDER_FIRMWARE, menuFunction } from './camera-parts.js';
 
 /** Flying camera whose menu stick is a resistor ladder. */
 export const fpvCameraLadder = defineSheet({
@@ -10,6 +10,7 @@ export const fpvCameraLadder = defineSheet({
   summary: '5–22 V · key ladder',
   group: 'Payload',
   massG: 9,
+  firmware: [LADDER_FIRMWARE],
   ports: [flyingCameraPort('ladder'), picturePort('video', 'video', 'right', 'out')],
   supplies: [eats('main', [4.5, 22], 0.6, 0.8)],
   links: [

@@ -1,5 +1,5 @@
 import { defineSheet, eats, picturePort, whenSet, wire } from './define.js';
-import { flyingCameraPort, LADDER, menuFirmware, menuFunction, menuSerial } from './camera-parts.js';
+import { flyingCameraPort, LADDER, LADDER_FIRMWARE, menuFirmware, menuFunction, menuSerial } from './camera-parts.js';
 
 /** Serial or ladder: bridged control pins at power-up toggle it, the picture shows which. @source [practice] */
 export const fpvCameraStrap = defineSheet({
@@ -10,7 +10,7 @@ export const fpvCameraStrap = defineSheet({
   summary: '5–22 V · boot strap chooses',
   group: 'Payload',
   massG: 11,
-  firmware: menuFirmware(),
+  firmware: [...menuFirmware(), LADDER_FIRMWARE],
   ports: [flyingCameraPort('both'), picturePort('video', 'video', 'right', 'out')],
   supplies: [eats('main', [4.5, 22], 0.7, 0.9)],
   links: [

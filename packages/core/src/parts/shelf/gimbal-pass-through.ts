@@ -4,7 +4,7 @@ import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting } from './gimba
 /** Gimbal told over telemetry, passing what it hears on to the camera. @source [practice] payloads often want 500 000 baud */
 export const gimbalPassThrough = defineSheet({
   class: 'gimbal-pass-through',
-  revision: 1,
+  revision: 2,
   role: 'gimbal',
   name: 'Gimbal, telemetry pass-through',
   summary: '12–26 V · telemetry at 500 000 baud',
@@ -14,7 +14,7 @@ export const gimbalPassThrough = defineSheet({
   cautions: [ARC],
   firmware: [{ what: 'gimbal manager', least: '4.3', board: 'large', erases: false }],
   ports: [
-    supplyPort('supply', '12–26 V', 'left'),
+    supplyPort('supply', '12–26 V', 'left', 'wire ends'),
     deviceSerialPort('telemetry', 'telemetry', 'left', 'latching 1.25 mm'),
   ],
   supplies: [{ ...eats('supply', [11.5, 26], 10, 26), inrush: { capacitanceUf: 470, softStartMs: 4 } }],

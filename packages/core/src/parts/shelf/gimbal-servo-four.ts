@@ -6,7 +6,7 @@ const INPUTS = ['tilt', 'roll', 'mode', 'power'] as const;
 /** Servo-type gimbal with four channels; the fourth is its power state. */
 export const gimbalServoFour = defineSheet({
   class: 'gimbal-servo-four',
-  revision: 1,
+  revision: 2,
   role: 'gimbal',
   name: 'Gimbal, four servo leads',
   summary: '3S–6S · tilt, roll, mode, power state',
@@ -14,7 +14,7 @@ export const gimbalServoFour = defineSheet({
   massG: 390,
   sizeMm: [110, 105, 120],
   cautions: [ARC],
-  ports: [supplyPort('supply', '3S–6S', 'left'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
+  ports: [supplyPort('supply', '3S–6S', 'left', 'wire ends'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
   supplies: [{ ...eats('supply', [9.5, 26], 8, 19), inrush: { capacitanceUf: 470, softStartMs: 4 } }],
   links: INPUTS.map((id) => wire(id, 'pulse', 'listen', id)),
   settings: [mounting],

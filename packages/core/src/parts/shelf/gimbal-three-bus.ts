@@ -4,7 +4,7 @@ import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting } from './gimba
 /** Three-axis gimbal on the bus, its slots fixed by the maker; one slot looks straight down. */
 export const gimbalThreeBus = defineSheet({
   class: 'gimbal-three-bus',
-  revision: 1,
+  revision: 2,
   role: 'gimbal',
   name: 'Gimbal, three axis, bus',
   summary: '12–26 V · fixed slots · look-down',
@@ -12,7 +12,7 @@ export const gimbalThreeBus = defineSheet({
   massG: 620,
   sizeMm: [130, 120, 150],
   cautions: [ARC],
-  ports: [supplyPort('supply', '12–26 V', 'left'), servoPort('bus', 'bus', 'left', 'in')],
+  ports: [supplyPort('supply', '12–26 V', 'left', 'wire ends'), servoPort('bus', 'bus', 'left', 'in')],
   supplies: [{ ...eats('supply', [11.5, 26], 12, 30), inrush: { capacitanceUf: 680, softStartMs: 6 } }],
   links: [wire('bus', 'sbus', 'listen', 'bus', { scale: 'micro', base: 1 })],
   settings: [mounting],

@@ -3,7 +3,7 @@ import { at, defineSheet, picturePort, servoPort, supplyPort } from './define.js
 /** Two-axis gimbal on 7–17 V, steered over a bus or by pulses as its own switch says. */
 export const gimbalTwoAxis = defineSheet({
   class: 'gimbal-two-axis',
-  revision: 1,
+  revision: 2,
   role: 'gimbal',
   name: 'Gimbal, two axis',
   summary: '7–17 V · pan and tilt',
@@ -12,7 +12,7 @@ export const gimbalTwoAxis = defineSheet({
   sizeMm: [95, 90, 110],
   cautions: ['Nobody in the arc of the gimbal; keep it still while it finds level.'],
   ports: [
-    supplyPort('supply', '7–17 V', 'left'),
+    supplyPort('supply', '7–17 V', 'left', 'wire ends'),
     servoPort('control', 'control', 'left', 'in'),
     picturePort('feed', 'feed through', 'right', 'out'),
   ],

@@ -6,7 +6,7 @@ const INPUTS = ['tilt', 'pan', 'mode'] as const;
 /** Two-axis gimbal on servo pulses with three modes. */
 export const gimbalTwoPulse = defineSheet({
   class: 'gimbal-two-pulse',
-  revision: 1,
+  revision: 2,
   role: 'gimbal',
   name: 'Gimbal, two axis, servo pulses',
   summary: '7–17 V · three servo leads',
@@ -14,7 +14,7 @@ export const gimbalTwoPulse = defineSheet({
   massG: 240,
   sizeMm: [80, 80, 95],
   cautions: [ARC],
-  ports: [supplyPort('supply', '7–17 V', 'left'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
+  ports: [supplyPort('supply', '7–17 V', 'left', 'wire ends'), ...INPUTS.map((id) => servoPort(id, id, 'left', 'in'))],
   supplies: [eats('supply', [7, 17], 6, 15)],
   links: INPUTS.map((id) => wire(id, 'pulse', 'listen', id)),
   settings: [mounting],

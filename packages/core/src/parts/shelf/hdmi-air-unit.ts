@@ -3,7 +3,7 @@ import { antennaPort, defineSheet, eats, hdmiPort, supplyPort, wire } from './de
 /** Digital picture transmitter fed by HDMI. */
 export const hdmiAirUnit = defineSheet({
   class: 'hdmi-air-unit',
-  revision: 1,
+  revision: 2,
   role: 'video-transmitter',
   name: 'HDMI air unit',
   summary: '7–26 V · HDMI in',
@@ -13,7 +13,7 @@ export const hdmiAirUnit = defineSheet({
   cautions: ['Never powered without its antennas.', 'Band and power by local radio rules.'],
   ports: [
     hdmiPort('hdmi', 'HDMI', 'left', 'in', 'mini'),
-    supplyPort('supply', '7–26 V', 'left'),
+    supplyPort('supply', '7–26 V', 'left', 'wire ends'),
     antennaPort('antenna', 'antenna', 'out', 'coax press'),
   ],
   supplies: [{ ...eats('supply', [7, 26], 8, 12), inrush: { capacitanceUf: 330, softStartMs: 2 } }],

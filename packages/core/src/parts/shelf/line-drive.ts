@@ -6,7 +6,7 @@ export const lineDrive = defineSheet({
   revision: 1,
   role: 'drive',
   name: 'Line drive',
-  summary: '40–60 V · drive and brake',
+  summary: '36–60 V · drive and brake',
   group: 'Payload',
   massG: 2600,
   sizeMm: [380, 160, 120],
@@ -16,11 +16,11 @@ export const lineDrive = defineSheet({
     'Carriage over people only under local rigging rules and a competent rigger.',
   ],
   ports: [
-    supplyPort('supply', '40–60 V', 'left', 'power blade 10 mm'),
+    supplyPort('supply', '36–60 V', 'left', 'power blade 10 mm'),
     servoPort('drive', 'drive', 'left', 'in'),
     servoPort('brake', 'brake', 'left', 'in'),
   ],
-  supplies: [{ ...eats('supply', [40, 60], 120, 600), inrush: { capacitanceUf: 4700, softStartMs: 60 } }],
+  supplies: [{ ...eats('supply', [36, 60], 120, 600), inrush: { capacitanceUf: 4700, softStartMs: 60 } }],
   links: [wire('drive', 'pulse', 'listen', 'drive'), wire('brake', 'pulse', 'listen', 'brake')],
   functions: [
     ranged('drive', 'Drive', 'drive', 'position', ['drive'], -100, 100, '%'),

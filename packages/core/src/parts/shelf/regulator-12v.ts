@@ -3,13 +3,13 @@ import { at, defineSheet, supplyPort } from './define.js';
 /** Steps a pack down to a steady 12 V. Efficiency and drop-out of a usual small buck, @source [practice]. */
 export const regulator12v = defineSheet({
   class: 'regulator-12v',
-  revision: 1,
+  revision: 2,
   role: 'regulator',
   name: 'Regulator 12 V',
   summary: '3 A buck',
   group: 'Power',
   massG: 34,
-  ports: [supplyPort('in', 'in', 'left'), supplyPort('out', 'out', 'right')],
+  ports: [supplyPort('in', 'in', 'left', 'wire ends'), supplyPort('out', 'out', 'right', 'wire ends')],
   supplies: [
     {
       id: 'in',

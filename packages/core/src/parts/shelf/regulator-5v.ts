@@ -3,13 +3,13 @@ import { at, defineSheet, supplyPort } from './define.js';
 /** Steps a pack down to 5 V for strict loads; set a touch high for the wire. Efficiency and drop-out of a usual small buck, @source [practice]. */
 export const regulator5v = defineSheet({
   class: 'regulator-5v',
-  revision: 1,
+  revision: 2,
   role: 'regulator',
   name: 'Regulator 5 V',
   summary: '5 A buck',
   group: 'Power',
   massG: 22,
-  ports: [supplyPort('in', 'in', 'left'), supplyPort('out', 'out', 'right')],
+  ports: [supplyPort('in', 'in', 'left', 'wire ends'), supplyPort('out', 'out', 'right', 'wire ends')],
   supplies: [
     {
       id: 'in',

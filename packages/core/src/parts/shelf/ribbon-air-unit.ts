@@ -3,7 +3,7 @@ import { antennaPort, defineSheet, eats, ground, signal, supplyPort, wire } from
 /** Digital picture transmitter with a ribbon socket for its camera head. */
 export const ribbonAirUnit = defineSheet({
   class: 'ribbon-air-unit',
-  revision: 1,
+  revision: 2,
   role: 'video-transmitter',
   name: 'Ribbon air unit',
   summary: '7–26 V · ribbon in',
@@ -23,7 +23,7 @@ export const ribbonAirUnit = defineSheet({
       plug: { family: 'ribbon 22-way', pins: 2 },
       pins: [signal(1, 'lanes', 'in'), ground(2)],
     },
-    supplyPort('supply', '7–26 V', 'left'),
+    supplyPort('supply', '7–26 V', 'left', 'wire ends'),
     antennaPort('antenna', 'antenna', 'out', 'coax press'),
   ],
   supplies: [{ ...eats('supply', [7, 26], 7, 11), inrush: { capacitanceUf: 330, softStartMs: 2 } }],

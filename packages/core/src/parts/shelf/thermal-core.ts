@@ -23,7 +23,7 @@ export const thermalCore = defineSheet({
       plus: at('supply', 1),
       minus: at('supply', 2),
       volts: [4.75, 5.25],
-      draw: { kind: 'power', typical: 3.6, peak: 4.4 },
+      draw: { kind: 'power', typical: 1, peak: 1.5 },
     },
   ],
   links: [

@@ -18,7 +18,7 @@ const PULSES = ['palette', 'zoom', 'record', 'calibrate', 'gain'] as const;
 /** Thermal camera behind its interface: five pulses or sixteen slots, 6–26 V. @source [practice] */
 export const thermalInterface = defineSheet({
   class: 'thermal-interface',
-  revision: 2,
+  revision: 3,
   role: 'camera',
   name: 'Thermal camera with interface',
   summary: '6–26 V · 5 pulses or 16 slots',
@@ -26,7 +26,7 @@ export const thermalInterface = defineSheet({
   massG: 142,
   view: { wideDeg: 25, teleDeg: 25, pointsAcross: 640 },
   ports: [
-    supplyPort('supply', '6–26 V', 'left'),
+    supplyPort('supply', '6–26 V', 'left', 'wire ends'),
     servoPort('bus', 'bus', 'left', 'in'),
     ...PULSES.map((id) => servoPort(id, id, 'left', 'in')),
     picturePort('video', 'video', 'right', 'out'),

@@ -14,7 +14,7 @@ import {
 /** Thermal and visible on the network with a ranging laser; steered over the bus. @source [practice] laser from 5 m to about 1 km */
 export const thermalNetwork = defineSheet({
   class: 'thermal-network',
-  revision: 1,
+  revision: 2,
   role: 'camera',
   name: 'Thermal and visible, network',
   summary: '12–26 V · network picture · ranging laser',
@@ -23,7 +23,7 @@ export const thermalNetwork = defineSheet({
   view: { wideDeg: 42, teleDeg: 42, pointsAcross: 640 },
   cautions: ['Ranging laser: read its class; never towards people or craft.'],
   ports: [
-    supplyPort('supply', '12–26 V', 'left'),
+    supplyPort('supply', '12–26 V', 'left', 'wire ends'),
     servoPort('bus', 'bus', 'left', 'in'),
     ethernetPort('net', 'network', 'right'),
   ],

@@ -14,7 +14,7 @@ import {
 /** Pack-direct video transmitter whose power is told over a serial pair. */
 export const videoTransmitterSerial = defineSheet({
   class: 'video-transmitter-serial',
-  revision: 1,
+  revision: 2,
   role: 'video-transmitter',
   name: 'Video transmitter, serial control',
   summary: 'pack direct · pit to 400 mW by serial',
@@ -27,7 +27,7 @@ export const videoTransmitterSerial = defineSheet({
   ],
   ports: [
     picturePort('video', 'video', 'left', 'in'),
-    supplyPort('supply', 'pack', 'left'),
+    supplyPort('supply', 'pack', 'left', 'wire ends'),
     deviceSerialPort('serial', 'serial', 'left'),
     antennaPort('antenna', 'antenna', 'out', 'coax screw'),
   ],

@@ -3,7 +3,7 @@ import { antennaPort, at, defineSheet, picturePort, servoPort, supplyPort, wire 
 /** Video transmitter fed straight from the pack, with its own regulator inside; one pulse sets pit or power. */
 export const videoTransmitter = defineSheet({
   class: 'video-transmitter-pack',
-  revision: 1,
+  revision: 2,
   role: 'video-transmitter',
   name: 'Video transmitter',
   summary: 'pack direct · pit or 200 mW',
@@ -16,7 +16,7 @@ export const videoTransmitter = defineSheet({
   ],
   ports: [
     picturePort('video', 'video', 'left', 'in'),
-    supplyPort('supply', 'pack', 'left'),
+    supplyPort('supply', 'pack', 'left', 'wire ends'),
     servoPort('power', 'power', 'left', 'in'),
     antennaPort('antenna', 'antenna', 'out', 'coax screw'),
   ],

@@ -3,7 +3,7 @@ import { at, defineSheet, deviceSerialPort, eats, flick, hdmiPort, ranged, suppl
 /** Zoom block told over a serial pair, picture over HDMI. */
 export const zoomBlock = defineSheet({
   class: 'zoom-block',
-  revision: 1,
+  revision: 2,
   role: 'camera',
   name: 'Zoom block',
   summary: '6–12 V · 20× · focus and zoom by serial',
@@ -11,7 +11,7 @@ export const zoomBlock = defineSheet({
   massG: 255,
   view: { wideDeg: 60, teleDeg: 3.5, pointsAcross: 720 },
   ports: [
-    supplyPort('supply', '6–12 V', 'left'),
+    supplyPort('supply', '6–12 V', 'left', 'wire ends'),
     deviceSerialPort('serial', 'serial', 'left'),
     hdmiPort('hdmi', 'HDMI', 'right', 'out', 'micro'),
   ],

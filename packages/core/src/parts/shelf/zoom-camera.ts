@@ -11,7 +11,7 @@ export const zoomCamera = defineSheet({
   massG: 96,
   view: { wideDeg: 64, teleDeg: 17, pointsAcross: 720 },
   sizeMm: [44, 36, 34],
-  firmware: [{ what: 'serial camera menu', least: '4.2', erases: true }],
+  firmware: [{ what: 'serial camera menu', least: '3.3', erases: true, over: 'menu' }],
   ports: [
     {
       id: 'main',
@@ -28,7 +28,7 @@ export const zoomCamera = defineSheet({
       plus: at('main', 1),
       minus: at('main', 2),
       volts: [4.7, 5.4],
-      draw: { kind: 'power', typical: 3.9, peak: 4.9 },
+      draw: { kind: 'power', typical: 2.6, peak: 4 },
     },
   ],
   links: [

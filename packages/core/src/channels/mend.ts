@@ -1,0 +1,113 @@
+/** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
+import type { Control } from '../parts/index.js';
+import { sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
+import { controlOptions, type HandAt } from './assign/control-options.js';
+import { chainsOfWishes } from './assign/pose.js';
+import { carriedBy, pinSetting, slotOptions } from './assign/slot-options.js';
+import type { Chain } from './chain.js';
+import { fitOf } from './fit.js';
+import { flightChannels, isFlown, reservedChannels } from './flight.js';
+import { isThrottle } from './sticks.js';
+
+/** Channels of a transmitter that some function listens to, but for those of `without`. */
+export function heardChannels(chains: readonly Chain[], transmitter: string, without?: Chain): Set<number> {
+  return new Set(
+    chains.flatMap((c) =>
+      c !== without && c.carrier && c.slot !== null && c.transmitter?.id === transmitter ? [c.slot] : [],
+    ),
+  );
+}
+
+/** Controls of a transmitter that move something, or hand over, besides a chain's own. */
+function busyControls(rig: Rig, chains: readonly Chain[], chain: Chain): Set<string> {
+  const { id } = chain.transmitter!;
+  const heard = heardChannels(chains, id, chain);
+  const rows = rig.shaping.filter((s) => s.transmitter === id && s.control && (s.locked || heard.has(s.channel)));
+  const handing = rig.handOvers.filter((h) => h.from === id).map((h) => h.control);
+  return new Set([...rows.map((s) => s.control), ...handing].filter((c) => c !== null));
+}
+
+function handAt(rig: Rig, chains: readonly Chain[], { transmitter }: Chain): HandAt {
+  const sheet = sheetOf(rig, transmitter!.id);
+  const flying = flightChannels(rig, chains).has(transmitter!.id);
+  return { part: transmitter!, sheet, flying, mayFly: !flying && isFlown(rig) };
+}
+
+/** The best control that moves nothing else and suits a function well; null when there is none. */
+export function betterControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control | null {
+  if (!chain.transmitter || chain.slot === null || chain.shaping?.locked) return null;
+  const hand = handAt(rig, chains, chain);
+  const { options } = controlOptions(chain.fn, null, hand, busyControls(rig, chains, chain));
+  const suits = options.filter(
+    (o) => o.value.id !== chain.control?.id && fitOf(chain.fn, o.value, isThrottle(hand, o.value.id)).grade === 'well',
+  );
+  return suits.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;
+}
+
+/** Puts a control on a chain's channel: rows of it that move nothing let go of it, and a wish that named another names it. */
+export function controlEdits(rig: Rig, chains: readonly Chain[], chain: Chain, control: string): Edit[] {
+  const { id } = chain.transmitter!;
+  const heard = heardChannels(chains, id);
+  const idle = rig.shaping.filter(
+    (s) => s.transmitter === id && s.control === control && !s.locked && !heard.has(s.channel),
+  );
+  const wish = chainsOfWishes(rig, chains).get(chain);
+  return [
+    ...idle.map((s): Edit => ({ kind: 'shape', transmitter: id, channel: s.channel, change: { control: null } })),
+    { kind: 'shape', transmitter: id, channel: chain.slot!, change: { control } },
+    ...(wish?.control && wish.control !== control
+      ? [{ kind: 'setWish' as const, wish: wish.id, change: { control } }]
+      : []),
+  ];
+}
+
+/** A channel that nothing listens to and that gets through to a function; null when there is none. */
+export function freeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): number | null {
+  const { transmitter } = chain;
+  if (!transmitter) return null;
+  const sheet = sheetOf(rig, transmitter.id);
+  const flying = flightChannels(rig, chains).get(transmitter.id);
+  const locked = rig.shaping.filter((s) => s.transmitter === transmitter.id && s.locked).map((s) => s.channel);
+  const taken = new Set([...heardChannels(chains, transmitter.id, chain), ...locked]);
+  const reserved = { slots: reservedChannels(rig, flying), flying: true };
+  const wish = chainsOfWishes(rig, chains).get(chain) ?? null;
+  const options = slotOptions({ ...chain, slot: null }, sheet, taken, reserved, wish).filter(
+    (o) => o.value !== chain.slot && o.value <= carriedBy(chain, sheet),
+  );
+  return options.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;
+}
+
+/**
+ * Moves a function and its control to another channel. What else listens to the old one keeps its control there; where nothing
+ * else does, the old channel lets go of it.
+ */
+export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, to: number): Edit[] {
+  const { id } = chain.transmitter!;
+  const row = shapingOf(rig, id, chain.slot!);
+  const shared = heardChannels(chains, id, chain).has(chain.slot!);
+  const own = shared ? (betterControl(rig, chains, chain)?.id ?? null) : (row?.control ?? null);
+  const { lowUs, highUs, subTrimUs, reverse } = row ?? { lowUs: 1000, highUs: 2000, subTrimUs: 0, reverse: false };
+  const shape = shared ? { control: own } : { control: own, lowUs, highUs, subTrimUs, reverse };
+  return [
+    ...toldOn(rig, chain, to),
+    ...(shared || !row
+      ? []
+      : [{ kind: 'shape' as const, transmitter: id, channel: chain.slot!, change: { control: null } }]),
+    { kind: 'shape', transmitter: id, channel: to, change: shape },
+    ...rig.handOvers
+      .filter((h) => !shared && h.from === id && h.channels.some((c) => c.channel === chain.slot))
+      .map((h): Edit => ({
+        kind: 'handOver',
+        handOver: { ...h, channels: h.channels.map((c) => (c.channel === chain.slot ? { ...c, channel: to } : c)) },
+      })),
+  ];
+}
+
+/** Tells a function to listen on a slot: at the receiver's pin, or on the device. */
+function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
+  const pin = pinSetting(chain);
+  if (pin) return [{ kind: 'set', part: chain.path.at(-1)!.talker.part.id, setting: pin.id, value: String(to) }];
+  const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
+  const own = binding ?? { part: chain.part.id, fn: chain.fn.id, reverse: false };
+  return [{ kind: 'bind', binding: { ...own, slot: to } }];
+}

@@ -1,0 +1,31 @@
+import type { Chain } from './chain.js';
+import { restPositions } from './shaping.js';
+import { forward } from './signal-path.js';
+
+/** What makes a gimbal's pan stand for take-off: the control, its place, and the window that place gives. */
+export interface Holds {
+  chain: Chain;
+  at: number;
+  window: string;
+}
+
+/**
+ * How pan can be made to stand: a power state without it, or a mode in which it follows the nose. Null when no control reaches
+ * either. @source [practice] off, pan off or locked for take-off and landing
+ */
+export function panHolds(chains: readonly Chain[], part: string): Holds | null {
+  const own = chains.filter((c) => c.part.id === part && !c.breaks && c.control);
+  const pan = chains.find((c) => c.part.id === part && c.fn.what === 'pan');
+  const free = new Set(pan?.fn.enabledIn?.windows ?? []);
+  for (const chain of own) {
+    const gates = chain.fn.what === 'gimbal-power' || (free.size > 0 && chain.fn.id === pan?.fn.enabledIn?.fn);
+    if (!gates) continue;
+    for (const at of restPositions(chain.control!.kind)) {
+      const now = forward(chain, at);
+      const window = now && 'window' in now.demand ? now.demand.window : null;
+      if (window !== null && (chain.fn.what === 'gimbal-power' ? !window.includes('all') : !free.has(window)))
+        return { chain, at, window };
+    }
+  }
+  return null;
+}

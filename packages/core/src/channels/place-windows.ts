@@ -1,0 +1,85 @@
+import { isTriggered, isWindowed, type PulseWindow } from '../parts/index.js';
+import { PULSE } from '../units/index.js';
+import type { EditOf } from '../rig/index.js';
+import type { Chain } from './chain.js';
+import { restPositions } from './shaping.js';
+import { forward, seenPulseUs } from './signal-path.js';
+
+/** One resting place of a switch and the window it falls in. */
+export interface Place {
+  at: number;
+  seenUs: number;
+  window: string | null;
+  /** The window it is meant for, where there are as many windows as places. */
+  meant: PulseWindow | null;
+}
+
+/** Sub-trim up to which a middle is trimmed; further off it gets a curve of its own, so that the ends stay. @source [practice] */
+const MOST_TRIM_US = 60;
+
+/** Places of a switch that chooses among windows, low to high; empty for anything else. */
+export function placesOf(chain: Chain): Place[] {
+  const { fn, control } = chain;
+  const isSwitch = control?.kind === 'switch2' || control?.kind === 'switch3';
+  if (!control || !isSwitch || !isWindowed(fn) || fn.takes === 'pulse' || control.sprung) return [];
+  const windows = sorted(fn.windows ?? []);
+  const positions = restPositions(control.kind);
+  const turned = (chain.shaping?.reverse ?? false) !== chain.told.reverse;
+  return positions.flatMap((at, i) => {
+    const now = forward(chain, at);
+    if (!now || !('window' in now.demand)) return [];
+    const order = turned ? windows.length - 1 - i : i;
+    const meant = windows.length === positions.length ? windows[order]! : null;
+    return [{ at, seenUs: now.seenUs, window: now.demand.window, meant }];
+  });
+}
+
+const sorted = (windows: readonly PulseWindow[]): PulseWindow[] => [...windows].sort((a, b) => a.fromUs - b.fromUs);
+
+/**
+ * End points and middle that bring every place of a switch into its window; null when they are there, or cannot be brought.
+ * A middle far off gets a curve of three points, so that the ends are not shifted with it.
+ */
+export function placeChange(chain: Chain): EditOf<'shape'>['change'] | null {
+  const places = placesOf(chain);
+  const { shaping, fn } = chain;
+  if (!shaping || isTriggered(fn) || !places.length || places.some((p) => !p.meant)) return null;
+  if (places.every((p) => p.window === p.meant!.label)) return null;
+  const us = sorted(places.map((p) => p.meant!)).map((w) => sentFor(chain, middleOf(chain, w)));
+  if (us.some((w) => w < PULSE.leastUs || w > PULSE.mostUs)) return null;
+  const [low, middle, high] = us.length === 3 ? us : [us[0]!, PULSE.centreUs, us[1]!];
+  const trim = middle! - PULSE.centreUs;
+  const straight = { ...plainOf(shaping), ...(shaping.points ? { points: null } : {}) };
+  if (Math.abs(trim) <= MOST_TRIM_US) return { ...straight, subTrimUs: trim, lowUs: low! - trim, highUs: high! - trim };
+  const reach = trim < 0 ? PULSE.centreUs - low! : high! - PULSE.centreUs;
+  if (Math.abs(trim) > reach) return null;
+  const height = Math.round((shaping.reverse ? -1 : 1) * (trim / reach) * 100);
+  return { ...straight, subTrimUs: 0, lowUs: low!, highUs: high!, points: [-100, height, 100] };
+}
+
+/** What bends a channel's travel, taken out where it is in. */
+function plainOf({
+  sharePct,
+  shiftPct,
+  softPct,
+  deadBandPct,
+}: NonNullable<Chain['shaping']>): EditOf<'shape'>['change'] {
+  return {
+    ...(sharePct === undefined || sharePct === 100 ? {} : { sharePct: 100 }),
+    ...(shiftPct ? { shiftPct: 0 } : {}),
+    ...(softPct ? { softPct: 0 } : {}),
+    ...(deadBandPct ? { deadBandPct: 0 } : {}),
+  };
+}
+
+/** Middle of a window inside the travel that transmitters send, µs, as the device counts. */
+function middleOf(chain: Chain, { fromUs, toUs }: PulseWindow): number {
+  const [from, to] = chain.told.reverse ? [3000 - toUs, 3000 - fromUs] : [fromUs, toUs];
+  return (Math.max(PULSE.leastUs, from) + Math.min(PULSE.mostUs, to)) / 2;
+}
+
+/** Width to send for a width to be seen: buses of two schools lie on straight lines. */
+function sentFor(chain: Chain, wantedUs: number): number {
+  const [a, b] = [seenPulseUs(chain, PULSE.lowUs), seenPulseUs(chain, PULSE.highUs)];
+  return Math.round(PULSE.lowUs + ((wantedUs - a) / (b - a)) * (PULSE.highUs - PULSE.lowUs));
+}

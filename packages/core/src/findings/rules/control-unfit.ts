@@ -1,0 +1,61 @@
+import {
+  betterControl,
+  controlEdits,
+  fitOf,
+  forward,
+  idleAt,
+  isFlightChain,
+  isThrottle,
+  runsAcross,
+  type Chain,
+} from '../../channels/index.js';
+import { sheetOf } from '../../rig/index.js';
+import { roundTo } from '../../units/index.js';
+import type { Figure, Rule, RuleContext, RuleResult } from '../finding.js';
+
+/** A control that does not suit what its function takes. @source [practice] */
+export const controlUnfitRule: Rule = (context) =>
+  context.chains.flatMap((chain): RuleResult[] => {
+    const { control, transmitter, fn } = chain;
+    // a latch where a pulse is wanted has a finding of its own
+    if (chain.breaks || !control || !transmitter || isFlightChain(chain) || fn.takes === 'pulse') return [];
+    const hand = { part: transmitter, sheet: sheetOf(context.rig, transmitter.id) };
+    // which inputs a switch of pictures reaches is judged by the cameras on them
+    if (chain.sheet.pictures.some((p) => p.chosenBy === fn.id) && control.kind.startsWith('switch')) return [];
+    const fit = fitOf(fn, control, isThrottle(hand, control.id));
+    const across = runsAcross(fn, control);
+    if (fit.grade === 'well' && !across) return [];
+    return [
+      unfit(
+        context,
+        chain,
+        fit.grade === 'well' ? 'runs across what it moves' : fit.why,
+        restFigure(chain, idleAt(hand, control)),
+      ),
+    ];
+  });
+
+function unfit({ rig, chains }: RuleContext, chain: Chain, why: string, rest: Figure[]): RuleResult {
+  const better = betterControl(rig, chains, chain);
+  return {
+    rule: 'control-unfit',
+    mark: 'watch',
+    station: 'channels',
+    subjects: [chain.part.id, chain.transmitter!.id],
+    figures: [
+      { name: 'control', value: chain.control!.label },
+      { name: 'part', value: chain.part.id },
+      { name: 'function', value: chain.fn.label },
+      { name: 'why', value: why, source: '[practice]' },
+      ...rest,
+    ],
+    fixes: better ? [{ label: `Use ${better.label}`, edits: controlEdits(rig, chains, chain, better.id) }] : [],
+  };
+}
+
+/** What a rate does while nobody touches its control. */
+function restFigure(chain: Chain, idle: number): Figure[] {
+  const now = chain.fn.takes === 'rate' ? forward(chain, idle) : null;
+  if (!now || !('value' in now.demand) || Math.abs(now.demand.value) < 1) return [];
+  return [{ name: 'at rest', value: roundTo(now.demand.value, 0), unit: chain.fn.range!.unit }];
+}

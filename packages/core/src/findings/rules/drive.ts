@@ -1,0 +1,68 @@
+import { stopUs, stopsDrive } from '../../channels/index.js';
+import { drives } from '../../parts/index.js';
+import { partsWithSheets, type FailSafe } from '../../rig/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+/** A drive that goes on when the radio is lost: its fail-safe is not stop, or there is none. @source [practice] */
+export const driveFailSafeRule: Rule = ({ rig, chains }) =>
+  chains
+    .filter((c) => !c.breaks && c.fn.what === 'drive' && c.slot !== null)
+    .flatMap((chain): RuleResult[] => {
+      const receiver = chain.path[0]!.talker.part.id;
+      const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === chain.slot);
+      const valueUs = stopUs(chain);
+      if (stopsDrive(chain, set)) return [];
+      return [
+        {
+          rule: 'drive-fail-safe',
+          mark: 'stop',
+          station: 'channels',
+          subjects: [chain.part.id, receiver],
+          figures: [
+            { name: 'part', value: chain.part.id },
+            { name: 'receiver', value: receiver },
+            { name: 'slot', value: chain.slot! },
+            { name: 'set', value: setText(set) },
+            ...(valueUs === null ? [] : [{ name: 'stop', value: valueUs, unit: 'µs', source: 'part sheet' }]),
+          ],
+          fixes:
+            valueUs === null
+              ? []
+              : [
+                  {
+                    label: `Stop at ${valueUs} µs`,
+                    edits: [{ kind: 'failSafe', failSafe: { receiver, slot: chain.slot!, does: 'value', valueUs } }],
+                  },
+                ],
+        },
+      ];
+    });
+
+function setText(set: FailSafe | undefined): string {
+  if (!set) return 'nothing';
+  return set.does === 'value' ? `${set.valueUs} µs` : set.does === 'hold' ? 'stay where it was' : 'fall silent';
+}
+
+/** A drive that is told to go, and whose kill and brake nothing tells. @source [practice] there is a kill switch */
+export const driveNoBrakeRule: Rule = ({ rig, chains }) =>
+  partsWithSheets(rig)
+    .filter(({ sheet }) => drives(sheet) && sheet.functions.some((f) => f.what === 'brake'))
+    .flatMap(({ part }): RuleResult[] => {
+      const own = chains.filter((c) => c.part.id === part.id);
+      const brake = own.find((c) => c.fn.what === 'brake');
+      if (!own.some((c) => c.fn.what === 'drive' && c.path.length) || !brake?.breaks) return [];
+      return [
+        {
+          rule: 'drive-no-brake',
+          mark: 'stop',
+          station: 'channels',
+          subjects: [part.id],
+          figures: [
+            { name: 'part', value: part.id },
+            { name: 'function', value: brake.fn.label },
+            { name: 'why', value: brake.breaks },
+          ],
+          fixes: [],
+        },
+      ];
+    });

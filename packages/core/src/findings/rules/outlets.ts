@@ -1,0 +1,122 @@
+import { cableOf, leadLength } from '../../loom/index.js';
+import { canBeMade, type Source } from '../../parts/index.js';
+import { CELL, fullCellV, fuseOf, leadGauge, type RailNode, type Rails } from '../../rails/index.js';
+import {
+  findPin,
+  nextId,
+  partsWithSheets,
+  settingOf,
+  sheetOf,
+  type Cable,
+  type Part,
+  type PinRef,
+  type Rig,
+} from '../../rig/index.js';
+
+/** A source of the rig with what it gives from full to flat. */
+export interface Outlet {
+  part: Part;
+  source: Source;
+  volts: readonly [low: number, high: number];
+  plus: PinRef;
+  minus: PinRef;
+}
+
+export function outletVolts({ regulator, pack }: Source): readonly [number, number] {
+  if (regulator) return [regulator.volts, regulator.volts];
+  const cells = pack?.cells ?? 0;
+  const floor = pack?.chemistry === 'lithium-ion' ? 3 : CELL.floorV;
+  return [floor * cells, fullCellV(pack?.chemistry) * cells];
+}
+
+function allOutlets(rig: Rig): Outlet[] {
+  return partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.sources
+      .filter((s) => s.kind !== 'stolen' && (!s.when || settingOf(sheet, part, s.when.setting) === s.when.value))
+      .map((source) => ({
+        part,
+        source,
+        volts: outletVolts(source),
+        plus: { part: part.id, ...source.plus },
+        minus: { part: part.id, ...source.minus },
+      })),
+  );
+}
+
+/**
+ * Outlets that may feed a supply: inside its band full and flat, fed themselves, with current to spare, a plug that a lead joins,
+ * and not fed by the very part. Most margin first.
+ */
+export function outletsFor(rig: Rig, node: RailNode, flat: Rails): Outlet[] {
+  const { allowed } = node;
+  if (!allowed) return [];
+  const supply = sheetOf(rig, node.part).supplies.find((s) => s.id === node.terminal)!;
+  const family = portFamily(rig, { part: node.part, ...supply.plus });
+  const asks = askedA(rig, node, flat);
+  return allOutlets(rig)
+    .filter((o) => o.part.id !== node.part && o.volts[0] >= allowed[0] && o.volts[1] <= allowed[1])
+    .filter((o) => headRoom(rig, node, o.volts[0]) && isFed(o, flat) && !hangsOn(flat, o.part.id, node.part))
+    .filter((o) => canBeMade(portFamily(rig, o.plus), family) && drawnA(flat, o) + asks / o.volts[0] <= o.source.maxA)
+    .sort((a, b) => marginOf(b, allowed) - marginOf(a, allowed) || (a.part.id < b.part.id ? -1 : 1));
+}
+
+const marginOf = (o: Outlet, [low, high]: readonly [number, number]): number =>
+  Math.min(o.volts[0] - low, high - o.volts[1]);
+
+const portFamily = (rig: Rig, at: PinRef): string => findPin(rig, at)!.port.plug.family;
+
+/** A regulator needs its head room from the new source as well. */
+function headRoom(rig: Rig, node: RailNode, lowV: number): boolean {
+  return sheetOf(rig, node.part)
+    .sources.filter((s) => s.regulator?.fedBy === node.terminal)
+    .every((s) => s.kind === 'boost' || s.kind === 'buck-boost' || lowV >= s.regulator!.volts + s.regulator!.dropoutV);
+}
+
+function isFed({ part, source }: Outlet, { nodes }: Rails): boolean {
+  const fedBy = source.regulator?.fedBy;
+  return fedBy === undefined || nodes.some((n) => n.part === part.id && n.terminal === fedBy && n.fedBy !== null);
+}
+
+/** Whether a part hangs, over whatever regulators, on another. */
+function hangsOn({ nodes }: Rails, part: string, on: string, seen = new Set<string>()): boolean {
+  if (seen.has(part)) return false;
+  seen.add(part);
+  return nodes.some(
+    (n) => n.part === part && n.fedBy !== null && (n.fedBy === on || hangsOn({ nodes } as Rails, n.fedBy, on, seen)),
+  );
+}
+
+const drawnA = ({ nodes }: Rails, o: Outlet): number =>
+  nodes.find((n) => n.part === o.part.id && n.terminal === o.source.id)?.amps ?? 0;
+
+/** Power a supply asks at its peak, W; a regulator's input asks what its output gives. */
+function askedA(rig: Rig, node: RailNode, flat: Rails): number {
+  const supply = sheetOf(rig, node.part).supplies.find((s) => s.id === node.terminal)!;
+  if (supply.draw.kind === 'power') return supply.draw.peak;
+  if (supply.draw.kind === 'current') return supply.draw.peak * supply.volts[1];
+  const now = flat.nodes.find((n) => n.part === node.part && n.terminal === node.terminal);
+  return now ? now.volts * now.amps : 0;
+}
+
+/** A lead from an outlet to a supply, with its gauge and, at a pack, its fuse. */
+export function supplyLead(rig: Rig, outlet: Outlet, node: RailNode, flat: Rails): Cable {
+  const supply = sheetOf(rig, node.part).supplies.find((s) => s.id === node.terminal)!;
+  const plus = { part: node.part, ...supply.plus };
+  const minus = { part: node.part, ...supply.minus };
+  const { needMm } = leadLength(rig, outlet.part.id, node.part);
+  const amps = askedA(rig, node, flat) / outlet.volts[0];
+  const isPack = outlet.source.kind === 'pack';
+  const gaugeAwg = leadGauge(rig, outlet.plus, plus, amps, needMm, isPack);
+  const fuse = isPack ? fuseOf(rig, gaugeAwg, amps, outlet.plus, plus) : null;
+  const wire = { gaugeAwg, lengthMm: needMm };
+  return cableOf(nextId('C', rig.cables), [
+    {
+      from: outlet.plus,
+      to: plus,
+      colour: 'red',
+      ...wire,
+      ...(fuse === null ? {} : { inline: { kind: 'fuse', amps: fuse } }),
+    },
+    { from: outlet.minus, to: minus, colour: 'black', ...wire },
+  ]);
+}

@@ -1,0 +1,71 @@
+import { cableOf, leadLength, pinMap, portsCanJoin, type LinkEnd } from '../../loom/index.js';
+import { reachLinks, sees } from '../../parts/index.js';
+import { nextId, partsWithSheets, pinKey, type Rig } from '../../rig/index.js';
+import { groundBetween } from './lead-parts.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+
+/** A box or trigger that is told to work a camera, and no light, contact or lead of its own reaches one. */
+export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
+  partsWithSheets(rig).flatMap(({ part, sheet }): RuleResult[] => {
+    // contacts hand on to other boxes; a camera is reached by the others where there are any
+    const links = reachLinks(sheet).filter(
+      (l, _, all) => l.kind !== 'contact' || all.every((x) => x.kind === 'contact'),
+    );
+    const told = chains.filter((c) => c.part.id === part.id && c.path.length);
+    const reaches = conversations.some(
+      (c) => c.talker.part.id === part.id && links.some((l) => l.id === c.talker.link.id) && !c.troubles.length,
+    );
+    const wished = told.filter((c) => !c.breaks || rig.wishes.some((w) => w.what === c.fn.what));
+    if (!links.length || !wished.length || reaches || sees(sheet)) return [];
+    return [
+      {
+        rule: 'reach-missing',
+        mark: 'stop',
+        station: 'loom',
+        subjects: [part.id],
+        figures: [
+          { name: 'part', value: part.id },
+          { name: 'over', value: links.map((l) => l.kind).join(' or '), source: 'part sheet' },
+          { name: 'functions', value: wished.map((c) => c.fn.label.toLowerCase()).join(', ') },
+        ],
+        fixes: leadFix(rig, { part, sheet, links }),
+      },
+    ];
+  });
+
+function leadFix(rig: Rig, own: Pick<LinkEnd, 'part' | 'sheet'> & { links: LinkEnd['link'][] }): Fix[] {
+  const used = new Set(rig.cables.flatMap((c) => c.wires).flatMap((w) => [pinKey(w.from), pinKey(w.to)]));
+  const free = (part: string, at: { port: string; pin: number } | undefined): boolean =>
+    at !== undefined && !used.has(pinKey({ part, ...at }));
+  for (const link of own.links)
+    for (const { part, sheet } of partsWithSheets(rig).filter((p) => sees(p.sheet)))
+      for (const eye of sheet.links.filter((l) => l.kind === link.kind && l.way !== 'talk')) {
+        const [from, to] = [portAt(own.sheet, link), portAt(sheet, eye)];
+        if (
+          !from ||
+          !to ||
+          !portsCanJoin(from, to) ||
+          !free(own.part.id, link.pins.data) ||
+          !free(part.id, eye.pins.data)
+        )
+          continue;
+        const talker: LinkEnd = { part: own.part, sheet: own.sheet, link, live: true };
+        const listener: LinkEnd = { part, sheet, link: eye, live: true };
+        const lengthMm = leadLength(rig, own.part.id, part.id).needMm;
+        const map = pinMap(
+          rig,
+          { kind: 'link', talker, listener, feed: null },
+          { lengthMm, groundBy: groundBetween(rig, talker, listener) },
+        );
+        return [
+          {
+            label: `Lead to ${part.label}`,
+            edits: [{ kind: 'addCable', cable: cableOf(nextId('C', rig.cables), map.wires, map.adapter) }],
+          },
+        ];
+      }
+  return [];
+}
+
+const portAt = (sheet: LinkEnd['sheet'], link: LinkEnd['link']) =>
+  sheet.ports.find((p) => p.id === link.pins.data?.port);

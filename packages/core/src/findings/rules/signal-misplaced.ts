@@ -1,0 +1,88 @@
+import type { Pin } from '../../parts/index.js';
+import { findPin, samePin, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+
+const lineOf = (rig: Rig, at: PinRef): Pin['line'] | undefined => findPin(rig, at)?.pin.line;
+
+/** A wire that joins a signal to a supply or a ground: each end is judged by its own pin, not by the net they make. */
+const isMisplaced = (rig: Rig, { from, to }: { from: PinRef; to: PinRef }): boolean => {
+  const lines = [lineOf(rig, from), lineOf(rig, to)];
+  return lines.includes('signal') && (lines.includes('supply') || lines.includes('ground'));
+};
+
+/** A picture, pulse, bus or serial signal on the other plug's supply or ground pin. */
+export const signalMisplacedRule: Rule = ({ rig }) =>
+  rig.cables.flatMap((cable): RuleResult[] => {
+    const bad = cable.wires.flatMap((w, i) => (isMisplaced(rig, w) ? [i] : []));
+    const first = cable.wires[bad[0] ?? -1];
+    if (!first) return [];
+    const word = (at: PinRef): string => `${findPin(rig, at)!.port.label} ${findPin(rig, at)!.pin.label}`;
+    return [
+      {
+        rule: 'signal-misplaced',
+        mark: 'stop',
+        station: 'loom',
+        subjects: [cable.id, first.from.part, first.to.part],
+        figures: [
+          { name: 'cable', value: cable.id },
+          { name: 'from', value: first.from.part },
+          { name: 'to', value: first.to.part },
+          {
+            name: 'wires',
+            value: bad.map((i) => `${word(cable.wires[i]!.from)} on ${word(cable.wires[i]!.to)}`).join(', '),
+          },
+        ],
+        fixes: swapFix(rig, cable, bad),
+      },
+    ];
+  });
+
+/** Swaps the far ends that are changed over; a lone wire goes to the free pin of its plug that suits it. */
+function swapFix(rig: Rig, cable: Cable, bad: number[]): Fix[] {
+  for (const end of ['to', 'from'] as const)
+    for (const a of bad)
+      for (const b of cable.wires.keys()) {
+        if (a === b) continue;
+        const [x, y] = [cable.wires[a]!, cable.wires[b]!];
+        const [nx, ny] = [
+          { ...x, [end]: y[end] },
+          { ...y, [end]: x[end] },
+        ];
+        if (x[end].part !== y[end].part || !suits(rig, nx) || !suits(rig, ny)) continue;
+        const edits: Edit[] = [
+          { kind: 'moveEnd', cable: cable.id, wire: a, end, pin: y[end] },
+          { kind: 'moveEnd', cable: cable.id, wire: b, end, pin: x[end] },
+        ];
+        const text = (at: PinRef): string => findPin(rig, at)!.pin.label;
+        return [{ label: `Swap ${text(x[end])} and ${text(y[end])}`, edits }];
+      }
+  return aloneFix(rig, cable, bad[0]!);
+}
+
+const suits = (rig: Rig, { from, to }: { from: PinRef; to: PinRef }): boolean => {
+  const [a, b] = [findPin(rig, from)?.pin, findPin(rig, to)?.pin];
+  if (!a || a.line !== b?.line) return false;
+  return a.line !== 'signal' || a.way === undefined || b.way === undefined || a.way !== b.way || a.way === 'both';
+};
+
+function aloneFix(rig: Rig, cable: Cable, at: number): Fix[] {
+  const wire = cable.wires[at]!;
+  for (const end of ['to', 'from'] as const) {
+    const port = findPin(rig, wire[end])!.port;
+    const free = port.pins
+      .map((p) => ({ ...wire[end], pin: p.n }))
+      .find(
+        (pin) =>
+          suits(rig, { ...wire, [end]: pin }) &&
+          !rig.cables.some((c) => c.wires.some((w) => samePin(w.from, pin) || samePin(w.to, pin))),
+      );
+    if (free)
+      return [
+        {
+          label: `Move it to ${findPin(rig, free)!.pin.label}`,
+          edits: [{ kind: 'moveEnd', cable: cable.id, wire: at, end, pin: free }],
+        },
+      ];
+  }
+  return [];
+}

@@ -1,0 +1,112 @@
+import {
+  carriedBy,
+  channelEdits,
+  flightChannels,
+  freeChannel,
+  isFlightChain,
+  betterControl,
+  controlEdits,
+  type Chain,
+} from '../../channels/index.js';
+import { slotsOf } from '../../parts/index.js';
+import { sheetOf } from '../../rig/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+
+const told = (chains: readonly Chain[]): Chain[] => chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
+
+/** Moves a function to a channel that it may have; none when all are taken or its row is locked. */
+function moved({ rig, chains }: RuleContext, chain: Chain): Fix[] {
+  const to = chain.shaping?.locked ? null : freeChannel(rig, chains, chain);
+  return to === null ? [] : [{ label: `Move it to channel ${to}`, edits: channelEdits(rig, chains, chain, to) }];
+}
+
+function result(
+  context: RuleContext,
+  chain: Chain,
+  more: Pick<RuleResult, 'rule' | 'mark' | 'figures'>,
+  fixes = moved(context, chain),
+): RuleResult {
+  return {
+    ...more,
+    station: 'channels',
+    subjects: [chain.part.id, chain.transmitter!.id],
+    figures: [
+      { name: 'part', value: chain.part.id },
+      { name: 'function', value: chain.fn.label },
+      { name: 'slot', value: chain.slot! },
+      ...more.figures,
+    ],
+    fixes,
+  };
+}
+
+/** A function told on a slot that its device does not listen to. */
+export const slotNotAllowedRule: Rule = (context) =>
+  told(context.chains).flatMap((chain): RuleResult[] => {
+    const slots = slotsOf(chain.fn);
+    if (!slots || slots.includes(chain.slot!)) return [];
+    return [
+      result(context, chain, {
+        rule: 'slot-not-allowed',
+        mark: 'stop',
+        figures: [{ name: 'listens on', value: slots.join(', '), source: 'part sheet' }],
+      }),
+    ];
+  });
+
+/** A channel that the transmitter, the receiver or a lead on the way does not carry. */
+export const channelBeyondRule: Rule = (context) =>
+  told(context.chains).flatMap((chain): RuleResult[] => {
+    const most = carriedBy(chain, sheetOf(context.rig, chain.transmitter!.id));
+    if (chain.slot! <= most) return [];
+    return [
+      result(context, chain, {
+        rule: 'channel-beyond',
+        mark: 'stop',
+        figures: [{ name: 'carried', value: most, source: 'part sheet' }],
+      }),
+    ];
+  });
+
+/** A payload asked by a channel, or by a stick, that flies the craft. @source [practice] it must not fly so */
+export const flightSharedRule: Rule = (context) => {
+  const flying = flightChannels(context.rig, context.chains);
+  return told(context.chains).flatMap((chain): RuleResult[] => {
+    const channels = flying.get(chain.transmitter!.id);
+    if (!channels || isFlightChain(chain)) return [];
+    if (channels.has(chain.slot!))
+      return [
+        result(context, chain, { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, chain.slot!) }),
+      ];
+    const { rig, chains } = context;
+    const stick = rig.shaping.find(
+      (s) =>
+        s.transmitter === chain.transmitter!.id &&
+        channels.has(s.channel) &&
+        s.control &&
+        s.control === chain.control?.id,
+    );
+    if (!stick) return [];
+    const better = betterControl(rig, chains, chain);
+    const fixes = better ? [{ label: `Use ${better.label}`, edits: controlEdits(rig, chains, chain, better.id) }] : [];
+    return [
+      result(
+        context,
+        chain,
+        { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, stick.channel) },
+        fixes,
+      ),
+    ];
+  });
+};
+
+const flownBy = ({ chains }: RuleContext, chain: Chain, channel: number): RuleResult['figures'] => [
+  { name: 'control', value: chain.control?.label ?? 'nothing' },
+  {
+    name: 'flies',
+    value: chains
+      .filter((c) => isFlightChain(c) && c.slot === channel)
+      .map((c) => c.fn.label.toLowerCase())
+      .join(', '),
+  },
+];

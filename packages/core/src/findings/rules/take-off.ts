@@ -1,0 +1,39 @@
+import { isFlown, panHolds } from '../../channels/index.js';
+import { turns } from '../../parts/index.js';
+import { partsWithSheets } from '../../rig/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { tellFunction } from './tell-function.js';
+
+/** A craft whose gimbal is to stand for take-off, and no channel that can make it. @source [practice] a free pan axis spins */
+export const takeOffRule: Rule = (context) => {
+  const { rig, chains } = context;
+  if (!isFlown(rig)) return [];
+  return partsWithSheets(rig)
+    .filter(({ sheet }) => turns(sheet) && sheet.functions.some((f) => f.what === 'pan'))
+    .filter(({ part }) => chains.some((c) => c.part.id === part.id && c.path.length) && !panHolds(chains, part.id))
+    .map(({ part, sheet }): RuleResult => ({
+      rule: 'take-off-untold',
+      mark: 'watch',
+      station: 'wake',
+      subjects: [part.id],
+      figures: [
+        { name: 'part', value: part.id },
+        { name: 'school', value: rig.schools.takeOff },
+        {
+          name: 'by',
+          value:
+            sheet.functions.find((f) => f.what === 'gimbal-power' || f.what === 'gimbal-mode')?.label.toLowerCase() ??
+            'nothing it has',
+        },
+      ],
+      fixes: tellHold(context, part.id),
+    }));
+};
+
+function tellHold(context: RuleContext, part: string): Fix[] {
+  const by = context.chains.find(
+    (c) => c.part.id === part && (c.fn.what === 'gimbal-power' || c.fn.what === 'gimbal-mode') && c.breaks,
+  );
+  const fix = by && tellFunction(context, by, (now) => panHolds(now, part) !== null);
+  return fix ? [fix] : [];
+}

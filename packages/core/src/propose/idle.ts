@@ -1,0 +1,32 @@
+import { findConversations, idleReason } from '../loom/index.js';
+import { hasControls, type Sheet } from '../parts/index.js';
+import { partsWithSheets, type Rig } from '../rig/index.js';
+import { voltBand } from '../units/index.js';
+
+/** A part that the proposal leaves without work, and why. */
+export interface Idle {
+  part: string;
+  why: string;
+}
+
+/** Parts that stand idle in a wired rig: fed with nothing to say, or not wired at all since nothing here needs them. */
+export function idleParts(rig: Rig): Idle[] {
+  const conversations = findConversations(rig);
+  const wired = new Set(rig.cables.flatMap((c) => c.wires.flatMap((w) => [w.from.part, w.to.part])));
+  return partsWithSheets(rig).flatMap(({ part, sheet }): Idle[] => {
+    if (hasControls(sheet) || !sheet.ports.length) return [];
+    const why = wired.has(part.id) ? idleReason(rig, conversations, part.id, sheet) : spareReason(sheet);
+    return why === null ? [] : [{ part: part.id, why }];
+  });
+}
+
+/** Why a part that no lead touches lies there. */
+function spareReason(sheet: Sheet): string {
+  const given = [
+    ...new Set(sheet.sources.map((s) => (s.regulator ? s.regulator.volts : null)).filter((v) => v !== null)),
+  ];
+  if (given.length) return `nothing here needs its ${given.map((v) => `${v} V`).join(' or ')}`;
+  if (sheet.sources.length) return 'nothing here is fed from it';
+  const [supply] = sheet.supplies;
+  return supply ? `no outlet here gives it ${voltBand(supply.volts)}` : 'nothing here wants it';
+}
