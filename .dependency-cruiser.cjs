@@ -27,7 +27,7 @@ const MAY_READ = {
   channels: ['units', 'parts', 'rig', 'signals', 'captures', 'loom'],
   rails: ['units', 'parts', 'rig'],
   propose: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
-  wake: ['units', 'parts', 'rig', 'rails'],
+  wake: ['units', 'parts', 'rig', 'loom', 'channels', 'rails'],
   bench: ['units', 'parts', 'rig', 'signals', 'captures', 'loom', 'channels', 'rails'],
   prove: ['units', 'parts', 'rig', 'loom', 'channels', 'bench'],
   findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],

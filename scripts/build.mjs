@@ -11,7 +11,7 @@ await Promise.all([
     ...common,
     entryPoints: ['apps/cli/src/main.ts'],
     // read their own files at run time, so they stay beside the bundle
-    external: ['pdfmake', 'elkjs'],
+    external: ['pdfmake', 'elkjs', 'highs'],
     outfile: 'apps/cli/dist/squallmark.mjs',
     banner: { js: `#!/usr/bin/env node\n${banner.js}` },
   }),

@@ -1,7 +1,7 @@
 /** The size budget: what the first visit fetches, compressed. */
 import { firstLoad } from './first-load.mjs';
 
-const BUDGET = 350_000;
+const BUDGET = 380_000;
 const { total, files, complete } = firstLoad();
 for (const { name, bytes } of files) console.log(`${String(Math.round(bytes / 1000)).padStart(5)} kB  ${name}`);
 console.log(`${(total / 1000).toFixed(0)} kB of ${BUDGET / 1000} kB`);

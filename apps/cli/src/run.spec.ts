@@ -44,7 +44,50 @@ describe('squallmark check', () => {
   it('gives findings with rule, mark, subjects, figures and text', async () => {
     const { findings } = json((await run('check rig.json --json')).out);
     expect(findings![0]).toMatchObject({ rule: 'supply-range', mark: 'stop', subjects: ['TH', 'C9'] });
-    expect(Object.keys(findings![0] as object)).toEqual(['rule', 'mark', 'subjects', 'figures', 'text']);
+    expect(Object.keys(findings![0] as object)).toEqual([
+      'rule',
+      'mark',
+      'subjects',
+      'figures',
+      'silences',
+      'text',
+      'fix',
+    ]);
+  });
+
+  it('prints the fix under each finding that has one, and what it silences with the cause', async () => {
+    const { out } = await run('check rig.json');
+    expect(out).toContain('        → Cross it');
+    expect(out).toContain('So Record and Zoom are not there yet.');
+    const { findings } = json((await run('check rig.json --json')).out);
+    const crossed = findings!.find((f) => (f as { rule: string }).rule === 'pair-not-crossed');
+    expect(crossed).toMatchObject({ fix: { text: 'Cross it', edits: [{ kind: 'crossPair', cable: 'C6' }] } });
+    const dropped = findings!.find((f) => (f as { rule: string }).rule === 'wish-impossible');
+    expect(dropped).toMatchObject({ fix: null });
+  });
+});
+
+describe('squallmark mend', () => {
+  it('does the fixes of the stops and leaves a rig without any', async () => {
+    const { status, out, written } = await run('mend rig.json --out mended.json');
+    expect(status).toBe(0);
+    expect(out).toContain('→ Cross it');
+    const after = await run('check mended.json', { 'mended.json': written['mended.json']! });
+    expect(after.status).toBe(0);
+    expect(after.out).not.toContain('stop');
+  });
+
+  it('does those of one rule alone, and all of them when asked', async () => {
+    const one = json((await run('mend rig.json --rule pair-not-crossed --json')).out);
+    expect(one.done).toHaveLength(1);
+    const all = json((await run('mend rig.json --all --json')).out);
+    expect(all.done!.length).toBeGreaterThan(4);
+    expect(all.left).toEqual([expect.objectContaining({ rule: 'wish-impossible' })]);
+  });
+
+  it('refuses a rule that is none', async () => {
+    const { status, err } = await run('mend rig.json --rule nonsense');
+    expect([status, err]).toEqual([2, expect.stringContaining('no rule "nonsense"')]);
   });
 });
 
@@ -67,8 +110,8 @@ describe('squallmark wake', () => {
     const { status, out } = await run('wake rig.json --json');
     expect(status).toBe(0);
     const answer = json(out);
-    expect(answer.seconds).toBe(41);
-    expect(answer.steps![0]).toEqual({ start: 0, seconds: 2, part: 'TX', text: 'Radio transmitter on', after: [] });
+    expect(answer.seconds).toBe(43);
+    expect(answer.steps![0]).toEqual({ start: 0, seconds: 2, part: 'FC', text: 'Props off', after: [] });
   });
 });
 

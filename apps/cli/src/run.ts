@@ -5,6 +5,7 @@ import { check } from './verbs/check.js';
 import { decode } from './verbs/decode.js';
 import { identify } from './verbs/identify.js';
 import { loom } from './verbs/loom.js';
+import { mend } from './verbs/mend.js';
 import { propose } from './verbs/propose.js';
 import { rails } from './verbs/rails.js';
 import { record } from './verbs/record.js';
@@ -12,11 +13,12 @@ import { wake } from './verbs/wake.js';
 
 type Verb = (files: string[], options: Options, shell: Shell) => ExitStatus | Promise<ExitStatus>;
 
-const VERBS: Record<string, Verb> = { check, propose, loom, channels, rails, wake, decode, identify, record };
+const VERBS: Record<string, Verb> = { check, mend, propose, loom, channels, rails, wake, decode, identify, record };
 /** Files a verb takes, where it is not one. */
 const FILES: Record<string, number> = { identify: 2 };
 
-const USAGE = `squallmark check RIG.json            findings; exit 1 when there are stops
+const USAGE = `squallmark check RIG.json            findings and what mends each; exit 1 when there are stops
+squallmark mend RIG.json --out F     does the fixes of its stops; --all of every finding, --rule R of one rule
 squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.json keeps it
 squallmark loom RIG.json --out DIR      drawing, cable cards, cut list, parts list
 squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1
@@ -40,6 +42,8 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         as: { type: 'string' },
         line: { type: 'string' },
         assign: { type: 'boolean' },
+        all: { type: 'boolean' },
+        rule: { type: 'string' },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
       },
@@ -51,8 +55,8 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
     }
     const verb = name === undefined ? undefined : Object.hasOwn(VERBS, name) ? VERBS[name] : undefined;
     if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
-    const { charge, as, line, out: to, json = false, assign = false } = values;
-    return await verb(files, { json, charge, as, line, assign, to }, shell);
+    const { charge, as, line, rule, out: to, json = false, assign = false, all = false } = values;
+    return await verb(files, { json, charge, as, line, assign, all, rule, to }, shell);
   } catch (error) {
     shell.err(error instanceof Error ? error.message : String(error));
     return 2;

@@ -20,6 +20,9 @@ export interface Options {
   /** Line of a recording. */
   line: string | undefined;
   assign: boolean;
+  /** Every finding, not the stops alone. */
+  all: boolean;
+  rule: string | undefined;
   /** Folder or file to write to. */
   to: string | undefined;
 }

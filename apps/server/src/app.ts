@@ -16,7 +16,8 @@ export function createApp(root: string): Hono {
     secureHeaders({
       contentSecurityPolicy: {
         defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
+        // the solver of a proposal is WebAssembly; nothing else is evaluated
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         // Angular and the charts put style elements into the page
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],

@@ -40,7 +40,7 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] 
         channel: null,
         classes: shelf && classesFor(shelf, wish.what),
       };
-    const breaks = stops(wish, reached) ?? modeStop(chains, reached);
+    const breaks = stops(wish, reached) ?? modeStop(chains, reached) ?? feedsNothing(rig, reached);
     const mismatch = breaks ? null : mismatchOf(rig, wish, reached);
     const control = handOf(wish, reached);
     return {
@@ -55,6 +55,18 @@ export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] 
       channel: reached.slot,
     };
   });
+}
+
+/** A switched supply does something only when something hangs on it. */
+function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet' | 'fn'>): string | null {
+  if (fn.what !== 'radio-power' || !sheet.sources.length) return null;
+  const outs = sheet.sources.map((s) => s.plus);
+  const used = rig.cables.some((c) =>
+    c.wires.some((w) =>
+      [w.from, w.to].some((at) => at.part === part.id && outs.some((o) => o.port === at.port && o.pin === at.pin)),
+    ),
+  );
+  return used ? null : `nothing hangs on ${part.label}`;
 }
 
 /** A function that works only in some modes needs one of them told, or the mode in which its part starts. */

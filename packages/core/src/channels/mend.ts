@@ -47,18 +47,23 @@ export function betterControl(rig: Rig, chains: readonly Chain[], chain: Chain):
 /** Puts a control on a chain's channel: rows of it that move nothing let go of it, and a wish that named another names it. */
 export function controlEdits(rig: Rig, chains: readonly Chain[], chain: Chain, control: string): Edit[] {
   const { id } = chain.transmitter!;
-  const heard = heardChannels(chains, id);
-  const idle = rig.shaping.filter(
-    (s) => s.transmitter === id && s.control === control && !s.locked && !heard.has(s.channel),
-  );
   const wish = chainsOfWishes(rig, chains).get(chain);
   return [
-    ...idle.map((s): Edit => ({ kind: 'shape', transmitter: id, channel: s.channel, change: { control: null } })),
+    ...releaseIdle(rig, chains, id, control, chain.slot!),
     { kind: 'shape', transmitter: id, channel: chain.slot!, change: { control } },
     ...(wish?.control && wish.control !== control
       ? [{ kind: 'setWish' as const, wish: wish.id, change: { control } }]
       : []),
   ];
+}
+
+/** Rows of a control that move nothing, but for the one it is put on, let go of it. */
+function releaseIdle(rig: Rig, chains: readonly Chain[], transmitter: string, control: string, but: number): Edit[] {
+  const heard = heardChannels(chains, transmitter);
+  return rig.shaping
+    .filter((s) => s.transmitter === transmitter && s.control === control && s.channel !== but)
+    .filter((s) => !s.locked && !heard.has(s.channel))
+    .map((s) => ({ kind: 'shape', transmitter, channel: s.channel, change: { control: null } }));
 }
 
 /** A channel that nothing listens to and that gets through to a function; null when there is none. */
@@ -85,7 +90,7 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
   const { id } = chain.transmitter!;
   const row = shapingOf(rig, id, chain.slot!);
   const shared = heardChannels(chains, id, chain).has(chain.slot!);
-  const own = shared ? (betterControl(rig, chains, chain)?.id ?? null) : (row?.control ?? null);
+  const own = shared ? ownControl(rig, chains, chain) : (row?.control ?? null);
   const { lowUs, highUs, subTrimUs, reverse } = row ?? { lowUs: 1000, highUs: 2000, subTrimUs: 0, reverse: false };
   const shape = shared ? { control: own } : { control: own, lowUs, highUs, subTrimUs, reverse };
   return [
@@ -93,6 +98,7 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
     ...(shared || !row
       ? []
       : [{ kind: 'shape' as const, transmitter: id, channel: chain.slot!, change: { control: null } }]),
+    ...(own === null ? [] : releaseIdle(rig, chains, id, own, to)),
     { kind: 'shape', transmitter: id, channel: to, change: shape },
     ...rig.handOvers
       .filter((h) => !shared && h.from === id && h.channels.some((c) => c.channel === chain.slot))
@@ -101,6 +107,15 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
         handOver: { ...h, channels: h.channels.map((c) => (c.channel === chain.slot ? { ...c, channel: to } : c)) },
       })),
   ];
+}
+
+/** Control for a function that leaves a shared channel: what its wish names while that moves nothing else, else the best. */
+function ownControl(rig: Rig, chains: readonly Chain[], chain: Chain): string | null {
+  const named = chainsOfWishes(rig, chains).get(chain)?.control ?? null;
+  const hand = sheetOf(rig, chain.transmitter!.id);
+  const free =
+    named !== null && hand.controls.some((c) => c.id === named) && !busyControls(rig, chains, chain).has(named);
+  return free ? named : (betterControl(rig, chains, chain)?.id ?? null);
 }
 
 /** Tells a function to listen on a slot: at the receiver's pin, or on the device. */

@@ -1,4 +1,4 @@
-import { isTriggered, isWindowed, type PulseWindow } from '../parts/index.js';
+import { isWindowed, type PulseWindow } from '../parts/index.js';
 import { PULSE } from '../units/index.js';
 import type { EditOf } from '../rig/index.js';
 import type { Chain } from './chain.js';
@@ -42,8 +42,8 @@ const sorted = (windows: readonly PulseWindow[]): PulseWindow[] => [...windows].
  */
 export function placeChange(chain: Chain): EditOf<'shape'>['change'] | null {
   const places = placesOf(chain);
-  const { shaping, fn } = chain;
-  if (!shaping || isTriggered(fn) || !places.length || places.some((p) => !p.meant)) return null;
+  const { shaping } = chain;
+  if (!shaping || !places.length || places.some((p) => !p.meant)) return null;
   if (places.every((p) => p.window === p.meant!.label)) return null;
   const us = sorted(places.map((p) => p.meant!)).map((w) => sentFor(chain, middleOf(chain, w)));
   if (us.some((w) => w < PULSE.leastUs || w > PULSE.mostUs)) return null;

@@ -75,6 +75,7 @@ import { wireTooThickRule, packLeadThinRule } from './rules/lead-gauge.js';
 import { regulatorHeatRule } from './rules/regulator-heat.js';
 import { driveFailSafeRule, driveNoBrakeRule } from './rules/drive.js';
 import { takeOffRule } from './rules/take-off.js';
+import { gatherCauses } from './causes.js';
 import { RULE_SOURCE } from './sources.js';
 import { wordFinding } from './wording.js';
 
@@ -168,14 +169,14 @@ const RANK: Record<Mark, number> = { stop: 0, watch: 1, clear: 2 };
 /** All findings of a rig, stops first, otherwise in the order of the rules. */
 export function findFindings(context: RuleContext): Finding[] {
   const seen = new Map<string, number>();
-  return RULES.flatMap((rule) => rule(context))
-    .map((result) => ({
-      ...result,
-      id: oneOfAKind(seen, result),
-      ...wordFinding(context.rig, result),
-      source: RULE_SOURCE[result.rule],
-    }))
-    .sort((a, b) => RANK[a.mark] - RANK[b.mark]);
+  const found = RULES.flatMap((rule) => rule(context)).map((result): Finding => ({
+    ...result,
+    id: oneOfAKind(seen, result),
+    ...wordFinding(context.rig, result),
+    silences: [],
+    source: RULE_SOURCE[result.rule],
+  }));
+  return gatherCauses(context, found).sort((a, b) => RANK[a.mark] - RANK[b.mark]);
 }
 
 /** Rule and subjects; a number behind it where a rule says two things of the same subjects. */

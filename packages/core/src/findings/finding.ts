@@ -39,6 +39,8 @@ export interface Finding extends RuleResult {
   id: string;
   title: string;
   text: string;
+  /** Wishes that are not granted because of it. */
+  silences: string[];
   /** Where the rule comes from: a standard, practice of the trade, the part sheets, our own arithmetic. */
   source: string;
 }

@@ -1,2 +1,3 @@
 export type { Finding, Figure, Fix, Mark, RuleContext, RuleId, StationId } from './finding.js';
+export { isRuleId } from './sources.js';
 export { findFindings, worstMark } from './find.js';

@@ -90,3 +90,6 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'firmware-old': 'part sheet',
   'board-too-small': 'part sheet',
 };
+
+/** Whether a text names a rule. */
+export const isRuleId = (text: string): text is RuleId => Object.hasOwn(RULE_SOURCE, text);

@@ -1,4 +1,5 @@
-import { findPart, labelOf, sheetOf, type Cable, type Edit, type PinRef, type Rig } from '../rig/index.js';
+import { isPack } from '../parts/index.js';
+import { findPart, findPin, labelOf, sheetOf, type Cable, type Edit, type PinRef, type Rig } from '../rig/index.js';
 
 /** One thing the hands do, in order. */
 export interface HandStep {
@@ -32,8 +33,9 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
       .filter((e) => !straps.includes(e))
       .map((e) => step('set', `${labelOf(after, e.part)}: ${settingText(after, e.part, e.setting)} to ${e.value}`)),
     ...antennas.map((c) => step('plug', `${c.id}, before any power: ${endsText(after, c)}`)),
-    ...on
+    ...[...on]
       .filter((c) => !antennas.includes(c))
+      .sort((a, b) => rankOf(after, a) - rankOf(after, b))
       .map((c) => step('plug', `${c.id} on: ${endsText(after, c)}${c.marked ? ', marked adapter' : ''}`)),
     ...lifted.map((c) => step('back', `${c.id} back on`)),
     ...ports.map((e) =>
@@ -56,11 +58,20 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
   ];
 }
 
+/** Signals first, then supplies from the loads up, what ends on a pack last. @source [practice] no volts while plugs go on */
+function rankOf(rig: Rig, cable: Cable): number {
+  const ends = cable.wires.flatMap((w) => [w.from, w.to]);
+  if (ends.some((at) => isPack(sheetOf(rig, at.part)))) return 2;
+  return ends.some((at) => findPin(rig, at)?.pin.line === 'signal') ? 0 : 1;
+}
+
 const isAntenna = (rig: Rig, cable: Cable): boolean =>
-  cable.wires.some((w) => [w.from, w.to].some((at) => sheetOf(rig, at.part).role === 'antenna'));
+  cable.wires.some((w) =>
+    [w.from, w.to].some((at) => sheetOf(rig, at.part).links.some((l) => l.kind === 'antenna' && l.way === 'listen')),
+  );
 
 const packLeads = (rig: Rig): Cable[] =>
-  rig.cables.filter((c) => c.wires.some((w) => [w.from, w.to].some((at) => sheetOf(rig, at.part).role === 'pack')));
+  rig.cables.filter((c) => c.wires.some((w) => [w.from, w.to].some((at) => isPack(sheetOf(rig, at.part)))));
 
 /** Cables that stay, on a socket that a changing cable uses too. */
 function plugsInTheWay(before: Rig, after: Rig, changed: Cable[]): Cable[] {

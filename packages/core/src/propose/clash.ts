@@ -1,5 +1,5 @@
-import type { Option, WiringProblem } from './problem.js';
-import { solveProblem } from './solve.js';
+import type { Option, Solution, WiringProblem } from './problem.js';
+import { solveProblem, type SolveLimits } from './solve.js';
 import { splitProblem } from './split.js';
 
 /** Rounds after which the search for a smaller clash stops. */
@@ -19,24 +19,27 @@ export interface Clash {
  * Why a problem has no whole cover: in each piece that has none, a smallest set of demands that cannot all be met. Found by
  * growing a set that meets every known way out (implicit hitting sets).
  */
-export function findClashes(problem: WiringProblem): Clash[] {
+export function findClashes(problem: WiringProblem, solve: SolveWhole = solveProblem): Clash[] {
   return splitProblem(problem, false)
-    .filter((piece) => solveProblem(piece, { strict: true, anyCover: true, mostNodes: MOST_NODES }).chosen === null)
-    .map(smallestClash);
+    .filter((piece) => solve(piece, { strict: true, anyCover: true, mostNodes: MOST_NODES }).chosen === null)
+    .map((piece) => smallestClash(piece, solve));
 }
 
-function smallestClash(piece: WiringProblem): Clash {
+/** Solves a problem whole: our own search, or a solver of integer programmes. */
+export type SolveWhole = (problem: WiringProblem, limits?: SolveLimits) => Solution;
+
+function smallestClash(piece: WiringProblem, solve: SolveWhole): Clash {
   const demands = piece.needs.filter((n) => n.always).map((n) => n.id);
   const waysOut: string[][] = [];
   const spent = { nodes: 0 };
   for (let round = 0; round < MOST_ROUNDS && spent.nodes < MOST_NODES; round++) {
     const held = hit(waysOut);
-    const open = leastOpen(piece, new Set(held), demands, spent);
+    const open = leastOpen(piece, new Set(held), demands, spent, solve);
     if (open === null) return { needs: held, smallest: true };
     if (open.length === 0) break;
     waysOut.push(open);
   }
-  return { needs: shrink(piece, demands, spent), smallest: false };
+  return { needs: shrink(piece, demands, spent, solve), smallest: false };
 }
 
 /** Demands to leave open, as few as may be, so that the held ones are all met; null when those alone clash. */
@@ -45,9 +48,10 @@ function leastOpen(
   held: ReadonlySet<string>,
   demands: string[],
   spent: { nodes: number },
+  solve: SolveWhole,
 ): string[] | null {
   const asked = loosened(piece, (id) => (held.has(id) ? null : 1), demands);
-  const { chosen, nodes, proven } = solveProblem(asked, { mostNodes: FEW_NODES });
+  const { chosen, nodes, proven } = solve(asked, { mostNodes: FEW_NODES });
   spent.nodes += nodes;
   // a search that was cut short has shown nothing about the held ones
   if (chosen === null && !proven) return [];
@@ -67,14 +71,14 @@ function loosened(piece: WiringProblem, price: (id: string) => number | null, de
 }
 
 /** Drops demands as long as the rest surely still clashes and there is patience left. */
-function shrink(piece: WiringProblem, demands: string[], spent: { nodes: number }): string[] {
+function shrink(piece: WiringProblem, demands: string[], spent: { nodes: number }, solve: SolveWhole): string[] {
   let held = demands;
   for (const id of demands) {
     if (spent.nodes > 2 * MOST_NODES) break;
     const fewer = held.filter((x) => x !== id);
     const keep = new Set(fewer);
     const without = loosened(piece, (x) => (keep.has(x) ? null : 0), demands);
-    const { chosen, proven, nodes } = solveProblem(without, { anyCover: true, mostNodes: FEW_NODES });
+    const { chosen, proven, nodes } = solve(without, { anyCover: true, mostNodes: FEW_NODES });
     spent.nodes += nodes;
     if (chosen === null && proven) held = fewer;
   }

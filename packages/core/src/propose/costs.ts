@@ -24,7 +24,9 @@ export const COST = {
   /** A lead or a port's setting that is not so today. */
   change: 1,
   otherScale: 30,
-  thinMargin: 5,
+  thinMargin: 12,
+  /** A margin that a warm day or a long lead takes. */
+  hardlyMargin: 24,
   /** For each watt a linear regulator turns into heat. */
   heatPerW: 2,
   switchSetting: 1,

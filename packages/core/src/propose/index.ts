@@ -1,5 +1,14 @@
 export { idleParts, type Idle } from './idle.js';
-export { propose, proposeSteps, type Choice, type ClashText, type Proposal, type Unmet } from './propose.js';
+export { SolverFailed, solveProven, type ProgrammeSolver } from './programme.js';
+export {
+  propose,
+  proposeProven,
+  proposeSteps,
+  type Choice,
+  type ClashText,
+  type Proposal,
+  type Unmet,
+} from './propose.js';
 export { poseRig, type PosedProblem } from './pose.js';
 export { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
 export { findClashes, type Clash } from './clash.js';

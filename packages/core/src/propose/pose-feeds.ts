@@ -1,4 +1,5 @@
 import { portsCanJoin } from '../loom/index.js';
+import { radiates, turns } from '../parts/index.js';
 import { leadCost } from './join-options.js';
 import { COST, type CostPart } from './costs.js';
 import { ampsOf, eatersOf, fits, marginV, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
@@ -7,6 +8,7 @@ import type { Option } from './problem.js';
 
 /** A margin smaller than this is worth points, V. @source [practice] */
 const THIN_V = 0.3;
+const HARDLY_V = 0.1;
 /** Leads that may meet at one outlet. */
 const MOST_AT_OUTLET = 12;
 
@@ -104,13 +106,30 @@ function feedCost(poser: Poser, outlet: Outlet, eater: Eater): CostPart[] {
   const spare = marginV(outlet, eater);
   const { gimbalFeed } = poser.view.rig.schools;
   const isPack = outlet.source.kind === 'pack';
-  const against = eater.sheet.role === 'gimbal' && isPack !== (gimbalFeed === 'pack');
+  const against = turns(eater.sheet) && isPack !== (gimbalFeed === 'pack') && hasSide(poser, eater, gimbalFeed);
   return [
     ...leadCost(poser, outlet, eater),
-    { why: `${spare.toFixed(2)} V from the edge of its band`, points: spare < THIN_V ? COST.thinMargin : 0 },
-    { why: 'not the way you chose', points: against ? COST.school : 0 },
+    {
+      why: `${spare.toFixed(2)} V from the edge of its band`,
+      points: spare < HARDLY_V - 1e-6 ? COST.hardlyMargin : spare < THIN_V - 1e-6 ? COST.thinMargin : 0,
+    },
+    { why: 'the other way was chosen', points: against ? COST.school : 0 },
     { why: 'heat in a linear regulator', points: linearHeat(outlet, eater) },
+    { why: 'past the switch that was wished for', points: pastSwitch(poser, outlet, eater) ? COST.school : 0 },
   ];
+}
+
+/** The side that was chosen is there to be had: no side is taken where only one is. */
+const hasSide = ({ view }: Poser, eater: Eater, side: 'pack' | 'steady'): boolean =>
+  outletsOf(view).some((o) => (o.source.kind === 'pack') === (side === 'pack') && fits(o, eater));
+
+/** A wish for radio power that a switched supply on the bench grants is granted only through it. */
+function pastSwitch({ view }: Poser, outlet: Outlet, eater: Eater): boolean {
+  if (!radiates(eater.sheet) || eater.sheet.functions.some((f) => f.what === 'radio-power')) return false;
+  const isSwitch = ({ sheet }: { sheet: Outlet['sheet'] }): boolean =>
+    sheet.functions.some((f) => f.what === 'radio-power');
+  if (!view.rig.wishes.some((w) => w.what === 'radio-power') || isSwitch(outlet)) return false;
+  return outletsOf(view).some((o) => isSwitch(o) && fits(o, eater));
 }
 
 /** Points for the heat a load causes in a linear regulator, judged at a usual input a few volts above its output. */

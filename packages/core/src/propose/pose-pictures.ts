@@ -55,11 +55,9 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   if (!poser.has(own)) return;
   const covers = [own, ...(poser.has(overlayNeed(to.part.id)) ? [overlayNeed(to.part.id)] : [])];
   const relay = to.sheet.pictures.length > 0;
-  const standard = talker.end.link.params.standard;
   addJoin(poser, talker, listener, {
     covers,
     wakes: relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [],
-    modes: standard && relay ? [{ key: `standard ${to.part.id}`, value: standard }] : [],
     cost: [],
   });
 }

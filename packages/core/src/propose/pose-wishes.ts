@@ -126,7 +126,8 @@ function schoolCost(poser: Poser, { end }: ClassEnd, sheet: Sheet, fn: PartFunct
   const against =
     (kinds.has('ladder') && kinds.has('device-serial') && (end.link.kind === 'ladder') !== (menuOver === 'ladder')) ||
     (kinds.has('sbus') && kinds.has('pulse') && (end.link.kind === 'pulse') !== (reach === 'servo leads'));
-  return against ? [{ why: 'not the way you chose', points: COST.school }] : [];
+  // a side counts only where the bench offers the other
+  return against ? [{ why: 'the other way was chosen', points: COST.school }] : [];
 }
 
 function wakeHearing(poser: Poser, end: ClassEnd, label: string): void {

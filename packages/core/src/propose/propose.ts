@@ -1,13 +1,14 @@
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
-import { findClashes } from './clash.js';
+import { findClashes, type SolveWhole } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
 import { idleParts, type Idle } from './idle.js';
 import { poseRig, type PosedProblem } from './pose.js';
 import type { Demand } from './poser.js';
 import type { Option, Solution } from './problem.js';
-import { solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
+import { solveProven, type ProgrammeSolver } from './programme.js';
+import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
 import { thickenLeads } from './thicken.js';
 import { weave, weaveEdits, type Chosen, type Woven } from './weave.js';
 
@@ -66,6 +67,17 @@ export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<Sol
   return finishProposal(rig, posed, solution);
 }
 
+/**
+ * Proposes the wiring that is proven to be the cheapest, by a solver of integer programmes that is handed in. Clashes come from the
+ * same solver.
+ * @throws {SolverFailed} when the solver gives no proof; {@link propose} has an answer all the same
+ */
+export function proposeProven(rig: Rig, solver: ProgrammeSolver): Proposal {
+  const posed = poseRig(rig);
+  const solve: SolveWhole = (problem, { strict } = {}) => solveProven(problem, solver, strict);
+  return finishProposal(rig, posed, solve(posed.problem), solve);
+}
+
 /** Runs {@link proposeSteps} to its end. */
 export function propose(rig: Rig, limits: SolveLimits = {}): Proposal {
   const steps = proposeSteps(rig, limits);
@@ -75,15 +87,16 @@ export function propose(rig: Rig, limits: SolveLimits = {}): Proposal {
   }
 }
 
-function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution): Proposal {
+function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution, solve: SolveWhole = solveProblem): Proposal {
   const chosen = solution.chosen ?? [];
   const byId = new Map(posed.problem.options.map((o) => [o.id, o]));
-  const options = chosen.map((id): Chosen => ({ ...byId.get(id)!, ...posed.posed.get(id)! }));
+  // by name, so that a rig told in another order is woven the same
+  const options = [...chosen].sort().map((id): Chosen => ({ ...byId.get(id)!, ...posed.posed.get(id)! }));
   const woven = weave(posed.view, options);
   const edits = allEdits(rig, posed, woven);
   const open = options.filter((o) => o.open);
   const openPoints = open.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
-  const clashes = open.length ? findClashes(posed.problem) : [];
+  const clashes = open.length ? findClashes(posed.problem, solve) : [];
   return {
     edits,
     choices: chosen
@@ -129,7 +142,8 @@ function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: Rea
   const others = posed.problem.options.filter(
     (o) => !o.open && !chosen.has(o.id) && o.covers.includes(option.covers[0]!),
   );
-  const next = others.sort((a, b) => a.cost - b.cost)[0];
+  // one that is cheaper by itself is dearer for the whole: it would cost others more than it saves
+  const next = others.filter((o) => o.cost >= option.cost).sort((a, b) => a.cost - b.cost)[0];
   return {
     demand: option.covers.map((need) => textOf(posed, need)).join(' · '),
     text: woven.textOf.get(option.id) ?? text,

@@ -22,7 +22,8 @@ export class UnitPicker {
   pick(joins: readonly JoinMake[]): { talker: LinkEnd; listener: LinkEnd }[] {
     const picked = new Map<JoinMake, { talker: LinkEnd; listener: LinkEnd }>();
     const rank = (make: JoinMake): number => (this.today(make) ? 0 : this.held(make) ? 1 : 2);
-    for (const make of [...joins].sort((a, b) => rank(a) - rank(b))) picked.set(make, this.pickOne(make));
+    const order = [...joins].sort((a, b) => rank(a) - rank(b) || (placeOf(a) < placeOf(b) ? -1 : 1));
+    for (const make of order) picked.set(make, this.pickOne(make));
     return joins.map((make) => picked.get(make)!);
   }
 
@@ -76,6 +77,15 @@ export class UnitPicker {
       return given(x, y) || given(y, x);
     });
   }
+}
+
+/** Listeners by part and the order of their plugs, then talkers: the same however the rig was told. */
+const placeOf = ({ talker, listener }: JoinMake): string => `${plugOf(listener)} ${plugOf(talker)}`;
+
+function plugOf({ cls, end }: ClassEnd): string {
+  const at = end.link.pins.data ?? end.link.pins.hear ?? end.link.pins.send;
+  const nth = cls.sheet.ports.findIndex((p) => p.id === at?.port);
+  return `${cls.part.id} ${String(nth).padStart(3, '0')} ${end.link.id}`;
 }
 
 const keyOf = (unit: Unit): string => `${unit.part.id}.${unit.id}`;

@@ -1,6 +1,19 @@
-import type { Sheet } from '../parts/index.js';
-import { partsOfRole, partsWithSheets, type Part, type Rig } from '../rig/index.js';
-import { CELL, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
+import { findChains, isFlown, panHolds } from '../channels/index.js';
+import {
+  PICTURE_LINKS,
+  antennaLinks,
+  drives,
+  flies,
+  hasControls,
+  hearsAir,
+  isPack,
+  radiates,
+  sees,
+  turns,
+  type Sheet,
+} from '../parts/index.js';
+import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { count, num } from '../units/index.js';
 
 /** One thing that takes time while a rig wakes. */
@@ -21,6 +34,7 @@ export interface WakeTask {
 
 /** How long the hands take over a step, s. @source [practice] */
 const HANDS_S = {
+  safe: 2,
   switchOn: 2,
   lowAndUp: 2.2,
   antenna: 2,
@@ -31,6 +45,7 @@ const HANDS_S = {
   power: 1,
   ends: 3.5,
   takeOff: 1,
+  endStops: 20,
 };
 
 /**
@@ -39,76 +54,111 @@ const HANDS_S = {
  * @source [practice] transmitter first, packs checked and switched on one by one, gimbal kept still
  */
 export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(rig), 1)): WakeTask[] {
-  const transmitters = transmitterTasks(rig);
-  const before = [...transmitters, ...placeTasks(rig, transmitters)];
+  const safe = safeTasks(rig);
+  const transmitters = transmitterTasks(rig, safe);
+  const before = [...safe, ...transmitters, ...placeTasks(rig, transmitters)];
   const packs = packTasks(rig, before);
-  const starts = startTasks(rig, rails, packs, transmitters);
-  return [...before, ...packs, ...starts, ...checkTasks(rig, starts)];
+  const railsOn = railTasks(rig, packs);
+  const starts = startTasks(rig, rails, packs, railsOn, transmitters);
+  return [...before, ...packs, ...railsOn, ...starts, ...checkTasks(rig, starts)];
 }
 
 type Draft = Partial<WakeTask> & Pick<WakeTask, 'id' | 'part' | 'text' | 'seconds'>;
 const task = (draft: Draft): WakeTask => ({ note: '', hands: false, still: false, after: [], ...draft });
 const ids = (tasks: WakeTask[]): string[] => tasks.map((t) => t.id);
 
-function transmitterTasks(rig: Rig): WakeTask[] {
-  return partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) => [
-    task({
-      id: `${part.id}:on`,
-      part: part.id,
-      text: `${part.label} on`,
-      note: 'before anything it commands',
-      seconds: HANDS_S.switchOn,
-      hands: true,
-    }),
-    ...chainStarts(part, sheet, [`${part.id}:on`]),
-    task({
-      id: `${part.id}:low`,
-      part: part.id,
-      text: 'Throttle low, switches up',
-      note: 'record not started by chance',
-      seconds: HANDS_S.lowAndUp,
-      hands: true,
-      after: [`${part.id}:on`],
-    }),
-  ]);
+/** The first line of every wake: nothing may turn, run or fall while it is proven. @source [practice] */
+function safeTasks(rig: Rig): WakeTask[] {
+  const all = partsWithSheets(rig);
+  const drive = all.find(({ sheet }) => drives(sheet));
+  const first = drive ?? all.find(({ sheet }) => flies(sheet)) ?? all.find(({ sheet }) => hasControls(sheet)) ?? all[0];
+  if (!first) return [];
+  const text = drive
+    ? 'Line unloaded, carriage in hand'
+    : isFlown(rig)
+      ? 'Props off'
+      : 'Nothing in reach of what moves';
+  const note = drive ? 'nobody under the line; both locks looked at twice' : 'until every step is proven';
+  return [task({ id: 'safe', part: first.part.id, text, note, seconds: HANDS_S.safe, hands: true })];
+}
+
+function transmitterTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
+  const flown = isFlown(rig) || partsWithSheets(rig).some(({ sheet }) => flies(sheet));
+  return partsWithSheets(rig)
+    .filter(({ sheet }) => hasControls(sheet))
+    .flatMap(({ part, sheet }) => [
+      task({
+        id: `${part.id}:on`,
+        part: part.id,
+        text: `${part.label} on`,
+        note: 'before anything it commands',
+        seconds: HANDS_S.switchOn,
+        hands: true,
+        after: ids(safe),
+      }),
+      ...chainStarts(part, sheet, [`${part.id}:on`]),
+      task({
+        id: `${part.id}:low`,
+        part: part.id,
+        text: flown ? 'Throttle low, switches up' : restText(rig, sheet),
+        note: flown ? 'record not started by chance' : 'nothing starts by chance',
+        seconds: HANDS_S.lowAndUp,
+        hands: true,
+        after: [`${part.id}:on`],
+      }),
+    ]);
+}
+
+/** How the controls of a console or a remote stand before packs go on. */
+function restText(rig: Rig, sheet: Sheet): string {
+  const drive = partsWithSheets(rig).some((p) => drives(p.sheet));
+  return drive && sheet.links.some((l) => l.kind === 'radio')
+    ? 'Drive at stop, kill switch on stop'
+    : 'Controls at rest, switches up';
 }
 
 function placeTasks(rig: Rig, transmitters: WakeTask[]): WakeTask[] {
-  const radios = partsOfRole(rig, 'video-transmitter').map(({ part }) =>
-    task({
-      id: `${part.id}:antenna`,
-      part: part.id,
-      text: `${part.label}: antenna on`,
-      note: 'never powered without it',
-      seconds: HANDS_S.antenna,
-      hands: true,
-    }),
-  );
-  const gimbals = partsOfRole(rig, 'gimbal').map(({ part }) =>
-    task({
-      id: `${part.id}:place`,
-      part: part.id,
-      text: `${part.label}: set level, arc clear`,
-      note: 'as its mounting setting says; nobody in the arc',
-      seconds: HANDS_S.place,
-      hands: true,
-    }),
-  );
+  const all = partsWithSheets(rig);
+  const radios = all
+    .filter(({ sheet }) => radiates(sheet))
+    .map(({ part, sheet }) =>
+      task({
+        id: `${part.id}:antenna`,
+        part: part.id,
+        text: `${part.label}: ${antennaLinks(sheet).length > 1 ? 'antennas' : 'antenna'} on`,
+        note: 'never powered without',
+        seconds: HANDS_S.antenna,
+        hands: true,
+      }),
+    );
+  const gimbals = all
+    .filter(({ sheet }) => turns(sheet))
+    .map(({ part }) =>
+      task({
+        id: `${part.id}:place`,
+        part: part.id,
+        text: `${part.label}: set level, arc clear`,
+        note: 'as its mounting setting says; nobody in the arc',
+        seconds: HANDS_S.place,
+        hands: true,
+      }),
+    );
   return [...radios, ...gimbals].map((t) => ({ ...t, after: ids(transmitters.filter((x) => x.id.endsWith(':low'))) }));
 }
 
 function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
   const packs: WakeTask[] = [];
-  for (const { part, sheet } of partsOfRole(rig, 'pack')) {
-    const cells = sheet.sources.find((s) => s.pack)?.pack?.cells ?? 0;
+  for (const { part, sheet } of partsWithSheets(rig).filter((p) => isPack(p.sheet))) {
+    const { cells = 0, chemistry } = sheet.sources.find((s) => s.pack)?.pack ?? {};
+    const fullV = cells * fullCellV(chemistry);
     packs.push(
       task({
         id: `${part.id}:on`,
         part: part.id,
         text: `${part.label} on, read the meter`,
         note: packs.length
-          ? 'within 1.0 V of the first'
-          : `${num(cells * (CELL.fullV - 0.1), 1)}–${num(cells * CELL.fullV, 1)} V expected`,
+          ? `within ${num(PACKS_AGREE_V, 1)} V of the first`
+          : `${num(fullV - cells * 0.1, 1)}–${num(fullV, 1)} V expected`,
         seconds: HANDS_S.readPack,
         hands: true,
         after: [...ids(before), ...ids(packs.slice(-1))],
@@ -118,8 +168,34 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
   return packs;
 }
 
+/** Rails behind a switch of their own: put on once the packs are read. @source [practice] not the system power */
+function railTasks(rig: Rig, packs: WakeTask[]): WakeTask[] {
+  return partsWithSheets(rig).flatMap(({ part, sheet }) => {
+    const when = sheet.sources.find((s) => s.when)?.when;
+    const setting = when && sheet.settings.find((s) => s.id === when.setting);
+    if (!when || setting?.how !== 'switch on the device') return [];
+    return [
+      task({
+        id: `${part.id}:rail`,
+        part: part.id,
+        text: `${part.label}: ${setting.label.toLowerCase()} ${when.value}`,
+        note: setting.shows ?? 'a switch of its own, not the system power',
+        seconds: HANDS_S.switchOn,
+        hands: true,
+        after: ids(packs),
+      }),
+    ];
+  });
+}
+
 /** Starts of every part that something feeds, after what feeds it; a receiver also waits for its transmitter. */
-function startTasks(rig: Rig, rails: Rails, packs: WakeTask[], transmitters: WakeTask[]): WakeTask[] {
+function startTasks(
+  rig: Rig,
+  rails: Rails,
+  packs: WakeTask[],
+  railsOn: WakeTask[],
+  transmitters: WakeTask[],
+): WakeTask[] {
   const ready = new Map<string, string[]>(packs.map((t) => [t.part, [t.id]]));
   const tasks: WakeTask[] = [];
   const waiting = partsWithSheets(rig).filter(({ sheet }) => sheet.supplies.length > 0);
@@ -129,8 +205,8 @@ function startTasks(rig: Rig, rails: Rails, packs: WakeTask[], transmitters: Wak
       if (ready.has(part.id)) continue;
       const feeders = rails.nodes.filter((n) => n.part === part.id && n.allowed).map((n) => n.fedBy);
       if (feeders.some((f) => f === null || !ready.has(f))) continue;
-      const after = feeders.flatMap((f) => ready.get(f!)!);
-      if (sheet.role === 'receiver') after.push(...ids(transmitters.filter((t) => !t.hands)));
+      const after = [...feeders.flatMap((f) => ready.get(f!)!), ...ids(railsOn.filter((t) => t.part === part.id))];
+      if (hearsAir(sheet)) after.push(...ids(transmitters.filter((t) => !t.hands)));
       const own = chainStarts(part, sheet, [...new Set(after)]);
       tasks.push(...own);
       ready.set(part.id, own.length ? [own.at(-1)!.id] : after);
@@ -156,28 +232,31 @@ function chainStarts(part: Part, sheet: Sheet, after: string[]): WakeTask[] {
   });
 }
 
+/** The short checks at the end: each picture, each recording, ends, radio power, how it stands for take-off or the first run. */
 function checkTasks(rig: Rig, starts: WakeTask[]): WakeTask[] {
-  const lastStarts = (roles: string[]): string[] =>
-    partsWithSheets(rig)
-      .filter(({ sheet }) => roles.includes(sheet.role))
+  const all = partsWithSheets(rig);
+  const lastStarts = (does: (sheet: Sheet) => boolean): string[] =>
+    all
+      .filter(({ sheet }) => does(sheet))
       .flatMap(({ part }) => ids(starts.filter((t) => t.part === part.id)).slice(-1));
-  const first = (role: Sheet['role']): Part | undefined => partsOfRole(rig, role)[0]?.part;
   const checks: WakeTask[] = [];
   const check = (draft: Draft): void => void checks.push(task({ hands: true, ...draft }));
-  const radio = first('video-transmitter');
-  const cameras = partsOfRole(rig, 'camera');
-  const control = lastStarts(['receiver', 'controller']);
-  if (radio && cameras.length) {
+  const shows = (sheet: Sheet): boolean =>
+    !sees(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURES.has(l.kind));
+  const shown = all.find(({ sheet }) => shows(sheet) && !sheet.pictures.length);
+  const cameras = all.filter(({ sheet }) => sees(sheet));
+  const control = lastStarts((sheet) => hearsAir(sheet) || flies(sheet));
+  if (shown && cameras.length) {
     check({
       id: 'check:pictures',
-      part: radio.id,
+      part: shown.part.id,
       text: 'See each picture',
       note: count(cameras.length, 'camera'),
       seconds: HANDS_S.pictures,
-      after: [...control, ...lastStarts(['camera', 'switcher', 'video-transmitter'])],
+      after: [...control, ...lastStarts((sheet) => sees(sheet) || shows(sheet))],
     });
   }
-  for (const { part, sheet } of cameras.filter((c) => c.sheet.functions.some((f) => f.what === 'record'))) {
+  for (const { part, sheet } of all.filter((p) => p.sheet.functions.some((f) => f.what === 'record'))) {
     const cue = sheet.functions.find((f) => f.what === 'record')?.cue ?? '';
     check({
       id: `${part.id}:record`,
@@ -188,7 +267,7 @@ function checkTasks(rig: Rig, starts: WakeTask[]): WakeTask[] {
       after: [...control, ...ids(starts.filter((t) => t.part === part.id)).slice(-1)],
     });
   }
-  const gimbal = first('gimbal');
+  const gimbal = all.find(({ sheet }) => turns(sheet))?.part;
   if (gimbal)
     check({
       id: 'check:ends',
@@ -196,26 +275,55 @@ function checkTasks(rig: Rig, starts: WakeTask[]): WakeTask[] {
       text: 'Full stick to each end stop',
       note: 'watch cable and frame',
       seconds: HANDS_S.ends,
-      after: [...control, ...lastStarts(['gimbal'])],
+      after: [...control, ...lastStarts(turns)],
     });
-  if (radio && rig.sheets[radio.class]?.functions.some((f) => f.what === 'radio-power')) {
+  const radio = all.find(({ sheet }) => sheet.functions.some((f) => f.what === 'radio-power'))?.part;
+  if (radio) {
     check({
       id: 'check:power',
       part: radio.id,
-      text: `${radio.label}: raise from pit`,
+      text: `${radio.label}: raise its power`,
       note: 'channel and power by local rules',
       seconds: HANDS_S.power,
       after: ids(checks.filter((t) => t.id === 'check:pictures')),
     });
   }
-  if (gimbal)
+  const drive = all.find(({ sheet }) => drives(sheet))?.part;
+  if (drive)
+    check({
+      id: 'check:drive',
+      part: drive.id,
+      text: `${drive.label}: first run slow, end stops one then the other`,
+      note: 'at 20–30 % speed; they are not kept through power-off; kill switch within reach',
+      seconds: HANDS_S.endStops,
+      after: ids(checks),
+    });
+  const held = takeOffText(rig);
+  if (held && gimbal)
     check({
       id: 'check:takeoff',
-      part: gimbal.id,
-      text: `For take-off: ${rig.schools.takeOff}`,
+      part: held.part,
+      text: held.text,
       note: 'a free pan axis spins on take-off and landing',
       seconds: HANDS_S.takeOff,
       after: ids(checks),
     });
   return checks;
+}
+
+const PICTURES: ReadonlySet<string> = new Set(PICTURE_LINKS);
+
+/** How the gimbal is held for take-off, by the control that can do it; null where none can, which is a finding. */
+function takeOffText(rig: Rig): { part: string; text: string } | null {
+  if (!isFlown(rig)) return null;
+  const chains = findChains(rig);
+  for (const { part } of partsWithSheets(rig).filter((p) => turns(p.sheet))) {
+    const holds = panHolds(chains, part.id);
+    if (holds)
+      return {
+        part: part.id,
+        text: `For take-off: ${holds.chain.control!.label} to "${holds.window}", ${rig.schools.takeOff}`,
+      };
+  }
+  return null;
 }

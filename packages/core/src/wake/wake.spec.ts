@@ -118,8 +118,9 @@ describe('schedule', () => {
 describe('the demo rig wakes', () => {
   const schedule = scheduleWake(wakeTasks(mendedRig()));
 
-  it('transmitter first, antenna before the pack', () => {
-    expect(schedule.steps[0]).toMatchObject({ part: 'TX', hands: true, start: 0 });
+  it('props off, then transmitter, antenna before the pack', () => {
+    expect(schedule.steps[0]).toMatchObject({ id: 'safe', text: 'Props off', start: 0 });
+    expect(schedule.steps[1]).toMatchObject({ part: 'TX', hands: true });
     expect(startOf(schedule, 'VT:antenna')).toBeLessThan(startOf(schedule, 'PK:on'));
   });
 

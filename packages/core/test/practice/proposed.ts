@@ -3,7 +3,19 @@ import { findChains, type Chain } from '../../src/channels/index.js';
 import { readBrief, type Brief } from '../../src/files/index.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { orderOfHands, type HandStep } from '../../src/loom/index.js';
-import { applyEdits, type Cable, type Edit, type PinRef, type Rig, type Shaping } from '../../src/rig/index.js';
+import type { Pin } from '../../src/parts/index.js';
+import {
+  applyEdits,
+  findPin,
+  nextId,
+  type Cable,
+  type Edit,
+  type Held,
+  type PinRef,
+  type Rig,
+  type Wire,
+} from '../../src/rig/index.js';
+import { pinAt } from '../support/small-rig.js';
 
 /** A brief laid out, wired by its proposal, with what is asked of it. */
 export class Proposed {
@@ -72,10 +84,75 @@ export class Proposed {
     return at;
   }
 
-  row(channel: number, transmitter?: string): Shaping | undefined {
-    return this.rig.shaping.find(
-      (s) => s.channel === channel && (transmitter === undefined || s.transmitter === transmitter),
+  lineAt = (at: PinRef): Pin['line'] | undefined => findPin(this.rig, at)?.pin.line;
+
+  /** What a controller's port or pad is given to for a device: by the lead that ends on both. */
+  heldFor(controller: string, device: string): Held[] {
+    const ports = this.between(controller, device.split('.')[0]!).flatMap((c) =>
+      c.wires.flatMap((w) => [w.from, w.to]),
     );
+    const sheet = this.rig.sheets[this.rig.parts.find((p) => p.id === controller)!.class]!;
+    const own = sheet.resources.filter((r) =>
+      ports.some((at) => at.part === controller && at.port === r.port && (r.pin === undefined || r.pin === at.pin)),
+    );
+    return this.rig.held.filter((h) => h.part === controller && own.some((r) => r.id === h.resource));
+  }
+
+  /** Setting of the receiver's pin that a part hangs on, or the one that is named. */
+  pinOf(receiver: string, pin: string, part: string): string {
+    if (pin !== '*') return pin;
+    const at = this.lead(receiver, part)
+      .wires.flatMap((w) => [w.from, w.to])
+      .find((x) => x.part === receiver)!;
+    return at.port;
+  }
+
+  fresh(wires: [from: string, to: string, colour?: string][]): Cable {
+    return {
+      id: nextId('C', this.rig.cables),
+      marked: false,
+      locked: false,
+      wires: wires.map(([from, to, colour = 'white']): Wire => ({
+        from: pinAt(from),
+        to: pinAt(to),
+        colour,
+        gaugeAwg: colour === 'red' || colour === 'black' ? 22 : 28,
+        lengthMm: 200,
+      })),
+    };
+  }
+
+  /** Whether a lead joins two parts, or ports `part.port`. */
+  has(a: string, b: string): boolean {
+    try {
+      return this.lead(a, b).wires.length > 0;
+    } catch {
+      return false;
+    }
+  }
+
+  /** Moves every wire of a part's lead from one port of the other part to another one. */
+  movePort(part: string, at: string, port: string): Edit[] {
+    const cable = this.lead(part, at);
+    const [other, old] = at.split('.');
+    return cable.wires.flatMap((w, wire) =>
+      (['from', 'to'] as const).flatMap((end): Edit[] =>
+        w[end].part === other && w[end].port === old
+          ? [{ kind: 'moveEnd', cable: cable.id, wire, end, pin: { ...w[end], port } }]
+          : [],
+      ),
+    );
+  }
+
+  /** What a step of the hands plugs: an antenna, a signal lead, a supply lead, a pack's lead. */
+  kindOfStep({ text }: HandStep): 'antenna' | 'signal' | 'supply' | 'pack' {
+    const cable = this.rig.cables.find((c) => text.startsWith(`${c.id} `) || text.startsWith(`${c.id},`))!;
+    const parts = cable.wires.flatMap((w) => [w.from.part, w.to.part]);
+    const has = (test: (sheet: Rig['sheets'][string]) => boolean): boolean =>
+      parts.some((id) => test(this.rig.sheets[this.rig.parts.find((p) => p.id === id)!.class]!));
+    if (cable.wires.some((w) => w.colour === 'coax')) return 'antenna';
+    if (cable.wires.some((w) => this.lineAt(w.from) === 'signal')) return 'signal';
+    return has((s) => s.sources.some((x) => x.pack)) ? 'pack' : 'supply';
   }
 
   get hands(): HandStep[] {

@@ -17,6 +17,10 @@ export class Weaver {
   private readonly worker = this.start();
   /** What-ifs have a worker of their own, so that a long search does not hold them up. */
   private readonly asides = this.start();
+  /** The solver that proves has one too: stopping it ends the worker. */
+  private readonly prover = this.start();
+  /** A first wiring is there and is being proven. */
+  readonly proving = signal(false);
   /** How far a running proposal is; null while none runs. */
   readonly progress = signal<SolveProgress | null>(null);
 
@@ -53,8 +57,27 @@ export class Weaver {
     }
   }
 
+  /** The cheapest wiring, proven; null when it was stopped, or the solver gave no proof, which is said. */
+  async prove(rig: Rig): Promise<Proposal | null> {
+    this.proving.set(true);
+    const given = new Promise<null>((done) => (this.giveUp = () => done(null)));
+    try {
+      return await Promise.race([this.prover.call((api) => api.prove(rig)), given]);
+    } catch (error) {
+      this.store.say(`Not proven: ${error instanceof Error ? error.message : String(error)}`);
+      return null;
+    } finally {
+      this.proving.set(false);
+    }
+  }
+
+  private giveUp: () => void = () => undefined;
+
   stop(): void {
-    void this.worker.call((api) => api.stop());
+    if (this.proving()) {
+      this.prover.close();
+      this.giveUp();
+    } else void this.worker.call((api) => api.stop());
   }
 
   private start(): ReviveWorker<Remote<WeaveWorkerApi>> {

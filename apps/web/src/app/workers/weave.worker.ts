@@ -5,10 +5,12 @@ import type { Rig } from '@squallmark/core/rig';
 import {
   cheapestClasses,
   portCandidates,
+  proposeProven,
   proposeSteps,
   schoolOutcomes,
   type Candidate,
   type ClassAdvice,
+  type ProgrammeSolver,
   type Proposal,
   type SchoolOutcome,
   type SolveProgress,
@@ -17,15 +19,20 @@ import { expose } from 'comlink';
 
 /** Longest stretch without looking whether it was told to stop, ms. */
 const STRETCH_MS = 40;
+/** Search nodes of the first answer: what is not proven in these is handed to the solver. */
+const FIRST_NODES = 4000;
 
 let stopped = false;
 const breathe = (): Promise<void> => new Promise((done) => setTimeout(done));
 
 const api = {
-  /** Proposes a wiring; stopped, it goes on with the best so far, or gives null when there is none yet. */
+  /**
+   * A first wiring at once, by our own search: proven where that is soon done, else the best so far. Stopped before anything was
+   * found it gives null.
+   */
   async propose(rig: Rig, progress: (at: SolveProgress) => void): Promise<Proposal | null> {
     stopped = false;
-    const steps = proposeSteps(rig, { stopped: () => stopped });
+    const steps = proposeSteps(rig, { stopped: () => stopped, mostNodes: FIRST_NODES });
     let since = performance.now();
     for (;;) {
       const step = steps.next();
@@ -36,6 +43,12 @@ const api = {
       since = performance.now();
       if (stopped && step.value.best === null) return null;
     }
+  },
+  /** The cheapest wiring, proven. Cannot be stopped from inside: whoever asks ends the worker. */
+  async prove(rig: Rig): Promise<Proposal> {
+    const { default: loadHighs } = await import('highs');
+    const highs = await loadHighs({ locateFile: () => new URL('/solver/highs.wasm', location.origin).href });
+    return proposeProven(rig, highs as ProgrammeSolver);
   },
   stop(): void {
     stopped = true;

@@ -1,4 +1,11 @@
-import { channelEdits, freeChannel, isFlightChain } from '../../channels/index.js';
+import {
+  chainsOfWishes,
+  channelEdits,
+  freeChannel,
+  isFlightChain,
+  mismatchOf,
+  type Chain,
+} from '../../channels/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -6,7 +13,13 @@ import type { Rule, RuleResult } from '../finding.js';
 export const oneSlotRule: Rule = ({ rig, chains }) => {
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    const last = same.at(-1)!;
+    // the one that is not driven as it was wished moves; else the last
+    const wishes = chainsOfWishes(rig, chains);
+    const isOff = (c: Chain): boolean => {
+      const wish = wishes.get(c);
+      return wish !== undefined && mismatchOf(rig, wish, c) !== null;
+    };
+    const last = same.find(isOff) ?? same.at(-1)!;
     if (same.length < 2 || same.some(isFlightChain)) return [];
     const free = last.shaping?.locked ? null : freeChannel(rig, chains, last);
     return [

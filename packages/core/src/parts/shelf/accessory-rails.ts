@@ -14,7 +14,7 @@ export const accessoryRails = defineSheet({
     supplyPort('rail24', '24 V', 'right', 'twist-lock round'),
     supplyPort('rail14', '14 V', 'right', 'twist-lock round'),
   ],
-  supplies: [regulatorIn('in', [40, 60])],
+  supplies: [regulatorIn('in', [36, 60])],
   settings: [
     {
       id: 'switch',

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { orderOfHands } from '@squallmark/core/loom';
 import type { Proposal } from '@squallmark/core/propose';
-import { applyEdits, type Rig } from '@squallmark/core/rig';
+import { applyEdits, labelOf, type Rig } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { Mark } from '../../kit/mark';
 import { RigStore } from '../../state/rig-store';
@@ -30,6 +30,11 @@ export class ProposalPanel {
   protected readonly proposal = computed(() => this.found()?.proposal ?? null);
   /** The rig has changed since: the proposal no longer belongs to it. */
   protected readonly stale = computed(() => this.found() !== null && this.found()!.rig !== this.store.rig());
+  protected readonly idle = computed(() => {
+    const found = this.found();
+    return (found?.proposal.idle ?? []).map((i) => ({ ...i, label: labelOf(found!.rig, i.part) }));
+  });
+  protected readonly points = num;
   protected readonly leads = computed(() => (this.proposal()?.choices ?? []).filter((c) => c.cable !== null));
   protected readonly clashes = computed(() =>
     (this.proposal()?.clashes ?? []).filter((c) => c.demands.length > 1 && c.demands.length <= MOST_SHOWN),
@@ -42,7 +47,8 @@ export class ProposalPanel {
   protected readonly verdict = computed(() => {
     const p = this.proposal();
     if (!p) return '';
-    const best = p.proven ? 'nothing is cheaper' : `at most ${num(p.points - p.bound)} points from the best`;
+    const short = `at most ${num(p.points - p.bound)} points from the best`;
+    const best = p.proven ? 'nothing is cheaper' : this.weaver.proving() ? `so far, proving … ${short}` : short;
     const open = p.unmet.length ? `, ${p.unmet.length} left open` : '';
     return `${count(this.leads().length, 'lead')} · ${num(p.points)} points${open} · ${best}`;
   });
@@ -56,8 +62,14 @@ export class ProposalPanel {
     this.stopped.set(false);
     this.found.set(null);
     const proposal = await this.weaver.propose(rig);
-    if (proposal) this.found.set({ proposal, rig });
-    else this.stopped.set(true);
+    if (!proposal) {
+      this.stopped.set(true);
+      return;
+    }
+    this.found.set({ proposal, rig });
+    if (proposal.proven) return;
+    const proven = await this.weaver.prove(rig);
+    if (proven && this.found()?.rig === rig) this.found.set({ proposal: proven, rig });
   }
 
   protected takeOver(): void {
