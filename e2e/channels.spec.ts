@@ -406,7 +406,7 @@ function readyForTwo(): Rig {
     ...wishes,
     { kind: 'school', choice: { operators: 'two' } },
   ]).rig;
-  return applyEdits(bare, propose(bare).edits).rig;
+  return applyEdits(bare, [...propose(bare).edits, { kind: 'noHandOver', from: 'TX', to: 'T2' }]).rig;
 }
 
 test('a sweep with taps gives the windows, and the sheet has them', async ({ page }) => {

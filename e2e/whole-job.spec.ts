@@ -26,9 +26,9 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
 
   await go(page, 'Wake');
   const hand = page.getByRole('region', { name: 'Step at hand' });
-  for (let step = 1; step <= 10; step++) {
+  for (let step = 1; step <= 11; step++) {
     await expect(hand).toContainText(String(step));
-    if (step === 5) await hand.getByLabel('meter').fill('16.62');
+    if (step === 6) await hand.getByLabel('meter').fill('16.62');
     await hand.getByRole('button', { name: 'Done' }).click();
   }
   await expect(page.getByText('Awake. Every step is ticked.')).toBeVisible();

@@ -108,7 +108,7 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
     sweep: sweepRails(network),
     runMin: runTimeMin(rig, network),
     wake: scheduleWake(wakeTasks(rig, full)),
-    plan: checkPlan(rig, chains, conversations),
+    plan: checkPlan(rig, chains, conversations, feedersIn(full)),
   };
 });
 
@@ -125,6 +125,12 @@ export function analyse(rig: Rig, charge = 1, shelf: readonly Sheet[] | null = n
     ...rest,
     rails: { now, rows: railTree(rig, now, worst), sweep, lowestMargin: lowestOf(worst), runMin },
   };
+}
+
+function feedersIn({ nodes }: Rails): Map<string, string[]> {
+  const feeders = new Map<string, string[]>();
+  for (const { part, fedBy } of nodes) if (fedBy !== null) feeders.set(part, [...(feeders.get(part) ?? []), fedBy]);
+  return feeders;
 }
 
 function worstMargins(full: Rails, flat: Rails): Map<string, number> {

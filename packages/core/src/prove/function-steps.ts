@@ -2,10 +2,10 @@ import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Ch
 import type { Control } from '../parts/index.js';
 import { partsOfRole } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
-import { WITHIN, type CheckStep, type Expect, type Plan } from './step.js';
+import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** The steps that prove one function by the control that drives it. */
-export function stepsOf(plan: Plan, chain: Chain): CheckStep[] {
+export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
   const setUp = enabling(chain, plan.driven);
   const control = chain.control!;
   switch (chain.fn.takes) {
@@ -69,7 +69,7 @@ export function stays({ part, fn }: Chain): Expect {
 
 const stepId = (chain: Chain, to: number | string): string => `${chain.part.id}.${chain.fn.id}.${to}`;
 
-function positionStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): CheckStep {
+function positionStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): BareStep {
   const { fn, part } = chain;
   const expect = nearAt(chain, sentPulseUs(chain, to)!);
   const value = expect.near;
@@ -85,7 +85,7 @@ function positionStep(chain: Chain, control: Control, setUp: Record<string, numb
   };
 }
 
-function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): CheckStep {
+function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): BareStep {
   const { fn, part } = chain;
   const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.told);
   const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN['°/s'] }];
@@ -101,7 +101,7 @@ function rateStep(chain: Chain, control: Control, setUp: Record<string, number>,
   };
 }
 
-function pulseStep(chain: Chain, control: Control, on: boolean): CheckStep {
+function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
   const { fn, part } = chain;
   const window = fn.windows![0]!;
   const inside = 1500 >= window.fromUs ? -1 : 1;
@@ -121,13 +121,7 @@ function pulseStep(chain: Chain, control: Control, on: boolean): CheckStep {
   };
 }
 
-function windowStep(
-  { rig, conversations }: Plan,
-  chain: Chain,
-  control: Control,
-  to: number,
-  index: number,
-): CheckStep {
+function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control, to: number, index: number): BareStep {
   const label = intendedWindow(chain, control, to, index);
   const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
   let seen = label ?? 'nothing';

@@ -1,7 +1,7 @@
 import type { Chain } from '../channels/index.js';
 import { controlName, labelOf, type Rig } from '../rig/index.js';
 import { enabling, stays, stepsOf } from './function-steps.js';
-import type { CheckStep, Expect, Plan } from './step.js';
+import type { BareStep, Expect, Plan } from './step.js';
 
 /** Longer than any width takes from the second transmitter to an axis that should not move, ms. */
 const WATCH_MS = 1200;
@@ -17,7 +17,7 @@ interface Handed {
  * Steps for every hand-over that works: without the switch the second transmitter has no effect; with it every
  * handed function follows the second one's control.
  */
-export function handOverSteps(plan: Plan, sorted: readonly Chain[]): CheckStep[] {
+export function handOverSteps(plan: Plan, sorted: readonly Chain[]): BareStep[] {
   const handed = sorted.flatMap((chain) => handedOf(plan.rig, chain));
   const bySecond = new Map(handed.map((h) => [h.pilot, h.second]));
   const after: Plan = { ...plan, driven: plan.driven.map((c) => bySecond.get(c) ?? c) };
@@ -48,7 +48,7 @@ function handedOf(rig: Rig, chain: Chain): Handed[] {
   return [{ pilot: chain, second: { ...chain, transmitter, shaping, control: named }, by: second.by }];
 }
 
-function beforeStep({ rig, driven }: Plan, { pilot, second, by }: Handed): CheckStep {
+function beforeStep({ rig, driven }: Plan, { pilot, second, by }: Handed): BareStep {
   const { fn, part } = pilot;
   const id = second.transmitter!.id;
   return {
@@ -63,7 +63,7 @@ function beforeStep({ rig, driven }: Plan, { pilot, second, by }: Handed): Check
   };
 }
 
-function handedStep(step: CheckStep, all: readonly CheckStep[], { second, by }: Handed): CheckStep {
+function handedStep(step: BareStep, all: readonly BareStep[], { second, by }: Handed): BareStep {
   return {
     ...step,
     id: `${step.id}.${second.transmitter!.id}`,
@@ -74,11 +74,11 @@ function handedStep(step: CheckStep, all: readonly CheckStep[], { second, by }: 
 }
 
 /** An axis may stand at the value by the pilot's own control: it must also have come from the other end. */
-function movedThere(step: CheckStep, all: readonly CheckStep[]): Expect[] {
+function movedThere(step: BareStep, all: readonly BareStep[]): Expect[] {
   const near = nearOf(step);
   const other = all.map(nearOf).find((o) => o && near && o.near !== near.near);
   return near && other ? [{ sight: near.sight, moves: near.near > other.near ? 1 : -1 }] : [];
 }
 
-const nearOf = (step: CheckStep): Extract<Expect, { near: number }> | undefined =>
+const nearOf = (step: BareStep): Extract<Expect, { near: number }> | undefined =>
   step.expects.find((e): e is Extract<Expect, { near: number }> => 'near' in e);

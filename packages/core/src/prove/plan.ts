@@ -4,13 +4,20 @@ import { partsOfRole, controlName, pilotTransmitter, type Part, type Rig } from 
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
-import type { CheckStep, Plan } from './step.js';
+import { dependsOf, type Ways } from './depends.js';
+import type { BareStep, CheckStep, Plan } from './step.js';
 
 /**
  * The check plan of a rig, from its functions: volts first, then the receiver, then one control at a time.
  * What is expected follows from sheets and shaping alone, never from a simulation.
+ * @param fedBy parts that feed a part, for what each step runs through
  */
-export function checkPlan(rig: Rig, chains: Chain[], conversations: Conversation[]): CheckStep[] {
+export function checkPlan(
+  rig: Rig,
+  chains: Chain[],
+  conversations: Conversation[],
+  fedBy: Ways['fedBy'] = new Map(),
+): CheckStep[] {
   const steps = [...powerStep(rig), ...receiverSteps(rig)];
   const driven = chains.filter((chain) => chain.control && chain.shaping);
   const rank = (chain: Chain): number =>
@@ -25,11 +32,12 @@ export function checkPlan(rig: Rig, chains: Chain[], conversations: Conversation
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
   const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
   const setUpText = wordsOfSetUp(rig);
-  return all.map((step) => ({ ...step, setUpText: setUpText(step) }));
+  const ways: Ways = { rig, conversations, chains, fedBy };
+  return all.map((step) => ({ ...step, setUpText: setUpText(step), dependsOn: dependsOf(ways, step) }));
 }
 
 /** What to set first, in the order of the transmitters' controls. The names are found once for the whole plan. */
-function wordsOfSetUp(rig: Rig): (step: CheckStep) => string {
+function wordsOfSetUp(rig: Rig): (step: BareStep) => string {
   const first = pilotTransmitter(rig);
   const controls = partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) =>
     sheet.controls.map((control) => ({
@@ -54,7 +62,7 @@ function isSpare(rig: Rig, { id, class: cls }: Part): boolean {
   return !isWired && rig.sheets[cls]!.supplies.every((s) => s.draw.kind === 'regulator');
 }
 
-function powerStep(rig: Rig): CheckStep[] {
+function powerStep(rig: Rig): BareStep[] {
   const fed = rig.parts.filter((p) => rig.sheets[p.class]!.supplies.length && !isSpare(rig, p));
   if (!fed.length) return [];
   return [
@@ -70,7 +78,7 @@ function powerStep(rig: Rig): CheckStep[] {
   ];
 }
 
-function receiverSteps(rig: Rig): CheckStep[] {
+function receiverSteps(rig: Rig): BareStep[] {
   return partsOfRole(rig, 'receiver').map(({ part }) => ({
     id: `${part.id}.frames`,
     part: part.id,

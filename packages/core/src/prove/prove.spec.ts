@@ -75,6 +75,7 @@ describe('the judge', () => {
     expectText: 'x',
     setUp: { C: 1 },
     moves: [{ control: 'A', to: 1 }],
+    dependsOn: [],
     expects: [{ sight: 'P.x', near: 10, within: 1 }],
   };
   const look = (controls: Record<string, number>, looks: [tMs: number, sights: Sights][]) => {

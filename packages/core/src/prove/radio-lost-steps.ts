@@ -3,7 +3,7 @@ import { demandOf, seenPulseUs, type Chain } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
 import { labelOf, partsOfRole, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, stays } from './function-steps.js';
-import { WITHIN, type CheckStep, type Expect, type Plan } from './step.js';
+import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** Time for an axis to come to rest after the fail-safe acts, ms. */
 const SETTLED_MS = 1500;
@@ -13,7 +13,7 @@ const SETTLED_MS = 1500;
  * may start, turn or gain radio power; what is set to a width goes there. What a flight controller then does is its
  * own affair and its maker's manual's.
  */
-export function radioLostSteps(plan: Plan): CheckStep[] {
+export function radioLostSteps(plan: Plan): BareStep[] {
   return partsOfRole(plan.rig, 'receiver').flatMap(({ part }) => {
     const set = plan.rig.failSafes.filter((f) => f.receiver === part.id);
     const own = plan.driven.filter((c) => c.path[0]?.talker.part.id === part.id && c.sheet.role !== 'controller');
@@ -30,7 +30,7 @@ function lostStep(
   receiver: Part,
   own: Chain[],
   watched: { chain: Chain; failSafe: FailSafe }[],
-): CheckStep {
+): BareStep {
   const transmitter = own[0]!.transmitter!.id;
   const turning = watched.map((w) => w.chain).find((c) => c.fn.takes === 'rate');
   return {

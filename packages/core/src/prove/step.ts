@@ -25,7 +25,12 @@ export interface CheckStep {
   expects: Expect[];
   /** Time after the last move before it can pass, ms: for what must not happen. */
   waitMs?: number;
+  /** Ids of the parts and cables it runs through; a step that fails has its cause in one of them. */
+  dependsOn: string[];
 }
+
+/** A step before it is traced through the rig. */
+export type BareStep = Omit<CheckStep, 'dependsOn'>;
 
 /** Degrees, per cent or times by which an answer may miss and still count as reached. */
 export const WITHIN = { '°': 1.5, '°/s': 2, '%': 3, '×': 0.08 } as const;

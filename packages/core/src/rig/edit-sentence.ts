@@ -177,9 +177,11 @@ function shapeText({ change }: EditOf<'shape'>): string {
 export function stepSentence(rig: Rig, edits: readonly Edit[]): string {
   const moved = edits.filter((e): e is EditOf<'moveEnd'> => e.kind === 'moveEnd');
   const [first] = moved;
-  if (first && moved.length === edits.length && moved.length > 1 && moved.every((e) => e.cable === first.cable)) {
+  if (first && moved.length > 1 && moved.every((e) => e.cable === first.cable && e.pin.part === first.pin.part)) {
     const was = wireOf(rig, first)?.[first.end].part;
-    return `Cable ${first.cable} moved from ${was ? labelOf(rig, was) : 'its port'} to ${labelOf(rig, first.pin.part)}`;
+    const whole = `Cable ${first.cable} moved from ${was ? labelOf(rig, was) : 'its port'} to ${labelOf(rig, first.pin.part)}`;
+    const rest = edits.filter((e) => e.kind !== 'moveEnd');
+    return [whole, ...rest.map((e) => editSentence(rig, e))].join('; ');
   }
   return edits.map((e) => editSentence(rig, e)).join('; ');
 }

@@ -107,7 +107,10 @@ describe('edits', () => {
       end: 'from',
       pin: { part: 'R5', port: 'out', pin: wire + 1 },
     }));
-    expect(stepSentence(demoRig(), moves)).toBe('Cable C9 moved from Regulator 12 V to Regulator 5 V');
+    const whole = 'Cable C9 moved from Regulator 12 V to Regulator 5 V';
+    expect(stepSentence(demoRig(), moves)).toBe(whole);
+    const thicker: Edit = { kind: 'setWire', cable: 'C9', wire: 0, gaugeAwg: 22 };
+    expect(stepSentence(demoRig(), [...moves, thicker])).toBe(`${whole}; ${editSentence(demoRig(), thicker)}`);
   });
 });
 
