@@ -1,11 +1,11 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
-import type { Control } from '../parts/index.js';
+import { slotsOf, type Control } from '../parts/index.js';
 import { sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type HandAt } from './assign/control-options.js';
 import { chainsOfWishes } from './assign/pose.js';
 import { carriedBy, pinSetting, slotOptions } from './assign/slot-options.js';
 import type { Chain } from './chain.js';
-import { fitOf } from './fit.js';
+import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, isFlown, reservedChannels } from './flight.js';
 import { isThrottle } from './sticks.js';
 
@@ -33,13 +33,23 @@ function handAt(rig: Rig, chains: readonly Chain[], { transmitter }: Chain): Han
   return { part: transmitter!, sheet, flying, mayFly: !flying && isFlown(rig) };
 }
 
-/** The best control that moves nothing else and suits a function well; null when there is none. */
+/** The best control for a function's channel; null when there is none, or when another function listens to that channel too. */
 export function betterControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control | null {
+  const shared =
+    chain.transmitter && chain.slot !== null && heardChannels(chains, chain.transmitter.id, chain).has(chain.slot);
+  return shared ? null : bestControl(rig, chains, chain);
+}
+
+/** The best control that moves nothing else and suits a function well; null when there is none. */
+function bestControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control | null {
   if (!chain.transmitter || chain.slot === null || chain.shaping?.locked) return null;
   const hand = handAt(rig, chains, chain);
   const { options } = controlOptions(chain.fn, null, hand, busyControls(rig, chains, chain));
   const suits = options.filter(
-    (o) => o.value.id !== chain.control?.id && fitOf(chain.fn, o.value, isThrottle(hand, o.value.id)).grade === 'well',
+    (o) =>
+      o.value.id !== chain.control?.id &&
+      fitOf(chain.fn, o.value, isThrottle(hand, o.value.id)).grade === 'well' &&
+      !runsAcross(chain.fn, o.value),
   );
   return suits.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;
 }
@@ -82,6 +92,16 @@ export function freeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): n
   return options.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;
 }
 
+/** A slot of its device that no other function listens to and no flight is on, whether or not the radio sends it. */
+export function quietSlot(rig: Rig, chains: readonly Chain[], chain: Chain): number | null {
+  const { id } = chain.transmitter!;
+  const offered =
+    pinSetting(chain)?.values.map(Number) ?? slotsOf(chain.fn) ?? Array.from({ length: 16 }, (_, i) => i + 1);
+  const taken = heardChannels(chains, id, chain);
+  const flying = reservedChannels(rig, flightChannels(rig, chains).get(id));
+  return offered.find((slot) => !taken.has(slot) && !flying.has(slot)) ?? null;
+}
+
 /**
  * Moves a function and its control to another channel. What else listens to the old one keeps its control there; where nothing
  * else does, the old channel lets go of it.
@@ -115,11 +135,11 @@ function ownControl(rig: Rig, chains: readonly Chain[], chain: Chain): string | 
   const hand = sheetOf(rig, chain.transmitter!.id);
   const free =
     named !== null && hand.controls.some((c) => c.id === named) && !busyControls(rig, chains, chain).has(named);
-  return free ? named : (betterControl(rig, chains, chain)?.id ?? null);
+  return free ? named : (bestControl(rig, chains, chain)?.id ?? null);
 }
 
 /** Tells a function to listen on a slot: at the receiver's pin, or on the device. */
-function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
+export function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
   const pin = pinSetting(chain);
   if (pin) return [{ kind: 'set', part: chain.path.at(-1)!.talker.part.id, setting: pin.id, value: String(to) }];
   const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);

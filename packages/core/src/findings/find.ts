@@ -179,9 +179,13 @@ export function findFindings(context: RuleContext): Finding[] {
   return gatherCauses(context, found).sort((a, b) => RANK[a.mark] - RANK[b.mark]);
 }
 
-/** Rule and subjects; a number behind it where a rule says two things of the same subjects. */
+/** What tells two things apart that a rule says of the same subjects. */
+const TOLD_APART: ReadonlySet<string> = new Set(['function', 'wish', 'channels']);
+
+/** Rule and subjects, with the function or wish it names; a number behind it where even those are the same. */
 function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures }: RuleResult): string {
-  const id = `${rule}:${subjects.length ? subjects.join('+') : figures.map((f) => f.value).join('|')}`;
+  const named = subjects.length ? figures.filter((f) => TOLD_APART.has(f.name)) : figures;
+  const id = `${rule}:${[subjects.join('+'), ...named.map((f) => f.value)].filter((x) => x !== '').join('|')}`;
   const times = (seen.get(id) ?? 0) + 1;
   seen.set(id, times);
   return times > 1 ? `${id}#${times}` : id;

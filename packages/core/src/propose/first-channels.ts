@@ -1,4 +1,13 @@
-import { assignMost, findChains, setUpTwoOperators, stoppedDrives } from '../channels/index.js';
+import {
+  assignMost,
+  findChains,
+  flightChannels,
+  isFlightChain,
+  quietSlot,
+  setUpTwoOperators,
+  stoppedDrives,
+  toldOn,
+} from '../channels/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 
 /**
@@ -7,10 +16,28 @@ import { applyEdits, type Edit, type Rig } from '../rig/index.js';
  * stop it when the radio is lost.
  */
 export function firstChannels(rig: Rig): Edit[] {
-  const told = channelsFor(rig);
+  const given = channelsFor(rig);
+  const told = [...given, ...offFlight(given.length ? applyEdits(rig, given).rig : rig)];
   const after = told.length ? applyEdits(rig, told).rig : rig;
   const stopped = stoppedDrives(after, findChains(after));
   return [...told, ...stopped.map((failSafe): Edit => ({ kind: 'failSafe', failSafe }))];
+}
+
+/** What is left on a flight channel, since no channel was free for it, is told to listen where nothing is sent. */
+function offFlight(rig: Rig): Edit[] {
+  const edits: Edit[] = [];
+  let now = rig;
+  for (const { part, fn } of findChains(rig).filter((c) => !isFlightChain(c) && c.transmitter && c.slot !== null)) {
+    const chains = findChains(now);
+    const chain = chains.find((c) => c.part.id === part.id && c.fn.id === fn.id)!;
+    if (!flightChannels(now, chains).get(chain.transmitter!.id)?.has(chain.slot!)) continue;
+    const slot = quietSlot(now, chains, chain);
+    if (slot === null) continue;
+    const moved = toldOn(now, chain, slot);
+    edits.push(...moved);
+    now = applyEdits(now, moved).rig;
+  }
+  return edits;
 }
 
 function channelsFor(rig: Rig): Edit[] {

@@ -1,4 +1,5 @@
 import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
+import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import type { Control } from '../parts/index.js';
 import { partsOfRole } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
@@ -131,9 +132,11 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
     const camera = conversations.find(
       (c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at],
     )?.talker.part;
-    for (const { part } of partsOfRole(rig, 'video-transmitter'))
-      expects.push({ sight: `${part.id}.on-air`, is: camera?.id ?? null });
-    seen = camera?.label ?? 'black';
+    const sending = partsOfRole(rig, 'video-transmitter').filter(({ part }) =>
+      showsOf(conversations, chain.part.id).has(part.id),
+    );
+    for (const { part } of sending) expects.push({ sight: `${part.id}.on-air`, is: camera?.id ?? null });
+    if (sending.length) seen = camera?.label ?? 'black';
   }
   return {
     id: stepId(chain, to),
@@ -144,6 +147,15 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
     moves: [{ control: control.id, to }],
     expects,
   };
+}
+
+/** Parts that a part's picture comes to, over whatever is between. */
+function showsOf(conversations: readonly Conversation[], from: string): Set<string> {
+  const reached = new Set([from]);
+  for (const id of reached)
+    for (const c of conversations)
+      if (c.talker.part.id === id && PICTURE_KINDS.has(c.kind)) reached.add(c.listener.part.id);
+  return reached;
 }
 
 /** As many windows as resting places: in order, whether or not the width meets them. Else what the width asks. */

@@ -1,6 +1,9 @@
-import { cableOf, canJoinAntenna } from '../../loom/index.js';
-import { nextId, type Edit } from '../../rig/index.js';
+import { cableOf, canJoinAntenna, leadLength } from '../../loom/index.js';
+import { nextId, samePin, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+
+/** A foot that screws or presses straight on, mm. */
+const FOOT_MM = 20;
 
 /** A transmitter without its antenna. Never powered so. @source [practice] */
 export const antennaMissingRule: Rule = ({ rig, conversations }) =>
@@ -11,7 +14,12 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
           !conversations.some((c) => c.talker.part.id === part.id && c.talker.link.id === l.id && !c.troubles.length),
       )
       .map((link): RuleResult => {
-        const spare = canJoinAntenna(rig, part.id, link.id);
+        // whatever is on its foot already comes off first, and has a finding of its own
+        const foot = { part: part.id, ...link.pins.data! };
+        const isTaken = rig.cables.some((c) => c.wires.some((w) => samePin(w.from, foot) || samePin(w.to, foot)));
+        const spare = isTaken ? null : canJoinAntenna(rig, part.id, link.id);
+        const way = spare && leadLength(rig, part.id, spare.part);
+        const lengthMm = way?.placed ? way.needMm : FOOT_MM;
         const wires = spare && {
           from: [
             { part: part.id, port: link.pins.data!.port, pin: 1 },
@@ -33,7 +41,7 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
                     to: wires.to[i]!,
                     colour,
                     gaugeAwg: 28,
-                    lengthMm: 20,
+                    lengthMm,
                   })),
                 ),
               },

@@ -1,6 +1,8 @@
-import { findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import { leadLength } from '../../loom/index.js';
+import { applyEdits, findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 import { antennas, moveEdit } from './antenna-parts.js';
+import { longestMm, plainLeads } from './lead-parts.js';
 
 /** Roles whose body is metal, carbon or cells. @source [practice] */
 const SCREENS: ReadonlySet<string> = new Set(['pack', 'gimbal', 'controller', 'drive', 'video-transmitter']);
@@ -26,11 +28,21 @@ export const antennaScreenedRule: Rule = ({ rig }) =>
             { name: 'behind', value: body.id },
             { name: 'wants', value: CLEAR_MM, unit: 'mm', source: '[practice]' },
           ],
-          fixes: [{ label: 'Raise it', edits: [moveEdit(antenna, { zMm: top })] }],
+          fixes: raised(rig, antenna, top),
         },
       ];
     }),
   );
+
+/** Higher up, where its lead still reaches. */
+function raised(rig: Rig, antenna: Part, zMm: number): Fix[] {
+  const edit = moveEdit(antenna, { zMm });
+  const after = applyEdits(rig, [edit]).rig;
+  const reach = plainLeads(after)
+    .filter(({ from, to }) => from === antenna.id || to === antenna.id)
+    .every(({ cable, from, to }) => longestMm(after, cable.id, to) >= leadLength(after, from, to).pathMm);
+  return reach ? [{ label: 'Raise it', edits: [edit] }] : [];
+}
 
 const heightMm = (rig: Rig, body: Part): number => sheetOf(rig, body.id).sizeMm?.[2] ?? USUAL_MM;
 

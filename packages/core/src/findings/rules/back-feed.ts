@@ -1,6 +1,8 @@
-import { labelOf, sheetOf } from '../../rig/index.js';
+import type { Source } from '../../parts/index.js';
+import { labelOf, partsWithSheets, samePin, sheetOf, type Cable, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { outletVolts } from './outlets.js';
 
 /** A rail with a second source on it: a computer's lead, or one regulator against another. Packs may stand in pair. */
 export const backFeedRule: Rule = ({ rig, nets }) => {
@@ -15,21 +17,51 @@ export const backFeedRule: Rule = ({ rig, nets }) => {
   return [...groupBy(joined, (s) => s.net).values()].flatMap((same): RuleResult[] => {
     if (same.length < 2 || same.every((s) => s.source.kind === 'pack')) return [];
     const guest = same.find((s) => s.source.kind === 'stolen') ?? same.at(-1)!;
-    const cable = rig.cables.find((c) =>
-      c.wires.some((w) => [w.from, w.to].some((at) => at.part === guest.part && at.port === guest.source.plus.port)),
-    );
+    const cable = leadOf(rig, guest.part, guest.source.plus.port);
+    const others = same.filter((s) => s !== guest);
+    const spare = cable && othersSuffice(rig, cable, others) ? cable : undefined;
     return [
       {
         rule: 'back-feed',
-        mark: 'watch',
+        mark: fight(same) ? 'stop' : 'watch',
         station: 'rails',
         subjects: [...same.map((s) => s.part), ...(cable ? [cable.id] : [])],
         figures: [
           { name: 'guest', value: guest.part },
           { name: 'sources', value: same.map((s) => labelOf(rig, s.part)).join(', ') },
         ],
-        fixes: cable ? [{ label: `Take ${cable.id} off`, edits: [{ kind: 'removeCable', cable: cable.id }] }] : [],
+        fixes: spare ? [{ label: `Take ${spare.id} off`, edits: [{ kind: 'removeCable', cable: spare.id }] }] : [],
       },
     ];
   });
 };
+
+/** Apart by more than a regulator gives way. [practice] the higher one drives its current through the lower */
+const FIGHT_V = 1;
+function fight(same: readonly { source: Source }[]): boolean {
+  const highs = same.map(({ source }) => outletVolts(source)[1]);
+  return Math.max(...highs) - Math.min(...highs) > FIGHT_V;
+}
+
+const leadOf = (rig: Rig, part: string, port: string): Cable | undefined =>
+  rig.cables.find((c) => c.wires.some((w) => [w.from, w.to].some((at) => at.part === part && at.port === port)));
+
+/** Whatever a lead feeds has another lead as well, and the other sources all give what it takes. */
+function othersSuffice(rig: Rig, lead: Cable, others: readonly { source: Source }[]): boolean {
+  const ends = lead.wires.flatMap((w) => [w.from, w.to]);
+  const fed = partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.supplies
+      .map((supply) => ({ supply, plus: { part: part.id, ...supply.plus } }))
+      .filter(({ plus }) => ends.some((at) => samePin(at, plus))),
+  );
+  return fed.every(({ supply, plus }) => {
+    const twice = rig.cables.some(
+      (c) => c !== lead && c.wires.some((w) => samePin(w.from, plus) || samePin(w.to, plus)),
+    );
+    const right = others.every(({ source }) => {
+      const [low, high] = outletVolts(source);
+      return low >= supply.volts[0] && high <= supply.volts[1];
+    });
+    return twice && right;
+  });
+}

@@ -1,6 +1,6 @@
 import { demandOf, inputSpan, seenPulseUs, type Chain } from '../../channels/index.js';
 import type { FailSafe } from '../../rig/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A rate this small stands still, share of its range. */
 const STILL = 0.02;
@@ -13,7 +13,6 @@ export const failSafeRule: Rule = ({ rig, chains }) =>
       if (chain.breaks || chain.slot !== set.slot || first?.talker.part.id !== set.receiver) return [];
       const acts = actOf(chain, set);
       if (!acts) return [];
-      const safe: FailSafe = { receiver: set.receiver, slot: set.slot, does: 'value', valueUs: acts.safeUs };
       return [
         {
           rule: 'fail-safe-acts',
@@ -28,24 +27,40 @@ export const failSafeRule: Rule = ({ rig, chains }) =>
             { name: 'act', value: acts.act },
             { name: 'set', value: set.does === 'value' ? `${set.valueUs} µs` : set.does },
           ],
-          fixes: [{ label: `Send ${acts.safeUs} µs instead`, edits: [{ kind: 'failSafe', failSafe: safe }] }],
+          fixes: acts.safeUs === null ? [] : sendInstead(set, acts.safeUs),
         },
       ];
     }),
   );
 
-/** What happens, and the width at which it does not; null when the setting is harmless. */
-function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs: number } | null {
+/** A width sent at which a rate stands still: the middle of what the device takes, or as near as the way there lets through. */
+function stillUs(chain: Chain): number | null {
+  const [lowUs, highUs] = inputSpan(chain.fn, chain.told);
+  const middle = Math.round((lowUs + highUs) / 2);
+  for (let off = 0; off <= 120; off += 2)
+    for (const us of [middle + off, middle - off]) if (isStill(chain, us)) return us;
+  return null;
+}
+
+function isStill(chain: Chain, us: number): boolean {
+  const { fn, told } = chain;
+  const demand = demandOf(fn, seenPulseUs(chain, us), told);
+  const most = Math.max(Math.abs(fn.range!.from), Math.abs(fn.range!.to));
+  return !('value' in demand) || Math.abs(demand.value) <= STILL * most;
+}
+
+function sendInstead({ receiver, slot }: FailSafe, valueUs: number): Fix[] {
+  const failSafe: FailSafe = { receiver, slot, does: 'value', valueUs };
+  return [{ label: `Send ${valueUs} µs instead`, edits: [{ kind: 'failSafe', failSafe }] }];
+}
+
+/** What happens, and the width at which it does not, where there is one; null when the setting is harmless. */
+function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs: number | null } | null {
   const { fn, told } = chain;
   if (fn.takes === 'rate') {
-    const [lowUs, highUs] = inputSpan(fn, told);
-    const safeUs = Math.round((lowUs + highUs) / 2);
+    const safeUs = stillUs(chain);
     if (does === 'hold') return { act: 'keeps turning as it was', safeUs };
-    const demand = does === 'value' ? demandOf(fn, seenPulseUs(chain, valueUs!), told) : null;
-    const most = Math.max(Math.abs(fn.range!.from), Math.abs(fn.range!.to));
-    return demand && 'value' in demand && Math.abs(demand.value) > STILL * most
-      ? { act: 'turns by itself', safeUs }
-      : null;
+    return does === 'value' && !isStill(chain, valueUs!) ? { act: 'turns by itself', safeUs } : null;
   }
   if (does !== 'value') return null;
   const demand = demandOf(fn, seenPulseUs(chain, valueUs!), told);

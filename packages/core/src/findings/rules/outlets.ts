@@ -1,6 +1,6 @@
 import { cableOf, leadLength } from '../../loom/index.js';
 import { canBeMade, type Source } from '../../parts/index.js';
-import { CELL, fullCellV, fuseOf, leadGauge, type RailNode, type Rails } from '../../rails/index.js';
+import { CELL, fullCellV, fuseOf, leadGauge, wireOhm, type RailNode, type Rails } from '../../rails/index.js';
 import {
   findPin,
   nextId,
@@ -22,8 +22,9 @@ export interface Outlet {
   minus: PinRef;
 }
 
-export function outletVolts({ regulator, pack }: Source): readonly [number, number] {
+export function outletVolts({ regulator, pack, fixedV }: Source): readonly [number, number] {
   if (regulator) return [regulator.volts, regulator.volts];
+  if (fixedV !== undefined) return [fixedV, fixedV];
   const cells = pack?.cells ?? 0;
   const floor = pack?.chemistry === 'lithium-ion' ? 3 : CELL.floorV;
   return [floor * cells, fullCellV(pack?.chemistry) * cells];
@@ -54,10 +55,22 @@ export function outletsFor(rig: Rig, node: RailNode, flat: Rails): Outlet[] {
   const family = portFamily(rig, { part: node.part, ...supply.plus });
   const asks = askedA(rig, node, flat);
   return allOutlets(rig)
-    .filter((o) => o.part.id !== node.part && o.volts[0] >= allowed[0] && o.volts[1] <= allowed[1])
+    .filter((o) => o.part.id !== node.part && o.volts[1] <= allowed[1])
+    .filter((o) => underLoadV(rig, o, node, asks, flat) >= allowed[0])
     .filter((o) => headRoom(rig, node, o.volts[0]) && isFed(o, flat) && !hangsOn(flat, o.part.id, node.part))
     .filter((o) => canBeMade(portFamily(rig, o.plus), family) && drawnA(flat, o) + asks / o.volts[0] <= o.source.maxA)
     .sort((a, b) => marginOf(b, allowed) - marginOf(a, allowed) || (a.part.id < b.part.id ? -1 : 1));
+}
+
+/** Volts that a new lead from an outlet brings at a flat pack and peak draw, below what the source gives by its own sag and the lead's. */
+function underLoadV(rig: Rig, o: Outlet, node: RailNode, askedW: number, flat: Rails): number {
+  const now = flat.nodes.find((n) => n.part === o.part.id && n.terminal === o.source.id && n.volts > 0);
+  const volts = Math.min(o.volts[0], now?.volts ?? o.volts[0]);
+  const already = node.fedBy === o.part.id ? 0 : askedW / volts;
+  const { needMm } = leadLength(rig, o.part.id, node.part);
+  const to = { part: node.part, ...sheetOf(rig, node.part).supplies.find((s) => s.id === node.terminal)!.plus };
+  const gaugeAwg = leadGauge(rig, o.plus, to, askedW / volts, needMm, o.source.kind === 'pack');
+  return volts - already * o.source.outOhm - (askedW / volts) * wireOhm({ gaugeAwg, lengthMm: 2 * needMm });
 }
 
 const marginOf = (o: Outlet, [low, high]: readonly [number, number]): number =>

@@ -1,10 +1,42 @@
-import { resourceOf, type Conversation } from '../../loom/index.js';
+import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
 import type { Edit } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { serialBase, serialTalks } from './serial-parts.js';
 
 /** A controller's port that is given to something else, or at another speed. */
-export const portNotSetRule: Rule = (context) => serialTalks(context).flatMap((c) => port(context, c));
+export const portNotSetRule: Rule = (context) => [
+  ...serialTalks(context).flatMap((c) => port(context, c)),
+  ...context.conversations.flatMap((c) => listening(context, c)),
+];
+
+/** A port that hears a receiver, and is not told so. */
+function listening({ rig }: RuleContext, c: Conversation): RuleResult[] {
+  const resource = resourceOf(c.listener);
+  const given = resource && c.listener.sheet.role === 'controller' ? heldTo(c.listener, c.talker) : null;
+  if (!given || !c.troubles.includes('port not set')) return [];
+  const [port, device] = [c.listener.part.id, c.talker.part.id];
+  const held = rig.held.filter((h) => h.part === port && h.resource === resource!.id);
+  const edits: Edit[] = [
+    ...held.map((h): Edit => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to })),
+    { kind: 'hold', held: { part: port, resource: resource!.id, ...given } },
+  ];
+  return [
+    {
+      rule: 'port-not-set',
+      mark: 'stop',
+      station: 'loom',
+      subjects: [port, device],
+      figures: [
+        { name: 'controller', value: port },
+        { name: 'port', value: resource!.label },
+        { name: 'device', value: device },
+        { name: 'wants', value: given.to, source: 'part sheet' },
+        { name: 'is set to', value: held.map((h) => h.to).join(', ') || 'nothing' },
+      ],
+      fixes: [{ label: 'Set the port', edits }],
+    },
+  ];
+}
 
 function port(context: RuleContext, c: Conversation): RuleResult[] {
   if (!c.troubles.includes('port not set') && !c.troubles.includes('wrong speed')) return [];

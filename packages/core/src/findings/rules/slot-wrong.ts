@@ -1,11 +1,15 @@
 import {
   carriedBy,
   channelEdits,
+  FLIGHT_CHANNELS,
   flightChannels,
   freeChannel,
+  heardChannels,
+  isAxis,
   isFlightChain,
   betterControl,
   controlEdits,
+  toldOn,
   type Chain,
 } from '../../channels/index.js';
 import { slotsOf } from '../../parts/index.js';
@@ -16,8 +20,17 @@ const told = (chains: readonly Chain[]): Chain[] => chains.filter((c) => c.slot 
 
 /** Moves a function to a channel that it may have; none when all are taken or its row is locked. */
 function moved({ rig, chains }: RuleContext, chain: Chain): Fix[] {
+  if (isFlightChain(chain)) return backInPlace({ rig, chains }, chain);
   const to = chain.shaping?.locked ? null : freeChannel(rig, chains, chain);
   return to === null ? [] : [{ label: `Move it to channel ${to}`, edits: channelEdits(rig, chains, chain, to) }];
+}
+
+/** An axis of flight goes to the channel where it is looked for and to whatever flies it there, nowhere else. */
+function backInPlace({ rig, chains }: Pick<RuleContext, 'rig' | 'chains'>, chain: Chain): Fix[] {
+  const { what } = chain.fn;
+  const usual = isAxis(what) ? FLIGHT_CHANNELS[what] : null;
+  if (usual === null || heardChannels(chains, chain.transmitter!.id, chain).has(usual)) return [];
+  return [{ label: `Move it to channel ${usual}`, edits: toldOn(rig, chain, usual) }];
 }
 
 function result(

@@ -1,12 +1,16 @@
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
-import { bandFigures, leadFixes } from './supply-parts.js';
+import { bandFigures, isReversed, leadFixes } from './supply-parts.js';
 
 /** A supply that no lead reaches. */
 export const supplyNoneRule: Rule = (context) =>
   context.full.nodes.flatMap((node) =>
-    node.allowed && node.fedBy === null && !isSpare(context, node) && !fedInside(context.rig, node)
+    node.allowed &&
+    node.fedBy === null &&
+    !isReversed(context.rig, node) &&
+    !isSpare(context, node) &&
+    !fedInside(context.rig, node)
       ? [unfed(context, node)]
       : [],
   );

@@ -1,5 +1,5 @@
 import { thickestFit, wireOhmPerMetre, type RailNode } from '../../rails/index.js';
-import { findPin, labelOf, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { findCable, findPin, labelOf, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
 import { outletsFor, supplyLead } from './outlets.js';
@@ -30,6 +30,31 @@ export function cablesAt(rig: Rig, node: RailNode): string[] {
   return rig.cables.filter((c) => c.wires.some((w) => samePin(w.from, plus) || samePin(w.to, plus))).map((c) => c.id);
 }
 
+/** A lead at a supply has plus and minus changed over: that is the finding, and what the supply then sees follows from it. */
+export function isReversed(rig: Rig, node: RailNode): boolean {
+  const { plus, minus } = supplyPins(rig, node);
+  return rig.cables.some((c) =>
+    c.wires.some((w) => {
+      const far =
+        samePin(w.to, plus) || samePin(w.to, minus)
+          ? w.from
+          : samePin(w.from, plus) || samePin(w.from, minus)
+            ? w.to
+            : null;
+      const line = far && findPin(rig, far)?.pin.line;
+      const own = samePin(w.to, plus) || samePin(w.from, plus) ? 'supply' : 'ground';
+      return (line === 'supply' || line === 'ground') && line !== own;
+    }),
+  );
+}
+
+/** What feeds a supply is itself without volts: its own finding says so. */
+export function hangsOnDead({ full }: RuleContext, node: RailNode): boolean {
+  const inputs = full.nodes.filter((n) => n.part === node.fedBy && n.kind === 'regulator input');
+  return inputs.length > 0 && inputs.every((n) => n.volts < DEAD_V);
+}
+const DEAD_V = 0.05;
+
 /** Moves the far ends of a supply lead to a source that fits; a lead that also carries signals stays, and a new one is made. */
 export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
@@ -44,7 +69,11 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
     }),
   );
   const [own, second] = at;
-  if (!own || second) return [];
+  if (!own) return [];
+  const back = rig.cables.some((c) => c.wires.some((w) => samePin(w.from, pins.minus) || samePin(w.to, pins.minus)));
+  if (!back) return returnFix(rig, node, own.cable.id, own.wire[own.far]);
+  // volts below nothing: some lead before it is changed over, and no move of this one mends that
+  if (second || node.volts < -DEAD_V) return [];
   const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
   return outletsFor(rig, node, flat)
     .filter((o) => !samePin(o.plus, own.wire[own.far]))
@@ -63,8 +92,10 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
       const edits: Edit[] = [{ kind: 'moveEnd', cable: own.cable.id, wire: own.index, end: own.far, pin: outlet.plus }];
       own.cable.wires.forEach((w, index) => {
         const end = samePin(w.to, pins.minus) ? 'from' : samePin(w.from, pins.minus) ? 'to' : null;
-        if (end && findPin(rig, w[end])?.pin.line === 'ground')
-          edits.push({ kind: 'moveEnd', cable: own.cable.id, wire: index, end, pin: outlet.minus });
+        if (!end || findPin(rig, w[end])?.pin.line !== 'ground') return;
+        edits.push({ kind: 'moveEnd', cable: own.cable.id, wire: index, end, pin: outlet.minus });
+        if (plus!.gaugeAwg < w.gaugeAwg)
+          edits.push({ kind: 'setWire', cable: own.cable.id, wire: index, gaugeAwg: plus!.gaugeAwg });
       });
       edits.push({
         kind: 'setWire',
@@ -75,6 +106,16 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
       });
       return { label, edits };
     });
+}
+
+/** Plus is there and the way back is not: the missing wire, beside its plus. */
+function returnFix(rig: Rig, node: RailNode, cable: string, plus: PinRef): Fix[] {
+  const source = sheetOf(rig, plus.part).sources.find((s) => samePin({ part: plus.part, ...s.plus }, plus));
+  const lead = findCable(rig, cable)!;
+  if (!source) return [];
+  const { gaugeAwg, lengthMm } = lead.wires.find((w) => samePin(w.from, plus) || samePin(w.to, plus))!;
+  const wire = { from: { part: plus.part, ...source.minus }, to: supplyPins(rig, node).minus, colour: 'black' };
+  return [{ label: 'Add the ground wire', edits: [{ kind: 'addWire', cable, wire: { ...wire, gaugeAwg, lengthMm } }] }];
 }
 
 /** A fresh lead from the first source that fits. */

@@ -1,5 +1,5 @@
 import { pinOf } from '../../loom/index.js';
-import { samePin, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { labelOf, samePin, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -9,7 +9,9 @@ export const talkersRule: Rule = ({ rig, conversations, nets }) => {
   const byNet = groupBy(hit, (c) => nets.netOf(pinOf(c.talker, c.talker.link.pins.data!)));
   return [...byNet.values()].map((met): RuleResult => {
     const talkers = [...new Set(met.map((c) => c.talker.part.id))];
-    const second = met.find((c) => c.talker.part.id === talkers.at(-1))!;
+    // one that says what the listener does not even understand is the stranger; else the last that came
+    const second =
+      met.find((c) => c.kind !== c.listener.link.kind) ?? met.find((c) => c.talker.part.id === talkers.at(-1))!;
     const at = pinOf(second.talker, second.talker.link.pins.data!);
     return {
       rule: 'talkers-collide',
@@ -17,7 +19,7 @@ export const talkersRule: Rule = ({ rig, conversations, nets }) => {
       station: 'loom',
       subjects: [...talkers, second.listener.part.id],
       figures: [
-        { name: 'talkers', value: talkers.join(', ') },
+        { name: 'talkers', value: talkers.map((id) => labelOf(rig, id)).join(', ') },
         { name: 'listener', value: second.listener.part.id },
       ],
       fixes: takeOff(rig, at, second.talker.part.label),

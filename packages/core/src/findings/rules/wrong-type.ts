@@ -6,7 +6,9 @@ export const wrongTypeRule: Rule = ({ conversations }) =>
   conversations
     .filter((c) => c.troubles.includes('wrong type') && !strapOf(c))
     .map((c): RuleResult => {
-      const when = c.listener.link.kind === c.kind ? c.listener.link.when : undefined;
+      // with two talkers on the wire, which of them it should understand is settled first
+      const alone = !c.troubles.includes('talkers collide');
+      const when = alone && c.listener.link.kind === c.kind ? c.listener.link.when : undefined;
       return {
         rule: 'wrong-type',
         mark: 'stop',

@@ -11,6 +11,7 @@ const step = (id: string, more: Partial<CheckStep> = {}): CheckStep => ({
   setUp: {},
   moves: [],
   expects: [],
+  dependsOn: [],
   ...more,
 });
 const verdict = (passed: boolean, revision = 3) => ({

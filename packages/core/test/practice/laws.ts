@@ -1,0 +1,211 @@
+/** What must hold for every rig. Each law gives what breaks it, in words; an empty list is the law kept. */
+import { analyse } from '../../src/analysis/index.js';
+import { compileBench, startBench } from '../../src/bench/index.js';
+import { findChains, isFlightChain, mismatchOf, type Chain } from '../../src/channels/index.js';
+import type { Finding, Fix, RuleId } from '../../src/findings/index.js';
+import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
+import { antennaLinks, sees } from '../../src/parts/index.js';
+import { playStep } from '../../src/prove/index.js';
+import type { Proposal } from '../../src/propose/index.js';
+import { applyEdits, findPin, partsWithSheets, type Rig } from '../../src/rig/index.js';
+
+/** 1. A granted wish is driven by all that it names. */
+export function wishesMatch(rig: Rig): string[] {
+  const chains = findChains(rig);
+  const { findings, brief } = analyse(rig);
+  return brief.wishes.flatMap((state) => {
+    const { wish } = state;
+    const own = chains.filter(
+      (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !c.breaks,
+    );
+    if (state.state === 'granted' && !own.some((c) => mismatchOf(rig, wish, c) === null))
+      return [`${wish.what} is called granted, and nothing drives it as it was named`];
+    const told = findings.some((f) => f.rule === 'wish-otherwise' && f.figures.some((x) => x.value === wish.label));
+    return state.state === 'otherwise' && !told ? [`${wish.what} is driven otherwise and nobody says so`] : [];
+  });
+}
+
+const flightOf = (rig: Rig): Map<string, string> =>
+  new Map(
+    findChains(rig)
+      .filter((c: Chain) => isFlightChain(c) && c.slot !== null)
+      .map((c) => [`${c.part.id}.${c.fn.id}`, `${c.slot} ${c.control?.id} ${c.transmitter?.id}`]),
+  );
+
+/** 2. Flight keeps control, channel and slot, and no payload shares its channel. */
+export function flightKept(before: Rig, after: Rig): string[] {
+  const [was, now] = [flightOf(before), flightOf(after)];
+  const lost = [...was].filter(([name, at]) => now.get(name) !== at);
+  return lost.map(([name, at]) => `${name} was on ${at}, is on ${now.get(name)}`);
+}
+
+export function flightAlone(rig: Rig): string[] {
+  const chains = findChains(rig).filter((c) => c.slot !== null && c.transmitter && c.carrier);
+  const flying = new Set(chains.filter(isFlightChain).map((c) => `${c.transmitter!.id} ${c.slot}`));
+  return chains
+    .filter((c) => !isFlightChain(c) && flying.has(`${c.transmitter!.id} ${c.slot}`))
+    .map((c) => `${c.part.label} ${c.fn.label} shares channel ${c.slot} with flight`);
+}
+
+/** Something on the bench flies and is told so. */
+export const flies = (rig: Rig): boolean => flightOf(rig).size > 0;
+
+/** Where flight of a new rig stands after its proposal. */
+export function flightUsual(rig: Rig): string[] {
+  const usual: Record<string, number> = { roll: 1, pitch: 2, throttle: 3, yaw: 4 };
+  return findChains(rig)
+    .filter((c) => isFlightChain(c) && !c.breaks && c.fn.what in usual && c.slot !== usual[c.fn.what])
+    .map((c) => `${c.fn.label} stands on channel ${c.slot}`);
+}
+
+const stops = (rig: Rig): Set<string> =>
+  new Set(
+    analyse(rig)
+      .findings.filter((f) => f.mark === 'stop')
+      .map((f) => f.id),
+  );
+const fed = (rig: Rig): Set<string> =>
+  new Set(
+    analyse(rig)
+      .rails.now.nodes.filter((n) => n.allowed && n.fedBy !== null && n.volts > 0.5)
+      .map((n) => `${n.part}.${n.terminal}`),
+  );
+const granted = (rig: Rig): Set<string> =>
+  new Set(
+    analyse(rig)
+      .brief.wishes.filter((w) => w.state === 'granted')
+      .map((w) => w.wish.id),
+  );
+const missing = (was: Set<string>, now: Set<string>): string[] => [...was].filter((x) => !now.has(x));
+
+/** Mending one of these closes a circuit: what then flows, or talks, may show what else is wrong, unseen before. */
+const CLOSES: ReadonlySet<RuleId> = new Set([
+  'polarity',
+  'ground-missing',
+  'supply-none',
+  'source-off',
+  'fuse-too-small',
+  'signal-misplaced',
+]);
+const SHOWS_BY_CURRENT =
+  /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|fuse-too-small|starved-splice|talkers-collide|wrong-type|back-feed)/;
+
+/** While a plus meets a ground, or two sources fight, currents are those of the short and say nothing of the sound circuit. */
+const isShorted = (rig: Rig, but: Finding): boolean =>
+  analyse(rig).findings.some(
+    (f) => (f.rule === 'polarity' || (f.rule === 'back-feed' && f.mark === 'stop')) && f.id !== but.id,
+  );
+
+/** 3. A fix removes its finding, adds no stop, unfeeds no part, takes no granted wish away, leaves flight alone. */
+export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
+  const after = applyEdits(rig, fix.edits).rig;
+  const name = `${finding.rule} "${fix.label}"`;
+  // a fix that drops the wish is no mending and is not counted as one
+  if (fix.edits.some((e) => e.kind === 'removeWish')) return [];
+  if (SHOWS_BY_CURRENT.test(finding.id) && isShorted(rig, finding)) return [];
+  const still = analyse(after).findings.some((f) => f.id === finding.id);
+  return [
+    ...(still ? [`${name} leaves its finding: ${finding.title}. ${finding.text}`] : []),
+    ...missing(stops(after), stops(rig))
+      .filter((id) => !CLOSES.has(finding.rule) || !SHOWS_BY_CURRENT.test(id))
+      .map((id) => `${name} adds the stop ${id}`),
+    ...missing(fed(rig), fed(after)).map((id) => `${name} unfeeds ${id}`),
+    ...missing(granted(rig), granted(after)).map((id) => `${name} takes wish ${id}`),
+    ...(finding.rule === 'one-control-many' || finding.rule === 'wish-otherwise'
+      ? flightKept(rig, after).map((x) => `${name}: ${x}`)
+      : []),
+  ];
+}
+
+/** 4. No step fails on a rig without a stop or watch whose subjects meet what the step runs through. */
+export function stepsExplained(rig: Rig): { failed: string[]; unexplained: string[]; steps: number } {
+  const { findings, plan } = analyse(rig);
+  const bench = compileBench(rig);
+  let state = startBench(bench, { awake: true });
+  const failed: string[] = [];
+  const unexplained: string[] = [];
+  for (const step of plan) {
+    const played = playStep(bench, state, step);
+    state = played.state;
+    if (played.verdict.passed) continue;
+    const name = `${step.id} (${step.title}: expected ${step.expectText}, saw ${played.verdict.saw})`;
+    failed.push(name);
+    const meets = findings.some(
+      (f) =>
+        (f.mark === 'stop' || f.mark === 'watch') &&
+        !['prep-open', 'firmware-unknown', 'firmware-old', 'bench-missing'].includes(f.rule) &&
+        f.subjects.some((id) => step.dependsOn.includes(id)),
+    );
+    if (!meets) unexplained.push(name);
+  }
+  return { failed, unexplained, steps: plan.length };
+}
+
+/** 5. After a proposal every part is fed, idle with its reason, or unmet; each camera has one way; each radio its antennas. */
+export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
+  const { rails } = analyse(rig);
+  const known = new Set([...proposal.unmet.flatMap((u) => u.part ?? []), ...proposal.idle.map((i) => i.part)]);
+  const unfed = rails.now.nodes.filter((n) => n.kind === 'load' && n.fedBy === null && !known.has(n.part));
+  const conversations = findConversations(rig);
+  const hasEnd = partsWithSheets(rig).some(
+    ({ sheet }) =>
+      !sees(sheet) &&
+      !sheet.pictures.length &&
+      sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen'),
+  );
+  const blind = partsWithSheets(rig).filter(
+    ({ part, sheet }) =>
+      hasEnd &&
+      sees(sheet) &&
+      sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk') &&
+      !known.has(part.id) &&
+      !conversations.some((c) => PICTURE_KINDS.has(c.kind) && c.talker.part.id === part.id && !c.troubles.length),
+  );
+  const bare = partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    antennaLinks(sheet)
+      .filter(
+        (l) =>
+          !known.has(part.id) && !conversations.some((c) => c.talker.part.id === part.id && c.talker.link.id === l.id),
+      )
+      .map((l) => `${part.label} ${l.id} has no antenna`),
+  );
+  return [
+    ...unfed.map((n) => `${n.part} (${rig.parts.find((p) => p.id === n.part)!.label}) is not fed`),
+    ...blind.map(({ part }) => `${part.label} shows nobody its picture`),
+    ...bare,
+    ...proposal.unmet
+      .filter((u) => !u.why || /undefined|NaN/.test(u.why))
+      .map((u) => `${u.demand} is open without a reason`),
+  ];
+}
+
+/** 6. Every wire earns its place: a supply, a signal, or the return beside its signal. */
+export function wiresEarn(rig: Rig): string[] {
+  const conversations = findConversations(rig);
+  const nets = findNets(rig, false);
+  return rig.cables.flatMap((cable) => {
+    const line = (i: number): string | undefined => findPin(rig, cable.wires[i]!.from)?.pin.line;
+    const signals = cable.wires.filter((_, i) => line(i) === 'signal');
+    const grounds = cable.wires.filter((_, i) => line(i) === 'ground');
+    const supplies = cable.wires.filter((_, i) => line(i) === 'supply');
+    const dead = signals.filter((w) => nets.netOf(w.from) === undefined);
+    const kinds = new Set(
+      conversations
+        .filter((c) =>
+          signals.some((w) => [c.talker, c.listener].every((end) => [w.from.part, w.to.part].includes(end.part.id))),
+        )
+        .map((c) => c.kind),
+    );
+    const light = kinds.size > 0 && [...kinds].every((k) => !bringsGround(k)) && !supplies.length;
+    const alone = grounds.filter((g) => {
+      const pair = [g.from.part, g.to.part];
+      const beside = [...signals, ...supplies].some((w) => pair.includes(w.from.part) && pair.includes(w.to.part));
+      return !beside;
+    });
+    return [
+      ...dead.map(() => `${cable.id} has a signal that goes nowhere`),
+      ...(light && grounds.length ? [`${cable.id} brings a ground beside ${[...kinds].join(', ')}`] : []),
+      ...alone.map(() => `${cable.id} has a ground beside nothing`),
+    ];
+  });
+}
