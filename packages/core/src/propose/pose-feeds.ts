@@ -3,6 +3,7 @@ import { radiates, turns } from '../parts/index.js';
 import { leadCost } from './join-options.js';
 import { COST, type CostPart } from './costs.js';
 import { ampsOf, eatersOf, fits, marginV, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
+import { listed, num, voltBand } from '../units/index.js';
 import type { Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -39,10 +40,31 @@ export function poseFeeds(poser: Poser): void {
     const need = `feed ${eater.id}`;
     poser.need(need, `${eater.part.label} has its volts`, isAsked(poser, eater) ? COST.openFeed : null, {
       part: eater.part.id,
+      lacks: () => whyUnfed(outlets, eater),
     });
     for (const outlet of outlets) feedOption(poser, outlet, eater, outlets, eaters, need);
   }
 }
+
+/** Outlets named in a reason. */
+const MOST_NAMED = 3;
+
+/** What a supply wants beside what the outlets here give, nearest first. */
+function whyUnfed(outlets: readonly Outlet[], eater: Eater): string {
+  const [low, high] = eater.supply.volts;
+  const wants = `it wants ${voltBand(eater.supply.volts)}`;
+  const others = outlets.filter((o) => o.part.id !== eater.part.id);
+  if (!others.length) return `${wants}, and nothing here gives any volts`;
+  const off = ({ volts }: Outlet): number => Math.max(low - volts[0], volts[1] - high, 0);
+  const near = [...others].sort((a, b) => off(a) - off(b) || (a.id < b.id ? -1 : 1)).slice(0, MOST_NAMED);
+  const fit = others.filter((o) => fits(o, eater)).slice(0, MOST_NAMED);
+  const dead = fit.filter((o) => plugsJoin(o, eater));
+  if (dead.length) return `${wants}; nothing here feeds ${listed(dead.map((o) => o.part.label))}, which would give it`;
+  if (fit.length) return `${wants}, and no lead joins its plug to ${listed(fit.map((o) => o.part.label))}`;
+  return `${wants}; ${listed(near.map((o) => `${o.part.label} gives ${given(o.volts)}`))}`;
+}
+
+const given = ([low, high]: Outlet['volts']): string => (low === high ? `${num(low, 2)} V` : voltBand([low, high]));
 
 /** Adds the option of feeding a supply from an outlet, when volts, head room and plugs allow it. */
 export function feedOption(

@@ -26,6 +26,8 @@ export interface Demand {
   text: string;
   part: string | null;
   wish: string | null;
+  /** Why nothing on the bench meets it, in figures; asked only where nothing does. */
+  lacks?: () => string;
 }
 
 export interface Posed {

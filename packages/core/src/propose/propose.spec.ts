@@ -84,6 +84,16 @@ describe('a proposal', () => {
     expect(menu?.talker.link.id).toBe('serial2');
   });
 
+  it('says in figures why nothing here feeds a part', () => {
+    const why = (parts: Record<string, string>) =>
+      propose(smallRig(parts)).unmet.find((u) => u.demand.endsWith('has its volts'))?.why;
+    expect(why({ PK: 'pack-3s', NR: 'network-radio' })).toBe('it wants 11–26 V; PK gives 9.9–12.6 V');
+    expect(why({ NR: 'network-radio' })).toBe('it wants 11–26 V, and nothing here gives any volts');
+    expect(why({ PK: 'pack-14s-tool', R5: 'regulator-5v', TX: 'transmitter-16', RX: 'receiver-bus' })).toBe(
+      'it wants 4.5–8.4 V; nothing here feeds R5, which would give it',
+    );
+  });
+
   it('says which demands clash when the ports run out: the smallest set', () => {
     const rig = smallRig(
       { ...SERIAL, A: 'fpv-camera-serial', B: 'zoom-block', C: 'video-transmitter-serial', AN: 'antenna-screw' },

@@ -162,7 +162,7 @@ function unmetOf(posed: PosedProblem, option: Option, clashes: string[][]): Unme
   const clash = clashes.find((c) => c.includes(need)) ?? clashes[0];
   const against = (clash ?? []).filter((n) => n !== need).map((n) => textOf(posed, n));
   const why = !ways
-    ? 'no part on this bench can do it'
+    ? (demand.lacks?.() ?? 'no part on this bench can do it')
     : against.length
       ? `not together with: ${against.slice(0, MOST_NAMED).join(', ')}${against.length > MOST_NAMED ? ` and ${against.length - MOST_NAMED} more` : ''}`
       : 'the parts run out';
