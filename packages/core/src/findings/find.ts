@@ -180,12 +180,12 @@ export function findFindings(context: RuleContext): Finding[] {
 }
 
 /** What tells two things apart that a rule says of the same subjects. */
-const TOLD_APART: ReadonlySet<string> = new Set(['function', 'wish', 'channels']);
+const TOLD_APART: ReadonlySet<string> = new Set(['function', 'wish']);
 
 /** Rule and subjects, with the function or wish it names; a number behind it where even those are the same. */
-function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures }: RuleResult): string {
+function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures, apart = '' }: RuleResult): string {
   const named = subjects.length ? figures.filter((f) => TOLD_APART.has(f.name)) : figures;
-  const id = `${rule}:${[subjects.join('+'), ...named.map((f) => f.value)].filter((x) => x !== '').join('|')}`;
+  const id = `${rule}:${[subjects.join('+'), ...named.map((f) => f.value), apart].filter((x) => x !== '').join('|')}`;
   const times = (seen.get(id) ?? 0) + 1;
   seen.set(id, times);
   return times > 1 ? `${id}#${times}` : id;

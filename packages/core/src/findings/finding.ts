@@ -30,6 +30,8 @@ export interface RuleResult {
   alsoAt?: StationId[];
   /** Ids of the parts and cables it is about. */
   subjects: string[];
+  /** What tells it from another that the rule says of the same subjects, where neither function nor wish does. */
+  apart?: string;
   figures: Figure[];
   fixes: Fix[];
 }

@@ -4,7 +4,7 @@ import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
-import type { Part, PinRef, Rig, Wire } from './rig.js';
+import type { Cable, Part, PinRef, Rig, Wire } from './rig.js';
 
 type WireRef = EditOf<'moveEnd'>['wire'];
 
@@ -129,9 +129,8 @@ const DO: Doers = {
     }),
   crossPair: (rig, { cable }) =>
     withCable(rig, cable, (c) => {
-      const pair = c.wires.filter((w) => isSerialEnd(rig, w.from) && isSerialEnd(rig, w.to));
-      const [a, b] = pair;
-      if (!a || !b || pair.length !== 2) return `cable ${cable} is not a serial pair`;
+      const [a, b] = serialPairOf(rig, c) ?? [];
+      if (!a || !b) return `cable ${cable} is not a serial pair`;
       [a.to, b.to] = [b.to, a.to];
     }),
   markAdapter: (rig, { cable, marked }) => withCable(rig, cable, (c) => void (c.marked = marked)),
@@ -352,6 +351,12 @@ function firstOf<T>(list: readonly T[], reason: (item: T) => string | undefined)
 
 function pinReason(rig: Draft<Rig>, at: PinRef): string | undefined {
   return findPin(rig, at) ? undefined : `no pin ${at.pin} on port "${at.port}" of part "${at.part}"`;
+}
+
+/** The two serial wires of a cable; null where it has none, or other than two. */
+export function serialPairOf(rig: Rig, cable: Cable): [Wire, Wire] | null {
+  const [a, b, more] = cable.wires.filter((w) => isSerialEnd(rig, w.from) && isSerialEnd(rig, w.to));
+  return a && b && !more ? [a, b] : null;
 }
 
 function isSerialEnd(rig: Draft<Rig>, at: PinRef): boolean {

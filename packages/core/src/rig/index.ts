@@ -37,6 +37,6 @@ export { controlName, pilotControls, pilotTransmitter } from './pilot.js';
 export { migrateRig } from './migrate-rig.js';
 export { rigProblems } from './rig-problems.js';
 export type { Edit, EditKind, EditOf } from './edit.js';
-export { applyEdit, applyEdits, EditRefused, type EditResult } from './apply-edit.js';
+export { applyEdit, applyEdits, EditRefused, serialPairOf, type EditResult } from './apply-edit.js';
 export { startHistory, doStep, undo, redo, type History, type Step } from './history.js';
 export { editSentence, inlineText, stepSentence } from './edit-sentence.js';

@@ -14,6 +14,7 @@ import {
   redo,
   rigProblems,
   startHistory,
+  serialPairOf,
   stepSentence,
   undo,
   type Edit,
@@ -96,6 +97,14 @@ describe('edits', () => {
 
   it('survive being written as JSON', () => {
     for (const edit of some) expect(editSchema.parse(JSON.parse(JSON.stringify(edit)))).toEqual(edit);
+  });
+
+  it('cross a pair only where a cable has one', () => {
+    const rig = demoRig();
+    const lead = rig.cables.find((c) => c.id === 'C6')!;
+    expect(serialPairOf(rig, lead)).toHaveLength(2);
+    expect(serialPairOf(rig, { ...lead, wires: lead.wires.slice(0, 1) })).toBeNull();
+    expect(serialPairOf(rig, { ...lead, wires: [...lead.wires, lead.wires[0]!] })).toBeNull();
   });
 
   it('have a sentence each', () => {

@@ -19,6 +19,7 @@ export const oneControlRule: Rule = (context) =>
             mark: 'watch',
             station: 'channels',
             subjects: [part.id],
+            apart: same[0]!.control!,
             figures: [
               { name: 'control', value: sheet.controls.find((c) => c.id === same[0]!.control)?.label ?? '' },
               { name: 'channels', value: same.map((s) => s.channel).join(', ') },
