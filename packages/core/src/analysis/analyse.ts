@@ -41,11 +41,11 @@ import {
   type Rails,
   type RailSweep,
 } from '../rails/index.js';
-import { sheetOf, type Rig } from '../rig/index.js';
+import { oncePerRig, sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { scheduleWake, wakeTasks, type WakeSchedule } from '../wake/index.js';
 
-/** Everything the stations show about a rig, at a state of charge. Plain data, fit for a message. */
+/** What every station shows about a rig at a state of charge; studies of one station are asked for by themselves. Plain data. */
 export interface Analysis {
   rigId: string;
   revision: number;
@@ -57,7 +57,6 @@ export interface Analysis {
     parts: number;
     missing: number;
     massG: number;
-    feeds: FeedChoice[];
   };
   loom: {
     cables: readonly CableView[];
@@ -78,7 +77,6 @@ export interface Analysis {
   rails: {
     now: Rails;
     rows: RailRow[];
-    sweep: RailSweep;
     lowestMargin: { part: string; volts: number } | null;
     runMin: number | null;
   };
@@ -86,11 +84,17 @@ export interface Analysis {
   plan: CheckStep[];
 }
 
+/** Volts at every load from full to flat; worked out when the rails are looked at. */
+export const sweepOf = oncePerRig((rig): RailSweep => sweepRails(rigNetwork(rig)));
+
+/** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
+export const feedsOf = oncePerRig((rig): FeedChoice[] => feedChoices(rig));
+
 /** What does not depend on the charge; kept as long as the rig is the same object. */
 const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const nets = findNets(rig);
-  const conversations = findConversations(rig, nets);
-  const chains = findChains(rig, conversations);
+  const conversations = findConversations(rig);
+  const chains = findChains(rig);
   const network = rigNetwork(rig);
   const peakNetwork = atPeak(rig, network);
   const full = solveRigNetwork(network, 1);
@@ -102,10 +106,9 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
     network,
     worst,
     findings,
-    brief: briefOf(rig, wishes, feedChoices(rig, network)),
+    brief: briefOf(rig, wishes),
     loom: loomOf(rig, conversations),
     channels: channelsOf(rig, chains, conversations),
-    sweep: sweepRails(network),
     runMin: runTimeMin(rig, network),
     wake: scheduleWake(wakeTasks(rig, full)),
     plan: checkPlan(rig, chains, conversations, feedersIn(full)),
@@ -117,13 +120,13 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
  * @param shelf classes to look through for what would grant an impossible wish; null leaves that out
  */
 export function analyse(rig: Rig, charge = 1, shelf: readonly Sheet[] | null = null): Analysis {
-  const { network, worst, sweep, runMin, ...rest } = standing(rig, shelf);
+  const { network, worst, runMin, ...rest } = standing(rig, shelf);
   const now = solveRigNetwork(network, charge);
   return {
     rigId: rig.id,
     revision: rig.revision,
     ...rest,
-    rails: { now, rows: railTree(rig, now, worst), sweep, lowestMargin: lowestOf(worst), runMin },
+    rails: { now, rows: railTree(rig, now, worst), lowestMargin: lowestOf(worst), runMin },
   };
 }
 
@@ -143,7 +146,7 @@ function lowestOf(worst: Map<string, number>): Analysis['rails']['lowestMargin']
   return lowest ? { part: lowest[0].split('.')[0]!, volts: lowest[1] } : null;
 }
 
-function briefOf(rig: Rig, wishes: WishState[], feeds: FeedChoice[]): Analysis['brief'] {
+function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
   return {
     wishes,
     granted: wishes.filter((w) => w.state === 'granted').length,
@@ -151,11 +154,10 @@ function briefOf(rig: Rig, wishes: WishState[], feeds: FeedChoice[]): Analysis['
     parts: rig.parts.length,
     missing: rig.parts.filter((p) => !p.onBench).length,
     massG: rig.parts.reduce((sum, p) => sum + sheetOf(rig, p.id).massG, 0),
-    feeds,
   };
 }
 
-function loomOf(rig: Rig, conversations: Conversation[]): Analysis['loom'] {
+function loomOf(rig: Rig, conversations: readonly Conversation[]): Analysis['loom'] {
   const wires = rig.cables.flatMap((c) => c.wires);
   return {
     cables: cableViews(rig),
@@ -168,7 +170,7 @@ function loomOf(rig: Rig, conversations: Conversation[]): Analysis['loom'] {
   };
 }
 
-function channelsOf(rig: Rig, chains: Chain[], conversations: Conversation[]): Analysis['channels'] {
+function channelsOf(rig: Rig, chains: readonly Chain[], conversations: readonly Conversation[]): Analysis['channels'] {
   const rows = ladderRows(rig, chains, conversations);
   const latencies = rows.flatMap((r) => r.moves.filter((m) => !m.breaks).map((m) => m.latency));
   latencies.sort((a, b) => b.worst - a.worst);

@@ -31,7 +31,7 @@ describe('analysis', () => {
     expect(analyse(emptyRig('x', 'x'))).toMatchObject({
       findings: [],
       plan: [],
-      brief: { wanted: 0, feeds: [] },
+      brief: { wanted: 0 },
       rails: { lowestMargin: null, runMin: null },
       wake: { seconds: 0 },
     });

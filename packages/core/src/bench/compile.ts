@@ -94,7 +94,7 @@ const FLOW = ['transmitter', 'receiver', 'controller'];
 /** Works out once what a rig's wiring lets through, at a state of charge. */
 export function compileBench(rig: Rig, charge = 1): Bench {
   const conversations = findConversations(rig);
-  const chains = findChains(rig, conversations);
+  const chains = findChains(rig);
   const rails = solveRails(rig, charge);
   const all = partsWithSheets(rig);
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
@@ -128,7 +128,7 @@ export function compileBench(rig: Rig, charge = 1): Bench {
   return { rig, parts, order, rails, pictures: pictureFeeds(conversations, indexOf) };
 }
 
-function handedTo(rig: Rig, all: Conversation[], part: Part, indexOf: Map<string, number>): Handed[] {
+function handedTo(rig: Rig, all: readonly Conversation[], part: Part, indexOf: Map<string, number>): Handed[] {
   return rig.handOvers
     .filter((h) => h.from === part.id && handOverLink(rig, all, h).breaks === null)
     .map((h) => ({ second: indexOf.get(h.to)!, control: h.control!, beyond: HANDED_FROM, channels: h.channels }));
@@ -180,7 +180,7 @@ function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {
   };
 }
 
-function pictureFeeds(conversations: Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {
+function pictureFeeds(conversations: readonly Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {
   return new Map(
     conversations
       .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length)

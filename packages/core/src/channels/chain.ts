@@ -1,5 +1,5 @@
 import { overOf, type Control, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
-import { settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
+import { oncePerRig, settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
 import { airInto } from './air.js';
@@ -19,7 +19,7 @@ export interface Chain {
   /** How the bus on the way counts; null over plain pulses. */
   scales: BusScales | null;
   /** Conversations from the receiver on, in order; the last one ends at the part. */
-  path: Conversation[];
+  path: readonly Conversation[];
   slot: number | null;
   /** What the device itself calls that slot: a number, and its name where that differs. */
   deviceNumber: number | null;
@@ -36,14 +36,15 @@ export interface Chain {
 }
 
 /** The chains of all functions of all parts, in the order of the rig. */
-export function findChains(rig: Rig, conversations: Conversation[] = findConversations(rig)): Chain[] {
+export const findChains = oncePerRig((rig): readonly Chain[] => {
+  const conversations = findConversations(rig);
   return rig.parts.flatMap((part) => {
     const sheet = sheetOf(rig, part.id);
     return sheet.functions.map((fn) => chainOf(rig, conversations, part, sheet, fn));
   });
-}
+});
 
-function chainOf(rig: Rig, all: Conversation[], part: Part, sheet: Sheet, fn: PartFunction): Chain {
+function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Sheet, fn: PartFunction): Chain {
   const chain: Chain = {
     part,
     sheet,
@@ -97,15 +98,16 @@ const carries = (c: Conversation): boolean =>
     : c.talker.sheet.role === 'controller' && RELAYS.has(c.kind);
 
 /** The conversation that tells this function; a sound one before one in trouble. */
-function lastConversation(all: Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
+function lastConversation(all: readonly Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
   return soundFirst(
     all.filter((c) => c.listener.part.id === part.id && overOf(fn).includes(c.listener.link.id) && carries(c)),
   );
 }
 
-const soundFirst = (list: Conversation[]): Conversation | undefined => list.find((c) => !c.troubles.length) ?? list[0];
+const soundFirst = (list: readonly Conversation[]): Conversation | undefined =>
+  list.find((c) => !c.troubles.length) ?? list[0];
 
-function carrierInto(all: Conversation[], controller: Part): Conversation[] {
+function carrierInto(all: readonly Conversation[], controller: Part): Conversation[] {
   const heard = all.filter(
     (c) => c.listener.part.id === controller.id && c.talker.sheet.role === 'receiver' && carries(c),
   );

@@ -26,7 +26,7 @@ export interface WishState {
 }
 
 /** Coverage of the wishes by the chains; `shelf` is searched for classes that would grant the impossible ones. */
-export function wishCoverage(rig: Rig, chains: Chain[], shelf: readonly Sheet[] | null): WishState[] {
+export function wishCoverage(rig: Rig, chains: readonly Chain[], shelf: readonly Sheet[] | null): WishState[] {
   const byWish = new Map([...chainsOfWishes(rig, chains)].map(([chain, wish]) => [wish, chain]));
   return rig.wishes.map((wish) => {
     const reached = byWish.get(wish);

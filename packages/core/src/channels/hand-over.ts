@@ -11,7 +11,7 @@ export const HANDED_FROM = 0.33;
 export interface HandOverLink {
   handOver: HandOver;
   /** The lead, or the receiver's lead and the air before it. */
-  path: Conversation[];
+  path: readonly Conversation[];
   /** Why the second transmitter has no effect; null when it has. */
   breaks: string | null;
 }
@@ -24,7 +24,7 @@ export interface Second {
   control: Control | null;
   /** Control of the first transmitter that hands over. */
   by: string | null;
-  path: Conversation[];
+  path: readonly Conversation[];
   breaks: string | null;
 }
 
@@ -44,10 +44,15 @@ export function handOverLink(rig: Rig, all: readonly Conversation[], handOver: H
   return { handOver, path, breaks };
 }
 
-const leadOf = (into: Conversation[], { to }: HandOver): Conversation[] =>
+const leadOf = (into: readonly Conversation[], { to }: HandOver): Conversation[] =>
   into.filter((c) => c.talker.part.id === to).slice(0, 1);
 
-function airOf(rig: Rig, all: readonly Conversation[], into: Conversation[], { to }: HandOver): Conversation[] {
+function airOf(
+  rig: Rig,
+  all: readonly Conversation[],
+  into: readonly Conversation[],
+  { to }: HandOver,
+): Conversation[] {
   for (const lead of into.filter((c) => c.talker.sheet.role === 'receiver')) {
     const air = airInto(rig, all, lead.talker.part.id);
     if (air?.talker.part.id === to) return [air, lead];

@@ -47,7 +47,7 @@ export { setUpTwoOperators, type TwoOperators } from './assign/two-operators.js'
 export { identify, type FoundControl, type Identified, type Touch } from './identify/identify.js';
 export { sheetWithWindows, sweptWindows, type SweptWindows } from './identify/sweep.js';
 export type { SeenKind } from './identify/shape-of-movement.js';
-export { panHolds, type Holds } from './pan-holds.js';
+export { panHolds, standsAtTakeOff, type Holds } from './pan-holds.js';
 export { stopUs, stoppedDrives, stopsDrive } from './drive.js';
 export { betterControl, channelEdits, controlEdits, freeChannel, heardChannels, quietSlot, toldOn } from './mend.js';
 export { placeChange, placesOf, type Place } from './place-windows.js';

@@ -51,7 +51,7 @@ export interface LadderMove {
 }
 
 /** One row a channel that is driven or that something listens to, by channel number. */
-export function ladderRows(rig: Rig, chains: Chain[], conversations: Conversation[]): LadderRow[] {
+export function ladderRows(rig: Rig, chains: readonly Chain[], conversations: readonly Conversation[]): LadderRow[] {
   const transmitter = pilotTransmitter(rig);
   if (!transmitter) return [];
   const { controls, links } = sheetOf(rig, transmitter);
@@ -76,14 +76,14 @@ export function ladderRows(rig: Rig, chains: Chain[], conversations: Conversatio
   return rows;
 }
 
-function secondOf(chains: Chain[]): LadderRow['second'] {
+function secondOf(chains: readonly Chain[]): LadderRow['second'] {
   const second = chains.find((c) => c.second)?.second;
   if (!second) return null;
   const { transmitter, control, channel, breaks } = second;
   return { transmitter: transmitter.id, label: transmitter.label, control, channel, breaks };
 }
 
-function moveOf(rig: Rig, conversations: Conversation[], chain: Chain): LadderMove {
+function moveOf(rig: Rig, conversations: readonly Conversation[], chain: Chain): LadderMove {
   return {
     part: chain.part.id,
     partLabel: chain.part.label,

@@ -1,4 +1,7 @@
+import { turns, type Sheet } from '../parts/index.js';
+import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import type { Chain } from './chain.js';
+import { isFlown } from './flight.js';
 import { restPositions } from './shaping.js';
 import { forward } from './signal-path.js';
 
@@ -8,6 +11,12 @@ export interface Holds {
   at: number;
   window: string;
 }
+
+/** Parts on board that turn a camera to and fro and are to be still when the craft takes off. */
+export const standsAtTakeOff = (rig: Rig): { part: Part; sheet: Sheet }[] =>
+  isFlown(rig)
+    ? partsWithSheets(rig).filter(({ sheet }) => turns(sheet) && sheet.functions.some((f) => f.what === 'pan'))
+    : [];
 
 /**
  * How pan can be made to stand: a power state without it, or a mode in which it follows the nose. Null when no control reaches

@@ -140,8 +140,8 @@ export type RuleId =
 export interface RuleContext {
   rig: Rig;
   nets: Nets;
-  conversations: Conversation[];
-  chains: Chain[];
+  conversations: readonly Conversation[];
+  chains: readonly Chain[];
   wishes: WishState[];
   /** Full pack at typical draw, and flat pack at peak draw: the two ends of what a supply meets. */
   full: Rails;

@@ -12,7 +12,10 @@ export interface BoardSetting {
 }
 
 /** What to set on every controller, port by port: who gets it, at what speed, which ways; and what to undo first. */
-export function boardSettings(rig: Rig, conversations: Conversation[] = findConversations(rig)): BoardSetting[] {
+export function boardSettings(
+  rig: Rig,
+  conversations: readonly Conversation[] = findConversations(rig),
+): BoardSetting[] {
   return partsOfRole(rig, 'controller').flatMap(({ part, sheet }) =>
     sheet.resources.flatMap((resource): BoardSetting[] => {
       const held = rig.held.filter((h) => h.part === part.id && h.resource === resource.id);
@@ -26,7 +29,7 @@ export function boardSettings(rig: Rig, conversations: Conversation[] = findConv
   );
 }
 
-function waysText(part: Part, held: Held, conversations: Conversation[]): string {
+function waysText(part: Part, held: Held, conversations: readonly Conversation[]): string {
   const own = conversations.filter((c) =>
     [c.talker, c.listener].some((end) => end.part.id === part.id && resourceOf(end)?.id === held.resource),
   );

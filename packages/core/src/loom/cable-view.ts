@@ -1,6 +1,16 @@
 import type { Pin } from '../parts/index.js';
-import { findPin, labelOf, pinKey, sheetOf, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
-import { groupBy, lastCall } from '../units/index.js';
+import {
+  findPin,
+  labelOf,
+  oncePerRig,
+  pinKey,
+  sheetOf,
+  type Cable,
+  type PinRef,
+  type Rig,
+  type Wire,
+} from '../rig/index.js';
+import { groupBy } from '../units/index.js';
 import { cableKind, type CableKind } from './wire-kind.js';
 
 /** One plug of a cable, with what its pins are and which stay empty. */
@@ -26,7 +36,7 @@ export interface CableView {
 }
 
 /** Every cable as the bench sees it. Kept for as long as the rig is the same object: many rules look at it. */
-export const cableViews: (rig: Rig) => readonly CableView[] = lastCall((rig: Rig): readonly CableView[] => {
+export const cableViews = oncePerRig((rig): readonly CableView[] => {
   const byPin = cablesByPin(rig);
   return rig.cables.map((cable) => ({
     id: cable.id,

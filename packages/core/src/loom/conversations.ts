@@ -1,5 +1,5 @@
 import type { Link, LinkKind, PinAt, Resource, Sheet } from '../parts/index.js';
-import { partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerRig, partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
 
@@ -69,7 +69,8 @@ export function linkEnds(rig: Rig): LinkEnd[] {
  * Who talks to whom over the wiring, sound or not. One-wire links meet on a shared net; serial pairs meet
  * where their two wires join, crossed or not; radio meets through the air, every transmitter to every receiver.
  */
-export function findConversations(rig: Rig, nets: Nets = findNets(rig)): Conversation[] {
+export const findConversations = oncePerRig((rig): readonly Conversation[] => {
+  const nets = findNets(rig);
   const ends = linkEnds(rig);
   return [
     ...oneWire(rig, ends, nets),
@@ -77,7 +78,7 @@ export function findConversations(rig: Rig, nets: Nets = findNets(rig)): Convers
     ...serialPairs(rig, ends, nets),
     ...overAir(ends),
   ];
-}
+});
 
 function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const found: Conversation[] = [];

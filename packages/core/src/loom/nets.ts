@@ -1,4 +1,5 @@
-import { partsWithSheets, pinKey, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerRig, partsWithSheets, pinKey, type PinRef, type Rig } from '../rig/index.js';
+import { Joined } from '../units/index.js';
 
 /** Pins joined by wires, and inside parts by ties and a common ground. */
 export interface Nets {
@@ -9,30 +10,25 @@ export interface Nets {
   groundOf(partId: string): number | undefined;
 }
 
+const throughParts = oncePerRig((rig) => joinPins(rig, true));
+const bareWiring = oncePerRig((rig) => joinPins(rig, false));
+
 /**
- * Joins pins over wires (union–find).
+ * Joins pins over wires.
  * @param through whether ground pins and tied supply pins of one part count as joined; false gives bare wiring
  */
-export function findNets(rig: Rig, through = true): Nets {
-  const parent: number[] = [];
+export const findNets = (rig: Rig, through = true): Nets => (through ? throughParts : bareWiring)(rig);
+
+function joinPins(rig: Rig, through: boolean): Nets {
+  const joined = new Joined();
   const index = new Map<string, number>();
   const indexOf = (key: string): number => {
-    let i = index.get(key);
-    if (i === undefined) {
-      i = parent.length;
-      parent.push(i);
-      index.set(key, i);
-    }
-    return i;
+    const known = index.get(key);
+    if (known !== undefined) return known;
+    index.set(key, index.size);
+    return index.size - 1;
   };
-  const root = (i: number): number => {
-    while (parent[i] !== i) {
-      parent[i] = parent[parent[i]!]!;
-      i = parent[i]!;
-    }
-    return i;
-  };
-  const join = (a: string, b: string): void => void (parent[root(indexOf(a))] = root(indexOf(b)));
+  const join = (a: string, b: string): void => joined.join(indexOf(a), indexOf(b));
 
   for (const cable of rig.cables) for (const wire of cable.wires) join(pinKey(wire.from), pinKey(wire.to));
   const grounds = new Map<string, string>();
@@ -51,7 +47,7 @@ export function findNets(rig: Rig, through = true): Nets {
 
   const netOf = (at: PinRef): number | undefined => {
     const i = index.get(pinKey(at));
-    return i === undefined ? undefined : root(i);
+    return i === undefined ? undefined : joined.rootOf(i);
   };
   return {
     netOf,
@@ -61,7 +57,7 @@ export function findNets(rig: Rig, through = true): Nets {
     },
     groundOf(partId) {
       const i = index.get(grounds.get(partId) ?? '');
-      return i === undefined ? undefined : root(i);
+      return i === undefined ? undefined : joined.rootOf(i);
     },
   };
 }

@@ -84,7 +84,7 @@ const SIDES: { [K in keyof Schools]?: readonly Schools[K][] } = {
   operators: ['alone', 'two'],
 };
 
-/** The figures of every side of every choice that wiring depends on, each from a proposal of its own. */
+/** The figures of every side of every choice that wiring depends on, each from a proposal of its own on the bare parts. */
 export function schoolOutcomes(rig: Rig): SchoolOutcome[] {
   return (Object.keys(SIDES) as (keyof Schools)[]).flatMap((school) =>
     (SIDES[school] as readonly string[]).map((value) => outcomeOf(rig, school, value)),
@@ -92,7 +92,7 @@ export function schoolOutcomes(rig: Rig): SchoolOutcome[] {
 }
 
 function outcomeOf(rig: Rig, school: keyof Schools, value: string): SchoolOutcome {
-  const turned = { ...rig, schools: { ...rig.schools, [school]: value } };
+  const turned = { ...rig, cables: [], merges: [], schools: { ...rig.schools, [school]: value } };
   const proposal: Proposal = propose(turned, { mostNodes: WHAT_IF_NODES });
   const wired = proposal.edits.length ? applyEdits(turned, proposal.edits).rig : turned;
   const wires = wired.cables.flatMap((c) => c.wires);

@@ -46,7 +46,7 @@ export interface BenchView {
   /** The rig with the locked cables only. */
   base: Rig;
   nets: Nets;
-  kept: Conversation[];
+  kept: readonly Conversation[];
   parts: { part: Part; sheet: Sheet }[];
   classes: UnitClass[];
   /** Every link of every class that has a free member. */
@@ -71,7 +71,7 @@ export function viewBench(rig: Rig, { shareBus = false } = {}): BenchView {
     rig,
     base,
     nets,
-    kept: findConversations(base, nets),
+    kept: findConversations(base),
     parts,
     classes,
     ends: classes.flatMap((cls) => (cls.members[0]?.links ?? []).map((end, nth) => ({ cls, nth, end }))),

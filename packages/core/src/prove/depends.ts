@@ -1,12 +1,14 @@
 import { isFlightChain, type Chain } from '../channels/index.js';
 import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { controlName, type Rig } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
 import type { BareStep } from './step.js';
 
 /** What every step of a rig is traced through. */
 export interface Ways {
   rig: Rig;
-  conversations: readonly Conversation[];
+  /** Parts a part hears radio and pictures from. */
+  heard: ReadonlyMap<string, readonly string[]>;
   chains: readonly Chain[];
   /** Part that feeds a part, as the rails have it. */
   fedBy: ReadonlyMap<string, readonly string[]>;
@@ -25,7 +27,7 @@ export function dependsOf(ways: Ways, step: BareStep): string[] {
     if (drivers.some((d) => moved.has(controlName(ways.rig, d!.transmitter!.id, d!.control!.id))))
       for (const id of throughs(chain)) parts.add(id);
   }
-  upstream(parts, (id) => heardFrom(ways.conversations, id));
+  upstream(parts, (id) => ways.heard.get(id) ?? []);
   upstream(parts, (id) => ways.fedBy.get(id) ?? []);
   const among = ways.rig.cables.filter((c) => c.wires.some((w) => parts.has(w.from.part) && parts.has(w.to.part)));
   return [...parts, ...among.map((c) => c.id)];
@@ -41,10 +43,12 @@ const throughs = ({ path, transmitter, second }: Chain): string[] => [
 ];
 
 /** Radio into a receiver and pictures into what shows or sends them; what else a part hears, its chain tells. */
-const heardFrom = (conversations: readonly Conversation[], id: string): string[] =>
-  conversations
-    .filter((c) => c.listener.part.id === id && (c.kind === 'radio' || PICTURE_KINDS.has(c.kind)))
-    .map((c) => c.talker.part.id);
+export function heardBy(conversations: readonly Conversation[]): Map<string, string[]> {
+  const told = conversations.filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind));
+  return new Map(
+    [...groupBy(told, (c) => c.listener.part.id)].map(([id, own]) => [id, own.map((c) => c.talker.part.id)]),
+  );
+}
 
 function upstream(parts: Set<string>, next: (id: string) => readonly string[]): void {
   for (const id of parts) for (const from of next(id)) parts.add(from);

@@ -22,7 +22,7 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
 }
 
 /** Controls that put the part in a mode in which the function works. */
-export function enabling(chain: Chain, driven: Chain[]): Record<string, number> {
+export function enabling(chain: Chain, driven: readonly Chain[]): Record<string, number> {
   const need = chain.fn.enabledIn;
   const by = need && driven.find((c) => c.part.id === chain.part.id && c.fn.id === need.fn);
   if (!by) return {};

@@ -38,7 +38,7 @@ export function judge(
   tMs: number,
 ): { judging: Judging; verdict: Verdict | null } {
   const at = followMoves(judging, controls, sights, tMs);
-  if (at.made < at.step.moves.length || !standsAs(controls, at.step.setUp))
+  if (at.made < at.step.moves.length || !standsAs(controls, at.step))
     return { judging: { ...at, heldSinceMs: null }, verdict: null };
   const holds = at.step.expects.every((expect) => meets(expect, sights, at.baseline));
   const heldSinceMs = holds ? (at.heldSinceMs ?? tMs) : null;
@@ -63,7 +63,7 @@ function followMoves(
 ): Judging {
   const { step, made } = judging;
   const next = step.moves[made];
-  if (!next || !standsAs(controls, step.setUp)) return next ? { ...judging, baseline: sights } : judging;
+  if (!next || !standsAs(controls, step)) return next ? { ...judging, baseline: sights } : judging;
   if (!reached(controls, next.control, next.to)) return made === 0 ? { ...judging, baseline: sights } : judging;
   return { ...judging, made: made + 1, madeMs: tMs };
 }
@@ -71,8 +71,12 @@ function followMoves(
 const reached = (controls: Readonly<Record<string, number>>, control: string, to: number): boolean =>
   Math.abs((controls[control] ?? NaN) - to) <= REACHED;
 
-const standsAs = (controls: Readonly<Record<string, number>>, setUp: Record<string, number>): boolean =>
-  Object.entries(setUp).every(([control, to]) => reached(controls, control, to));
+/** What was set first still stands. A control that the gesture itself moves cannot, and is not waited for. */
+function standsAs(controls: Readonly<Record<string, number>>, { setUp, moves }: CheckStep): boolean {
+  return Object.entries(setUp).every(
+    ([control, to]) => moves.some((m) => m.control === control) || reached(controls, control, to),
+  );
+}
 
 function meets(expect: Expect, sights: Sights, baseline: Sights): boolean {
   const seen = sights[expect.sight] ?? null;

@@ -4,7 +4,7 @@ import { partsOfRole, controlName, pilotTransmitter, type Part, type Rig } from 
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
-import { dependsOf, type Ways } from './depends.js';
+import { dependsOf, heardBy, type Ways } from './depends.js';
 import type { BareStep, CheckStep, Plan } from './step.js';
 
 /**
@@ -14,8 +14,8 @@ import type { BareStep, CheckStep, Plan } from './step.js';
  */
 export function checkPlan(
   rig: Rig,
-  chains: Chain[],
-  conversations: Conversation[],
+  chains: readonly Chain[],
+  conversations: readonly Conversation[],
   fedBy: Ways['fedBy'] = new Map(),
 ): CheckStep[] {
   const steps = [...powerStep(rig), ...receiverSteps(rig)];
@@ -32,7 +32,7 @@ export function checkPlan(
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
   const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
   const setUpText = wordsOfSetUp(rig);
-  const ways: Ways = { rig, conversations, chains, fedBy };
+  const ways: Ways = { rig, heard: heardBy(conversations), chains, fedBy };
   return all.map((step) => ({ ...step, setUpText: setUpText(step), dependsOn: dependsOf(ways, step) }));
 }
 

@@ -20,8 +20,9 @@ const LOOK_MS = 10;
 /** Makes a step's gestures on the simulated transmitter, from idle controls, and judges what the bench gives. */
 export function playStep(bench: Bench, from: BenchState, step: CheckStep): { state: BenchState; verdict: Verdict } {
   let state = runBench(bench, { ...from, controls: {} }, SETTLE_MS);
+  // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
-  state = runBench(bench, setControls(state, { ...step.setUp, ...awayFirst }), SETTLE_MS);
+  state = runBench(bench, setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
   let judging = startJudging(step, observe(bench, state), state.tMs);
   const look = (): Verdict | null => {
     const seen = judge(judging, benchControls(bench, state), observe(bench, state), state.tMs);

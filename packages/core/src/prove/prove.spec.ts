@@ -103,6 +103,17 @@ describe('the judge', () => {
     ).toBeNull();
   });
 
+  it('comes to a verdict where the gesture moves the very control that was set first', () => {
+    const own: CheckStep = { ...step, setUp: { A: -1 } };
+    let judging = startJudging(own, { 'P.x': 0 }, 0);
+    const at = (a: number, tMs: number) => {
+      const seen = judge(judging, { A: a }, { 'P.x': 0 }, tMs);
+      judging = seen.judging;
+      return seen.verdict;
+    };
+    expect([at(-1, 0), at(1, 100), at(1, 9000)?.passed]).toEqual([null, null, false]);
+  });
+
   it('passes what holds, not what flashes by', () => {
     expect(
       look({ A: 1, C: 1 }, [

@@ -28,7 +28,7 @@ export function radioLostSteps(plan: Plan): BareStep[] {
 function lostStep(
   { rig, driven }: Plan,
   receiver: Part,
-  own: Chain[],
+  own: readonly Chain[],
   watched: { chain: Chain; failSafe: FailSafe }[],
 ): BareStep {
   const transmitter = own[0]!.transmitter!.id;

@@ -38,7 +38,7 @@ export const WITHIN = { '°': 1.5, '°/s': 2, '%': 3, '×': 0.08 } as const;
 /** What every step is drawn up from. */
 export interface Plan {
   rig: Rig;
-  conversations: Conversation[];
+  conversations: readonly Conversation[];
   /** Chains that a control reaches. */
-  driven: Chain[];
+  driven: readonly Chain[];
 }

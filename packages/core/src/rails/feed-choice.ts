@@ -1,5 +1,5 @@
 import { applyEdits, partsOfRole, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
-import { rigNetwork, type RigNetwork } from './rig-network.js';
+import { rigNetwork } from './rig-network.js';
 import { partVolts } from './solve-rails.js';
 
 /** One side of the question whether a wide-input gimbal is fed from the pack or from a steady regulator. */
@@ -15,7 +15,7 @@ export interface FeedChoice {
 }
 
 /** Both sides with their figures, for the first gimbal that has a supply lead; none without pack, regulator and lead. */
-export function feedChoices(rig: Rig, network: RigNetwork = rigNetwork(rig)): FeedChoice[] {
+export function feedChoices(rig: Rig): FeedChoice[] {
   const gimbal = partsOfRole(rig, 'gimbal')[0];
   const supply = gimbal?.sheet.supplies[0];
   if (!gimbal || !supply) return [];
@@ -30,7 +30,7 @@ export function feedChoices(rig: Rig, network: RigNetwork = rigNetwork(rig)): Fe
       const pin = samePin(wire[near], at.plus) ? outlets[value]!.plus : outlets[value]!.minus;
       return samePin(wire[far], pin) ? [] : [{ kind: 'moveEnd', cable: cable.id, wire: index, end: far, pin }];
     });
-    const rewired = edits.length ? rigNetwork(applyEdits(rig, edits).rig) : network;
+    const rewired = rigNetwork(edits.length ? applyEdits(rig, edits).rig : rig);
     const [fullV, flatV] = partVolts(rewired, gimbal.part.id, [1, 0]) as [number, number];
     const fits = Math.max(fullV, flatV) <= supply.volts[1] && Math.min(fullV, flatV) >= supply.volts[0];
     return {

@@ -1,5 +1,5 @@
 import type { Sheet } from '../parts/index.js';
-import { partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerRig, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import type { Element, Network } from './network.js';
 import { chargeOf, type Chemistry } from './pack.js';
 import { prepareNetwork, type PreparedNetwork } from './solve-network.js';
@@ -36,7 +36,15 @@ const BOOSTS: ReadonlySet<string> = new Set(['boost', 'buck-boost']);
  * between supply or ground pins is its resistance, every supply a load, every source a source.
  * @param load whether loads draw their typical or their peak
  */
-export function rigNetwork(rig: Rig, load: 'typical' | 'peak' = 'typical'): RigNetwork {
+export const rigNetwork = (rig: Rig, load: Load = 'typical'): RigNetwork => NETWORKS[load](rig);
+
+type Load = 'typical' | 'peak';
+const NETWORKS: Record<Load, (rig: Rig) => RigNetwork> = {
+  typical: oncePerRig((rig) => buildNetwork(rig, 'typical')),
+  peak: oncePerRig((rig) => buildNetwork(rig, 'peak')),
+};
+
+function buildNetwork(rig: Rig, load: Load): RigNetwork {
   const nodes = numberNodes(rig);
   const nodeOf = (at: PinRef): number | undefined => nodes.get(pinKey(at));
   const network: Network = { nodes: new Set(nodes.values()).size, resistors: [], elements: [] };

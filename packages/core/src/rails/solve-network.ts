@@ -1,7 +1,8 @@
-import { Matrix, inverse, solve } from 'ml-matrix';
+import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix';
+import { Joined } from '../units/index.js';
 import { heldV, loadAmps, type Element, type Network } from './network.js';
 
-/** A network with its islands found and their resistances inverted: any number of solves follow cheaply. */
+/** A network with its islands found and their resistances solved: any number of solves follow cheaply. */
 export interface PreparedNetwork {
   network: Network;
   islands: Island[];
@@ -10,15 +11,15 @@ export interface PreparedNetwork {
 interface Island {
   nodes: number[];
   elements: number[];
-  /** Inverse of the island's conductances, one row a node. */
-  impedance: Float64Array[];
+  /** Volts of each node for one ampere pushed through each element, one row an element. */
+  pushedV: Float64Array[];
   /** Volts across element p for one ampere pushed into element q. */
   mutual: Float64Array[];
 }
 
 export interface NetworkSolution {
-  /** Volts of each node against its island's reference (the first source's minus). */
-  nodeV: Float64Array;
+  /** Amperes each element pushes into its plus node and takes from its minus, its own resistance in the matrix. */
+  pushed: Float64Array;
   /** Volts across each element, plus to minus. */
   volts: Float64Array;
   /** Amperes out of sources, into loads. */
@@ -34,7 +35,7 @@ const ROUNDS = 40;
 const NEWTON_ROUNDS = 80;
 const CLOSE_V = 1e-8;
 
-/** Splits the network into islands and inverts each; cost grows with the cube of the largest island. */
+/** Splits the network into islands and solves each once; cost grows with the cube of the largest island. */
 export function prepareNetwork(network: Network): PreparedNetwork {
   const live = new Set(network.elements.flatMap((element) => [element.plus, element.minus]));
   const islands = islandsOf(network).filter((nodes) => nodes.some((node) => live.has(node)));
@@ -50,7 +51,7 @@ export function prepareNetwork(network: Network): PreparedNetwork {
 export function solveNetwork({ network, islands }: PreparedNetwork, packV?: Emf, near?: Float64Array): NetworkSolution {
   const n = network.elements.length;
   const solution: NetworkSolution = {
-    nodeV: new Float64Array(network.nodes),
+    pushed: new Float64Array(n),
     volts: near ? near.slice() : new Float64Array(n),
     amps: new Float64Array(n),
     converged: true,
@@ -157,23 +158,25 @@ function jacobianOf(elements: number[], out: NetworkSolution, residual: Residual
   return jacobian;
 }
 
-/** Node volts and element currents from the element volts that were found. */
-function settleAmps(network: Network, island: Island, out: NetworkSolution, emf: Emf): void {
-  const injected = new Float64Array(island.nodes.length);
-  const at = new Map(island.nodes.map((node, i) => [node, i]));
-  for (const e of island.elements) {
+/** Element currents from the element volts that were found. */
+function settleAmps(network: Network, { elements }: Island, out: NetworkSolution, emf: Emf): void {
+  for (const e of elements) {
     const element = network.elements[e]!;
-    const amps = pushedAmps(network, e, out, emf);
-    injected[at.get(element.plus)!]! += amps;
-    injected[at.get(element.minus)!]! -= amps;
+    const amps = (out.pushed[e] = pushedAmps(network, e, out, emf));
     out.amps[e] = isSource(element) ? (emf(e) - out.volts[e]!) / element.outOhm : -amps;
   }
-  island.nodes.forEach((node, i) => {
-    const row = island.impedance[i]!;
-    let v = 0;
-    for (let j = 0; j < injected.length; j++) v += row[j]! * injected[j]!;
-    out.nodeV[node] = v;
-  });
+}
+
+/** Volts of each node against its island's reference (the first source's minus). */
+export function nodeVolts({ network, islands }: PreparedNetwork, { pushed }: NetworkSolution): Float64Array {
+  const volts = new Float64Array(network.nodes);
+  for (const { nodes, elements, pushedV } of islands)
+    elements.forEach((e, q) => {
+      const amps = pushed[e]!;
+      const row = pushedV[q]!;
+      if (amps !== 0) for (let i = 0; i < nodes.length; i++) volts[nodes[i]!]! += row[i]! * amps;
+    });
+  return volts;
 }
 
 type SourceElement = Extract<Element, { kind: 'pack' | 'regulator' }>;
@@ -221,7 +224,7 @@ function inputAmps(network: Network, input: number, out: NetworkSolution, emf: E
 function prepareIsland(network: Network, nodes: number[]): Island {
   const at = new Map(nodes.map((node, i) => [node, i]));
   const g = Matrix.zeros(nodes.length, nodes.length);
-  const copper = new Groups(nodes.length);
+  const copper = new Joined();
   const join = (a: number, b: number, siemens: number): void => {
     const i = at.get(a)!;
     const j = at.get(b)!;
@@ -245,23 +248,25 @@ function prepareIsland(network: Network, nodes: number[]): Island {
   // the reference is tied down hard enough to be zero, softly enough to keep the matrix well scaled
   const reference = at.get(first?.minus ?? nodes[0]!)!;
   g.set(reference, reference, g.get(reference, reference) + 1e3);
-  const impedance = inverse(g)
-    .to2DArray()
-    .map((row) => Float64Array.from(row));
   const ends = elements.map((e) => [at.get(network.elements[e]!.plus)!, at.get(network.elements[e]!.minus)!] as const);
+  const through = Matrix.zeros(nodes.length, elements.length);
+  ends.forEach(([p, m], q) => {
+    if (p === m) return;
+    through.set(p, q, 1);
+    through.set(m, q, -1);
+  });
+  // conductances are symmetric and tied down: a Cholesky solve of one column an element is all that is ever asked
+  const volts = new CholeskyDecomposition(g).solve(through).transpose().to2DArray();
+  const pushedV = volts.map((row) => Float64Array.from(row));
   // with one side in the air an element has no volts across it, whatever lies on its other side
   const isOpen = ends.map(([p, m]) => copper.rootOf(p) !== copper.rootOf(m));
-  const mutual = ends.map(([p, m], e) =>
-    Float64Array.from(ends, ([q, r]) =>
-      isOpen[e] ? 0 : impedance[p]![q]! - impedance[p]![r]! - impedance[m]![q]! + impedance[m]![r]!,
-    ),
-  );
-  return { nodes, elements, impedance, mutual };
+  const mutual = ends.map(([p, m], e) => Float64Array.from(pushedV, (row) => (isOpen[e] ? 0 : row[p]! - row[m]!)));
+  return { nodes, elements, pushedV, mutual };
 }
 
 /** Sets of nodes that resistors, elements or a regulator's two sides hold together. */
 function islandsOf(network: Network): number[][] {
-  const held = new Groups(network.nodes);
+  const held = new Joined();
   for (const { a, b } of network.resistors) held.join(a, b);
   for (const element of network.elements) {
     held.join(element.plus, element.minus);
@@ -275,22 +280,4 @@ function islandsOf(network: Network): number[][] {
     else islands.set(r, [i]);
   }
   return [...islands.values()];
-}
-
-/** Numbers 0…n−1 in groups that grow together. */
-class Groups {
-  private readonly parent: number[];
-
-  constructor(n: number) {
-    this.parent = Array.from({ length: n }, (_, i) => i);
-  }
-
-  rootOf(i: number): number {
-    while (this.parent[i] !== i) i = this.parent[i] = this.parent[this.parent[i]!]!;
-    return i;
-  }
-
-  join(a: number, b: number): void {
-    this.parent[this.rootOf(a)] = this.rootOf(b);
-  }
 }

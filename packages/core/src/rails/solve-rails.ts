@@ -2,7 +2,7 @@ import type { Part, Rig } from '../rig/index.js';
 import { heldV } from './network.js';
 import { packV } from './pack.js';
 import { rigNetwork, type RigNetwork, type Terminal } from './rig-network.js';
-import { solveNetwork, type NetworkSolution } from './solve-network.js';
+import { nodeVolts, solveNetwork, type NetworkSolution } from './solve-network.js';
 
 /** Volts and amperes at one supply or source of a part. */
 export interface RailNode {
@@ -47,18 +47,21 @@ export function solveRails(rig: Rig, charge: number, load: 'typical' | 'peak' = 
 export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
   const solved = solveAt(network, charge);
   const nodes = network.terminals.map((terminal) => nodeOf(terminal, network, solved));
+  const wireA = wireAmps(network, solved);
   return {
     charge,
     nodes,
-    lostW: lossesOf(network, solved),
+    lostW: lossesOf(network, solved, wireA),
     loadW: sum(nodes.filter((n) => n.kind === 'load').map((n) => n.volts * n.amps)),
     packA: sum(nodes.filter((n) => n.kind === 'pack').map((n) => n.amps)),
-    wires: network.prepared.network.resistors.map(({ a, b, ohm }, i) => ({
-      ...network.wires[i]!,
-      amps: (solved.nodeV[a]! - solved.nodeV[b]!) / ohm,
-    })),
+    wires: wireA.map((amps, i) => ({ ...network.wires[i]!, amps })),
     converged: solved.converged,
   };
+}
+
+function wireAmps({ prepared }: RigNetwork, solved: NetworkSolution): number[] {
+  const volts = nodeVolts(prepared, solved);
+  return prepared.network.resistors.map(({ a, b, ohm }) => (volts[a]! - volts[b]!) / ohm);
 }
 
 /** Current out of each pack at each of some states of charge, A, with the island of copper it stands on; in the order of the packs. */
@@ -161,8 +164,12 @@ function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution): Rail
   };
 }
 
-function lossesOf({ prepared: { network } }: RigNetwork, solved: NetworkSolution): Rails['lostW'] {
-  const wires = sum(network.resistors.map(({ a, b, ohm }) => (solved.nodeV[a]! - solved.nodeV[b]!) ** 2 / ohm));
+function lossesOf(
+  { prepared: { network } }: RigNetwork,
+  solved: NetworkSolution,
+  wireA: readonly number[],
+): Rails['lostW'] {
+  const wires = sum(network.resistors.map(({ ohm }, i) => wireA[i]! ** 2 * ohm));
   const regulators = sum(
     network.elements.map((element, e) => {
       if (element.kind === 'input') return solved.volts[e]! * solved.amps[e]!;

@@ -36,80 +36,114 @@ const CLOSE_S = 1e-9;
 export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
   const order = sorted(tasks);
   const tails = tailsOf(order);
-  const search: Search = { best: null, bestSeconds: Infinity, trials: 0, most: trialsFor(order), tails, tasks: order };
-  explore(search, new Map(), 0);
-  const floorSeconds = Math.max(0, ...order.map((t) => tails.get(t.id)!));
-  const starts = search.best ?? new Map<string, number>();
+  const at = new Map(order.map((t, i) => [t.id, i]));
+  const search: Search = {
+    tasks: order,
+    after: order.map((t) => t.after.map((id) => at.get(id)!)),
+    tails: order.map((t) => tails.get(t.id)!),
+    best: null,
+    bestSeconds: Infinity,
+    floorSeconds: Math.max(0, ...tails.values()),
+    trials: 0,
+    most: trialsFor(order),
+  };
+  explore(search, new Array<number>(order.length).fill(NOT_YET), 0);
   const steps = order
-    .map((task) => ({ ...task, start: starts.get(task.id)!, why: '' }))
+    .map((task, i) => ({ ...task, start: search.best![i]!, why: '' }))
     .sort((a, b) => a.start - b.start);
   for (const step of steps) step.why = whyThen(step, steps);
-  return { steps, seconds: order.length ? search.bestSeconds : 0, floorSeconds, proven: search.trials < search.most };
+  return {
+    steps,
+    seconds: order.length ? search.bestSeconds : 0,
+    floorSeconds: search.floorSeconds,
+    proven: search.trials < search.most,
+  };
 }
 
 interface Search {
-  best: Map<string, number> | null;
+  /** What comes before stands before. */
+  tasks: readonly WakeTask[];
+  /** Places in `tasks` of what each waits for. */
+  after: readonly (readonly number[])[];
+  tails: readonly number[];
+  best: number[] | null;
   bestSeconds: number;
+  floorSeconds: number;
   trials: number;
   most: number;
-  tails: Map<string, number>;
-  tasks: WakeTask[];
 }
 
-function explore(search: Search, placed: Map<string, number>, handsFree: number): void {
-  const starts = placeAutomatic(search.tasks, placed);
-  const open = search.tasks.filter((t) => t.hands && !starts.has(t.id) && t.after.every((id) => starts.has(id)));
-  if (starts.size === search.tasks.length) {
-    const seconds = Math.max(0, ...search.tasks.map((t) => starts.get(t.id)! + t.seconds));
-    if (seconds < search.bestSeconds - CLOSE_S) Object.assign(search, { best: starts, bestSeconds: seconds });
-    return;
-  }
-  const stills = search.tasks
-    .filter((t) => t.still && starts.has(t.id))
-    .map((t) => [starts.get(t.id)!, starts.get(t.id)! + t.seconds] as const);
-  const choices = open
-    .map((task) => ({ task, start: earliest(task, starts, search.tasks, handsFree, stills) }))
-    .sort((a, b) => a.start - b.start || search.tails.get(b.task.id)! - search.tails.get(a.task.id)!);
-  // the hands have all of this before them, whatever the order
-  const handsLeft = search.tasks.reduce((sum, t) => (t.hands && !starts.has(t.id) ? sum + t.seconds : sum), 0);
+const NOT_YET = -1;
+
+/** @param starts seconds each task starts at, or {@link NOT_YET}; becomes this call's own */
+function explore(search: Search, starts: number[], handsFree: number): void {
+  const { tasks, after, tails } = search;
+  placeAutomatic(search, starts);
+  if (!starts.includes(NOT_YET)) return keepBest(search, starts);
+  const stills = tasks.flatMap((t, i) =>
+    t.still && starts[i] !== NOT_YET ? [[starts[i]!, starts[i]! + t.seconds] as const] : [],
+  );
+  // the hands have all that is left before them, whatever the order
+  let handsLeft = 0;
+  let placedLeast = 0;
+  const choices: { task: number; start: number }[] = [];
+  tasks.forEach((t, i) => {
+    if (starts[i] !== NOT_YET) placedLeast = Math.max(placedLeast, starts[i]! + tails[i]!);
+    else if (t.hands) {
+      handsLeft += t.seconds;
+      if (after[i]!.every((k) => starts[k] !== NOT_YET))
+        choices.push({ task: i, start: earliest(search, i, starts, handsFree, stills) });
+    }
+  });
+  choices.sort((a, b) => a.start - b.start || tails[b.task]! - tails[a.task]!);
   for (const { task, start } of choices) {
-    if (search.best && search.trials >= search.most) return;
+    if (search.best && (search.trials >= search.most || search.bestSeconds <= search.floorSeconds + CLOSE_S)) return;
     search.trials++;
-    const bound = Math.max(
-      start + handsLeft,
-      start + search.tails.get(task.id)!,
-      ...search.tasks.map((t) => (starts.has(t.id) ? starts.get(t.id)! + search.tails.get(t.id)! : 0)),
-    );
+    const bound = Math.max(placedLeast, start + handsLeft, start + tails[task]!);
     if (bound >= search.bestSeconds - CLOSE_S) continue;
-    explore(search, new Map(starts).set(task.id, start), start + task.seconds);
+    const next = starts.slice();
+    next[task] = start;
+    explore(search, next, start + tasks[task]!.seconds);
   }
+}
+
+function keepBest(search: Search, starts: number[]): void {
+  const seconds = search.tasks.reduce((most, t, i) => Math.max(most, starts[i]! + t.seconds), 0);
+  if (seconds >= search.bestSeconds - CLOSE_S) return;
+  search.best = starts;
+  search.bestSeconds = seconds;
+}
+
+/** When the last of what a task waits for has ended; {@link NOT_YET} while one of them is not placed. */
+function readyAt({ tasks, after }: Search, task: number, starts: readonly number[]): number {
+  let at = 0;
+  for (const k of after[task]!) {
+    if (starts[k] === NOT_YET) return NOT_YET;
+    at = Math.max(at, starts[k]! + tasks[k]!.seconds);
+  }
+  return at;
 }
 
 /** Adds every task without hands whose predecessors are placed, as early as they allow. */
-function placeAutomatic(tasks: WakeTask[], placed: Map<string, number>): Map<string, number> {
-  const starts = new Map(placed);
-  const ends = new Map(tasks.map((t) => [t.id, t.seconds]));
-  for (const task of tasks) {
-    if (task.hands || starts.has(task.id) || !task.after.every((id) => starts.has(id))) continue;
-    starts.set(task.id, Math.max(0, ...task.after.map((id) => starts.get(id)! + ends.get(id)!)));
-  }
-  return starts;
+function placeAutomatic(search: Search, starts: number[]): void {
+  search.tasks.forEach((task, i) => {
+    if (!task.hands && starts[i] === NOT_YET) starts[i] = readyAt(search, i, starts);
+  });
 }
 
 function earliest(
-  task: WakeTask,
-  starts: Map<string, number>,
-  tasks: WakeTask[],
+  search: Search,
+  task: number,
+  starts: readonly number[],
   handsFree: number,
-  stills: (readonly [number, number])[],
+  stills: readonly (readonly [number, number])[],
 ): number {
-  let at = handsFree;
-  for (const before of tasks)
-    if (task.after.includes(before.id)) at = Math.max(at, starts.get(before.id)! + before.seconds);
+  const { seconds } = search.tasks[task]!;
+  let at = Math.max(handsFree, readyAt(search, task, starts));
   for (let moved = true; moved;) {
     moved = false;
     for (const [from, to] of stills) {
-      if (at < to - CLOSE_S && at + task.seconds > from + CLOSE_S) {
+      if (at < to - CLOSE_S && at + seconds > from + CLOSE_S) {
         at = to;
         moved = true;
       }

@@ -19,7 +19,7 @@ import { pinAt } from '../support/small-rig.js';
 
 /** A brief laid out, wired by its proposal, with what is asked of it. */
 export class Proposed {
-  private known: { analysis: Analysis; chains: Chain[] } | null = null;
+  private known: { analysis: Analysis; chains: readonly Chain[] } | null = null;
 
   constructor(
     readonly bare: Rig,

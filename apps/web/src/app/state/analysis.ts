@@ -2,7 +2,19 @@ import { inject, Injectable, InjectionToken } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Analysis } from '@squallmark/core/analysis';
 import type { Rig } from '@squallmark/core/rig';
-import { BehaviorSubject, combineLatest, filter, take } from 'rxjs';
+import {
+  BehaviorSubject,
+  catchError,
+  combineLatest,
+  distinctUntilChanged,
+  EMPTY,
+  filter,
+  from,
+  map,
+  switchMap,
+  take,
+  type Observable,
+} from 'rxjs';
 import { workerAnalyst, type Analyst } from '../workers/analyst';
 import { DeskStore } from './desk';
 import { latestOnly } from './latest';
@@ -11,6 +23,7 @@ import { RigStore } from './rig-store';
 const ANALYST = new InjectionToken<Analyst>('analyst', { providedIn: 'root', factory: workerAnalyst });
 
 export interface Computed {
+  rig: Rig;
   analysis: Analysis;
   tookMs: number;
 }
@@ -25,6 +38,9 @@ export class AnalysisStore {
   private readonly request = latestOnly(([rig, charge]: [Rig, number]) => this.analyst.analyse(rig, charge));
 
   readonly result = toSignal(this.computed, { requireSync: true });
+  /** Studies of one station: worked out while it is open, after the picture of the rig stands. */
+  readonly sweep$ = this.study((rig) => this.analyst.sweep(rig));
+  readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
 
   constructor() {
     // the first picture does not wait for the shelf
@@ -35,6 +51,22 @@ export class AnalysisStore {
       )
       .subscribe(() => void this.stock());
     combineLatest([this.store.rig$, this.desk.charge$]).subscribe(([rig, charge]) => void this.run(rig, charge));
+  }
+
+  private study<R>(ask: (rig: Rig) => Promise<R>): Observable<R> {
+    return this.computed.pipe(
+      filter((c) => c !== null),
+      map((c) => c.rig),
+      distinctUntilChanged(),
+      switchMap((rig) =>
+        from(ask(rig)).pipe(
+          catchError((error: unknown) => {
+            this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
+            return EMPTY;
+          }),
+        ),
+      ),
+    );
   }
 
   private async stock(): Promise<void> {
@@ -50,7 +82,7 @@ export class AnalysisStore {
     const asked = performance.now();
     try {
       const analysis = await this.request([rig, charge]);
-      if (analysis) this.computed.next({ analysis, tookMs: performance.now() - asked });
+      if (analysis) this.computed.next({ rig, analysis, tookMs: performance.now() - asked });
     } catch (error) {
       this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
     }

@@ -1,18 +1,23 @@
-import { analyse, type Analysis } from '@squallmark/core/analysis';
+import { analyse, feedsOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
+import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
 import { expose } from 'comlink';
 
 let held: Rig | null = null;
 let shelf: readonly Sheet[] | null = null;
 
+/** Null means the rig of the last call: the same object, so that what was worked out for it still holds. */
+function hold(rig: Rig | null): Rig {
+  held = rig ?? held;
+  if (!held) throw new Error('no rig was sent yet');
+  return held;
+}
+
 const api = {
-  /** Null means the rig of the last call: the same object, so that what was worked out for it still holds. */
-  analyse(rig: Rig | null, charge: number): Analysis {
-    held = rig ?? held;
-    if (!held) throw new Error('no rig was sent yet');
-    return analyse(held, charge, shelf);
-  },
+  analyse: (rig: Rig | null, charge: number): Analysis => analyse(hold(rig), charge, shelf),
+  sweep: (rig: Rig | null): RailSweep => sweepOf(hold(rig)),
+  feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */
   async stock(): Promise<void> {
     shelf = (await import('@squallmark/core/shelf')).SHELF;

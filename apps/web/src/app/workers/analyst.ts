@@ -1,4 +1,5 @@
 import type { Analysis } from '@squallmark/core/analysis';
+import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
 import { wrap, type Remote } from 'comlink';
 import type { AnalysisWorkerApi } from './analysis.worker';
@@ -7,6 +8,10 @@ import { ReviveWorker } from './revive';
 /** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
 export interface Analyst {
   analyse(rig: Rig, charge: number): Promise<Analysis>;
+  /** Volts at every load from full to flat. */
+  sweep(rig: Rig): Promise<RailSweep>;
+  /** Both sides of the question of gimbal feed. */
+  feeds(rig: Rig): Promise<FeedChoice[]>;
   /** Brings the shelf in; what is analysed afterwards names classes for impossible wishes. */
   stock(): Promise<void>;
 }
@@ -18,11 +23,23 @@ export function workerAnalyst(): Analyst {
     (raw) => wrap<AnalysisWorkerApi>(raw),
   );
   let sent: Rig | null = null;
+  const news = (rig: Rig): Rig | null => {
+    const unsent = worker.isFresh || rig !== sent ? rig : null;
+    sent = rig;
+    return unsent;
+  };
   return {
-    async analyse(rig, charge) {
-      const news = worker.isFresh || rig !== sent ? rig : null;
-      sent = rig;
-      return worker.call((api) => api.analyse(news, charge));
+    analyse: async (rig, charge) => {
+      const sending = news(rig);
+      return worker.call((api) => api.analyse(sending, charge));
+    },
+    sweep: async (rig) => {
+      const sending = news(rig);
+      return worker.call((api) => api.sweep(sending));
+    },
+    feeds: async (rig) => {
+      const sending = news(rig);
+      return worker.call((api) => api.feeds(sending));
     },
     stock: () => worker.call((api) => api.stock()),
   };

@@ -45,10 +45,10 @@ export interface AssignResult {
 export function assignChannels(
   rig: Rig,
   wishes: AssignWishes = {},
-  chains?: Chain[],
-  conversations: Conversation[] = findConversations(rig),
+  chains?: readonly Chain[],
+  conversations: readonly Conversation[] = findConversations(rig),
 ): AssignResult {
-  const posed = poseAssign(rig, chains ?? findChains(rig, conversations), conversations, wishes);
+  const posed = poseAssign(rig, chains ?? findChains(rig), conversations, wishes);
   const unreached = posed.unreached.map(({ wish, why }) => ({ label: wish.label, why }));
   const { problem, pilot } = posed;
   const solved = solveAssign(problem);

@@ -43,7 +43,12 @@ export interface Posed {
 }
 
 /** Puts the open rows of a rig as a problem of controls and slots. */
-export function poseAssign(rig: Rig, chains: Chain[], conversations: Conversation[], wishes: AssignWishes = {}): Posed {
+export function poseAssign(
+  rig: Rig,
+  chains: readonly Chain[],
+  conversations: readonly Conversation[],
+  wishes: AssignWishes = {},
+): Posed {
   const pilot = pilotOf(rig);
   if (!pilot) return { problem: { demands: [], locked: [] }, unreached: unreachedOf(rig, chains, []), pilot: null };
   const flying = flightChannels(rig, chains).get(pilot.part.id);
@@ -123,8 +128,8 @@ export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, W
 /** Functions that sound wiring reaches and somebody needs: flight, wishes, and what is bound already. */
 function seatsOf(
   rig: Rig,
-  chains: Chain[],
-  conversations: Conversation[],
+  chains: readonly Chain[],
+  conversations: readonly Conversation[],
   reserved: Reserved,
   { again = false, without, reopen, only }: AssignWishes,
 ): Seat[] {
@@ -150,10 +155,10 @@ function seatsOf(
 /** Driven as it was wished, by a control that suits it, on a slot of its own that it may have. */
 function isComplete(
   rig: Rig,
-  conversations: Conversation[],
+  conversations: readonly Conversation[],
   chain: Chain,
   wish: Wish | null,
-  sound: Chain[],
+  sound: readonly Chain[],
   reserved: Reserved,
 ): boolean {
   if (chain.breaks || !chain.control || chain.slot === null) return false;
@@ -225,7 +230,7 @@ function lockedPairs(rig: Rig, takenSlots: ReadonlySet<number>): LockedPair[] {
   );
 }
 
-function unreachedOf(rig: Rig, chains: Chain[], seats: Seat[]): Posed['unreached'] {
+function unreachedOf(rig: Rig, chains: readonly Chain[], seats: Seat[]): Posed['unreached'] {
   return rig.wishes
     .filter((wish) => !seats.some((s) => s.wish === wish))
     .map((wish) => {

@@ -1,5 +1,5 @@
 import { cableOf, canJoinAntenna, leadLength } from '../../loom/index.js';
-import { nextId, samePin, type Edit } from '../../rig/index.js';
+import { nextId, wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A foot that screws or presses straight on, mm. */
@@ -16,7 +16,7 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
       .map((link): RuleResult => {
         // whatever is on its foot already comes off first, and has a finding of its own
         const foot = { part: part.id, ...link.pins.data! };
-        const isTaken = rig.cables.some((c) => c.wires.some((w) => samePin(w.from, foot) || samePin(w.to, foot)));
+        const isTaken = wiresAt(rig, foot).length > 0;
         const spare = isTaken ? null : canJoinAntenna(rig, part.id, link.id);
         const way = spare && leadLength(rig, part.id, spare.part);
         const lengthMm = way?.placed ? way.needMm : FOOT_MM;

@@ -1,5 +1,5 @@
 import type { Source } from '../../parts/index.js';
-import { labelOf, partsWithSheets, samePin, sheetOf, type Cable, type Rig } from '../../rig/index.js';
+import { labelOf, partsWithSheets, samePin, sheetOf, wiresAt, type Cable, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { outletVolts } from './outlets.js';
@@ -55,9 +55,7 @@ function othersSuffice(rig: Rig, lead: Cable, others: readonly { source: Source 
       .filter(({ plus }) => ends.some((at) => samePin(at, plus))),
   );
   return fed.every(({ supply, plus }) => {
-    const twice = rig.cables.some(
-      (c) => c !== lead && c.wires.some((w) => samePin(w.from, plus) || samePin(w.to, plus)),
-    );
+    const twice = wiresAt(rig, plus).some(({ cable }) => cable !== lead);
     const right = others.every(({ source }) => {
       const [low, high] = outletVolts(source);
       return low >= supply.volts[0] && high <= supply.volts[1];

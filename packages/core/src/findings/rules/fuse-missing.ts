@@ -1,6 +1,6 @@
 import { isPack } from '../../parts/index.js';
 import { fuseOf, leadGauge } from '../../rails/index.js';
-import { findPin, partsWithSheets, samePin, sheetOf, type Edit, type Rig, type Wire } from '../../rig/index.js';
+import { findPin, partsWithSheets, sheetOf, wiresAt, type Edit, type Rig, type Wire } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A lead from a lithium pack without a fuse in it or a fuse holder at its end. @source [practice] fuse near the pack */
@@ -10,10 +10,11 @@ export const fuseMissingRule: Rule = ({ rig, flat }) =>
     .flatMap(({ part, sheet }) =>
       sheet.sources.flatMap((source) => {
         const plus = { part: part.id, ...source.plus };
-        return rig.cables.flatMap((cable): RuleResult[] => {
-          const bare = cable.wires.flatMap((wire, at) => {
-            const far = samePin(wire.from, plus) ? wire.to : samePin(wire.to, plus) ? wire.from : null;
-            if (!far || wire.inline?.kind === 'fuse') return [];
+        const ends = wiresAt(rig, plus);
+        return [...new Set(ends.map((e) => e.cable))].flatMap((cable): RuleResult[] => {
+          const bare = ends.flatMap(({ cable: own, wire, index: at, far: end }) => {
+            const far = wire[end];
+            if (own !== cable || wire.inline?.kind === 'fuse') return [];
             if (sheetOf(rig, far.part).role === 'fuse' || findPin(rig, far)?.pin.line !== 'supply') return [];
             const amps = Math.abs(flat.wires.find((w) => w.cable === cable.id && w.wire === at)?.amps ?? 0);
             return [{ wire, at, amps }];

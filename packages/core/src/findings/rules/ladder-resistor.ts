@@ -1,5 +1,5 @@
 import { pinOf, preferredOhm } from '../../loom/index.js';
-import { samePin, type Edit } from '../../rig/index.js';
+import { wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A key ladder without its series resistor, or with one outside the window: some keys work, others not. @source [practice] 400–600 Ω, 470 Ω usual */
@@ -9,19 +9,15 @@ export const ladderResistorRule: Rule = ({ rig, conversations }) =>
     .flatMap((c): RuleResult[] => {
       const window = c.listener.link.params.seriesOhm!;
       const at = pinOf(c.listener, c.listener.link.pins.data!);
-      const found = rig.cables.flatMap((cable) =>
-        cable.wires.flatMap((w, wire) =>
-          samePin(w.from, at) || samePin(w.to, at) ? [{ cable: cable.id, wire, inline: w.inline }] : [],
-        ),
-      )[0];
-      const ohm = found?.inline?.kind === 'resistor' ? found.inline.ohm : 0;
+      const found = wiresAt(rig, at)[0];
+      const ohm = found?.wire.inline?.kind === 'resistor' ? found.wire.inline.ohm : 0;
       if (!found || (ohm >= window[0] && ohm <= window[1])) return [];
       const wanted = preferredOhm(window);
       const edits: Edit[] = [
         {
           kind: 'setWire',
-          cable: found.cable,
-          wire: found.wire,
+          cable: found.cable.id,
+          wire: found.index,
           inline: { kind: 'resistor', ohm: wanted ?? window[0] },
         },
       ];
@@ -30,9 +26,9 @@ export const ladderResistorRule: Rule = ({ rig, conversations }) =>
           rule: 'ladder-resistor',
           mark: 'stop',
           station: 'loom',
-          subjects: [found.cable, c.listener.part.id],
+          subjects: [found.cable.id, c.listener.part.id],
           figures: [
-            { name: 'cable', value: found.cable },
+            { name: 'cable', value: found.cable.id },
             { name: 'device', value: c.listener.part.id },
             { name: 'ohm', value: ohm, unit: 'Ω' },
             { name: 'from', value: window[0], unit: 'Ω', source: '[practice]' },

@@ -1,5 +1,5 @@
 import { pinOf } from '../../loom/index.js';
-import { samePin, type Edit } from '../../rig/index.js';
+import { wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A bus on a port that cannot turn it over: silent, raw bytes are framing errors. @source [practice] SBUS logic is inverted */
@@ -8,13 +8,12 @@ export const serialNotInvertedRule: Rule = ({ rig, conversations }) =>
     .filter((c) => c.troubles.includes('not inverted'))
     .map((c): RuleResult => {
       const at = pinOf(c.listener, c.listener.link.pins.hear!);
-      const edits = rig.cables.flatMap((cable) =>
-        cable.wires.flatMap((w, wire): Edit[] =>
-          samePin(w.from, at) || samePin(w.to, at)
-            ? [{ kind: 'setWire', cable: cable.id, wire, inline: { kind: 'inverter' } }]
-            : [],
-        ),
-      );
+      const edits = wiresAt(rig, at).map(({ cable, index }): Edit => ({
+        kind: 'setWire',
+        cable: cable.id,
+        wire: index,
+        inline: { kind: 'inverter' },
+      }));
       return {
         rule: 'serial-not-inverted',
         mark: 'stop',

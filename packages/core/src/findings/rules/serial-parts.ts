@@ -1,5 +1,5 @@
 import { pinOf, type Conversation } from '../../loom/index.js';
-import { samePin } from '../../rig/index.js';
+import { wiresAt } from '../../rig/index.js';
 import type { RuleContext } from '../finding.js';
 
 /** Serial conversations as their controller holds them. */
@@ -10,13 +10,10 @@ export const serialTalks = ({ conversations }: RuleContext): Conversation[] =>
 
 /** The cable that carries both wires' ends. */
 function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {
-  const ends = [c.talker, c.listener];
-  return rig.cables.find((cable) =>
-    ends.every((end) => {
-      const pins = [end.link.pins.send!, end.link.pins.hear!].map((at) => pinOf(end, at));
-      return cable.wires.some((w) => pins.some((p) => samePin(w.from, p) || samePin(w.to, p)));
-    }),
-  )?.id;
+  const [mine, theirs] = [c.talker, c.listener].map((end) =>
+    [end.link.pins.send!, end.link.pins.hear!].flatMap((at) => wiresAt(rig, pinOf(end, at)).map((w) => w.cable)),
+  );
+  return rig.cables.find((cable) => mine!.includes(cable) && theirs!.includes(cable))?.id;
 }
 
 /** What every finding about a serial pair says first. */

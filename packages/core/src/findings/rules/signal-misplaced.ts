@@ -1,5 +1,5 @@
 import type { Pin } from '../../parts/index.js';
-import { findPin, samePin, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { findPin, wiresAt, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
 const lineOf = (rig: Rig, at: PinRef): Pin['line'] | undefined => findPin(rig, at)?.pin.line;
@@ -71,11 +71,7 @@ function aloneFix(rig: Rig, cable: Cable, at: number): Fix[] {
     const port = findPin(rig, wire[end])!.port;
     const free = port.pins
       .map((p) => ({ ...wire[end], pin: p.n }))
-      .find(
-        (pin) =>
-          suits(rig, { ...wire, [end]: pin }) &&
-          !rig.cables.some((c) => c.wires.some((w) => samePin(w.from, pin) || samePin(w.to, pin))),
-      );
+      .find((pin) => suits(rig, { ...wire, [end]: pin }) && !wiresAt(rig, pin).length);
     if (free)
       return [
         {

@@ -11,10 +11,11 @@ const THICKEST_AWG = 14;
 export const starvedSpliceRule: Rule = ({ rig, flat }) =>
   flat.wires.flatMap(({ cable, wire, amps }): RuleResult[] => {
     const own = findCable(rig, cable)!.wires[wire]!;
+    const dropV = 2 * Math.abs(amps) * wireOhm(own);
+    if (dropV <= MOST_DROP_V || findPin(rig, own.from)?.pin.line !== 'supply') return [];
     const far = amps > 0 ? own.to : own.from;
     const shared = sharersBehind(rig, cable, far);
-    const dropV = 2 * Math.abs(amps) * wireOhm(own);
-    if (findPin(rig, own.from)?.pin.line !== 'supply' || shared.length < 1 || dropV <= MOST_DROP_V) return [];
+    if (!shared.length) return [];
     const gaugeAwg = Math.max(thickestFit(rig, own.from, own.to) ?? THICKEST_AWG, own.gaugeAwg - 4);
     const after = 2 * Math.abs(amps) * wireOhm({ ...own, gaugeAwg });
     const edits: Edit[] = findCable(rig, cable)!.wires.map((_, i) => ({ kind: 'setWire', cable, wire: i, gaugeAwg }));

@@ -1,5 +1,15 @@
 import { thickestFit, wireOhmPerMetre, type RailNode } from '../../rails/index.js';
-import { findCable, findPin, labelOf, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import {
+  findCable,
+  findPin,
+  labelOf,
+  samePin,
+  sheetOf,
+  wiresAt,
+  type Edit,
+  type PinRef,
+  type Rig,
+} from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
 import { outletsFor, supplyLead } from './outlets.js';
@@ -27,25 +37,15 @@ function supplyPins(rig: Rig, node: RailNode): { plus: PinRef; minus: PinRef } {
 
 export function cablesAt(rig: Rig, node: RailNode): string[] {
   const { plus } = supplyPins(rig, node);
-  return rig.cables.filter((c) => c.wires.some((w) => samePin(w.from, plus) || samePin(w.to, plus))).map((c) => c.id);
+  return [...new Set(wiresAt(rig, plus).map(({ cable }) => cable.id))];
 }
 
 /** A lead at a supply has plus and minus changed over: that is the finding, and what the supply then sees follows from it. */
 export function isReversed(rig: Rig, node: RailNode): boolean {
   const { plus, minus } = supplyPins(rig, node);
-  return rig.cables.some((c) =>
-    c.wires.some((w) => {
-      const far =
-        samePin(w.to, plus) || samePin(w.to, minus)
-          ? w.from
-          : samePin(w.from, plus) || samePin(w.from, minus)
-            ? w.to
-            : null;
-      const line = far && findPin(rig, far)?.pin.line;
-      const own = samePin(w.to, plus) || samePin(w.from, plus) ? 'supply' : 'ground';
-      return (line === 'supply' || line === 'ground') && line !== own;
-    }),
-  );
+  const meets = (own: PinRef, other: 'supply' | 'ground'): boolean =>
+    wiresAt(rig, own).some(({ wire, far }) => findPin(rig, wire[far])?.pin.line === other);
+  return meets(plus, 'ground') || meets(minus, 'supply');
 }
 
 /** What feeds a supply is itself without volts: its own finding says so. */
@@ -58,20 +58,9 @@ const DEAD_V = 0.05;
 /** Moves the far ends of a supply lead to a source that fits; a lead that also carries signals stays, and a new one is made. */
 export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
-  const at = rig.cables.flatMap((cable) =>
-    cable.wires.flatMap((wire, index) => {
-      const near = samePin(wire.to, pins.plus)
-        ? ('to' as const)
-        : samePin(wire.from, pins.plus)
-          ? ('from' as const)
-          : null;
-      return near ? [{ cable, wire, index, near, far: near === 'to' ? ('from' as const) : ('to' as const) }] : [];
-    }),
-  );
-  const [own, second] = at;
+  const [own, second] = wiresAt(rig, pins.plus);
   if (!own) return [];
-  const back = rig.cables.some((c) => c.wires.some((w) => samePin(w.from, pins.minus) || samePin(w.to, pins.minus)));
-  if (!back) return returnFix(rig, node, own.cable.id, own.wire[own.far]);
+  if (!wiresAt(rig, pins.minus).length) return returnFix(rig, node, own.cable.id, own.wire[own.far]);
   // volts below nothing: some lead before it is changed over, and no move of this one mends that
   if (second || node.volts < -DEAD_V) return [];
   const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
@@ -121,7 +110,7 @@ function returnFix(rig: Rig, node: RailNode, cable: string, plus: PinRef): Fix[]
 /** A fresh lead from the first source that fits. */
 export function leadFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
-  const halfWired = rig.cables.some((c) => c.wires.some((w) => samePin(w.from, pins.plus) || samePin(w.to, pins.plus)));
+  const halfWired = wiresAt(rig, pins.plus).length > 0;
   // a lead that is there and brings nothing must come off first
   if (halfWired) return moveFixes({ rig, flat } as RuleContext, node);
   return outletsFor(rig, node, flat).map((outlet) => ({

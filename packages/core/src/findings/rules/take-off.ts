@@ -1,15 +1,11 @@
-import { isFlown, panHolds } from '../../channels/index.js';
-import { turns } from '../../parts/index.js';
-import { partsWithSheets } from '../../rig/index.js';
+import { panHolds, standsAtTakeOff } from '../../channels/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { tellFunction } from './tell-function.js';
 
 /** A craft whose gimbal is to stand for take-off, and no channel that can make it. @source [practice] a free pan axis spins */
 export const takeOffRule: Rule = (context) => {
   const { rig, chains } = context;
-  if (!isFlown(rig)) return [];
-  return partsWithSheets(rig)
-    .filter(({ sheet }) => turns(sheet) && sheet.functions.some((f) => f.what === 'pan'))
+  return standsAtTakeOff(rig)
     .filter(({ part }) => chains.some((c) => c.part.id === part.id && c.path.length) && !panHolds(chains, part.id))
     .map(({ part, sheet }): RuleResult => ({
       rule: 'take-off-untold',

@@ -1,5 +1,5 @@
 import { pinOf } from '../../loom/index.js';
-import { labelOf, samePin, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { labelOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -28,10 +28,10 @@ export const talkersRule: Rule = ({ rig, conversations, nets }) => {
 };
 
 function takeOff(rig: Rig, at: PinRef, label: string): Fix[] {
-  const edits: Edit[] = rig.cables.flatMap((cable) =>
-    cable.wires.flatMap((w, wire) =>
-      samePin(w.from, at) || samePin(w.to, at) ? [{ kind: 'removeWire' as const, cable: cable.id, wire }] : [],
-    ),
-  );
+  const edits = wiresAt(rig, at).map(({ cable, index }): Edit => ({
+    kind: 'removeWire',
+    cable: cable.id,
+    wire: index,
+  }));
   return edits.length === 1 ? [{ label: `Take ${label} off the wire`, edits }] : [];
 }

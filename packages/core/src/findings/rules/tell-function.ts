@@ -6,7 +6,11 @@ import type { Fix, RuleContext } from '../finding.js';
  * Wishes for a function that the wiring reaches and gives it a control and a channel; offered only where `mends` holds after.
  * Null where no control or channel is left for it.
  */
-export function tellFunction({ rig, chains }: RuleContext, fn: Chain, mends: (now: Chain[]) => boolean): Fix | null {
+export function tellFunction(
+  { rig, chains }: RuleContext,
+  fn: Chain,
+  mends: (now: readonly Chain[]) => boolean,
+): Fix | null {
   if (!fn.path.length || fn.path.some((c) => c.troubles.length)) return null;
   const known = rig.wishes.some((w) => w.what === fn.fn.what && (w.part ?? fn.part.id) === fn.part.id);
   const wish: Edit[] = known

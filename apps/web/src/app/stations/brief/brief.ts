@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
-import type { WishState } from '@squallmark/core/channels';
+import { standsAtTakeOff, type WishState } from '@squallmark/core/channels';
 import { WISHABLE } from '@squallmark/core/parts';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
+import type { FeedChoice } from '@squallmark/core/rails';
 import { newPart, nextId, partsWithSheets, RIG_KINDS, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { FindingsDock } from '../../kit/findings-dock';
@@ -85,8 +87,9 @@ export class Brief {
   private readonly outcomes = signal<SchoolOutcome[]>([]);
   /** What would grant a wish these parts cannot, by wish id; null: no single class. */
   protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
+  private readonly feeds = toSignal(inject(AnalysisStore).feeds$, { initialValue: [] as FeedChoice[] });
   protected readonly schools = computed(() =>
-    schoolCards(this.rig().schools, this.outcomes(), this.analysis()?.brief.feeds ?? []),
+    schoolCards(this.rig().schools, this.outcomes(), this.feeds(), standsAtTakeOff(this.rig()).length > 0),
   );
 
   constructor() {

@@ -59,14 +59,6 @@ const CARDS: { school: keyof Schools; title: string; sides: Side[] }[] = [
     ],
   },
   {
-    school: 'links',
-    title: 'Radio links',
-    sides: [
-      { value: 'one', name: 'one', note: 'carries all' },
-      { value: 'two', name: 'two', note: 'sticks apart' },
-    ],
-  },
-  {
     school: 'takeOff',
     title: 'At take-off the gimbal is',
     sides: [
@@ -77,17 +69,26 @@ const CARDS: { school: keyof Schools; title: string; sides: Side[] }[] = [
   },
 ];
 
-/** The choices with their figures: from proposals of their own, and for the gimbal's feed its volts full and flat. */
+/**
+ * The choices that make a difference to these parts, with their figures: from proposals of their own, and for the gimbal's feed its
+ * volts full and flat.
+ * @param outcomes empty while they are worked out, and on a bench too big to weigh them
+ * @param holdsStill whether something on board is to be still at take-off
+ */
 export function schoolCards(
   schools: Schools,
   outcomes: readonly SchoolOutcome[],
   feeds: readonly FeedChoice[],
+  holdsStill: boolean,
 ): SchoolCard[] {
-  return CARDS.map(({ school, title, sides }) => {
+  const touches = ({ school }: (typeof CARDS)[number]): boolean => {
+    if (school === 'takeOff') return holdsStill;
+    if (school === 'gimbalFeed' && feeds.length) return true;
+    const [first, ...others] = outcomes.filter((o) => o.school === school);
+    return others.some((o) => o.leads !== first!.leads || o.points !== first!.points || o.unmet !== first!.unmet);
+  };
+  return CARDS.filter(touches).map(({ school, title, sides }) => {
     const own = outcomes.filter((o) => o.school === school);
-    const same =
-      own.length > 1 &&
-      own.every((o) => o.leads === own[0]!.leads && o.points === own[0]!.points && o.unmet === own[0]!.unmet);
     return {
       school,
       title,
@@ -99,7 +100,7 @@ export function schoolCards(
         return {
           ...side,
           chosen,
-          note: side.note ?? (feed ? feedNote(feed) : same ? 'the same here' : outcomeNote(outcome, own)),
+          note: side.note ?? (feed ? feedNote(feed) : outcomeNote(outcome, own)),
           edits: feed?.edits.length ? feed.edits : chosen ? [] : [choice],
         };
       }),

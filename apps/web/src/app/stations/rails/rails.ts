@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatSliderModule } from '@angular/material/slider';
 import { labelOf } from '@squallmark/core/rig';
 import type { RailRow } from '@squallmark/core/rails';
@@ -27,6 +28,7 @@ export class RailsStation {
   protected readonly analysis = computed(() => this.result()?.analysis);
   protected readonly charge = this.desk.charge;
   protected readonly chargeText = computed(() => percent(this.charge()));
+  protected readonly sweep = toSignal(inject(AnalysisStore).sweep$);
   private readonly picked = signal<string | null>(null);
 
   protected readonly rows = computed(() =>
@@ -47,7 +49,7 @@ export class RailsStation {
     })),
   );
   protected readonly chosen = computed(() => {
-    const lines = this.analysis()?.rails.sweep.lines ?? [];
+    const lines = this.sweep()?.lines ?? [];
     const lowest = this.analysis()?.rails.lowestMargin?.part;
     return (
       lines.find((l) => `${l.part}.${l.terminal}` === this.picked()) ??
@@ -67,8 +69,8 @@ export class RailsStation {
     if (!rails || !chosen) return [];
     const feederOf = (part: string): string | null | undefined =>
       rails.now.nodes.find((n) => n.part === part && n.kind === 'load')?.fedBy;
-    return rails.sweep.lines
-      .filter((l) => feederOf(l.part) === feederOf(chosen.part))
+    return this.sweep()!
+      .lines.filter((l) => feederOf(l.part) === feederOf(chosen.part))
       .map((l) => ({ label: labelOf(this.rig(), l.part), volts: l.volts, chosen: l === chosen }));
   });
   protected readonly summary = computed(() => {

@@ -1,0 +1,45 @@
+import { pinKey } from './look-up.js';
+import type { Cable, PinRef, Rig, Wire } from './rig.js';
+
+/**
+ * Remembers what was worked out of a rig for as long as that very object is about. A rig is never changed in place: every edit
+ * makes another, so what is remembered cannot go stale. What comes back is shared and not to be changed.
+ */
+export function oncePerRig<R>(compute: (rig: Rig) => R): (rig: Rig) => R {
+  const held = new WeakMap<Rig, R>();
+  return (rig) => {
+    const known = held.get(rig);
+    if (known !== undefined) return known;
+    const found = compute(rig);
+    held.set(rig, found);
+    return found;
+  };
+}
+
+/** A wire as one of its pins sees it. */
+export interface WireAt {
+  cable: Cable;
+  wire: Wire;
+  /** Place of the wire in its cable. */
+  index: number;
+  near: 'from' | 'to';
+  far: 'from' | 'to';
+}
+
+const wiresByPin = oncePerRig((rig) => {
+  const byPin = new Map<string, WireAt[]>();
+  for (const cable of rig.cables)
+    cable.wires.forEach((wire, index) => {
+      for (const near of ['from', 'to'] as const) {
+        const key = pinKey(wire[near]);
+        const met = byPin.get(key);
+        const seen: WireAt = { cable, wire, index, near, far: near === 'from' ? 'to' : 'from' };
+        if (met) met.push(seen);
+        else byPin.set(key, [seen]);
+      }
+    });
+  return byPin;
+});
+
+/** All wires that end on a pin, in the order of the cables. */
+export const wiresAt = (rig: Rig, pin: PinRef): readonly WireAt[] => wiresByPin(rig).get(pinKey(pin)) ?? [];
