@@ -12,7 +12,7 @@ await build({
   format: 'esm',
   target: 'node20',
   logLevel: 'warning',
-  external: ['./first-load.mjs', 'vcd-parser'],
+  external: ['./first-load.mjs', 'vcd-parser', 'highs'],
 });
 const { bench } = await import('../node_modules/.cache/squallmark-bench.mjs');
 const { firstLoad } = await import('./first-load.mjs');

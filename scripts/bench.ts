@@ -1,55 +1,18 @@
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { analyse } from '@squallmark/core/analysis';
 import { compileBench, runBench, setControls, startBench } from '@squallmark/core/bench';
-import { readBrief, readRig } from '@squallmark/core/files';
-import { propose } from '@squallmark/core/propose';
-import { applyEdits, type Rig } from '@squallmark/core/rig';
+import { propose, proposeProven, type ProgrammeSolver } from '@squallmark/core/propose';
+import type { Rig } from '@squallmark/core/rig';
+import loadHighs from 'highs';
+import { demoRig, practiceRig, unionOfDemos } from './bench-rigs.js';
 import { median, type Row } from './bench-rows.js';
 import { signalRows } from './bench-signals.js';
 
 /** Measures in one run, prints a table with ratios and writes bench/latest.json. */
 export async function bench(first: { total: number }): Promise<void> {
   const rig = demoRig();
-  const rows: Row[] = [];
-  const one = median(() => analyse({ ...rig }), 60);
-  rows.push({ what: 'whole-rig analysis, 1×', value: one, unit: 'ms', goal: 'under 16', met: one < 16 });
-  for (const times of [4, 16]) {
-    const big = multiply(rig, times);
-    const ms = median(() => analyse({ ...big }), times === 4 ? 15 : 5);
-    rows.push({
-      what: `whole-rig analysis, ${times}×`,
-      value: ms,
-      unit: 'ms',
-      goal: `${(ms / one).toFixed(1)}× of 1×`,
-      met: null,
-    });
-  }
-  const again = median(() => analyse(rig, Math.random()), 200);
-  rows.push({
-    what: 'same rig, another charge',
-    value: again,
-    unit: 'ms',
-    goal: `${(again / one).toFixed(3)}× of whole`,
-    met: null,
-  });
-  const wired = median(() => propose(rig), 10);
-  rows.push({
-    what: 'proposal, demo rig',
-    value: wired,
-    unit: 'ms',
-    goal: `${(wired / one).toFixed(1)}× of its analysis`,
-    met: null,
-  });
-  const forty = unionRig();
-  const big = median(() => propose(forty), 3);
-  rows.push({
-    what: `proposal, ${forty.parts.length} parts`,
-    value: big,
-    unit: 'ms',
-    goal: 'under 2000',
-    met: big < 2000,
-  });
+  const rows: Row[] = [...analysisRows(rig), ...(await proposalRows(rig))];
   const speed = benchSpeed(rig);
   rows.push({
     what: 'bench simulator against real time',
@@ -73,64 +36,39 @@ export async function bench(first: { total: number }): Promise<void> {
   writeFileSync('bench/latest.json', `${JSON.stringify({ date: new Date().toISOString(), machine, rows }, null, 2)}\n`);
 }
 
-/** The demo rig with its stops mended: everything is wired, mapped and fed. */
-function demoRig(): Rig {
-  const reading = readRig(readFileSync('demo/saltmarsh-six.json', 'utf8'));
-  if (!reading.ok) throw new Error('the demo rig cannot be read');
-  const fixes = analyse(reading.value).findings.filter((f) => f.mark === 'stop');
-  return applyEdits(
-    reading.value,
-    fixes.flatMap((f) => f.fixes[0]?.edits ?? []),
-  ).rig;
+/** Whole analyses of rigs like those of practice, from one bench to two dozen side by side. */
+function analysisRows(rig: Rig): Row[] {
+  const sizes = [practiceRig(13), practiceRig(30), practiceRig(100), practiceRig(300)];
+  const times = sizes.map((r) => median(() => analyse({ ...r }), Math.max(5, Math.round(900 / r.parts.length))));
+  const [, thirty] = times as [number, number];
+  const rows = sizes.map(({ parts }, i): Row => {
+    const ratio = times[i]! / thirty;
+    const row = { what: `whole-rig analysis, ${parts.length} parts`, value: times[i]!, unit: 'ms' };
+    if (i === 1) return { ...row, goal: 'under 16', met: thirty < 16 };
+    if (i === 3) return { ...row, goal: `${ratio.toFixed(1)}× of 30, under 12×`, met: ratio < 12 };
+    return { ...row, goal: `${ratio.toFixed(1)}× of 30`, met: null };
+  });
+  analyse(rig, 0.3);
+  const again = median(() => analyse(rig, Math.random()), 200);
+  const goal = `${(again / thirty).toFixed(3)}× of 30 parts`;
+  return [...rows, { what: 'same rig, another charge', value: again, unit: 'ms', goal, met: null }];
 }
 
-/** The three demo briefs on one bench: their parts and wishes, no wiring. */
-function unionRig(): Rig {
-  const rigs = ['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'].map((name, i): Rig => {
-    const reading = readBrief(readFileSync(`demo/${name}.brief.json`, 'utf8'));
-    if (!reading.ok) throw new Error(`${name}: the brief cannot be read`);
-    const own = /"(id|part|rides)":"([A-Z][A-Z0-9]*)"/g;
-    return JSON.parse(
-      JSON.stringify(reading.value).replace(own, (_whole, key: string, id: string) => `"${key}":"${id}-${i}"`),
-    ) as Rig;
-  });
-  const [first] = rigs as [Rig, ...Rig[]];
-  return {
-    ...first,
-    parts: rigs.flatMap((r) => r.parts),
-    wishes: rigs.flatMap((r) => r.wishes),
-    sheets: Object.assign({}, ...rigs.map((r) => r.sheets)) as Rig['sheets'],
-    held: rigs.flatMap((r) => r.held),
+/** A first answer at once, and the proven one by the solver of integer programmes. */
+async function proposalRows(rig: Rig): Promise<Row[]> {
+  const solver = (await loadHighs()) as ProgrammeSolver;
+  const row = (what: string, run: () => unknown, times: number, most: number | null): Row => {
+    const value = median(run, times);
+    return { what, value, unit: 'ms', goal: most ? `under ${most}` : '', met: most ? value < most : null };
   };
-}
-
-/** That many copies side by side in one document, each with its own ids. */
-function multiply(rig: Rig, times: number): Rig {
-  const copies = Array.from({ length: times }, (_, i) => {
-    const text = JSON.stringify({
-      parts: rig.parts,
-      cables: rig.cables,
-      shaping: rig.shaping,
-      held: rig.held,
-      bindings: rig.bindings,
-      wishes: rig.wishes,
-    });
-    return JSON.parse(
-      text.replace(
-        /"(id|part|transmitter|rides)":"([A-Za-z0-9]+)"/g,
-        (_whole, key: string, id: string) => `"${key}":"${id}-${i}"`,
-      ),
-    ) as Pick<Rig, 'parts' | 'cables' | 'shaping' | 'held' | 'bindings' | 'wishes'>;
-  });
-  return {
-    ...rig,
-    parts: copies.flatMap((c) => c.parts),
-    cables: copies.flatMap((c) => c.cables),
-    shaping: copies.flatMap((c) => c.shaping),
-    held: copies.flatMap((c) => c.held),
-    bindings: copies.flatMap((c) => c.bindings),
-    wishes: copies.flatMap((c) => c.wishes),
-  };
+  const [forty, eighty] = [unionOfDemos(1), unionOfDemos(2)];
+  const size = (r: Rig): string => `${r.parts.length} parts`;
+  return [
+    row('proposal, demo rig', () => propose(rig), 10, null),
+    row(`first answer, ${size(forty)}`, () => propose(forty), 3, 2000),
+    row(`proven, ${size(forty)}`, () => proposeProven(forty, solver), 3, 500),
+    row(`proven, ${size(eighty)}`, () => proposeProven(eighty, solver), 3, 3000),
+  ];
 }
 
 /** Simulated over real milliseconds, with controls that keep the axes moving. */

@@ -141,18 +141,35 @@ function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution): Rail
   const element = network.prepared.network.elements[t.element]!;
   const volts = solved.volts[t.element]!;
   const amps = solved.amps[t.element]!;
-  const base = { part: t.part.id, port: t.plus.port, terminal: t.id, volts, amps };
+  const [part, port, terminal] = [t.part.id, t.plus.port, t.id];
   if (t.kind === 'supply') {
     const allowed = supplyOf(t).volts;
     const marginV = Math.min(volts - allowed[0], allowed[1] - volts);
     const kind = element.kind === 'input' ? ('regulator input' as const) : ('load' as const);
     const fedBy = network.feeders.get(t.element) ?? null;
-    return { ...base, kind, allowed, marginV, maxA: null, inDropout: false, overloaded: false, fedBy };
+    return {
+      part,
+      port,
+      terminal,
+      kind,
+      volts,
+      amps,
+      allowed,
+      marginV,
+      maxA: null,
+      inDropout: false,
+      overloaded: false,
+      fedBy,
+    };
   }
   const source = t.sheet.sources.find((s) => s.id === t.id)!;
   return {
-    ...base,
+    part,
+    port,
+    terminal,
     kind: element.kind === 'pack' ? 'pack' : 'regulator',
+    volts,
+    amps,
     allowed: null,
     marginV: null,
     maxA: source.maxA,

@@ -1,3 +1,4 @@
+import { isDraft } from 'immer';
 import type { Pin, Port, Role, Sheet } from '../parts/index.js';
 import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
 
@@ -48,9 +49,22 @@ export function labelOf(rig: Rig, partId: string): string {
 
 export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefined {
   const part = findPart(rig, at.part);
-  const port = part && rig.sheets[part.class]?.ports.find((p) => p.id === at.port);
-  const pin = port?.pins.find((p) => p.n === at.pin);
-  return port && pin ? { port, pin } : undefined;
+  const sheet = part && rig.sheets[part.class];
+  return sheet && pinsOf(sheet).get(at.port)?.get(at.pin);
+}
+
+type Pins = ReadonlyMap<string, ReadonlyMap<number, { port: Port; pin: Pin }>>;
+const pinsBySheet = new WeakMap<Sheet, Pins>();
+
+/** All pins of a sheet by port and number. A sheet that is being edited is read afresh. */
+function pinsOf(sheet: Sheet): Pins {
+  const known = pinsBySheet.get(sheet);
+  if (known) return known;
+  const pins: Pins = new Map(
+    sheet.ports.map((port) => [port.id, new Map(port.pins.map((pin) => [pin.n, { port, pin }] as const))] as const),
+  );
+  if (!isDraft(sheet)) pinsBySheet.set(sheet, pins);
+  return pins;
 }
 
 /** A setting's value on this part: the user's, else the sheet's default. Undefined when there is no such setting. */

@@ -40,6 +40,7 @@ export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
   const search: Search = {
     tasks: order,
     after: order.map((t) => t.after.map((id) => at.get(id)!)),
+    twin: twinsOf(order),
     tails: order.map((t) => tails.get(t.id)!),
     best: null,
     bestSeconds: Infinity,
@@ -65,6 +66,8 @@ interface Search {
   tasks: readonly WakeTask[];
   /** Places in `tasks` of what each waits for. */
   after: readonly (readonly number[])[];
+  /** The task before each that is as good as it in every way: of such, the first goes first. */
+  twin: readonly (number | undefined)[];
   tails: readonly number[];
   best: number[] | null;
   bestSeconds: number;
@@ -91,7 +94,8 @@ function explore(search: Search, starts: number[], handsFree: number): void {
     if (starts[i] !== NOT_YET) placedLeast = Math.max(placedLeast, starts[i]! + tails[i]!);
     else if (t.hands) {
       handsLeft += t.seconds;
-      if (after[i]!.every((k) => starts[k] !== NOT_YET))
+      const twin = search.twin[i];
+      if ((twin === undefined || starts[twin] !== NOT_YET) && after[i]!.every((k) => starts[k] !== NOT_YET))
         choices.push({ task: i, start: earliest(search, i, starts, handsFree, stills) });
     }
   });
@@ -150,6 +154,19 @@ function earliest(
     }
   }
   return at;
+}
+
+/** Tasks of the same length that wait for the same and are waited for by the same may change places and nothing changes. */
+function twinsOf(order: readonly WakeTask[]): (number | undefined)[] {
+  const last = new Map<string, number>();
+  return order.map((task, i) => {
+    if (!task.hands) return undefined;
+    const waiting = order.filter((t) => t.after.includes(task.id)).map((t) => t.id);
+    const likeness = [task.seconds, task.still, task.after.toSorted().join(), waiting.join()].join('|');
+    const twin = last.get(likeness);
+    last.set(likeness, i);
+    return twin;
+  });
 }
 
 /** Longest time from a task's start to the end of everything that waits for it. */
