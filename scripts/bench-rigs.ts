@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { analyse } from '@squallmark/core/analysis';
 import { readBrief, readRig } from '@squallmark/core/files';
+import { fixesOf } from '@squallmark/core/findings';
 import { propose } from '@squallmark/core/propose';
 import { applyEdits, type Rig } from '@squallmark/core/rig';
 import { BENCHES } from '../packages/core/test/practice/benches/index.js';
@@ -15,7 +16,7 @@ export function demoRig(): Rig {
   const fixes = analyse(reading.value).findings.filter((f) => f.mark === 'stop');
   return applyEdits(
     reading.value,
-    fixes.flatMap((f) => f.fixes[0]?.edits ?? []),
+    fixes.flatMap((f) => fixesOf(f)[0]?.edits ?? []),
   ).rig;
 }
 

@@ -1,8 +1,10 @@
 import { computed, type Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { analyse } from '@squallmark/core/analysis';
+import { analyse, feedsOf, sweepOf } from '@squallmark/core/analysis';
+import { fixesOf } from '@squallmark/core/findings';
 import { writeRig } from '@squallmark/core/files';
 import type { Rig } from '@squallmark/core/rig';
+import { of } from 'rxjs';
 import { AnalysisStore } from '../app/state/analysis';
 import { RigStore } from '../app/state/rig-store';
 import { RigVault } from '../app/state/rig-vault';
@@ -17,7 +19,12 @@ export async function openStore(rig: Rig, providers: Provider[] = []): Promise<R
         provide: AnalysisStore,
         useFactory: () => {
           const store = TestBed.inject(RigStore);
-          return { result: computed(() => ({ analysis: analyse(store.rig()), tookMs: 0 })) };
+          return {
+            result: computed(() => ({ rig: store.rig(), analysis: analyse(store.rig()), tookMs: 0 })),
+            fixes$: (rig: Rig) => of({ rig, fixes: new Map(analyse(rig).findings.map((f) => [f.id, fixesOf(f)])) }),
+            sweep$: of(sweepOf(store.rig())),
+            feeds$: of(feedsOf(store.rig())),
+          };
         },
       },
     ],

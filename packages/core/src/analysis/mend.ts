@@ -1,4 +1,4 @@
-import type { Finding, Fix, RuleId } from '../findings/index.js';
+import { fixesOf, type Finding, type Fix, type RuleId } from '../findings/index.js';
 import { applyEdits, EditRefused, type Rig } from '../rig/index.js';
 import { analyse } from './analyse.js';
 
@@ -46,4 +46,4 @@ export function mendRig(rig: Rig, what: MendWhat = {}): Mended {
 
 /** The first fix that changes the rig and not what is wished of it. */
 export const fixOf = (finding: Finding): Fix | null =>
-  finding.fixes.find((fix) => !fix.edits.some((e) => e.kind === 'removeWish')) ?? null;
+  fixesOf(finding).find((fix) => !fix.edits.some((e) => e.kind === 'removeWish')) ?? null;

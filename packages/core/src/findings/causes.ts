@@ -21,7 +21,8 @@ export function gatherCauses(context: RuleContext, findings: Finding[]): Finding
     silenced.set(cause, [...(silenced.get(cause) ?? []), label]);
     return false;
   });
-  return left.map((f) => withSilenced(f, silenced.get(f) ?? []));
+  for (const [cause, labels] of silenced) tellSilenced(cause, labels);
+  return left;
 }
 
 function causes({ rule, subjects }: Finding, chain: Chain): boolean {
@@ -30,8 +31,7 @@ function causes({ rule, subjects }: Finding, chain: Chain): boolean {
   return !chain.path.length && TAKES_THE_LINE.has(rule) && subjects.includes(chain.part.id);
 }
 
-function withSilenced(finding: Finding, silences: string[]): Finding {
-  if (!silences.length) return finding;
-  const verb = silences.length > 1 ? 'are' : 'is';
-  return { ...finding, silences, text: `${finding.text} So ${listed(silences)} ${verb} not there yet.` };
+function tellSilenced(finding: Finding, silences: string[]): void {
+  finding.silences = silences;
+  finding.text += ` So ${listed(silences)} ${silences.length > 1 ? 'are' : 'is'} not there yet.`;
 }

@@ -1,4 +1,4 @@
-import type { Finding, Mark, Rule, RuleContext, RuleResult } from './finding.js';
+import type { Finding, Fix, Mark, Rule, RuleContext, Said } from './finding.js';
 import { addressTwiceRule } from './rules/address-twice.js';
 import { antennaCrossedRule } from './rules/antenna-crossed.js';
 import { antennaMissingRule } from './rules/antenna-missing.js';
@@ -169,21 +169,35 @@ const RANK: Record<Mark, number> = { stop: 0, watch: 1, clear: 2 };
 /** All findings of a rig, stops first, otherwise in the order of the rules. */
 export function findFindings(context: RuleContext): Finding[] {
   const seen = new Map<string, number>();
-  const found = RULES.flatMap((rule) => rule(context)).map((result): Finding => ({
-    ...result,
-    id: oneOfAKind(seen, result),
-    ...wordFinding(context.rig, result),
-    silences: [],
-    source: RULE_SOURCE[result.rule],
-  }));
+  const found = RULES.flatMap((rule) => rule(context)).map(({ fixes, ...result }): Finding => {
+    const finding = {
+      ...result,
+      id: oneOfAKind(seen, result),
+      ...wordFinding(context.rig, result),
+      silences: [],
+      source: RULE_SOURCE[result.rule],
+    };
+    mendedBy.set(finding, fixes);
+    return finding;
+  });
   return gatherCauses(context, found).sort((a, b) => RANK[a.mark] - RANK[b.mark]);
+}
+
+/** How each finding is mended, by the finding itself; what was asked once is kept. */
+const mendedBy = new WeakMap<Finding, () => readonly Fix[]>();
+
+/** What mends a finding, the best first; none where hands must, or another part. Ask of a finding as it came from {@link findFindings}. */
+export function fixesOf(finding: Finding): readonly Fix[] {
+  const fixes = mendedBy.get(finding)?.() ?? [];
+  mendedBy.set(finding, () => fixes);
+  return fixes;
 }
 
 /** What tells two things apart that a rule says of the same subjects. */
 const TOLD_APART: ReadonlySet<string> = new Set(['function', 'wish']);
 
 /** Rule and subjects, with the function or wish it names; a number behind it where even those are the same. */
-function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures, apart = '' }: RuleResult): string {
+function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures, apart = '' }: Said): string {
   const named = subjects.length ? figures.filter((f) => TOLD_APART.has(f.name)) : figures;
   const id = `${rule}:${[subjects.join('+'), ...named.map((f) => f.value), apart].filter((x) => x !== '').join('|')}`;
   const times = (seen.get(id) ?? 0) + 1;

@@ -21,8 +21,8 @@ export interface Fix {
   edits: Edit[];
 }
 
-/** What a rule returns: code and figures. Sentences are put to it by the wording. */
-export interface RuleResult {
+/** What a rule has to say: code and figures. Sentences are put to it by the wording. */
+export interface Said {
   rule: RuleId;
   mark: Mark;
   station: StationId;
@@ -33,10 +33,15 @@ export interface RuleResult {
   /** What tells it from another that the rule says of the same subjects, where neither function nor wish does. */
   apart?: string;
   figures: Figure[];
-  fixes: Fix[];
 }
 
-export interface Finding extends RuleResult {
+/** What a rule returns: what it says, and what mends it, worked out when asked for. Most findings are read, few are mended. */
+export interface RuleResult extends Said {
+  fixes: () => Fix[];
+}
+
+/** A finding as it is told: plain data, fit for a message. What mends it is asked of `fixesOf`. */
+export interface Finding extends Said {
   /** Same rule on the same subjects has the same id from one analysis to the next. */
   id: string;
   title: string;
@@ -151,6 +156,6 @@ export interface RuleContext {
 export type Rule = (context: RuleContext) => RuleResult[];
 
 /** Reads a figure by its name, for wording. */
-export function figureOf(result: Pick<RuleResult, 'figures'>, name: string): Figure | undefined {
+export function figureOf(result: Pick<Said, 'figures'>, name: string): Figure | undefined {
   return result.figures.find((figure) => figure.name === name);
 }

@@ -1,3 +1,4 @@
+import { fixesOf } from './index.js';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig, rulesOf } from '../../test/support/demo-rig.js';
 import { analyse } from '../analysis/index.js';
@@ -68,7 +69,7 @@ const BREAKS: [rule: string, edits: Edit[]][] = [
 function clean(): Rig {
   let rig = mendedRig();
   for (let round = 0; round < 4; round++) {
-    const edits = analyse(rig).findings.flatMap((f) => f.fixes[0]?.edits ?? []);
+    const edits = analyse(rig).findings.flatMap((f) => fixesOf(f)[0]?.edits ?? []);
     if (edits.length) rig = applyEdits(rig, edits).rig;
   }
   return rig;
@@ -104,7 +105,7 @@ describe('findings', () => {
     expect(count(rulesOf(broken), what)).toBeGreaterThan(0);
     const finding = analyse(broken).findings.find((f) => f.rule === rule)!;
     expect(`${finding.title} ${finding.text}`).not.toMatch(/undefined|NaN/);
-    const fix = finding.fixes[0];
+    const fix = fixesOf(finding)[0];
     expect(fix, 'a fix').toBeDefined();
     const mended = rulesOf(applyEdits(broken, fix!.edits).rig);
     expect(count(mended, what)).toBeLessThan(count(rulesOf(broken), what));

@@ -4,7 +4,7 @@ import { PRACTICE_CASES, PRACTICE_NO_FIX, type RuleCase } from '../../test/suppo
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
 import { applyEdits, NEW_SHAPING, type FailSafe, type Held, type Rig, type Shaping } from '../rig/index.js';
-import type { RuleId } from './index.js';
+import { fixesOf, type RuleId } from './index.js';
 import { RULE_SOURCE } from './sources.js';
 
 /** Rules whose raising and staying silent is shown on the demo rig, in findings.spec.ts. */
@@ -437,9 +437,9 @@ describe('every rule', () => {
     expect(`${finding!.title} ${finding!.text}`).not.toMatch(/undefined|NaN|\[object/);
     expect(finding!.figures.length).toBeGreaterThan(0);
     expect(finding!.source).not.toBe('');
-    if (NO_FIX.includes(rule)) return expect(finding!.fixes).toEqual([]);
+    if (NO_FIX.includes(rule)) return expect(fixesOf(finding!)).toEqual([]);
     const before = rules(rig).filter((r) => r === rule).length;
-    const after = rules(applyEdits(rig, finding!.fixes[0]!.edits).rig).filter((r) => r === rule).length;
+    const after = rules(applyEdits(rig, fixesOf(finding!)[0]!.edits).rig).filter((r) => r === rule).length;
     expect(after).toBeLessThan(before);
   });
 

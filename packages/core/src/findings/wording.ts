@@ -1,5 +1,5 @@
 import { labelOf, type Rig } from '../rig/index.js';
-import { figureOf, type RuleResult } from './finding.js';
+import { figureOf, type Said } from './finding.js';
 import { BRIEF_WORDS } from './words/brief.js';
 import { CHANNELS_WORDS } from './words/channels.js';
 import { PICTURE_WORDS } from './words/picture.js';
@@ -20,7 +20,7 @@ const SAY: Sayings = {
 };
 
 /** Turns a rule's code and figures into bench talk. */
-export function wordFinding(rig: Rig, result: RuleResult): Words {
+export function wordFinding(rig: Rig, result: Said): Words {
   const text = (name: string): string => String(figureOf(result, name)?.value ?? '');
   const number = (name: string): number => Number(figureOf(result, name)?.value ?? NaN);
   const unit = (name: string): string => figureOf(result, name)?.unit ?? '';

@@ -4,6 +4,7 @@
  */
 import { beforeAll, describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
+import { fixesOf } from '../../src/findings/index.js';
 import { RULE_SOURCE } from '../../src/findings/sources.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
@@ -66,7 +67,7 @@ describe('laws of every rig', () => {
     const applied = new Map<string, number>();
     const broken = breaks([...sound, ...faulty], ({ rig }) =>
       analyse(rig).findings.flatMap((finding) =>
-        finding.fixes.flatMap((fix) => {
+        fixesOf(finding).flatMap((fix) => {
           for (const { kind } of fix.edits) applied.set(kind, (applied.get(kind) ?? 0) + 1);
           return law.fixMends(rig, finding, fix);
         }),

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
-import type { Finding } from '../../src/findings/index.js';
+import { fixesOf, type Finding } from '../../src/findings/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
 import type { PracticeBench, Trap } from './bench.js';
 import { BENCHES } from './benches/index.js';
@@ -74,8 +74,8 @@ describe.each(BENCHES)('$name', (bench) => {
       expect(finding!.figures.find((f) => f.name === name)?.value).toBe(value);
     expect(finding!.figures.length).toBeGreaterThan(0);
     expect(`${finding!.title} ${finding!.text}`).not.toMatch(/NaN|undefined|Infinity/);
-    const [fix] = finding!.fixes;
-    if (trap.fix === null) return expect(finding!.fixes).toEqual([]);
+    const [fix] = fixesOf(finding!);
+    if (trap.fix === null) return expect(fixesOf(finding!)).toEqual([]);
     count.withFix++;
     expect(fix?.label ?? 'no fix').toMatch(new RegExp(`^${trap.fix}`));
     count.offered++;

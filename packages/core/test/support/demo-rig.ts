@@ -1,3 +1,4 @@
+import { fixesOf } from '../../src/findings/index.js';
 import { readFileSync } from 'node:fs';
 import { readRig } from '../../src/files/index.js';
 import { analyse } from '../../src/analysis/index.js';
@@ -19,7 +20,7 @@ export function mendedRig(): Rig {
   const stops = analyse(rig).findings.filter((f) => f.mark === 'stop');
   return applyEdits(
     rig,
-    stops.flatMap((f) => f.fixes[0]?.edits ?? []),
+    stops.flatMap((f) => fixesOf(f)[0]?.edits ?? []),
   ).rig;
 }
 

@@ -1,3 +1,4 @@
+import { fixesOf } from '../../src/findings/index.js';
 import { analyse } from '../../src/analysis/index.js';
 import { assignChannels } from '../../src/channels/index.js';
 import { propose } from '../../src/propose/index.js';
@@ -10,7 +11,7 @@ export function soundRig(seed: number): Rig {
   let rig = applyEdits(bare, propose(bare).edits).rig;
   rig = applyEdits(rig, assignChannels(rig).edits).rig;
   for (let round = 0; round < 4; round++) {
-    const fixes = analyse(rig).findings.flatMap((f) => f.fixes[0]?.edits ?? []);
+    const fixes = analyse(rig).findings.flatMap((f) => fixesOf(f)[0]?.edits ?? []);
     if (!fixes.length) break;
     rig = fixes.reduce(tryEdit, rig);
   }

@@ -1,6 +1,6 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { analyse } from '@squallmark/core/analysis';
-import type { Finding, StationId } from '@squallmark/core/findings';
+import { fixesOf, type Finding, type StationId } from '@squallmark/core/findings';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { gimbalRig } from '../../spec/rigs';
 import { openStore } from '../../spec/store';
@@ -51,7 +51,7 @@ describe('the findings at the side', () => {
     store.do([{ kind: 'bind', binding: { part: 'GB', fn: 'pan', slot: 8, reverse: false } }]);
     const fixable = findings().find((f) => f.rule === 'two-on-one-slot')!;
     await show(fixable.station);
-    const label = fixable.fixes[0]!.label;
+    const label = fixesOf(fixable)[0]!.label;
     const button = [...host().querySelectorAll('button')].find((b) => b.textContent.trim() === label)!;
     const before = store.rig().revision;
     button.click();

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import type { Finding, Fix, StationId } from '@squallmark/core/findings';
+import type { Figure, Finding, Fix, StationId } from '@squallmark/core/findings';
 import { count } from '@squallmark/core/units';
+import { concat, filter, scan, switchMap } from 'rxjs';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
 import { Mark } from './mark';
@@ -16,7 +18,8 @@ import { Mark } from './mark';
 })
 export class FindingsDock {
   private readonly store = inject(RigStore);
-  private readonly computed = inject(AnalysisStore).result;
+  private readonly analysis = inject(AnalysisStore);
+  private readonly computed = this.analysis.result;
 
   readonly station = input.required<StationId>();
   protected readonly folded = signal(localStorage.getItem(FOLDED_KEY) === 'yes');
@@ -24,6 +27,27 @@ export class FindingsDock {
   private readonly findings = computed(() => this.computed()?.analysis.findings ?? []);
   protected readonly here = computed(() => this.findings().filter((f) => isAt(f, this.station())));
   protected readonly elsewhere = computed(() => this.findings().filter((f) => !isAt(f, this.station())));
+  /** The station's own are asked for first. */
+  private readonly asked = computed(() => {
+    const rig = this.computed()?.rig;
+    if (!rig || this.folded()) return null;
+    return { rig, batches: [this.here(), this.elsewhere()].map((list) => list.map((f) => f.id)) };
+  });
+  private readonly mending = toSignal(
+    toObservable(this.asked).pipe(
+      filter((asked) => asked !== null),
+      switchMap(({ rig, batches }) =>
+        concat(...batches.filter((ids) => ids.length).map((ids) => this.analysis.fixes$(rig, ids))).pipe(
+          scan((known, next) => ({ rig, fixes: new Map([...known.fixes, ...next.fixes]) })),
+        ),
+      ),
+    ),
+    { initialValue: null },
+  );
+  /** Fixes of an older rig still show, so that nothing jumps, and cannot be pressed. */
+  protected readonly isStale = computed(() => this.mending()?.rig !== this.store.rig());
+  /** A finding with all of its fixes on show. */
+  protected readonly unfolded = signal<string | null>(null);
   protected readonly tally = computed(() => {
     const of = (mark: string): number => this.findings().filter((f) => f.mark === mark).length;
     return (
@@ -35,6 +59,23 @@ export class FindingsDock {
         .join(' · ') || 'all clear'
     );
   });
+
+  protected fixesOf({ id }: Finding): readonly Fix[] {
+    return this.mending()?.fixes.get(id) ?? [];
+  }
+
+  /** The best two, or all. */
+  protected shownOf(finding: Finding): readonly Fix[] {
+    const all = this.fixesOf(finding);
+    return this.unfolded() === finding.id ? all : all.slice(0, BEST);
+  }
+
+  protected readonly best = BEST;
+
+  /** What was measured or worked out; the words among the figures are in the sentence already. */
+  protected numbersOf({ figures }: Finding): Figure[] {
+    return figures.filter((f) => typeof f.value === 'number' && (f.unit !== undefined || f.source !== undefined));
+  }
 
   protected fix(fix: Fix): void {
     this.store.do(fix.edits);
@@ -53,4 +94,6 @@ export class FindingsDock {
 const isAt = (finding: Finding, station: StationId): boolean =>
   finding.station === station || (finding.alsoAt?.includes(station) ?? false);
 
+/** So many fixes of a finding show at once. */
+const BEST = 2;
 const FOLDED_KEY = 'squallmark-dock-folded';

@@ -1,6 +1,7 @@
 import { inject, Injectable, InjectionToken } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Analysis } from '@squallmark/core/analysis';
+import type { Fix } from '@squallmark/core/findings';
 import type { Rig } from '@squallmark/core/rig';
 import {
   BehaviorSubject,
@@ -28,6 +29,12 @@ export interface Computed {
   tookMs: number;
 }
 
+/** Fixes by the finding's id, and the rig they are edits of. */
+export interface Mending {
+  rig: Rig;
+  fixes: ReadonlyMap<string, readonly Fix[]>;
+}
+
 /** Keeps the analysis of the open rig; the last result stands until the next arrives. */
 @Injectable({ providedIn: 'root' })
 export class AnalysisStore {
@@ -53,19 +60,26 @@ export class AnalysisStore {
     combineLatest([this.store.rig$, this.desk.charge$]).subscribe(([rig, charge]) => void this.run(rig, charge));
   }
 
+  /** What mends some findings, with the rig it is meant for; asked of the worker when somebody looks. */
+  fixes$(rig: Rig, ids: readonly string[]): Observable<Mending> {
+    return this.ask(() => this.analyst.fixes(rig, ids)).pipe(map((fixes) => ({ rig, fixes: new Map(fixes) })));
+  }
+
   private study<R>(ask: (rig: Rig) => Promise<R>): Observable<R> {
     return this.computed.pipe(
       filter((c) => c !== null),
       map((c) => c.rig),
       distinctUntilChanged(),
-      switchMap((rig) =>
-        from(ask(rig)).pipe(
-          catchError((error: unknown) => {
-            this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
-            return EMPTY;
-          }),
-        ),
-      ),
+      switchMap((rig) => this.ask(() => ask(rig))),
+    );
+  }
+
+  private ask<R>(run: () => Promise<R>): Observable<R> {
+    return from(run()).pipe(
+      catchError((error: unknown) => {
+        this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
+        return EMPTY;
+      }),
     );
   }
 

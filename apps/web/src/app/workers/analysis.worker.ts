@@ -1,4 +1,5 @@
 import { analyse, feedsOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
+import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
@@ -16,6 +17,12 @@ function hold(rig: Rig | null): Rig {
 
 const api = {
   analyse: (rig: Rig | null, charge: number): Analysis => analyse(hold(rig), charge, shelf),
+  /** What mends some findings of the rig, by the finding's id. */
+  fixes(rig: Rig | null, ids: readonly string[]): [id: string, fixes: readonly Fix[]][] {
+    const asked = new Set(ids);
+    const { findings } = analyse(hold(rig), 1, shelf);
+    return findings.filter((f) => asked.has(f.id)).map((f) => [f.id, fixesOf(f)]);
+  },
   sweep: (rig: Rig | null): RailSweep => sweepOf(hold(rig)),
   feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */

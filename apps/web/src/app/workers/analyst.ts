@@ -1,4 +1,5 @@
 import type { Analysis } from '@squallmark/core/analysis';
+import type { Fix } from '@squallmark/core/findings';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
 import { wrap, type Remote } from 'comlink';
@@ -8,6 +9,8 @@ import { ReviveWorker } from './revive';
 /** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
 export interface Analyst {
   analyse(rig: Rig, charge: number): Promise<Analysis>;
+  /** What mends some findings of a rig, by the finding's id. */
+  fixes(rig: Rig, ids: readonly string[]): Promise<[id: string, fixes: readonly Fix[]][]>;
   /** Volts at every load from full to flat. */
   sweep(rig: Rig): Promise<RailSweep>;
   /** Both sides of the question of gimbal feed. */
@@ -32,6 +35,10 @@ export function workerAnalyst(): Analyst {
     analyse: async (rig, charge) => {
       const sending = news(rig);
       return worker.call((api) => api.analyse(sending, charge));
+    },
+    fixes: async (rig, ids) => {
+      const sending = news(rig);
+      return worker.call((api) => api.fixes(sending, ids));
     },
     sweep: async (rig) => {
       const sending = news(rig);

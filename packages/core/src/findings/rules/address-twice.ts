@@ -19,9 +19,10 @@ export const addressTwiceRule: Rule = ({ rig }) =>
           { name: 'address', value: addressOf(rig, last.id)! },
           { name: 'parts', value: same.map((p) => p.label).join(', ') },
         ],
-        fixes: address
-          ? [{ label: `Give it ${address}`, edits: [{ kind: 'note', part: last.id, change: { address } }] }]
-          : [],
+        fixes: () =>
+          address
+            ? [{ label: `Give it ${address}`, edits: [{ kind: 'note', part: last.id, change: { address } }] }]
+            : [],
       },
     ];
   });

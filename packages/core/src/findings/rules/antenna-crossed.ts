@@ -28,7 +28,7 @@ export const antennaCrossedRule: Rule = ({ rig, conversations }) => {
             { name: 'apart', value: Math.round(apart), unit: 'mm', source: 'places of the parts' },
             { name: 'wants', value: APART_MM, unit: 'mm', source: '[practice]' },
           ],
-          fixes: [
+          fixes: () => [
             { label: 'Move it aside', edits: [moveEdit(second, { yMm: findPart(rig, one)!.place!.yMm + APART_MM })] },
           ],
         },

@@ -56,7 +56,8 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
             { name: 'part', value: part.id },
             { name: 'port', value: link.id },
           ],
-          fixes: edits.length ? [{ label: `Put ${rig.parts.find((p) => p.id === spare!.part)!.label} on`, edits }] : [],
+          fixes: () =>
+            edits.length ? [{ label: `Put ${rig.parts.find((p) => p.id === spare!.part)!.label} on`, edits }] : [],
         };
       }),
   );

@@ -23,7 +23,7 @@ export const antennaNearCompassRule: Rule = ({ rig }) =>
             { name: 'apart', value: Math.round(apart), unit: 'mm', source: 'places of the parts' },
             { name: 'wants', value: AWAY_MM, unit: 'mm', source: '[practice]' },
           ],
-          fixes: [{ label: 'Move it back', edits: [moveEdit(antenna, { xMm: compass.place!.xMm - AWAY_MM })] }],
+          fixes: () => [{ label: 'Move it back', edits: [moveEdit(antenna, { xMm: compass.place!.xMm - AWAY_MM })] }],
         },
       ];
     }),

@@ -28,7 +28,7 @@ export const antennaScreenedRule: Rule = ({ rig }) =>
             { name: 'behind', value: body.id },
             { name: 'wants', value: CLEAR_MM, unit: 'mm', source: '[practice]' },
           ],
-          fixes: raised(rig, antenna, top),
+          fixes: () => raised(rig, antenna, top),
         },
       ];
     }),

@@ -30,7 +30,8 @@ export const backFeedRule: Rule = ({ rig, nets }) => {
           { name: 'guest', value: guest.part },
           { name: 'sources', value: same.map((s) => labelOf(rig, s.part)).join(', ') },
         ],
-        fixes: spare ? [{ label: `Take ${spare.id} off`, edits: [{ kind: 'removeCable', cable: spare.id }] }] : [],
+        fixes: () =>
+          spare ? [{ label: `Take ${spare.id} off`, edits: [{ kind: 'removeCable', cable: spare.id }] }] : [],
       },
     ];
   });

@@ -10,5 +10,5 @@ export const benchRule: Rule = ({ rig }) =>
       station: 'brief',
       subjects: [part.id],
       figures: [{ name: 'part', value: part.id }],
-      fixes: [{ label: 'It is here', edits: [{ kind: 'tick', part: part.id, onBench: true }] }],
+      fixes: () => [{ label: 'It is here', edits: [{ kind: 'tick', part: part.id, onBench: true }] }],
     }));

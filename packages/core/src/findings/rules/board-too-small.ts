@@ -20,5 +20,5 @@ export const boardTooSmallRule: Rule = (context) =>
         { name: 'class', value: board!, source: 'part sheet' },
         { name: 'least', value: need.board!, source: 'part sheet' },
       ],
-      fixes: [],
+      fixes: () => [],
     }));

@@ -21,7 +21,7 @@ export const cableShortRule: Rule = ({ rig }) =>
           { name: 'long', value: long, unit: 'mm' },
           { name: 'path', value: need.pathMm, unit: 'mm', source: 'places of the parts' },
         ],
-        fixes: [{ label: `Make it ${need.needMm} mm`, edits: lengthEdits(rig, cable.id, to, need.needMm) }],
+        fixes: () => [{ label: `Make it ${need.needMm} mm`, edits: lengthEdits(rig, cable.id, to, need.needMm) }],
       },
     ];
   });

@@ -34,7 +34,7 @@ export const connectorOverloadedRule: Rule = ({ rig, flat }) => {
         { name: 'amps', value: roundTo(amps, 2), unit: 'A', source: 'network solve' },
         { name: 'may carry', value: maxA, unit: 'A', source: '[practice] usual rating of the size' },
       ],
-      fixes: [],
+      fixes: () => [],
     });
   }
   return [...worst.values()];

@@ -1,17 +1,8 @@
-import {
-  betterControl,
-  controlEdits,
-  fitOf,
-  forward,
-  idleAt,
-  isFlightChain,
-  isThrottle,
-  runsAcross,
-  type Chain,
-} from '../../channels/index.js';
+import { fitOf, forward, idleAt, isFlightChain, isThrottle, runsAcross, type Chain } from '../../channels/index.js';
 import { sheetOf } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Rule, RuleContext, RuleResult } from '../finding.js';
+import { useBetter } from './use-better.js';
 
 /** A control that does not suit what its function takes. @source [practice] */
 export const controlUnfitRule: Rule = (context) =>
@@ -35,8 +26,7 @@ export const controlUnfitRule: Rule = (context) =>
     ];
   });
 
-function unfit({ rig, chains }: RuleContext, chain: Chain, why: string, rest: Figure[]): RuleResult {
-  const better = betterControl(rig, chains, chain);
+function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure[]): RuleResult {
   return {
     rule: 'control-unfit',
     mark: 'watch',
@@ -49,7 +39,7 @@ function unfit({ rig, chains }: RuleContext, chain: Chain, why: string, rest: Fi
       { name: 'why', value: why, source: '[practice]' },
       ...rest,
     ],
-    fixes: better ? [{ label: `Use ${better.label}`, edits: controlEdits(rig, chains, chain, better.id) }] : [],
+    fixes: () => useBetter(context, chain),
   };
 }
 

@@ -25,7 +25,7 @@ export const driveFailSafeRule: Rule = ({ rig, chains }) =>
             { name: 'set', value: setText(set) },
             ...(valueUs === null ? [] : [{ name: 'stop', value: valueUs, unit: 'µs', source: 'part sheet' }]),
           ],
-          fixes:
+          fixes: () =>
             valueUs === null
               ? []
               : [
@@ -62,7 +62,7 @@ export const driveNoBrakeRule: Rule = ({ rig, chains }) =>
             { name: 'function', value: brake.fn.label },
             { name: 'why', value: brake.breaks },
           ],
-          fixes: [],
+          fixes: () => [],
         },
       ];
     });

@@ -27,7 +27,7 @@ export const failSafeRule: Rule = ({ rig, chains }) =>
             { name: 'act', value: acts.act },
             { name: 'set', value: set.does === 'value' ? `${set.valueUs} µs` : set.does },
           ],
-          fixes: acts.safeUs === null ? [] : sendInstead(set, acts.safeUs),
+          fixes: () => (acts.safeUs === null ? [] : sendInstead(set, acts.safeUs)),
         },
       ];
     }),

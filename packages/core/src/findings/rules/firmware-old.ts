@@ -24,7 +24,7 @@ export const firmwareOldRule: Rule = (context) =>
           value: need.erases ? 'flashing erases the configuration: save it first' : 'the configuration stays',
         },
       ],
-      fixes: [
+      fixes: () => [
         {
           label: `Flashed to ${need.least}`,
           edits: [{ kind: 'note', part: controller.id, change: { firmware: need.least } }],

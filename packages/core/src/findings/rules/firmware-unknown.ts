@@ -23,7 +23,7 @@ export const firmwareUnknownRule: Rule = (context) => {
         { name: 'for', value: need.what },
         { name: 'least', value: need.least, source: 'part sheet' },
       ],
-      fixes: [
+      fixes: () => [
         {
           label: `It has ${least(controller.id)}`,
           edits: [{ kind: 'note', part: controller.id, change: { firmware: least(controller.id) } }],

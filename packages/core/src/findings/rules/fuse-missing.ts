@@ -32,7 +32,7 @@ export const fuseMissingRule: Rule = ({ rig, flat }) =>
                 { name: 'part', value: part.id },
                 { name: 'amps', value: Number(first.amps.toFixed(2)), unit: 'A', source: 'network solve' },
               ],
-              fixes: bare.length === 1 ? fuseFix(rig, cable.id, first) : [],
+              fixes: () => (bare.length === 1 ? fuseFix(rig, cable.id, first) : []),
             },
           ];
         });

@@ -25,7 +25,7 @@ function groundMissing({ rig }: RuleContext, c: Conversation): RuleResult {
       { name: 'listener', value: c.listener.part.id },
       { name: 'cable', value: cable?.id ?? 'none' },
     ],
-    fixes: cable ? groundFix(rig, cable.id, c) : [],
+    fixes: () => (cable ? groundFix(rig, cable.id, c) : []),
   };
 }
 

@@ -34,7 +34,7 @@ export const groundTwiceRule: Rule = ({ rig }) => {
           { name: 'from', value: a! },
           { name: 'to', value: b! },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: `Leave it out of ${last.cable}`,
             edits: [{ kind: 'removeWire', cable: last.cable, wire: last.wire }],

@@ -19,7 +19,7 @@ export const handOverFlightRule: Rule = ({ rig, chains }) =>
           { name: 'to', value: handOver.to },
           { name: 'channels', value: flight.map((c) => c.channel).join(', ') },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: 'Keep flight with the pilot',
             edits: [{ kind: 'handOver', handOver: { ...handOver, channels: left } }],
@@ -51,6 +51,6 @@ function brokenOf(handOver: HandOver, why: string): RuleResult {
       { name: 'to', value: handOver.to },
       { name: 'why', value: why },
     ],
-    fixes: [{ label: 'One pilot alone', edits: [{ kind: 'noHandOver', from: handOver.from, to: handOver.to }] }],
+    fixes: () => [{ label: 'One pilot alone', edits: [{ kind: 'noHandOver', from: handOver.from, to: handOver.to }] }],
   };
 }

@@ -31,7 +31,7 @@ export const hdmiPoweredRule: Rule = (context) =>
           },
           { name: 'socket gives', value: HDMI_A, unit: 'A', source: '[std HDMI 1.4, mem]' },
         ],
-        fixes: leadFixes(context, node),
+        fixes: () => leadFixes(context, node),
       },
     ];
   });

@@ -23,7 +23,7 @@ export const jointNoSlackRule: Rule = ({ rig }) =>
           { name: 'needs', value: need.needMm, unit: 'mm', source: 'places of the parts' },
           { name: 'slack', value: need.slackMm, unit: 'mm', source: '[practice] a loop of 25 mm radius' },
         ],
-        fixes: [{ label: `Make it ${need.needMm} mm`, edits: lengthEdits(rig, cable.id, to, need.needMm) }],
+        fixes: () => [{ label: `Make it ${need.needMm} mm`, edits: lengthEdits(rig, cable.id, to, need.needMm) }],
       },
     ];
   });

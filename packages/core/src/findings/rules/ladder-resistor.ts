@@ -34,7 +34,7 @@ export const ladderResistorRule: Rule = ({ rig, conversations }) =>
             { name: 'from', value: window[0], unit: 'Ω', source: '[practice]' },
             { name: 'to', value: window[1], unit: 'Ω', source: '[practice]' },
           ],
-          fixes: [{ label: `Put ${wanted ?? window[0]} Ω in`, edits }],
+          fixes: () => [{ label: `Put ${wanted ?? window[0]} Ω in`, edits }],
         },
       ];
     });

@@ -57,7 +57,7 @@ export const fuseTooLargeRule: Rule = (context) =>
       station: 'rails',
       subjects: [f.cable, f.wire.from.part],
       figures: figuresOf(context.rig, f),
-      fixes: refuse(context.rig, f),
+      fixes: () => refuse(context.rig, f),
     }));
 
 /** A fuse that the leads' own current at its peak would blow. */
@@ -70,7 +70,7 @@ export const fuseTooSmallRule: Rule = (context) =>
       station: 'rails',
       subjects: [f.cable, f.wire.from.part],
       figures: figuresOf(context.rig, f),
-      fixes: f.peakA > 0 && fuseFor(f.peakA) >= f.peakA ? refuse(context.rig, f) : [],
+      fixes: () => (f.peakA > 0 && fuseFor(f.peakA) >= f.peakA ? refuse(context.rig, f) : []),
     }));
 
 /** The fuse that fits between the peak and what wire and plugs carry; none where nothing does. */

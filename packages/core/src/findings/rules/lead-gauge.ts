@@ -43,7 +43,7 @@ export const wireTooThickRule: Rule = ({ rig, flat }) =>
           { name: 'takes', value: first.fits, unit: 'AWG', source: '[practice]' },
           { name: 'amps', value: roundTo(amps, 2), unit: 'A', source: 'network solve' },
         ],
-        fixes: carried ? [{ label: `Use ${first.fits} AWG`, edits }] : [],
+        fixes: () => (carried ? [{ label: `Use ${first.fits} AWG`, edits }] : []),
       },
     ];
   });
@@ -70,7 +70,7 @@ export const packLeadThinRule: Rule = ({ rig }) =>
           { name: 'gauge', value: first.wire.gaugeAwg, unit: 'AWG' },
           { name: 'least', value: first.least, unit: 'AWG', source: '[practice]' },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: `Use ${first.least} AWG`,
             edits: thin.map(({ wire, at, least }) => ({

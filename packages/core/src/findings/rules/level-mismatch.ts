@@ -23,7 +23,7 @@ export const levelMismatchRule: Rule = ({ rig }) =>
             { name: 'drives', value: hit.levelV, unit: 'V', source: 'part sheet' },
             { name: 'stands', value: hit.toleratesV, unit: 'V', source: 'part sheet' },
           ],
-          fixes: [
+          fixes: () => [
             {
               label: `Put ${GUARD_OHM} Ω in`,
               edits: [{ kind: 'setWire', cable: cable.id, wire: index, inline: { kind: 'resistor', ohm: GUARD_OHM } }],

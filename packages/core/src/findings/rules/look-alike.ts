@@ -24,7 +24,7 @@ export const lookAlikeRule: Rule = ({ rig }) =>
           { name: 'to', value: b.part },
           { name: 'order to', value: order(to) },
         ],
-        fixes: [{ label: 'Mark it as adapter', edits: [{ kind: 'markAdapter', cable: cable.id, marked: true }] }],
+        fixes: () => [{ label: 'Mark it as adapter', edits: [{ kind: 'markAdapter', cable: cable.id, marked: true }] }],
       },
     ];
   });

@@ -22,7 +22,7 @@ export const magnetNearCompassRule: Rule = ({ rig }) =>
             { name: 'compass', value: compass.id },
             { name: 'wants', value: AWAY_MM, unit: 'mm', source: '[practice]' },
           ],
-          fixes: [{ label: 'Put it away', edits: [{ kind: 'removePart', part: part.id }] }],
+          fixes: () => [{ label: 'Put it away', edits: [{ kind: 'removePart', part: part.id }] }],
         },
       ];
     }),

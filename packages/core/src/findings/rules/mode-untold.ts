@@ -21,7 +21,7 @@ export const modeUntoldRule: Rule = (context) =>
           { name: 'in', value: chain.fn.enabledIn!.windows.join(', '), source: 'part sheet' },
           { name: 'why', value: why },
         ],
-        fixes: tellMode(context, chain),
+        fixes: () => tellMode(context, chain),
       },
     ];
   });

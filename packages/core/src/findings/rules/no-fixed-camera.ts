@@ -20,7 +20,7 @@ export const noFixedCameraRule: Rule = ({ rig }) => {
         { name: 'cameras', value: riding.map(({ part }) => part.label).join(', ') },
         { name: 'kind', value: rig.kind },
       ],
-      fixes: [],
+      fixes: () => [],
     } satisfies RuleResult,
   ];
 };

@@ -25,7 +25,7 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
           { name: 'device calls it', value: chain.deviceNumber ?? slot, source: 'part sheet' },
           { name: 'driven', value: meant },
         ],
-        fixes: [{ label: `Listen on slot ${meant}`, edits }],
+        fixes: () => [{ label: `Listen on slot ${meant}`, edits }],
       },
     ];
   });

@@ -12,7 +12,6 @@ export const oneControlRule: Rule = (context) =>
       const driven = context.rig.shaping.filter((s) => s.transmitter === part.id && s.control);
       return [...groupBy(driven, (s) => s.control).values()].flatMap((same): RuleResult[] => {
         if (same.length < 2) return [];
-        const fix = apart(context, part.id, same);
         return [
           {
             rule: 'one-control-many',
@@ -31,7 +30,7 @@ export const oneControlRule: Rule = (context) =>
                     .join(', ') || 'none',
               },
             ],
-            fixes: fix ? [fix] : [],
+            fixes: () => apart(context, part.id, same),
           },
         ];
       });
@@ -47,7 +46,7 @@ function heardOf({ rig, chains }: RuleContext, transmitter: string, same: Shapin
  * Frees every channel that nothing listens to; of those that are listened to the first keeps the control, flight before all, and
  * the others get one of their own. None when there is no control for them.
  */
-function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix | null {
+function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix[] {
   const { rig, chains } = context;
   const heard = heardOf(context, transmitter, same);
   const chainsAt = (s: Shaping): Chain[] =>
@@ -56,7 +55,7 @@ function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix 
   const keeps = heard.find(flies) ?? heard[0] ?? same[0]!;
   const idle = same.filter((s) => s !== keeps && !heard.includes(s));
   const others = heard.filter((s) => s !== keeps);
-  if (same.some((s) => s !== keeps && s.locked)) return null;
+  if (same.some((s) => s !== keeps && s.locked)) return [];
   const edits: Edit[] = idle.map((s) => ({
     kind: 'shape',
     transmitter,
@@ -67,7 +66,7 @@ function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix 
   for (const row of others) {
     const [chain] = chainsAt(row);
     const better = chain && !isFlightChain(chain) ? betterControl(rig, chains, chain) : null;
-    if (!chain || !better || taken.has(better.id)) return null;
+    if (!chain || !better || taken.has(better.id)) return [];
     taken.add(better.id);
     edits.push(...controlEdits(rig, chains, chain, better.id));
   }
@@ -76,5 +75,5 @@ function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix 
     ...(others.length ? [`give ${listed(others.map((s) => String(s.channel)))} another control`] : []),
   ];
   const text = listed(said);
-  return edits.length ? { label: text.charAt(0).toUpperCase() + text.slice(1), edits } : null;
+  return edits.length ? [{ label: text.charAt(0).toUpperCase() + text.slice(1), edits }] : [];
 }

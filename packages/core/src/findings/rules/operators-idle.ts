@@ -1,6 +1,7 @@
 import { setUpTwoOperators } from '../../channels/index.js';
 import { hasControls } from '../../parts/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Rig } from '../../rig/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** Two transmitters joined by a trainer lead, and nothing handed over: the second moves nothing. @source [practice] */
 export const operatorsIdleRule: Rule = ({ rig, conversations }) =>
@@ -8,7 +9,6 @@ export const operatorsIdleRule: Rule = ({ rig, conversations }) =>
     .filter((c) => c.kind === 'ppm' && hasControls(c.talker.sheet) && hasControls(c.listener.sheet))
     .filter((c) => !rig.handOvers.some((h) => h.from === c.listener.part.id && h.to === c.talker.part.id))
     .map((c): RuleResult => {
-      const setUp = rig.wishes.some((w) => w.by === 'camera operator') ? setUpTwoOperators(rig) : null;
       const cable = rig.cables.find((x) =>
         [c.talker, c.listener].every((end) =>
           x.wires.some((w) => w.from.part === end.part.id || w.to.part === end.part.id),
@@ -24,7 +24,11 @@ export const operatorsIdleRule: Rule = ({ rig, conversations }) =>
           { name: 'to', value: c.talker.part.id },
           { name: 'cable', value: cable?.id ?? 'the lead' },
         ],
-        fixes:
-          setUp?.ok && setUp.assigned.clash === null ? [{ label: 'Hand the camera over', edits: setUp.edits }] : [],
+        fixes: () => handOver(rig),
       };
     });
+
+function handOver(rig: Rig): Fix[] {
+  const setUp = rig.wishes.some((w) => w.by === 'camera operator') ? setUpTwoOperators(rig) : null;
+  return setUp?.ok && setUp.assigned.clash === null ? [{ label: 'Hand the camera over', edits: setUp.edits }] : [];
+}

@@ -33,7 +33,7 @@ export const packsUnequalRule: Rule = ({ rig, nets }) => {
           { name: 'agree within', value: PACKS_AGREE_V, unit: 'V', source: '[practice]' },
         ],
         // hands charge or change a pack; taking one off would leave its loads without
-        fixes: [],
+        fixes: () => [],
       },
     ];
   });

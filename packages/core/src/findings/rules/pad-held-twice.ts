@@ -22,7 +22,7 @@ export const heldTwiceRule: Rule = ({ rig }) =>
           { name: 'resource', value: resource?.label ?? first.resource },
           { name: 'holders', value: held.map((h) => h.to).join(', ') },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: held.length === 2 ? 'Release both' : 'Release all',
             edits: held.map(({ part, resource: id, to }) => ({ kind: 'release', part, resource: id, to })),

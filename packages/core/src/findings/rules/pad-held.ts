@@ -25,6 +25,6 @@ export const padHeldRule: Rule = ({ rig, conversations }) =>
           { name: 'resource', value: resource.label },
           { name: 'holders', value: others.map((h) => h.to).join(', ') || 'nobody' },
         ],
-        fixes: [{ label: 'Give it to the keys', edits }],
+        fixes: () => [{ label: 'Give it to the keys', edits }],
       };
     });

@@ -24,14 +24,17 @@ export const padNoTimerRule: Rule = ({ rig }) =>
             { name: 'device', value: device.part },
             { name: 'resource', value: pad.label },
           ],
-          fixes: free?.pin
-            ? [
-                {
-                  label: `Move to ${free.label}`,
-                  edits: [{ kind: 'moveEnd', cable: cable.id, wire: index, end, pin: { ...wire[end], pin: free.pin } }],
-                },
-              ]
-            : [],
+          fixes: () =>
+            free?.pin
+              ? [
+                  {
+                    label: `Move to ${free.label}`,
+                    edits: [
+                      { kind: 'moveEnd', cable: cable.id, wire: index, end, pin: { ...wire[end], pin: free.pin } },
+                    ],
+                  },
+                ]
+              : [],
         },
       ];
     }),

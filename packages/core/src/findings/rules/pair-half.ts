@@ -19,5 +19,5 @@ function half(context: RuleContext, c: Conversation): RuleResult[] {
   const edit: Edit | null = cable
     ? { kind: 'addWire', cable, wire: { ...missing, colour: 'green', gaugeAwg: 28, lengthMm: 180 } }
     : null;
-  return [{ ...rest, rule: 'pair-half', fixes: edit ? [{ label: 'Add the other wire', edits: [edit] }] : [] }];
+  return [{ ...rest, rule: 'pair-half', fixes: () => (edit ? [{ label: 'Add the other wire', edits: [edit] }] : []) }];
 }

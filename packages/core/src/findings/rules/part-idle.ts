@@ -18,7 +18,7 @@ export const partIdleRule: Rule = ({ rig, conversations, full }) =>
           { name: 'part', value: part.id },
           { name: 'why', value: why },
         ],
-        fixes: [],
+        fixes: () => [],
       },
     ];
   });

@@ -36,7 +36,7 @@ export const pictureNowhereRule: Rule = ({ rig, conversations }) => {
             { name: 'part', value: part.id },
             { name: 'gives', value: [...new Set(outs.map((l) => l.kind))].join(', '), source: 'part sheet' },
           ],
-          fixes: [],
+          fixes: () => [],
         },
       ];
     });

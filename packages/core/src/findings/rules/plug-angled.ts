@@ -35,7 +35,7 @@ export const plugAngledRule: Rule = ({ rig }) =>
             { name: 'away', value: Math.round(awayMm(angled, a, b)), unit: 'mm', source: 'places of the parts' },
             { name: 'needs', value: wanted, unit: 'mm' },
           ],
-          fixes: [{ label: `Turn it round, ${wanted} mm`, edits: lengthEdits(rig, cable.id, to, wanted) }],
+          fixes: () => [{ label: `Turn it round, ${wanted} mm`, edits: lengthEdits(rig, cable.id, to, wanted) }],
         },
       ];
     }),

@@ -21,7 +21,7 @@ export const plugMismatchRule: Rule = ({ rig }) =>
           { name: 'to', value: odd.part },
           { name: 'wants', value: odd.family, source: 'part sheet' },
         ],
-        fixes: [],
+        fixes: () => [],
       },
     ];
   });

@@ -25,7 +25,7 @@ export const polarityRule: Rule = ({ rig }) =>
           { name: 'to', value: first.to.part },
           { name: 'wires', value: bad.length },
         ],
-        fixes: [polarityFix(cable, bad)],
+        fixes: () => [polarityFix(cable, bad)],
       },
     ];
   });

@@ -31,7 +31,7 @@ export const portLabelsDisagreeRule: Rule = (context) =>
           { name: 'given', value: named.label },
           { name: 'protocol', value: protocol! },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: `Free ${named.label}`,
             edits: [{ kind: 'release', part: elsewhere.part, resource: elsewhere.resource, to: elsewhere.to }],

@@ -33,7 +33,7 @@ function listening({ rig }: RuleContext, c: Conversation): RuleResult[] {
         { name: 'wants', value: given.to, source: 'part sheet' },
         { name: 'is set to', value: held.map((h) => h.to).join(', ') || 'nothing' },
       ],
-      fixes: [{ label: 'Set the port', edits }],
+      fixes: () => [{ label: 'Set the port', edits }],
     },
   ];
 }
@@ -67,7 +67,7 @@ function port(context: RuleContext, c: Conversation): RuleResult[] {
           value: held.map((h) => `${h.to}${h.baud ? ` at ${h.baud} baud` : ''}`).join(', ') || 'nothing',
         },
       ],
-      fixes: [{ label: 'Set the port', edits }],
+      fixes: () => [{ label: 'Set the port', edits }],
     },
   ];
 }

@@ -30,7 +30,7 @@ export const portSharedPinsRule: Rule = ({ rig }) =>
             { name: 'resource', value: resource.label },
             { name: 'holders', value: features.map((f) => f.to).join(', ') },
           ],
-          fixes: [
+          fixes: () => [
             {
               label: 'Release it',
               edits: features.map((f): Edit => ({ kind: 'release', part: f.part, resource: f.resource, to: f.to })),

@@ -25,7 +25,7 @@ export const portTwiceRule: Rule = ({ rig }) => {
           { name: 'port', value: port },
           { name: 'cables', value: cables.join(', ') },
         ],
-        fixes: [{ label: `Take ${cables.at(-1)} off`, edits: [{ kind: 'removeCable', cable: cables.at(-1)! }] }],
+        fixes: () => [{ label: `Take ${cables.at(-1)} off`, edits: [{ kind: 'removeCable', cable: cables.at(-1)! }] }],
       },
     ];
   });

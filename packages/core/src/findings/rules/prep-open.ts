@@ -17,7 +17,7 @@ export const prepOpenRule: Rule = ({ rig }) =>
           { name: 'open', value: open.map((i) => i.text).join(' · '), source: 'part sheet' },
           { name: 'count', value: open.length },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: open.length === 1 ? 'Done' : 'All done',
             edits: open.map((item) => ({ kind: 'prepare', part: part.id, item: item.id, done: true })),

@@ -1,23 +1,21 @@
-import { betterControl, controlEdits, fitOf } from '../../channels/index.js';
+import { fitOf } from '../../channels/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { useBetter } from './use-better.js';
 
 /** A latching switch where a pulse is wanted. @source [practice] starts once, never stops */
-export const pulseRule: Rule = ({ rig, chains }) =>
-  chains
+export const pulseRule: Rule = (context) =>
+  context.chains
     .filter((c) => !c.breaks && c.fn.takes === 'pulse' && c.control && fitOf(c.fn, c.control).grade !== 'well')
-    .map((chain): RuleResult => {
-      const better = betterControl(rig, chains, chain);
-      return {
-        rule: 'pulse-from-latch',
-        mark: 'watch',
-        station: 'channels',
-        subjects: [chain.part.id, chain.transmitter!.id],
-        figures: [
-          { name: 'control', value: chain.control!.label },
-          { name: 'part', value: chain.part.id },
-          { name: 'function', value: chain.fn.label },
-          { name: 'why', value: fitOf(chain.fn, chain.control!).why, source: '[practice]' },
-        ],
-        fixes: better ? [{ label: `Use ${better.label}`, edits: controlEdits(rig, chains, chain, better.id) }] : [],
-      };
-    });
+    .map((chain): RuleResult => ({
+      rule: 'pulse-from-latch',
+      mark: 'watch',
+      station: 'channels',
+      subjects: [chain.part.id, chain.transmitter!.id],
+      figures: [
+        { name: 'control', value: chain.control!.label },
+        { name: 'part', value: chain.part.id },
+        { name: 'function', value: chain.fn.label },
+        { name: 'why', value: fitOf(chain.fn, chain.control!).why, source: '[practice]' },
+      ],
+      fixes: () => useBetter(context, chain),
+    }));

@@ -28,7 +28,7 @@ export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
           { name: 'over', value: links.map((l) => l.kind).join(' or '), source: 'part sheet' },
           { name: 'functions', value: wished.map((c) => c.fn.label.toLowerCase()).join(', ') },
         ],
-        fixes: leadFix(rig, { part, sheet, links }),
+        fixes: () => leadFix(rig, { part, sheet, links }),
       },
     ];
   });

@@ -17,6 +17,6 @@ export const regulatorDropoutRule: Rule = ({ rig, flat }) =>
           ...sourceFigures(node),
           { name: 'needs', value: regulator!.volts + regulator!.dropoutV, unit: 'V', source: 'part sheet' },
         ],
-        fixes: [],
+        fixes: () => [],
       };
     });

@@ -31,7 +31,7 @@ export const regulatorHeatRule: Rule = (context) =>
           { name: 'heat', value: roundTo(heatW, 1), unit: 'W', source: '[derived] volts lost times current' },
           { name: 'stands', value: stands, unit: 'W', source: source.regulator.heatW ? 'part sheet' : '[practice]' },
         ],
-        fixes: loads.length === 1 ? moveFixes(context, loads[0]!) : [],
+        fixes: () => (loads.length === 1 ? moveFixes(context, loads[0]!) : []),
       },
     ];
   });

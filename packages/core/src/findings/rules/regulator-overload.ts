@@ -11,5 +11,5 @@ export const regulatorOverloadRule: Rule = ({ flat }) =>
       station: 'rails',
       subjects: [node.part],
       figures: [...sourceFigures(node), { name: 'rated', value: node.maxA!, unit: 'A', source: 'part sheet' }],
-      fixes: [],
+      fixes: () => [],
     }));

@@ -24,7 +24,7 @@ export const scaleRule: Rule = ({ conversations }) =>
           source: '[practice] two schools of scale',
         },
       ],
-      fixes: [],
+      fixes: () => [],
     }));
 
 /** Share of a full throw that arrives when the two ends count by different schools, per cent. */

@@ -24,6 +24,6 @@ export const serialNotInvertedRule: Rule = ({ rig, conversations }) =>
           { name: 'controller', value: c.listener.part.id },
           { name: 'port', value: c.listener.link.id },
         ],
-        fixes: edits.length ? [{ label: 'Put an inverter in', edits }] : [],
+        fixes: () => (edits.length ? [{ label: 'Put an inverter in', edits }] : []),
       };
     });

@@ -32,7 +32,7 @@ export const signalMisplacedRule: Rule = ({ rig }) =>
             value: bad.map((i) => `${word(cable.wires[i]!.from)} on ${word(cable.wires[i]!.to)}`).join(', '),
           },
         ],
-        fixes: swapFix(rig, cable, bad),
+        fixes: () => swapFix(rig, cable, bad),
       },
     ];
   });

@@ -7,14 +7,13 @@ import {
   heardChannels,
   isAxis,
   isFlightChain,
-  betterControl,
-  controlEdits,
   toldOn,
   type Chain,
 } from '../../channels/index.js';
 import { slotsOf } from '../../parts/index.js';
 import { sheetOf } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { useBetter } from './use-better.js';
 
 const told = (chains: readonly Chain[]): Chain[] => chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
 
@@ -37,7 +36,7 @@ function result(
   context: RuleContext,
   chain: Chain,
   more: Pick<RuleResult, 'rule' | 'mark' | 'figures'>,
-  fixes = moved(context, chain),
+  fixes = (): Fix[] => moved(context, chain),
 ): RuleResult {
   return {
     ...more,
@@ -91,8 +90,7 @@ export const flightSharedRule: Rule = (context) => {
       return [
         result(context, chain, { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, chain.slot!) }),
       ];
-    const { rig, chains } = context;
-    const stick = rig.shaping.find(
+    const stick = context.rig.shaping.find(
       (s) =>
         s.transmitter === chain.transmitter!.id &&
         channels.has(s.channel) &&
@@ -100,16 +98,8 @@ export const flightSharedRule: Rule = (context) => {
         s.control === chain.control?.id,
     );
     if (!stick) return [];
-    const better = betterControl(rig, chains, chain);
-    const fixes = better ? [{ label: `Use ${better.label}`, edits: controlEdits(rig, chains, chain, better.id) }] : [];
-    return [
-      result(
-        context,
-        chain,
-        { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, stick.channel) },
-        fixes,
-      ),
-    ];
+    const more = { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, stick.channel) } as const;
+    return [result(context, chain, more, () => useBetter(context, chain))];
   });
 };
 

@@ -25,7 +25,7 @@ export const sourceOffRule: Rule = ({ rig }) =>
           { name: 'setting', value: setting.label },
           { name: 'value', value: when.value },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: `${setting.label} ${when.value}`,
             edits: [{ kind: 'set', part: part.id, setting: setting.id, value: when.value }],

@@ -31,7 +31,7 @@ export const standardMixRule: Rule = ({ rig, conversations }) =>
             },
           ],
           // a lead taken off would take its picture with it: hands set the camera, or another one is chosen
-          fixes: [],
+          fixes: () => [],
         },
       ];
     });

@@ -31,7 +31,7 @@ export const starvedSpliceRule: Rule = ({ rig, flat }) =>
           { name: 'look over', value: MOST_DROP_V, unit: 'V', source: '[practice]' },
           { name: 'cables', value: shared.join(', ') },
         ],
-        fixes: gaugeAwg < own.gaugeAwg && after <= MOST_DROP_V ? [{ label: `Use ${gaugeAwg} AWG`, edits }] : [],
+        fixes: () => (gaugeAwg < own.gaugeAwg && after <= MOST_DROP_V ? [{ label: `Use ${gaugeAwg} AWG`, edits }] : []),
       },
     ];
   });

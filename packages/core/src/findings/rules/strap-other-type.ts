@@ -18,7 +18,7 @@ export const strapOtherTypeRule: Rule = ({ conversations }) =>
           { name: 'wants', value: when!.value },
           { name: 'shows', value: setting.shows ?? 'nowhere' },
         ],
-        fixes: [
+        fixes: () => [
           {
             label: `Toggle it to ${when!.value}`,
             edits: [{ kind: 'set', part: c.listener.part.id, setting: setting.id, value: when!.value }],

@@ -24,9 +24,10 @@ export const subnetOtherRule: Rule = ({ rig }) => {
           { name: 'subnet', value: `${subnet}.x` },
           { name: 'others', value: `${most[0]}.x` },
         ],
-        fixes: address
-          ? [{ label: `Give it ${address}`, edits: [{ kind: 'note', part: part.id, change: { address } }] }]
-          : [],
+        fixes: () =>
+          address
+            ? [{ label: `Give it ${address}`, edits: [{ kind: 'note', part: part.id, change: { address } }] }]
+            : [],
       };
     }),
   );

@@ -33,6 +33,6 @@ function unfed(context: RuleContext, node: RailNode): RuleResult {
     alsoAt: ['rails'],
     subjects: [node.part],
     figures: [...bandFigures(node), { name: 'volts', value: 0, unit: 'V', source: 'network solve' }],
-    fixes: leadFixes(context, node),
+    fixes: () => leadFixes(context, node),
   };
 }

@@ -120,14 +120,14 @@ export function leadFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
 }
 
 /** A thicker last lead, as thick as its plugs take, with what that gains at the current it carries. */
-export function thickerFix({ rig }: RuleContext, flat: RailNode): Fix | null {
+export function thickerFix({ rig }: RuleContext, flat: RailNode): Fix[] {
   const cable = rig.cables.find((c) => c.id === cablesAt(rig, flat)[0]);
   const supply = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
-  if (!cable || !supply.length) return null;
+  if (!cable || !supply.length) return [];
   const now = Math.max(...supply.map((w) => w.gaugeAwg));
   const fits = Math.max(...supply.map((w) => thickestFit(rig, w.from, w.to) ?? 10));
   const gaugeAwg = Math.max(now - 4, fits);
-  if (gaugeAwg >= now) return null;
+  if (gaugeAwg >= now) return [];
   const lengthMm = supply.reduce((sum, w) => sum + w.lengthMm, 0);
   const gain = Math.abs(flat.amps) * (lengthMm / 1000) * (wireOhmPerMetre(now) - wireOhmPerMetre(gaugeAwg));
   const edits = cable.wires.flatMap((w, wire): Edit[] =>
@@ -135,5 +135,5 @@ export function thickerFix({ rig }: RuleContext, flat: RailNode): Fix | null {
       ? []
       : [{ kind: 'setWire', cable: cable.id, wire: w.id ?? wire, gaugeAwg }],
   );
-  return gain < 0.02 ? null : { label: `Use ${gaugeAwg} AWG: about +${gain.toFixed(2)} V`, edits };
+  return gain < 0.02 ? [] : [{ label: `Use ${gaugeAwg} AWG: about +${gain.toFixed(2)} V`, edits }];
 }

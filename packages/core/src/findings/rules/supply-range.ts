@@ -28,6 +28,6 @@ function outOfRange(context: RuleContext, full: RailNode, flat: RailNode, tooMuc
       { name: 'fed by', value: full.fedBy! },
       { name: 'at', value: worst === full.volts ? 'a full pack' : 'a flat pack, peak draw' },
     ],
-    fixes: moveFixes(context, full),
+    fixes: () => moveFixes(context, full),
   };
 }

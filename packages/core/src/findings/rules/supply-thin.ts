@@ -38,7 +38,6 @@ function bestV({ rig, flat }: RuleContext, node: RailNode): number {
 }
 
 function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number): RuleResult {
-  const gauge = thickerFix(context, flat);
   return {
     rule: 'supply-thin',
     mark: 'watch',
@@ -51,6 +50,6 @@ function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number): 
       { name: 'its source leaves', value: roundTo(bestMarginV, 3), unit: 'V', source: 'part sheet' },
       { name: 'look under', value: THIN_V, unit: 'V', source: '[practice]' },
     ],
-    fixes: gauge ? [gauge] : [],
+    fixes: () => thickerFix(context, flat),
   };
 }

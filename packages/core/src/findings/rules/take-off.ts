@@ -22,7 +22,7 @@ export const takeOffRule: Rule = (context) => {
             'nothing it has',
         },
       ],
-      fixes: tellHold(context, part.id),
+      fixes: () => tellHold(context, part.id),
     }));
 };
 

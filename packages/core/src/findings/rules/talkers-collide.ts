@@ -22,7 +22,7 @@ export const talkersRule: Rule = ({ rig, conversations, nets }) => {
         { name: 'talkers', value: talkers.map((id) => labelOf(rig, id)).join(', ') },
         { name: 'listener', value: second.listener.part.id },
       ],
-      fixes: takeOff(rig, at, second.talker.part.label),
+      fixes: () => takeOff(rig, at, second.talker.part.label),
     };
   });
 };

@@ -32,7 +32,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
           { name: 'slot', value: last.slot! },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
-        fixes:
+        fixes: () =>
           free === null
             ? []
             : [

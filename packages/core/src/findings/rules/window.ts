@@ -47,28 +47,20 @@ function missedOf(chain: Chain, places: Place[], place: Place): RuleResult {
     ...own,
     rule: 'window-missed',
     figures: [...own.figures, { name: 'lands', value: lands }],
-    fixes: fixOf(chain),
+    fixes: () => fixOf(chain),
   };
 }
 
 function thinOf(chain: Chain, place: Place): RuleResult {
-  const trim = Math.round((place.meant!.fromUs + place.meant!.toUs) / 2 - place.seenUs);
-  const fixes: Fix[] = chain.shaping!.locked
-    ? []
-    : [
-        {
-          label: `Trim the middle by ${trim > 0 ? '+' : ''}${trim} µs`,
-          edits: [
-            {
-              kind: 'shape',
-              transmitter: chain.transmitter!.id,
-              channel: chain.slot!,
-              change: { subTrimUs: chain.shaping!.subTrimUs + trim },
-            },
-          ],
-        },
-      ];
-  return { ...base(chain, place), rule: 'window-thin', fixes };
+  return { ...base(chain, place), rule: 'window-thin', fixes: () => trimFix(chain, place) };
+}
+
+function trimFix(chain: Chain, { meant, seenUs }: Place): Fix[] {
+  if (chain.shaping!.locked) return [];
+  const trim = Math.round((meant!.fromUs + meant!.toUs) / 2 - seenUs);
+  const change = { subTrimUs: chain.shaping!.subTrimUs + trim };
+  const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
+  return [{ label: `Trim the middle by ${trim > 0 ? '+' : ''}${trim} µs`, edits }];
 }
 
 /** End points, and the middle, that bring each place into its window. */
@@ -117,7 +109,7 @@ function unreached({ rig, conversations }: RuleContext, chain: Chain, places: Pl
           ...figures,
           { name: 'hidden', value: hidden.map((h) => `${h.camera.label} on ${h.w.label}`).join(', ') },
         ],
-        fixes: moveFix(rig, chain, path.inputs, into, windows, shown),
+        fixes: () => moveFix(rig, chain, path.inputs, into, windows, shown),
       },
     ];
   return dark.length
@@ -127,7 +119,7 @@ function unreached({ rig, conversations }: RuleContext, chain: Chain, places: Pl
           rule: 'input-empty',
           subjects,
           figures: [...figures, { name: 'dark', value: dark.map((w) => w.label).join(', ') }],
-          fixes: [],
+          fixes: () => [],
         },
       ]
     : [];

@@ -31,7 +31,8 @@ export const wireOverloadedRule: Rule = ({ rig, flat }) => {
         { name: 'gauge', value: gauge, unit: 'AWG' },
         { name: 'may carry', value: wireMaxA(gauge), unit: 'A', source: '[mem] table of chassis wiring' },
       ],
-      fixes: wanted === undefined ? [] : [{ label: `Use ${wanted} AWG`, edits: thickened(cable, wanted, amps) }],
+      fixes: () =>
+        wanted === undefined ? [] : [{ label: `Use ${wanted} AWG`, edits: thickened(cable, wanted, amps) }],
     };
   });
 };

@@ -35,7 +35,7 @@ export const wishRule: Rule = (context) => {
             ? [{ name: 'classes', value: classes.map((c) => c.name).join(', ') || 'none on the shelf' }]
             : []),
         ],
-        fixes:
+        fixes: () =>
           state.state === 'impossible'
             ? [{ label: 'Drop the wish', edits: [{ kind: 'removeWish', wish: state.wish.id }] }]
             : chain

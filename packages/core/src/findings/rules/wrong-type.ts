@@ -26,14 +26,15 @@ export const wrongTypeRule: Rule = ({ conversations }) =>
               )?.kind ?? c.listener.link.kind,
           },
         ],
-        fixes: when
-          ? [
-              {
-                label: `Switch it to ${when.value}`,
-                edits: [{ kind: 'set', part: c.listener.part.id, setting: when.setting, value: when.value }],
-              },
-            ]
-          : [],
+        fixes: () =>
+          when
+            ? [
+                {
+                  label: `Switch it to ${when.value}`,
+                  edits: [{ kind: 'set', part: c.listener.part.id, setting: when.setting, value: when.value }],
+                },
+              ]
+            : [],
       };
     });
 

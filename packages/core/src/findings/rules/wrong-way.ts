@@ -27,7 +27,7 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
           { name: 'low', value: low.demand.value, unit: fn.range!.unit },
           { name: 'high', value: high.demand.value, unit: fn.range!.unit },
         ],
-        fixes: [{ label: 'Turn it round', edits }],
+        fixes: () => [{ label: 'Turn it round', edits }],
       },
     ];
   });

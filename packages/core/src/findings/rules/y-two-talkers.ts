@@ -25,7 +25,7 @@ export const yTwoTalkersRule: Rule = ({ rig }) =>
             { name: 'first', value: talkers[0]!.far.part },
             { name: 'second', value: last.far.part },
           ],
-          fixes: [
+          fixes: () => [
             { label: 'Take the second leg off', edits: [{ kind: 'removeWire', cable: cable.id, wire: last.wire }] },
           ],
         },
