@@ -2,6 +2,7 @@ import {
   findChains,
   ladderRows,
   handOverLink,
+  standsAtTakeOff,
   wishCoverage,
   type Chain,
   type HandOverLink,
@@ -57,6 +58,8 @@ export interface Analysis {
     parts: number;
     missing: number;
     massG: number;
+    /** Something on board is to be still when the craft takes off. */
+    holdsStill: boolean;
   };
   loom: {
     cables: readonly CableView[];
@@ -154,6 +157,7 @@ function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
     parts: rig.parts.length,
     missing: rig.parts.filter((p) => !p.onBench).length,
     massG: rig.parts.reduce((sum, p) => sum + sheetOf(rig, p.id).massG, 0),
+    holdsStill: standsAtTakeOff(rig).length > 0,
   };
 }
 

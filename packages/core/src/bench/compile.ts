@@ -2,9 +2,9 @@ import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, typ
 import type { Joint, PartFunction, Sheet } from '../parts/index.js';
 import { findConversations, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
-import { solveRails, type Rails } from '../rails/index.js';
+import { solveRails, type RailNode, type Rails } from '../rails/index.js';
 import type { BusScale } from '../signals/index.js';
-import { clamp } from '../units/index.js';
+import { hairV, clamp } from '../units/index.js';
 import { radioOf } from './radio.js';
 
 /** What power does to a part: fed well, too little, too much, or nothing. */
@@ -135,13 +135,17 @@ function handedTo(rig: Rig, all: readonly Conversation[], part: Part, indexOf: M
 }
 
 function feedOf(part: Part, sheet: Sheet, rails: Rails): { feed: Feed; volts: number } {
-  const own = rails.nodes.filter((n) => n.part === part.id && n.allowed);
+  const own = rails.nodes.filter((n) => n.part === part.id && n.allowed && (n.fedBy !== null || isAsked(sheet, n)));
   if (!own.length) return { feed: 'fed', volts: 0 };
   const volts = own[0]!.volts;
   if (own.some((n) => n.volts > n.allowed![1])) return { feed: 'overfed', volts };
   if (own.some((n) => n.volts < 0.2)) return { feed: 'unfed', volts };
-  return { feed: own.some((n) => n.volts < n.allowed![0]) ? 'starved' : 'fed', volts };
+  return { feed: own.some((n) => n.volts < n.allowed![0] - hairV(n.allowed!)) ? 'starved' : 'fed', volts };
 }
+
+/** A supply that the part needs: it has no battery of its own, and does not do without. */
+const isAsked = (sheet: Sheet, { terminal }: RailNode): boolean =>
+  !sheet.inside?.battery && !sheet.supplies.find((s) => s.id === terminal)?.optional;
 
 /** The bench follows wires, not plans: only a chain whose every conversation is sound gets an ear. */
 function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {

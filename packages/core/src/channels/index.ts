@@ -49,5 +49,14 @@ export { sheetWithWindows, sweptWindows, type SweptWindows } from './identify/sw
 export type { SeenKind } from './identify/shape-of-movement.js';
 export { panHolds, standsAtTakeOff, type Holds } from './pan-holds.js';
 export { stopUs, stoppedDrives, stopsDrive } from './drive.js';
-export { betterControl, channelEdits, controlEdits, freeChannel, heardChannels, quietSlot, toldOn } from './mend.js';
-export { placeChange, placesOf, type Place } from './place-windows.js';
+export {
+  betterControl,
+  channelEdits,
+  controlEdits,
+  freeChannel,
+  heardChannels,
+  mayLeave,
+  quietSlot,
+  toldOn,
+} from './mend.js';
+export { deadPress, pressChange, placeChange, placesOf, type Place } from './place-windows.js';

@@ -7,6 +7,7 @@ import { carriedBy, pinSetting, slotOptions } from './assign/slot-options.js';
 import type { Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, isFlown, reservedChannels } from './flight.js';
+import { mismatchOf } from './match.js';
 import { isThrottle } from './sticks.js';
 
 /** Channels of a transmitter that some function listens to, but for those of `without`. */
@@ -127,6 +128,15 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
         handOver: { ...h, channels: h.channels.map((c) => (c.channel === chain.slot ? { ...c, channel: to } : c)) },
       })),
   ];
+}
+
+/** Whether a function may move off its channel and still do what was wished of it: with its control, or by one of its own where others share it. */
+export function mayLeave(rig: Rig, chains: readonly Chain[], chain: Chain): boolean {
+  if (!heardChannels(chains, chain.transmitter!.id, chain).has(chain.slot!)) return true;
+  const wish = chainsOfWishes(rig, chains).get(chain);
+  if (!wish || mismatchOf(rig, wish, chain) !== null) return true;
+  const own = ownControl(rig, chains, chain);
+  return own !== null && (wish.control === null || wish.control === own);
 }
 
 /** Control for a function that leaves a shared channel: what its wish names while that moves nothing else, else the best. */

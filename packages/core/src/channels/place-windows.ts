@@ -34,6 +34,30 @@ export function placesOf(chain: Chain): Place[] {
   });
 }
 
+/** A button pressed, where neither that nor letting go of it asks for anything; null where one does, and for anything but a button's pulse. */
+export function deadPress(chain: Chain): Place | null {
+  const { fn, control } = chain;
+  const [meant] = fn.windows ?? [];
+  if (!control || !meant || fn.takes !== 'pulse') return null;
+  const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
+  const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
+  return pressed && !asks(rest) && !asks(pressed) ? { at: 1, seenUs: pressed.seenUs, window: null, meant } : null;
+}
+
+/** End points that bring a dead press into its window, and letting go as far to the other side; null when out of travel. */
+export function pressChange(chain: Chain): EditOf<'shape'>['change'] | null {
+  const dead = deadPress(chain);
+  const { shaping } = chain;
+  if (!dead || !shaping) return null;
+  const us = sentFor(chain, middleOf(chain, dead.meant!));
+  const away = 2 * PULSE.centreUs - us;
+  if (us < PULSE.leastUs || us > PULSE.mostUs) return null;
+  const pressesHigh = us > PULSE.centreUs;
+  const straight = { ...plainOf(shaping), ...(shaping.points ? { points: null } : {}) };
+  const [lowUs, highUs] = pressesHigh ? [away, us] : [us, away];
+  return { ...straight, subTrimUs: 0, lowUs, highUs, reverse: !pressesHigh };
+}
+
 const sorted = (windows: readonly PulseWindow[]): PulseWindow[] => [...windows].sort((a, b) => a.fromUs - b.fromUs);
 
 /**

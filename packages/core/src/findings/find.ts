@@ -40,7 +40,7 @@ import { portListensOnlyRule } from './rules/port-listens-only.js';
 import { portNotSetRule } from './rules/port-not-set.js';
 import { portSharedPinsRule } from './rules/port-shared-pins.js';
 import { portTooSlowRule } from './rules/port-too-slow.js';
-import { portTwiceRule } from './rules/port-used-twice.js';
+import { portTwiceRule, soundTalks } from './rules/port-used-twice.js';
 import { prepOpenRule } from './rules/prep-open.js';
 import { pulseRule } from './rules/pulse-from-latch.js';
 import { regulatorDropoutRule } from './rules/regulator-dropout.js';
@@ -167,7 +167,8 @@ const RULES: readonly Rule[] = [
 const RANK: Record<Mark, number> = { stop: 0, watch: 1, clear: 2 };
 
 /** All findings of a rig, stops first, otherwise in the order of the rules. */
-export function findFindings(context: RuleContext): Finding[] {
+export function findFindings(given: RuleContext): Finding[] {
+  const context = { ...given, conversations: soundTalks(given.rig) };
   const seen = new Map<string, number>();
   const found = RULES.flatMap((rule) => rule(context)).map(({ fixes, ...result }): Finding => {
     const finding = {

@@ -86,9 +86,11 @@ const CLOSES: ReadonlySet<RuleId> = new Set([
   'source-off',
   'fuse-too-small',
   'signal-misplaced',
+  'cable-short',
+  'back-feed',
 ]);
 const SHOWS_BY_CURRENT =
-  /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|fuse-too-small|starved-splice|talkers-collide|wrong-type|back-feed)/;
+  /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|fuse-too-small|starved-splice|talkers-collide|wrong-type|port-not-set|hdmi-powered|back-feed)/;
 
 /** While a plus meets a ground, or two sources fight, currents are those of the short and say nothing of the sound circuit. */
 const isShorted = (rig: Rig, but: Finding): boolean =>
@@ -109,7 +111,7 @@ export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
     ...missing(stops(after), stops(rig))
       .filter((id) => !CLOSES.has(finding.rule) || !SHOWS_BY_CURRENT.test(id))
       .map((id) => `${name} adds the stop ${id}`),
-    ...missing(fed(rig), fed(after)).map((id) => `${name} unfeeds ${id}`),
+    ...(isShorted(rig, finding) ? [] : missing(fed(rig), fed(after)).map((id) => `${name} unfeeds ${id}`)),
     ...missing(granted(rig), granted(after)).map((id) => `${name} takes wish ${id}`),
     ...(finding.rule === 'one-control-many' || finding.rule === 'wish-otherwise'
       ? flightKept(rig, after).map((x) => `${name}: ${x}`)

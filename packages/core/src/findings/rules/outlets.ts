@@ -1,3 +1,4 @@
+import { hairV } from '../../units/index.js';
 import { cableOf, leadLength } from '../../loom/index.js';
 import { canBeMade, type Source } from '../../parts/index.js';
 import { CELL, fullCellV, fuseOf, leadGauge, wireOhm, type RailNode, type Rails } from '../../rails/index.js';
@@ -30,7 +31,8 @@ export function outletVolts({ regulator, pack, fixedV }: Source): readonly [numb
   return [floor * cells, fullCellV(pack?.chemistry) * cells];
 }
 
-function allOutlets(rig: Rig): Outlet[] {
+/** Every source that is switched on and is no thief of a signal lead. */
+export function allOutlets(rig: Rig): Outlet[] {
   return partsWithSheets(rig).flatMap(({ part, sheet }) =>
     sheet.sources
       .filter((s) => s.kind !== 'stolen' && (!s.when || settingOf(sheet, part, s.when.setting) === s.when.value))
@@ -56,7 +58,7 @@ export function outletsFor(rig: Rig, node: RailNode, flat: Rails): Outlet[] {
   const asks = askedA(rig, node, flat);
   return allOutlets(rig)
     .filter((o) => o.part.id !== node.part && o.volts[1] <= allowed[1])
-    .filter((o) => underLoadV(rig, o, node, asks, flat) >= allowed[0])
+    .filter((o) => underLoadV(rig, o, node, asks, flat) >= allowed[0] - hairV(allowed))
     .filter((o) => headRoom(rig, node, o.volts[0]) && isFed(o, flat) && !hangsOn(flat, o.part.id, node.part))
     .filter((o) => canBeMade(portFamily(rig, o.plus), family) && drawnA(flat, o) + asks / o.volts[0] <= o.source.maxA)
     .sort((a, b) => marginOf(b, allowed) - marginOf(a, allowed) || (a.part.id < b.part.id ? -1 : 1));

@@ -6,7 +6,10 @@ import { serialBase, serialTalks } from './serial-parts.js';
 /** A controller's port that is given to something else, or at another speed. */
 export const portNotSetRule: Rule = (context) => [
   ...serialTalks(context).flatMap((c) => port(context, c)),
-  ...context.conversations.flatMap((c) => listening(context, c)),
+  // of a pair that talks both ways the port is spoken of once
+  ...context.conversations
+    .filter((c) => !c.listener.link.pins.send || !c.talker.link.pins.hear)
+    .flatMap((c) => listening(context, c)),
 ];
 
 /** A port that hears a receiver, and is not told so. */

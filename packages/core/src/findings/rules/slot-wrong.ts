@@ -7,6 +7,7 @@ import {
   heardChannels,
   isAxis,
   isFlightChain,
+  mayLeave,
   toldOn,
   type Chain,
 } from '../../channels/index.js';
@@ -20,7 +21,8 @@ const told = (chains: readonly Chain[]): Chain[] => chains.filter((c) => c.slot 
 /** Moves a function to a channel that it may have; none when all are taken or its row is locked. */
 function moved({ rig, chains }: RuleContext, chain: Chain): Fix[] {
   if (isFlightChain(chain)) return backInPlace({ rig, chains }, chain);
-  const to = chain.shaping?.locked ? null : freeChannel(rig, chains, chain);
+  const stays = chain.shaping?.locked || !mayLeave(rig, chains, chain);
+  const to = stays ? null : freeChannel(rig, chains, chain);
   return to === null ? [] : [{ label: `Move it to channel ${to}`, edits: channelEdits(rig, chains, chain, to) }];
 }
 

@@ -1,23 +1,22 @@
 import type { RailNode } from '../../rails/index.js';
-import { sheetOf, type Rig } from '../../rig/index.js';
+import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
-import { bandFigures, isReversed, leadFixes } from './supply-parts.js';
+import { bandFigures, cablesAt, isReversed, lacksReturn, leadFixes } from './supply-parts.js';
 
-/** A supply that no lead reaches. */
+/** A supply that no lead reaches, or whose lead brings a plus and takes nothing back. */
 export const supplyNoneRule: Rule = (context) =>
-  context.full.nodes.flatMap((node) =>
-    node.allowed &&
-    node.fedBy === null &&
-    !isReversed(context.rig, node) &&
-    !isSpare(context, node) &&
-    !fedInside(context.rig, node)
-      ? [unfed(context, node)]
-      : [],
-  );
+  context.full.nodes.flatMap((node) => {
+    if (!node.allowed || isReversed(context.rig, node) || fedInside(context.rig, node)) return [];
+    if (lacksReturn(context.rig, node)) return [unfed(context, node, cablesAt(context.rig, node))];
+    return node.fedBy === null && !isSpare(context.rig, node) ? [unfed(context, node)] : [];
+  });
 
-/** A regulator on which nothing hangs may lie on the bench unfed. */
-const isSpare = ({ full }: RuleContext, node: RailNode): boolean =>
-  node.kind === 'regulator input' && !full.nodes.some((n) => n.fedBy === node.part);
+/** A regulator on which nothing hangs may lie on the bench unfed; one that is switched off and has a lead on it is wanted. */
+const isSpare = (rig: Rig, node: RailNode): boolean =>
+  node.kind === 'regulator input' &&
+  sheetOf(rig, node.part)
+    .sources.filter((s) => s.regulator?.fedBy === node.terminal)
+    .every((s) => !wiresAt(rig, { part: node.part, ...s.plus }).length);
 
 /** A part on a battery of its own is fed; so is one that does without this supply. */
 function fedInside(rig: Rig, node: RailNode): boolean {
@@ -25,14 +24,18 @@ function fedInside(rig: Rig, node: RailNode): boolean {
   return (sheet.inside?.battery ?? false) || (sheet.supplies.find((s) => s.id === node.terminal)?.optional ?? false);
 }
 
-function unfed(context: RuleContext, node: RailNode): RuleResult {
+function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): RuleResult {
   return {
     rule: 'supply-none',
     mark: 'stop',
     station: 'loom',
     alsoAt: ['rails'],
-    subjects: [node.part],
-    figures: [...bandFigures(node), { name: 'volts', value: 0, unit: 'V', source: 'network solve' }],
+    subjects: [node.part, ...halfWired],
+    figures: [
+      ...bandFigures(node),
+      { name: 'volts', value: 0, unit: 'V', source: 'network solve' },
+      ...(halfWired.length ? [{ name: 'plus by', value: halfWired.join(', ') }] : []),
+    ],
     fixes: () => leadFixes(context, node),
   };
 }

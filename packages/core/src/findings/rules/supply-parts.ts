@@ -1,4 +1,4 @@
-import { thickestFit, wireOhmPerMetre, type RailNode } from '../../rails/index.js';
+import { thickestFit, wireOhmPerMetre, type RailNode, type Rails } from '../../rails/index.js';
 import {
   findCable,
   findPin,
@@ -9,10 +9,11 @@ import {
   type Edit,
   type PinRef,
   type Rig,
+  type WireAt,
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
-import { outletsFor, supplyLead } from './outlets.js';
+import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
 /** Part and allowed band of a supply. */
 export function bandFigures(node: RailNode): RuleResult['figures'] {
@@ -48,6 +49,12 @@ export function isReversed(rig: Rig, node: RailNode): boolean {
   return meets(plus, 'ground') || meets(minus, 'supply');
 }
 
+/** A plus is there and no wire takes the current back. */
+export function lacksReturn(rig: Rig, node: RailNode): boolean {
+  const { plus, minus } = supplyPins(rig, node);
+  return wiresAt(rig, plus).length > 0 && !wiresAt(rig, minus).length;
+}
+
 /** What feeds a supply is itself without volts: its own finding says so. */
 export function hangsOnDead({ full }: RuleContext, node: RailNode): boolean {
   const inputs = full.nodes.filter((n) => n.part === node.fedBy && n.kind === 'regulator input');
@@ -60,7 +67,7 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const pins = supplyPins(rig, node);
   const [own, second] = wiresAt(rig, pins.plus);
   if (!own) return [];
-  if (!wiresAt(rig, pins.minus).length) return returnFix(rig, node, own.cable.id, own.wire[own.far]);
+  if (!wiresAt(rig, pins.minus).length) return returnFix(rig, node, own, flat);
   // volts below nothing: some lead before it is changed over, and no move of this one mends that
   if (second || node.volts < -DEAD_V) return [];
   const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
@@ -97,14 +104,17 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
     });
 }
 
-/** Plus is there and the way back is not: the missing wire, beside its plus. */
-function returnFix(rig: Rig, node: RailNode, cable: string, plus: PinRef): Fix[] {
-  const source = sheetOf(rig, plus.part).sources.find((s) => samePin({ part: plus.part, ...s.plus }, plus));
-  const lead = findCable(rig, cable)!;
-  if (!source) return [];
-  const { gaugeAwg, lengthMm } = lead.wires.find((w) => samePin(w.from, plus) || samePin(w.to, plus))!;
-  const wire = { from: { part: plus.part, ...source.minus }, to: supplyPins(rig, node).minus, colour: 'black' };
-  return [{ label: 'Add the ground wire', edits: [{ kind: 'addWire', cable, wire: { ...wire, gaugeAwg, lengthMm } }] }];
+/** Plus is there and the way back is not: the missing wire beside its plus, and both as thick as what will flow asks for. */
+function returnFix(rig: Rig, node: RailNode, own: WireAt, flat: Rails): Fix[] {
+  const plus = own.wire[own.far];
+  const outlet = allOutlets(rig).find((o) => samePin(o.plus, plus));
+  if (!outlet) return [];
+  const wanted = supplyLead(rig, outlet, node, flat).wires[0]!.gaugeAwg;
+  const gaugeAwg = Math.min(own.wire.gaugeAwg, wanted);
+  const wire = { from: outlet.minus, to: supplyPins(rig, node).minus, colour: 'black', gaugeAwg };
+  const back: Edit = { kind: 'addWire', cable: own.cable.id, wire: { ...wire, lengthMm: own.wire.lengthMm } };
+  const there: Edit = { kind: 'setWire', cable: own.cable.id, wire: own.index, gaugeAwg };
+  return [{ label: 'Add the ground wire', edits: wanted < own.wire.gaugeAwg ? [there, back] : [back] }];
 }
 
 /** A fresh lead from the first source that fits. */
@@ -119,8 +129,8 @@ export function leadFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   }));
 }
 
-/** A thicker last lead, as thick as its plugs take, with what that gains at the current it carries. */
-export function thickerFix({ rig }: RuleContext, flat: RailNode): Fix[] {
+/** A thicker last lead, as thick as its plugs take, with what that gains at the current it carries; none where that is not enough, V. */
+export function thickerFix({ rig }: RuleContext, flat: RailNode, enoughV: number): Fix[] {
   const cable = rig.cables.find((c) => c.id === cablesAt(rig, flat)[0]);
   const supply = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
   if (!cable || !supply.length) return [];
@@ -135,5 +145,5 @@ export function thickerFix({ rig }: RuleContext, flat: RailNode): Fix[] {
       ? []
       : [{ kind: 'setWire', cable: cable.id, wire: w.id ?? wire, gaugeAwg }],
   );
-  return gain < 0.02 ? [] : [{ label: `Use ${gaugeAwg} AWG: about +${gain.toFixed(2)} V`, edits }];
+  return gain < Math.max(enoughV, 0.02) ? [] : [{ label: `Use ${gaugeAwg} AWG: about +${gain.toFixed(2)} V`, edits }];
 }

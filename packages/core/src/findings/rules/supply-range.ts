@@ -1,16 +1,18 @@
 import type { RailNode } from '../../rails/index.js';
-import { roundTo } from '../../units/index.js';
+import { hairV, roundTo } from '../../units/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
-import { bandFigures, cablesAt, hangsOnDead, isReversed, moveFixes } from './supply-parts.js';
+import { bandFigures, cablesAt, hangsOnDead, isReversed, lacksReturn, moveFixes } from './supply-parts.js';
 
 /** A supply over or under its band, at a full pack or at a flat one with everything at its peak. */
 export const supplyRangeRule: Rule = (context) =>
   context.full.nodes.flatMap((full, i): RuleResult[] => {
-    if (!full.allowed || full.fedBy === null || isReversed(context.rig, full) || hangsOnDead(context, full)) return [];
+    const { rig } = context;
+    if (!full.allowed || full.fedBy === null || isReversed(rig, full) || lacksReturn(rig, full)) return [];
+    if (hangsOnDead(context, full)) return [];
     const flat = context.flat.nodes[i]!;
     const over = Math.max(full.volts, flat.volts) - full.allowed[1];
     const under = full.allowed[0] - Math.min(full.volts, flat.volts);
-    return over > 0 || under > 0 ? [outOfRange(context, full, flat, over > 0)] : [];
+    return over > 0 || under > hairV(full.allowed) ? [outOfRange(context, full, flat, over > 0)] : [];
   });
 
 function outOfRange(context: RuleContext, full: RailNode, flat: RailNode, tooMuch: boolean): RuleResult {

@@ -1,6 +1,6 @@
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf } from '../../rig/index.js';
-import { roundTo } from '../../units/index.js';
+import { hairV, roundTo } from '../../units/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { outletVolts } from './outlets.js';
 import { bandFigures, cablesAt, thickerFix } from './supply-parts.js';
@@ -17,12 +17,13 @@ export const supplyThinRule: Rule = (context) =>
   context.flat.nodes.flatMap((flat, i): RuleResult[] => {
     const full = context.full.nodes[i]!;
     if (flat.kind !== 'load' || !flat.allowed || flat.fedBy === null) return [];
-    const inside = flat.marginV! >= 0 && full.marginV! >= 0;
+    const inside = [flat, full].every((n) => n.volts <= n.allowed![1] && n.volts >= n.allowed![0] - hairV(n.allowed!));
     const marginV = flat.volts - flat.allowed[0];
     // only what sinks counts: near the upper edge nothing gets worse as the pack empties
     if (!inside || marginV >= THIN_V || marginV >= flat.allowed[1] - flat.volts) return [];
     const best = bestV(context, flat) - flat.allowed[0];
-    return marginV < HARDLY_V || marginV < (1 - LOST_SHARE) * best ? [thinMargin(context, flat, best)] : [];
+    const wantedV = Math.max(HARDLY_V, (1 - LOST_SHARE) * best);
+    return marginV < wantedV ? [thinMargin(context, flat, best, wantedV - marginV)] : [];
   });
 
 /** The most that the source of a supply leaves at a flat pack: what a regulator holds, or the pack at rest. */
@@ -37,7 +38,7 @@ function bestV({ rig, flat }: RuleContext, node: RailNode): number {
   );
 }
 
-function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number): RuleResult {
+function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number, lackV: number): RuleResult {
   return {
     rule: 'supply-thin',
     mark: 'watch',
@@ -50,6 +51,6 @@ function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number): 
       { name: 'its source leaves', value: roundTo(bestMarginV, 3), unit: 'V', source: 'part sheet' },
       { name: 'look under', value: THIN_V, unit: 'V', source: '[practice]' },
     ],
-    fixes: () => thickerFix(context, flat),
+    fixes: () => thickerFix(context, flat, lackV),
   };
 }

@@ -19,7 +19,7 @@ export const takeOffRule: Rule = (context) => {
           name: 'by',
           value:
             sheet.functions.find((f) => f.what === 'gimbal-power' || f.what === 'gimbal-mode')?.label.toLowerCase() ??
-            'nothing it has',
+            '',
         },
       ],
       fixes: () => tellHold(context, part.id),

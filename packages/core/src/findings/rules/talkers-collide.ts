@@ -1,29 +1,33 @@
-import { pinOf } from '../../loom/index.js';
+import { findConversations, pinOf } from '../../loom/index.js';
 import { labelOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
-/** Two talkers on one wire, once a net. */
-export const talkersRule: Rule = ({ rig, conversations, nets }) => {
-  const hit = conversations.filter((c) => c.troubles.includes('talkers collide'));
+/** Two parts that talk on one wire, once a net, whatever leads bring them there. */
+export const talkersRule: Rule = ({ rig, nets }) => {
+  const hit = findConversations(rig).filter((c) => c.troubles.includes('talkers collide'));
   const byNet = groupBy(hit, (c) => nets.netOf(pinOf(c.talker, c.talker.link.pins.data!)));
-  return [...byNet.values()].map((met): RuleResult => {
+  return [...byNet.values()].flatMap((met): RuleResult[] => {
     const talkers = [...new Set(met.map((c) => c.talker.part.id))];
+    // a part with two of its pins on one wire is a lead on a taken pin, and told as that
+    if (talkers.length < 2) return [];
     // one that says what the listener does not even understand is the stranger; else the last that came
     const second =
       met.find((c) => c.kind !== c.listener.link.kind) ?? met.find((c) => c.talker.part.id === talkers.at(-1))!;
     const at = pinOf(second.talker, second.talker.link.pins.data!);
-    return {
-      rule: 'talkers-collide',
-      mark: 'stop',
-      station: 'loom',
-      subjects: [...talkers, second.listener.part.id],
-      figures: [
-        { name: 'talkers', value: talkers.map((id) => labelOf(rig, id)).join(', ') },
-        { name: 'listener', value: second.listener.part.id },
-      ],
-      fixes: () => takeOff(rig, at, second.talker.part.label),
-    };
+    return [
+      {
+        rule: 'talkers-collide',
+        mark: 'stop',
+        station: 'loom',
+        subjects: [...talkers, second.listener.part.id],
+        figures: [
+          { name: 'talkers', value: talkers.map((id) => labelOf(rig, id)).join(', ') },
+          { name: 'listener', value: second.listener.part.id },
+        ],
+        fixes: () => takeOff(rig, at, second.talker.part.label),
+      },
+    ];
   });
 };
 

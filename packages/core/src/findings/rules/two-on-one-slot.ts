@@ -3,25 +3,19 @@ import {
   channelEdits,
   freeChannel,
   isFlightChain,
+  mayLeave,
   mismatchOf,
   type Chain,
 } from '../../channels/index.js';
+import type { Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** Two functions that obey one slot. A payload on a channel that flies is another finding. */
 export const oneSlotRule: Rule = ({ rig, chains }) => {
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    // the one that is not driven as it was wished moves; else the last
-    const wishes = chainsOfWishes(rig, chains);
-    const isOff = (c: Chain): boolean => {
-      const wish = wishes.get(c);
-      return wish !== undefined && mismatchOf(rig, wish, c) !== null;
-    };
-    const last = same.find(isOff) ?? same.at(-1)!;
     if (same.length < 2 || same.some(isFlightChain)) return [];
-    const free = last.shaping?.locked ? null : freeChannel(rig, chains, last);
     return [
       {
         rule: 'two-on-one-slot',
@@ -29,19 +23,28 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
         station: 'channels',
         subjects: [...new Set(same.map((c) => c.part.id))],
         figures: [
-          { name: 'slot', value: last.slot! },
+          { name: 'slot', value: same[0]!.slot! },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
-        fixes: () =>
-          free === null
-            ? []
-            : [
-                {
-                  label: `Move ${last.fn.label.toLowerCase()} to channel ${free}`,
-                  edits: channelEdits(rig, chains, last, free),
-                },
-              ],
+        fixes: () => parted(rig, chains, same),
       },
     ];
   });
 };
+
+/** The one that is not driven as it was wished moves, else one that nobody wished for, else the last; none that would lose its wish. */
+function parted(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): Fix[] {
+  const wishes = chainsOfWishes(rig, chains);
+  const rank = (c: Chain): number => {
+    const wish = wishes.get(c);
+    return wish ? (mismatchOf(rig, wish, c) === null ? 2 : 0) : 1;
+  };
+  const [moves] = same
+    .toReversed()
+    .filter((c) => !c.shaping?.locked && mayLeave(rig, chains, c))
+    .sort((a, b) => rank(a) - rank(b));
+  const free = moves ? freeChannel(rig, chains, moves) : null;
+  if (!moves || free === null) return [];
+  const label = `Move ${moves.fn.label.toLowerCase()} to channel ${free}`;
+  return [{ label, edits: channelEdits(rig, chains, moves, free) }];
+}

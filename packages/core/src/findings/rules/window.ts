@@ -1,4 +1,4 @@
-import { placeChange, placesOf, type Chain, type Place } from '../../channels/index.js';
+import { deadPress, placeChange, placesOf, pressChange, type Chain, type Place } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
@@ -9,6 +9,8 @@ const THIN_US = 10;
 export const windowRule: Rule = (context) =>
   context.chains.flatMap((chain): RuleResult[] => {
     if (chain.breaks) return [];
+    const dead = deadPress(chain);
+    if (dead) return [missedOf(chain, [], dead)];
     const places = placesOf(chain);
     const missed = places.find((p) => p.meant && p.window !== p.meant.label);
     if (missed) return [missedOf(chain, places, missed)];
@@ -19,6 +21,8 @@ export const windowRule: Rule = (context) =>
 /** Width to the nearer edge of the window a place is meant for, µs; negative outside. */
 const spareUs = ({ seenUs, meant }: Place): number => Math.min(seenUs - meant!.fromUs, meant!.toUs - seenUs);
 const PLACE_WORDS: Record<string, string> = { '-1': 'low', '0': 'middle', '1': 'high' };
+const placeWord = ({ at }: Place, { fn }: Chain): string =>
+  fn.takes === 'pulse' ? 'pressed' : PLACE_WORDS[String(at)]!;
 
 function base(chain: Chain, place: Place): Pick<RuleResult, 'mark' | 'station' | 'subjects' | 'figures'> {
   return {
@@ -27,7 +31,7 @@ function base(chain: Chain, place: Place): Pick<RuleResult, 'mark' | 'station' |
     subjects: [chain.part.id, chain.transmitter!.id],
     figures: [
       { name: 'control', value: chain.control!.label },
-      { name: 'place', value: PLACE_WORDS[String(place.at)]! },
+      { name: 'place', value: placeWord(place, chain) },
       { name: 'part', value: chain.part.id },
       { name: 'function', value: chain.fn.label },
       { name: 'window', value: place.meant!.label },
@@ -42,7 +46,10 @@ function base(chain: Chain, place: Place): Pick<RuleResult, 'mark' | 'station' |
 function missedOf(chain: Chain, places: Place[], place: Place): RuleResult {
   const reached = new Set(places.map((p) => p.window).filter((w) => w !== null));
   const own = base(chain, place);
-  const lands = reached.size < 2 ? `every place gives ${[...reached][0] ?? 'nothing'}` : (place.window ?? 'nothing');
+  const lands =
+    places.length && reached.size < 2
+      ? `every place gives ${[...reached][0] ?? 'nothing'}`
+      : (place.window ?? 'nothing');
   return {
     ...own,
     rule: 'window-missed',
@@ -65,10 +72,12 @@ function trimFix(chain: Chain, { meant, seenUs }: Place): Fix[] {
 
 /** End points, and the middle, that bring each place into its window. */
 function fixOf(chain: Chain): Fix[] {
-  const change = chain.shaping!.locked ? null : placeChange(chain);
+  const change = chain.shaping!.locked ? null : (placeChange(chain) ?? pressChange(chain));
   if (!change) return [];
   const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
-  return [{ label: `Bring each place into its window`, edits }];
+  return [
+    { label: chain.fn.takes === 'pulse' ? 'Bring it into its window' : 'Bring each place into its window', edits },
+  ];
 }
 
 /** Cameras behind a switcher that no place of its switch shows, and places that show an input with nothing on it. */

@@ -1,19 +1,14 @@
-import { forward } from '../../channels/index.js';
-import type { Edit } from '../../rig/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import { forward, type Chain } from '../../channels/index.js';
+import type { Edit, Rig } from '../../rig/index.js';
+import type { Figure, Rule, RuleResult } from '../finding.js';
 
-/** Up or right asks for less: the axis moves the wrong way. @source [practice] */
+/** Up or right asks for less, or a button asks while nobody presses it: it works the wrong way. @source [practice] */
 export const wrongWayRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
-    const { control, part, fn, slot, transmitter } = chain;
+    const { control, part, fn, slot } = chain;
     if (chain.breaks || !control || chain.sheet.role === 'controller' || slot === null) return [];
-    const [low, high] = [forward(chain, -1), forward(chain, 1)];
-    if (!low || !high || !('value' in low.demand) || !('value' in high.demand)) return [];
-    if (high.demand.value >= low.demand.value) return [];
-    const bound = rig.bindings.some((b) => b.part === part.id && b.fn === fn.id);
-    const edits: Edit[] = bound
-      ? [{ kind: 'tune', part: part.id, fn: fn.id, change: { reverse: !chain.told.reverse } }]
-      : [{ kind: 'shape', transmitter: transmitter!.id, channel: slot, change: { reverse: !chain.shaping!.reverse } }];
+    const figures = fn.takes === 'pulse' ? askedAtRest(chain) : fallsUpward(chain);
+    if (!figures) return [];
     return [
       {
         rule: 'wrong-way',
@@ -24,10 +19,35 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
           { name: 'control', value: control.label },
           { name: 'part', value: part.id },
           { name: 'function', value: fn.label },
-          { name: 'low', value: low.demand.value, unit: fn.range!.unit },
-          { name: 'high', value: high.demand.value, unit: fn.range!.unit },
+          ...figures,
         ],
-        fixes: () => [{ label: 'Turn it round', edits }],
+        fixes: () => [{ label: 'Turn it round', edits: [turned(rig, chain)] }],
       },
     ];
   });
+
+/** What an axis gives at the ends of its control, where up is less than down. */
+function fallsUpward(chain: Chain): Figure[] | null {
+  const [low, high] = [forward(chain, -1), forward(chain, 1)];
+  if (!low || !high || !('value' in low.demand) || !('value' in high.demand)) return null;
+  if (high.demand.value >= low.demand.value) return null;
+  const { unit } = chain.fn.range!;
+  return [
+    { name: 'low', value: low.demand.value, unit },
+    { name: 'high', value: high.demand.value, unit },
+  ];
+}
+
+/** Width a button sends while nobody presses it, where that is what its function waits for. */
+function askedAtRest(chain: Chain): Figure[] | null {
+  const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
+  const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
+  return rest && asks(rest) && !asks(pressed) ? [{ name: 'at rest', value: rest.seenUs, unit: 'µs' }] : null;
+}
+
+/** Round at the device where it was told there, else at the transmitter. */
+function turned(rig: Rig, { part, fn, told, transmitter, slot, shaping }: Chain): Edit {
+  return rig.bindings.some((b) => b.part === part.id && b.fn === fn.id)
+    ? { kind: 'tune', part: part.id, fn: fn.id, change: { reverse: !told.reverse } }
+    : { kind: 'shape', transmitter: transmitter!.id, channel: slot!, change: { reverse: !shaping!.reverse } };
+}

@@ -44,7 +44,7 @@ export const CHANNELS_WORDS = {
   }),
   'take-off-untold': (f) => ({
     title: `${f.label('part')} cannot be held for take-off`,
-    text: `"${capital(f.text('school'))}" was chosen; no control reaches ${f.text('by')}. A free pan axis spins on take-off and landing.`,
+    text: `"${capital(f.text('school'))}" was chosen; ${f.text('by') ? `no control reaches its ${f.text('by')}` : 'it has neither a power nor a mode channel'}. A free pan axis spins on take-off and landing.`,
   }),
   'drive-fail-safe': (f) => ({
     title: `${f.label('part')} goes on without radio`,
@@ -75,8 +75,10 @@ export const CHANNELS_WORDS = {
     text: `Slot ${f.number('slot')}, which it calls ${f.number('device calls it')}, is not driven; slot ${f.number('driven')} is and moves nothing.`,
   }),
   'wrong-way': (f) => ({
-    title: `${f.text('function')} moves the wrong way`,
-    text: `${f.text('control')} up or right takes ${f.label('part')} from ${num(f.number('low'))} down to ${num(f.number('high'))}.`,
+    title: `${f.text('function')} ${f.text('at rest') ? 'works' : 'moves'} the wrong way`,
+    text: f.text('at rest')
+      ? `${f.text('control')} asks for it while nobody presses: ${micros(f.number('at rest'))} at rest. It acts when the button is let go.`
+      : `${f.text('control')} up or right takes ${f.label('part')} from ${num(f.number('low'))} down to ${num(f.number('high'))}.`,
   }),
   'fail-safe-acts': (f) => ({
     title: `Without radio, ${f.text('function').toLowerCase()} ${f.text('act')}`,

@@ -3,6 +3,8 @@ import type { Read, SomeSayings } from './saying.js';
 
 const band = (f: Read): string => voltBand([f.number('floor'), f.number('ceiling')]);
 
+const spare = (v: number): string => (v < 0 ? `${volts(-v)} short, less than a meter tells` : `${volts(v)} to spare`);
+
 export const SUPPLY_WORDS = {
   'supply-range': (f) => {
     const over = f.number('volts') > f.number('ceiling');
@@ -14,11 +16,13 @@ export const SUPPLY_WORDS = {
   },
   'supply-none': (f) => ({
     title: `Nothing feeds ${f.label('part')}`,
-    text: `It takes ${band(f)}. No lead from a pack or regulator reaches it.`,
+    text: f.text('plus by')
+      ? `It takes ${band(f)}. ${f.text('plus by')} brings it a plus, and no ground wire runs back.`
+      : `It takes ${band(f)}. No lead from a pack or regulator reaches it.`,
   }),
   'supply-thin': (f) => ({
     title: `${f.label('part')} falls to ${volts(f.number('volts'))}`,
-    text: `Flat pack, everything at its peak. Floor ${volts(f.number('floor'))}: ${volts(f.number('margin'))} to spare.`,
+    text: `Flat pack, everything at its peak. Floor ${volts(f.number('floor'))}: ${spare(f.number('margin'))}.`,
   }),
   'regulator-overload': (f) => ({
     title: `${f.label('part')} gives ${f.number('amps').toFixed(2)} A`,

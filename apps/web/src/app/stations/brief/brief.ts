@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
-import { standsAtTakeOff, type WishState } from '@squallmark/core/channels';
+import type { WishState } from '@squallmark/core/channels';
 import { WISHABLE } from '@squallmark/core/parts';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
 import type { FeedChoice } from '@squallmark/core/rails';
@@ -89,7 +89,7 @@ export class Brief {
   protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
   private readonly feeds = toSignal(inject(AnalysisStore).feeds$, { initialValue: [] as FeedChoice[] });
   protected readonly schools = computed(() =>
-    schoolCards(this.rig().schools, this.outcomes(), this.feeds(), standsAtTakeOff(this.rig()).length > 0),
+    schoolCards(this.rig().schools, this.outcomes(), this.feeds(), this.analysis()?.brief.holdsStill ?? false),
   );
 
   constructor() {

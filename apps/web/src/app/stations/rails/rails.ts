@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatSliderModule } from '@angular/material/slider';
 import { labelOf } from '@squallmark/core/rig';
 import type { RailRow } from '@squallmark/core/rails';
-import { amps, count, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
+import { amps, count, hairV, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import type { Mark as MarkKind } from '@squallmark/core/findings';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
@@ -110,7 +110,7 @@ function fillOf({ node }: RailRow): number {
 }
 
 function markOf({ node, worstMarginV }: RailRow): MarkKind {
-  if (node.overloaded || (worstMarginV !== null && worstMarginV < 0) || (node.marginV !== null && node.marginV < 0))
-    return 'stop';
+  const hair = node.allowed ? hairV(node.allowed) : 0;
+  if (node.overloaded || Math.min(worstMarginV ?? 0, node.marginV ?? 0) < -hair) return 'stop';
   return node.inDropout || (worstMarginV !== null && worstMarginV < 0.25) ? 'watch' : 'clear';
 }
