@@ -15,6 +15,8 @@ interface Island {
   pushedV: Float64Array[];
   /** Volts across element p for one ampere pushed into element q. */
   mutual: Float64Array[];
+  /** Regulators that hang on each input, by the input's element. */
+  fedFrom: ReadonlyMap<number, readonly number[]>;
 }
 
 export interface NetworkSolution {
@@ -92,12 +94,13 @@ function solveIsland(
 }
 
 /** How far each element's volts are from what the currents at those volts give. The array is reused. */
-function residualOf(network: Network, { elements, mutual }: Island, out: NetworkSolution, emf: Emf): Residual {
+function residualOf(network: Network, island: Island, out: NetworkSolution, emf: Emf): Residual {
+  const { elements, mutual } = island;
   const n = elements.length;
   const pushed = new Float64Array(n);
   const gap = new Float64Array(n);
   return () => {
-    for (let q = 0; q < n; q++) pushed[q] = pushedAmps(network, elements[q]!, out, emf);
+    for (let q = 0; q < n; q++) pushed[q] = pushedAmps(network, island, elements[q]!, out, emf);
     for (let p = 0; p < n; p++) {
       const row = mutual[p]!;
       let v = 0;
@@ -159,10 +162,10 @@ function jacobianOf(elements: number[], out: NetworkSolution, residual: Residual
 }
 
 /** Element currents from the element volts that were found. */
-function settleAmps(network: Network, { elements }: Island, out: NetworkSolution, emf: Emf): void {
-  for (const e of elements) {
+function settleAmps(network: Network, island: Island, out: NetworkSolution, emf: Emf): void {
+  for (const e of island.elements) {
     const element = network.elements[e]!;
-    const amps = (out.pushed[e] = pushedAmps(network, e, out, emf));
+    const amps = (out.pushed[e] = pushedAmps(network, island, e, out, emf));
     out.amps[e] = isSource(element) ? (emf(e) - out.volts[e]!) / element.outOhm : -amps;
   }
 }
@@ -195,22 +198,21 @@ function emfOf(network: Network, e: number, volts: Float64Array, packV?: Emf): n
 }
 
 /** Amperes an element pushes into its plus node with its source resistance already in the matrix. */
-function pushedAmps(network: Network, e: number, out: NetworkSolution, emf: Emf): number {
+function pushedAmps(network: Network, island: Island, e: number, out: NetworkSolution, emf: Emf): number {
   const element = network.elements[e]!;
   const v = out.volts[e]!;
   if (isSource(element)) return emf(e) / element.outOhm;
   if (element.kind === 'load')
     return element.draw === 'resistance' ? 0 : -loadAmps(element.draw, element.amount, element.floorV, v);
-  return -inputAmps(network, e, out, emf);
+  return -inputAmps(network, island, e, out, emf);
 }
 
-function inputAmps(network: Network, input: number, out: NetworkSolution, emf: Emf): number {
+function inputAmps(network: Network, { fedFrom }: Island, input: number, out: NetworkSolution, emf: Emf): number {
   const element = network.elements[input]!;
   if (element.kind !== 'input' || out.volts[input]! <= 0) return 0;
   let amps = 0;
-  for (let e = 0; e < network.elements.length; e++) {
-    const regulator = network.elements[e]!;
-    if (regulator.kind !== 'regulator' || regulator.input !== input) continue;
+  for (const e of fedFrom.get(input) ?? []) {
+    const regulator = network.elements[e] as Extract<Element, { kind: 'regulator' }>;
     const outV = out.volts[e]!;
     const outA = Math.max(0, (emf(e) - outV) / regulator.outOhm);
     const through = regulator.linear
@@ -261,7 +263,15 @@ function prepareIsland(network: Network, nodes: number[]): Island {
   // with one side in the air an element has no volts across it, whatever lies on its other side
   const isOpen = ends.map(([p, m]) => copper.rootOf(p) !== copper.rootOf(m));
   const mutual = ends.map(([p, m], e) => Float64Array.from(pushedV, (row) => (isOpen[e] ? 0 : row[p]! - row[m]!)));
-  return { nodes, elements, pushedV, mutual };
+  return { nodes, elements, pushedV, mutual, fedFrom: regulatorsByInput(network) };
+}
+
+function regulatorsByInput({ elements }: Network): Map<number, number[]> {
+  const byInput = new Map<number, number[]>();
+  elements.forEach((element, e) => {
+    if (element.kind === 'regulator') byInput.set(element.input, [...(byInput.get(element.input) ?? []), e]);
+  });
+  return byInput;
 }
 
 /** Sets of nodes that resistors, elements or a regulator's two sides hold together. */

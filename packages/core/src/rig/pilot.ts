@@ -1,13 +1,16 @@
 import type { Control } from '../parts/index.js';
 import { partsOfRole, sheetOf } from './look-up.js';
+import { oncePerRig } from './per-rig.js';
 import type { Rig } from './rig.js';
 
-/** The transmitter whose channels the ladder shows: the first that is no second one. */
-export function pilotTransmitter(rig: Rig): string | undefined {
+const pilotOf = oncePerRig((rig): { id: string | undefined } => {
   const seconds = new Set(rig.handOvers.map((h) => h.to));
   const all = partsOfRole(rig, 'transmitter');
-  return (all.find(({ part }) => !seconds.has(part.id)) ?? all[0])?.part.id;
-}
+  return { id: (all.find(({ part }) => !seconds.has(part.id)) ?? all[0])?.part.id };
+});
+
+/** The transmitter whose channels the ladder shows: the first that is no second one. */
+export const pilotTransmitter = (rig: Rig): string | undefined => pilotOf(rig).id;
 
 /** A control's name among those of all transmitters: its own on the pilot's, `part.control` on any other. */
 export const controlName = (rig: Rig, transmitter: string, control: string): string =>

@@ -159,9 +159,11 @@ function earliest(
 /** Tasks of the same length that wait for the same and are waited for by the same may change places and nothing changes. */
 function twinsOf(order: readonly WakeTask[]): (number | undefined)[] {
   const last = new Map<string, number>();
+  const waiters = new Map<string, string[]>();
+  for (const t of order) for (const id of t.after) waiters.set(id, [...(waiters.get(id) ?? []), t.id]);
   return order.map((task, i) => {
     if (!task.hands) return undefined;
-    const waiting = order.filter((t) => t.after.includes(task.id)).map((t) => t.id);
+    const waiting = waiters.get(task.id) ?? [];
     const likeness = [task.seconds, task.still, task.after.toSorted().join(), waiting.join()].join('|');
     const twin = last.get(likeness);
     last.set(likeness, i);
@@ -171,10 +173,12 @@ function twinsOf(order: readonly WakeTask[]): (number | undefined)[] {
 
 /** Longest time from a task's start to the end of everything that waits for it. */
 function tailsOf(order: WakeTask[]): Map<string, number> {
+  const later = new Map<string, number>();
   const tails = new Map<string, number>();
-  for (const task of [...order].reverse()) {
-    const later = order.filter((t) => t.after.includes(task.id)).map((t) => tails.get(t.id)!);
-    tails.set(task.id, task.seconds + Math.max(0, ...later));
+  for (const task of order.toReversed()) {
+    const tail = task.seconds + (later.get(task.id) ?? 0);
+    tails.set(task.id, tail);
+    for (const id of task.after) later.set(id, Math.max(later.get(id) ?? 0, tail));
   }
   return tails;
 }
