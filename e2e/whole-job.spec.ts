@@ -43,7 +43,7 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   await plan.getByRole('button', { name: 'Right slider full up' }).click();
   await plan.getByRole('button', { name: 'Play step' }).click();
   await expect(
-    plan.getByRole('button', { name: /Right slider full up.*expected zoom 4\.0× — saw ZC zoom: no answer/ }),
+    plan.getByRole('button', { name: /Right slider full up.*expected zoom 4\.0× — saw Zoom camera zoom: no answer/ }),
   ).toBeVisible();
   await expect(tile(page, 'Prove')).toContainText('30 / 31');
   await expect(tile(page, 'Prove').getByRole('img', { name: 'stop' })).toBeVisible();

@@ -98,10 +98,10 @@ function sawText(step: CheckStep, sights: Sights, baseline: Sights): string {
   const odd = missed ?? step.expects[0];
   if (!odd) return 'nothing to see';
   const seen = sights[odd.sight] ?? null;
-  const name = odd.sight.replace('.', ' ');
+  const name = step.names?.[odd.sight] ?? odd.sight.replace('.', ' ');
   if (seen === null) return `${name}: no answer`;
   if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
   if (('moves' in odd || 'stays' in odd) && typeof seen === 'number')
     return `${name}: ${num(Number(baseline[odd.sight] ?? 0))} → ${num(seen)}`;
-  return `${name}: ${typeof seen === 'number' ? num(seen, 1) : seen}`;
+  return `${name}: ${typeof seen === 'number' ? num(seen, 1) : (step.names?.[seen] ?? seen)}`;
 }

@@ -1,6 +1,16 @@
 import { type Chain } from '../channels/index.js';
 import type { Conversation } from '../loom/index.js';
-import { partsOfRole, controlName, pilotTransmitter, type Part, type Rig } from '../rig/index.js';
+import { sees } from '../parts/index.js';
+import {
+  partsOfRole,
+  controlName,
+  labelOf,
+  partsWithSheets,
+  pilotTransmitter,
+  sheetOf,
+  type Part,
+  type Rig,
+} from '../rig/index.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
@@ -33,7 +43,25 @@ export function checkPlan(
   const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
   const setUpText = wordsOfSetUp(rig);
   const ways: Ways = { rig, heard: heardBy(conversations), chains, fedBy };
-  return all.map((step) => ({ ...step, setUpText: setUpText(step), dependsOn: dependsOf(ways, step) }));
+  return all.map((step) => ({
+    ...step,
+    setUpText: setUpText(step),
+    names: namesOf(rig, step),
+    dependsOn: dependsOf(ways, step),
+  }));
+}
+
+/** Sights by the labels of their part and function, and for what is on the air the cameras by theirs. */
+function namesOf(rig: Rig, { expects }: BareStep): Record<string, string> {
+  const names: Record<string, string> = {};
+  for (const { sight } of expects) {
+    const [id, what] = [sight.slice(0, sight.indexOf('.')), sight.slice(sight.indexOf('.') + 1)];
+    const fn = sheetOf(rig, id).functions.find((f) => f.id === what);
+    names[sight] = `${labelOf(rig, id)} ${(fn?.label ?? what.replace('-', ' ')).toLowerCase()}`;
+    if (what === 'on-air')
+      for (const { part, sheet } of partsWithSheets(rig)) if (sees(sheet)) names[part.id] = part.label;
+  }
+  return names;
 }
 
 /** What to set first, in the order of the transmitters' controls. The names are found once for the whole plan. */

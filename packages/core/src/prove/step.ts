@@ -25,6 +25,8 @@ export interface CheckStep {
   expects: Expect[];
   /** Time after the last move before it can pass, ms: for what must not happen. */
   waitMs?: number;
+  /** What people call each sight, and each camera that may be seen. */
+  names?: Record<string, string>;
   /** Ids of the parts and cables it runs through; a step that fails has its cause in one of them. */
   dependsOn: string[];
 }
