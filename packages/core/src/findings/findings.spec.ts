@@ -38,6 +38,9 @@ const BREAKS: [rule: string, edits: Edit[]][] = [
     ],
   ],
   ['supply-none stop', [{ kind: 'removeCable', cable: 'C5' }]],
+  ['supply-none stop', [off('C5', 1)]],
+  ['wrong-way watch', [shape(12, { reverse: true })]],
+  ['window-missed watch', [shape(12, { lowUs: 1440, highUs: 1560 })]],
   ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 30, lengthMm: 700 }]],
   ['pair-not-crossed stop', [{ kind: 'crossPair', cable: 'C6' }]],
   ['pair-half stop', [off('C6', 1)]],
@@ -110,6 +113,20 @@ describe('findings', () => {
     expect(fix, 'a fix').toBeDefined();
     const mended = rulesOf(applyEdits(broken, fix!.edits).rig);
     expect(count(mended, what)).toBeLessThan(count(rulesOf(broken), what));
+  });
+
+  it('of a short say nothing by the currents that it makes', () => {
+    const short = applyEdits(clean(), [end('C5', 0, 'RX.supply.2'), end('C5', 1, 'RX.supply.1')]).rig;
+    const byCurrent =
+      /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|starved|fuse-too-small)/;
+    expect(rulesOf(short)).toContain('polarity stop');
+    expect(rulesOf(short).filter((r) => byCurrent.test(r))).toEqual([]);
+  });
+
+  it('of a lead on a taken pin are that lead, and not what is said over it', () => {
+    const twice = applyEdits(clean(), [lead('C30', ['FC.serial4.2', 'ZC.main.4'])]).rig;
+    // it is a short lead on this frame as well
+    expect(new Set(rulesOf(twice))).toEqual(new Set(['port-used-twice stop', 'cable-short stop']));
   });
 
   it('a regulator over its current is a stop', () => {

@@ -1,6 +1,5 @@
 import { thickestFit, wireOhmPerMetre, type RailNode, type Rails } from '../../rails/index.js';
 import {
-  findCable,
   findPin,
   labelOf,
   samePin,

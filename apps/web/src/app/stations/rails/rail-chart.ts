@@ -13,11 +13,11 @@ import type { RailSweep } from '@squallmark/core/rails';
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type EChartsType } from 'echarts/core';
-import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
+import { spreadEnds } from './spread-ends';
 import { Theme } from '../../state/theme';
 
-use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, LabelLayout, SVGRenderer]);
+use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 export interface RailLine {
   label: string;
@@ -47,7 +47,10 @@ export class RailChart {
     afterNextRender(() => {
       const host = this.host().nativeElement;
       this.chart = init(host, undefined, { renderer: 'svg' });
-      const resize = new ResizeObserver(() => this.chart?.resize());
+      const resize = new ResizeObserver(() => {
+        this.chart?.resize();
+        this.draw();
+      });
       resize.observe(host);
       destroyed.onDestroy(() => {
         resize.disconnect();
@@ -66,6 +69,11 @@ export class RailChart {
     this.chart?.setOption(chartOption(lines, charges, band, charge, this.host().nativeElement), { notMerge: true });
   }
 }
+
+/** Room above and below the plot, and for a name at the end of a line, px. */
+const TOP_PX = 14;
+const BOTTOM_PX = 26;
+const NAME_PX = 15;
 
 /** Room above and below the lines and the band they are held against. */
 function span(lines: readonly RailLine[], band: readonly [number, number] | null): [number, number] {
@@ -91,6 +99,9 @@ function chartOption(
   const css = getComputedStyle(host);
   const token = (name: string): string => css.getPropertyValue(`--${name}`).trim();
   const [min, max] = lines.length ? span(lines, band) : [0, 1];
+  const heightPx = host.clientHeight - TOP_PX - BOTTOM_PX;
+  const ends = lines.map(({ volts }) => ((max - volts.at(-1)!) / (max - min)) * heightPx);
+  const shifts = spreadEnds(ends, NAME_PX, heightPx).map((y, i) => y - ends[i]!);
   const axis = {
     axisLabel: { color: token('mute'), fontFamily: token('num') },
     axisLine: { lineStyle: { color: token('rule') } },
@@ -99,7 +110,7 @@ function chartOption(
   return {
     animation: false,
     textStyle: { fontFamily: token('ui') },
-    grid: { left: 52, right: 132, top: 14, bottom: 26 },
+    grid: { left: 52, right: 132, top: TOP_PX, bottom: BOTTOM_PX },
     tooltip: {
       trigger: 'axis',
       valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} V`,
@@ -150,11 +161,11 @@ function chartOption(
         show: true,
         formatter: '{a}',
         align: 'left',
-        offset: [8, 0],
+        distance: 8,
+        offset: [0, shifts[i]!],
         color: line.chosen ? token('harbour') : token('mute'),
         fontSize: 12,
       },
-      labelLayout: { moveOverlap: 'shiftY' },
       ...(line.chosen
         ? {
             markArea: band
