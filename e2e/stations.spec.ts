@@ -155,7 +155,7 @@ test('sticks answer to mouse and keys, and hands are judged as they move', async
   await page.getByRole('button', { name: 'Follow my hands' }).click();
   await plan.getByRole('button', { name: /Switch G up/ }).click();
   await page.getByRole('slider', { name: 'switch G' }).fill('1');
-  await expect(plan.getByRole('button', { name: /Switch G up.*VT power: 200 mW/ })).toBeVisible();
+  await expect(plan.getByRole('button', { name: /Switch G up.*Video transmitter radio power: 200 mW/ })).toBeVisible();
 });
 
 test('anything can be gone to, and the keys are listed', async ({ page }) => {

@@ -37,7 +37,7 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   const plan = page.getByRole('complementary', { name: 'Check plan' });
   await plan.getByRole('button', { name: 'Play all' }).click();
   await expect(tile(page, 'Prove')).toContainText('31 / 31');
-  await expect(plan.getByRole('button', { name: /Left slider full up.*tilt-angle: 27/ })).toBeVisible();
+  await expect(plan.getByRole('button', { name: /Left slider full up.*tilt angle: 27/ })).toBeVisible();
 
   await page.getByLabel('Fault').selectOption({ label: 'C6: serial pair crossed the other way' });
   await plan.getByRole('button', { name: 'Right slider full up' }).click();

@@ -26,6 +26,7 @@ export {
   partsOfRole,
   partsWithSheets,
   labelOf,
+  portLabel,
   findPin,
   settingOf,
   findCable,

@@ -47,6 +47,11 @@ export function labelOf(rig: Rig, partId: string): string {
   return findPart(rig, partId)?.label ?? partId;
 }
 
+/** What people call a port of a part, as it is printed beside it. */
+export function portLabel(rig: Rig, { part, port }: Pick<PinRef, 'part' | 'port'>): string {
+  return sheetOf(rig, part).ports.find((p) => p.id === port)?.label ?? port;
+}
+
 export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefined {
   const part = findPart(rig, at.part);
   const sheet = part && rig.sheets[part.class];

@@ -98,6 +98,14 @@ describe('laws of every rig', () => {
     });
   }, 300_000);
 
+  it('4: every finding is about something on the bench', () => {
+    const told = [...sound, ...faulty].flatMap(({ name, rig }) => analyse(rig).findings.map((f) => ({ name, rig, f })));
+    expect(told.length).toBeGreaterThanOrEqual(1000);
+    const onBench = (rig: Rig): Set<string> => new Set([...rig.parts, ...rig.cables].map((x) => x.id));
+    const odd = told.filter(({ rig, f }) => !f.subjects.length || f.subjects.some((id) => !onBench(rig).has(id)));
+    expect(odd.map(({ name, f }) => `${name}: ${f.id}`)).toEqual([]);
+  });
+
   it('5: nothing is forgotten by a proposal', () => {
     expect(breaks(sound, ({ rig, proposal }) => law.nothingForgotten(rig, proposal!))).toEqual([]);
     expect(sound.filter(({ proposal }) => proposal!.idle.length).length).toBeGreaterThanOrEqual(25);

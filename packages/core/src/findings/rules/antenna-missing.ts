@@ -1,5 +1,5 @@
 import { cableOf, canJoinAntenna, leadLength } from '../../loom/index.js';
-import { nextId, wiresAt, type Edit } from '../../rig/index.js';
+import { nextId, portLabel, wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A foot that screws or presses straight on, mm. */
@@ -54,7 +54,7 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
           subjects: [part.id],
           figures: [
             { name: 'part', value: part.id },
-            { name: 'port', value: link.id },
+            { name: 'port', value: portLabel(rig, foot) },
           ],
           fixes: () =>
             edits.length ? [{ label: `Put ${rig.parts.find((p) => p.id === spare!.part)!.label} on`, edits }] : [],

@@ -1,5 +1,5 @@
 import { connectorOf } from '../../parts/index.js';
-import { findCable, findPin, labelOf } from '../../rig/index.js';
+import { findCable, findPin, labelOf, portLabel } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -29,7 +29,7 @@ export const connectorOverloadedRule: Rule = ({ rig, flat }) => {
       subjects: [part, ...cables],
       figures: [
         { name: 'part', value: labelOf(rig, part) },
-        { name: 'port', value: port },
+        { name: 'port', value: portLabel(rig, { part, port }) },
         { name: 'family', value: family },
         { name: 'amps', value: roundTo(amps, 2), unit: 'A', source: 'network solve' },
         { name: 'may carry', value: maxA, unit: 'A', source: '[practice] usual rating of the size' },

@@ -1,5 +1,5 @@
 import { findConversations, type Conversation } from '../../loom/index.js';
-import { findPin, oncePerRig, pinKey, type PinRef, type Rig } from '../../rig/index.js';
+import { findPin, oncePerRig, pinKey, portLabel, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -14,7 +14,7 @@ export const portTwiceRule: Rule = ({ rig }) =>
       subjects: [part, ...cables],
       figures: [
         { name: 'part', value: part },
-        { name: 'port', value: port },
+        { name: 'port', value: portLabel(rig, { part, port }) },
         { name: 'cables', value: cables.join(', ') },
       ],
       fixes: () => [{ label: `Take ${stray} off`, edits: [{ kind: 'removeCable', cable: stray }] }],

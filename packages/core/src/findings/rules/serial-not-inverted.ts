@@ -1,5 +1,5 @@
 import { pinOf } from '../../loom/index.js';
-import { wiresAt, type Edit } from '../../rig/index.js';
+import { portLabel, wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A bus on a port that cannot turn it over: silent, raw bytes are framing errors. @source [practice] SBUS logic is inverted */
@@ -22,7 +22,7 @@ export const serialNotInvertedRule: Rule = ({ rig, conversations }) =>
         figures: [
           { name: 'talker', value: c.talker.part.id },
           { name: 'controller', value: c.listener.part.id },
-          { name: 'port', value: c.listener.link.id },
+          { name: 'port', value: portLabel(rig, at) },
         ],
         fixes: () => (edits.length ? [{ label: 'Put an inverter in', edits }] : []),
       };

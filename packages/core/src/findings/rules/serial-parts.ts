@@ -1,5 +1,5 @@
 import { pinOf, type Conversation } from '../../loom/index.js';
-import { wiresAt } from '../../rig/index.js';
+import { portLabel, wiresAt } from '../../rig/index.js';
 import type { RuleContext } from '../finding.js';
 
 /** Serial conversations as their controller holds them. */
@@ -26,7 +26,7 @@ export function serialBase(context: RuleContext, c: Conversation) {
     figures: [
       { name: 'cable', value: cable ?? 'several cables' },
       { name: 'controller', value: c.talker.part.id },
-      { name: 'port', value: c.talker.link.id },
+      { name: 'port', value: portLabel(context.rig, pinOf(c.talker, c.talker.link.pins.send!)) },
       { name: 'device', value: c.listener.part.id },
     ],
     cable,

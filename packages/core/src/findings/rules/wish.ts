@@ -8,7 +8,7 @@ import {
   wishCoverage,
   type Chain,
 } from '../../channels/index.js';
-import { applyEdits, type Edit, type Wish } from '../../rig/index.js';
+import { applyEdits, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** Wishes that are not granted: no part does it, no way reaches it yet, or something else drives it than was named. */
@@ -28,7 +28,7 @@ export const wishRule: Rule = (context) => {
               : 'wish-open',
         mark: 'watch',
         station: state.state === 'otherwise' ? 'channels' : 'brief',
-        subjects: subjectsOf(state.wish, chain),
+        subjects: subjectsOf(context.rig, state.wish, chain),
         figures: [
           { name: 'wish', value: state.wish.label },
           { name: 'why', value: state.why },
@@ -47,13 +47,16 @@ export const wishRule: Rule = (context) => {
   });
 };
 
-/** What the wish is about: the part, and the parts and leads its way runs through. */
-const subjectsOf = (wish: Wish, chain: Chain | undefined): string[] =>
-  chain
-    ? [...new Set([chain.part.id, ...chain.path.flatMap((c) => [c.talker.part.id, c.listener.part.id])])]
-    : wish.part
-      ? [wish.part]
-      : [];
+/**
+ * What the wish is about: the part, and the parts its way runs through. Where it is open which part, those that could; where none
+ * could, the hands that would ask for it.
+ */
+function subjectsOf(rig: RuleContext['rig'], wish: Wish, chain: Chain | undefined): string[] {
+  if (chain) return [...new Set([chain.part.id, ...chain.path.flatMap((c) => [c.talker.part.id, c.listener.part.id])])];
+  if (wish.part) return [wish.part];
+  const could = partsWithSheets(rig).filter(({ sheet }) => sheet.functions.some((f) => f.what === wish.what));
+  return could.length ? could.map(({ part }) => part.id) : [pilotTransmitter(rig) ?? []].flat();
+}
 
 /** Gives a wish what it names, where the wiring is there: its control, channel or operator. None where that takes from others. */
 function askedFix({ rig, chains, conversations }: RuleContext, wish: Wish, chain: Chain): Fix[] {
