@@ -43,6 +43,7 @@ import { portTooSlowRule } from './rules/port-too-slow.js';
 import { portTwiceRule, soundTalks } from './rules/port-used-twice.js';
 import { prepOpenRule } from './rules/prep-open.js';
 import { pulseRule } from './rules/pulse-from-latch.js';
+import { radioNoneRule } from './rules/radio-none.js';
 import { regulatorDropoutRule } from './rules/regulator-dropout.js';
 import { regulatorOverloadRule } from './rules/regulator-overload.js';
 import { scaleRule } from './rules/scale-school.js';
@@ -134,6 +135,7 @@ const RULES: readonly Rule[] = [
   pictureNowhereRule,
   reachMissingRule,
   partIdleRule,
+  radioNoneRule,
   noFixedCameraRule,
   addressTwiceRule,
   subnetOtherRule,

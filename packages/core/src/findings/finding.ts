@@ -126,6 +126,7 @@ export type RuleId =
   | 'signal-misplaced'
   | 'plug-mismatch'
   | 'part-idle'
+  | 'radio-none'
   | 'reach-missing'
   | 'fuse-too-large'
   | 'fuse-too-small'

@@ -75,6 +75,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'signal-misplaced': '[practice]',
   'plug-mismatch': '[practice]',
   'part-idle': '[practice]',
+  'radio-none': 'part sheets',
   'reach-missing': '[practice]',
   'fuse-too-large': '[practice] fuse before wire before plug',
   'fuse-too-small': '[practice]',

@@ -21,16 +21,28 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
   }
 }
 
-/** Controls that put the part in a mode in which the function works. */
+/**
+ * Controls that put the part in a state in which the function works: its mode, and nothing else that drives its joint.
+ * Of two functions on one control the mode has its way.
+ */
 export function enabling(chain: Chain, driven: readonly Chain[]): Record<string, number> {
+  const own = driven.filter((c) => c.part.id === chain.part.id);
   const need = chain.fn.enabledIn;
-  const by = need && driven.find((c) => c.part.id === chain.part.id && c.fn.id === need.fn);
-  if (!by) return {};
+  const mode = need && own.find((c) => c.fn.id === need.fn);
+  const drivers = own.filter((c) => c.fn.id !== chain.fn.id && c.fn.drives && c.fn.drives.joint === chain.fn.joint);
+  return Object.fromEntries([
+    ...drivers.flatMap((by) => standing(by, (window) => window !== by.fn.drives!.window)),
+    ...(mode ? standing(mode, (window) => need.windows.includes(window)) : []),
+  ]);
+}
+
+/** Where a control puts a function into a window that serves. */
+function standing(by: Chain, serves: (window: string) => boolean): [control: string, at: number][] {
   const at = restPositions(by.control!.kind).find((position) => {
     const demand = demandOf(by.fn, seenPulseUs(by, sentPulseUs(by, position)!), by.told);
-    return 'window' in demand && demand.window !== null && need.windows.includes(demand.window);
+    return 'window' in demand && demand.window !== null && serves(demand.window);
   });
-  return at === undefined ? {} : { [by.control!.id]: at };
+  return at === undefined ? [] : [[by.control!.id, at]];
 }
 
 const POSITION_WORDS: Record<string, Record<number, string>> = {

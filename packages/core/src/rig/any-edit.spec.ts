@@ -6,6 +6,7 @@ import { twoOperators } from '../../test/support/two-operators.js';
 import { readRig, writeRig } from '../files/index.js';
 import {
   applyEdit,
+  applyEdits,
   doStep,
   EditRefused,
   editSentence,
@@ -51,6 +52,19 @@ describe.each(RIGS)('any edit of %s', (_, start) => {
         expect(rigProblems(rig)).toEqual([]);
         const reading = readRig(writeRig(rig));
         expect(reading.ok ? reading.value : reading.problems).toEqual(JSON.parse(JSON.stringify(rig)));
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('can be carried out in one list, again and again, and stays as it was told', () => {
+    fc.assert(
+      fc.property(runs(start), (edits) => {
+        const { done } = carryOut(start, edits);
+        const list = structuredClone(done);
+        const once = applyEdits(start, list).rig;
+        expect(list).toEqual(done);
+        expect(applyEdits(start, list).rig).toEqual(once);
       }),
       { numRuns: 150 },
     );

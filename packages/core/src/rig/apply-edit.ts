@@ -34,13 +34,17 @@ export interface EditResult {
 export function applyEdits(rig: Rig, edits: readonly Edit[]): EditResult {
   const [next, patches, inverse] = produceWithPatches(rig, (draft) => {
     for (const edit of edits) {
-      const reason = (DO[edit.kind] as Doer)(draft, edit);
+      const reason = (DO[edit.kind] as Doer)(draft, edits.length > 1 ? copied(edit) : edit);
       if (reason) throw new EditRefused(edit, reason);
     }
     draft.revision += 1;
   });
   return { rig: next, patches, inverse };
 }
+
+/** What an edit adds becomes the rig's own, so that a later edit of the list changes the rig and not the edit. Sheets are never changed in place. */
+const copied = (edit: Edit): Edit =>
+  'sheet' in edit ? { ...structuredClone({ ...edit, sheet: null }), sheet: edit.sheet } : structuredClone(edit);
 
 export function applyEdit(rig: Rig, edit: Edit): EditResult {
   return applyEdits(rig, [edit]);

@@ -98,6 +98,10 @@ const isShorted = (rig: Rig, but: Finding): boolean =>
     (f) => (f.rule === 'polarity' || (f.rule === 'back-feed' && f.mark === 'stop')) && f.id !== but.id,
   );
 
+/** The lead that then carries too much stands on the button. */
+const isTold = ({ label }: Fix, stop: string): boolean =>
+  stop.startsWith('wire-overloaded:') && new RegExp(`${stop.split(':')[1]!}\\b.* then carries too much`).test(label);
+
 /** 3. A fix removes its finding, adds no stop, unfeeds no part, takes no granted wish away, leaves flight alone. */
 export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
   const after = applyEdits(rig, fix.edits).rig;
@@ -110,6 +114,8 @@ export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
     ...(still ? [`${name} leaves its finding: ${finding.title}. ${finding.text}`] : []),
     ...missing(stops(after), stops(rig))
       .filter((id) => !CLOSES.has(finding.rule) || !SHOWS_BY_CURRENT.test(id))
+      // what mending must bring to light is told on the button
+      .filter((id) => !isTold(fix, id))
       .map((id) => `${name} adds the stop ${id}`),
     ...(isShorted(rig, finding) ? [] : missing(fed(rig), fed(after)).map((id) => `${name} unfeeds ${id}`)),
     ...missing(granted(rig), granted(after)).map((id) => `${name} takes wish ${id}`),

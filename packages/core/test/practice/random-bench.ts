@@ -23,9 +23,11 @@ import {
   settingOf,
   type Edit,
   type Rig,
+  type Schools,
   type Wish,
 } from '../../src/rig/index.js';
 import { seeded } from '../support/random-rig.js';
+import { BRIEFS } from './benches/briefs.js';
 
 type Pick = <T>(list: readonly T[]) => T;
 const picker =
@@ -46,10 +48,54 @@ const OTHERS = SHELF.filter(
   (s) => !isPack(s) && !hasControls(s) && !hearsAir(s) && !flies(s) && !REGULATORS.includes(s) && s.ports.length,
 );
 
-/** A bench of a pack, a radio and its receiver, regulators and what else the shelf has, with wishes for what the parts offer. */
+/** A bench to be proposed for: every other eight are benches of practice with their parts changed, the others are drawn freely. */
 export function randomBench(seed: number): Rig {
   const next = seeded(seed * 7 + 3);
   const pick = picker(next);
+  const drawn = Math.floor(seed / 8) % 2 === 1 ? changedBench(pick, next) : freeBench(seed, pick, next);
+  const { kind, two, classes } = drawn;
+  // nobody leaves a radio bare on purpose; one bench in eight forgets them
+  if (seed % 8 !== 7) classes.push(...classes.flatMap(antennasFor));
+  const edits = classes.map((sheet, i): Edit => ({
+    kind: 'addPart',
+    part: newPart(`P${i + 1}`, sheet.class, `${sheet.name} ${i + 1}`),
+    sheet,
+  }));
+  const rig = applyEdits(emptyRig(`bench-${seed}`, `Bench ${seed}`, kind), edits).rig;
+  return { ...rig, schools: schoolsOf(pick, two), wishes: wishesFor(rig, next, pick, seed % 2 === 0, two) };
+}
+
+/** Each bench has its own ways of doing things. */
+const schoolsOf = (pick: Pick, two: boolean): Schools => ({
+  gimbalFeed: pick(['pack', 'steady']),
+  takeOff: pick(['off', 'pan off', 'locked']),
+  reach: pick(['bus', 'bus', 'servo leads']),
+  menuOver: pick(['serial', 'ladder']),
+  operators: two ? 'two' : 'alone',
+  links: 'one',
+});
+
+/** Parts that are seldom seen without each other. */
+const COMPANIES: readonly (readonly string[])[] = [
+  ['flight-controller-3', 'fpv-camera-ladder'],
+  ['flight-controller-6', 'fpv-camera-strap'],
+  ['flight-controller-6', 'fpv-camera-serial', 'video-transmitter-serial'],
+  ['action-camera', 'hdmi-converter', 'video-transmitter-5v'],
+  ['picture-switcher-3', 'pinhole-camera', 'nose-camera', 'video-transmitter-pack'],
+  ['camera-control-box', 'mirrorless-a'],
+  ['gimbal-three-bus', 'receiver-16'],
+  ['air-unit', 'thermal-network', 'ethernet-switch-5'],
+  ['line-drive', 'console-pedals', 'network-radio'],
+];
+
+interface Drawn {
+  kind: string;
+  two: boolean;
+  classes: Sheet[];
+}
+
+/** A pack, a radio and its receiver, regulators and what else the shelf has. */
+function freeBench(seed: number, pick: Pick, next: () => number): Drawn {
   const kind = pick(RIG_KINDS).kind;
   const two = seed % 4 === 1;
   const classes: Sheet[] = [
@@ -60,17 +106,26 @@ export function randomBench(seed: number): Rig {
     seed % 8 === 7 ? pick(REGULATORS) : pick(FIVE_VOLTS),
     ...(next() < 0.6 ? [pick(REGULATORS)] : []),
     ...(kind !== 'carriage on a line' && kind !== 'hand-held or ground' && next() < 0.8 ? [pick(BOARDS)] : []),
+    ...(next() < 0.5 ? pick(COMPANIES).map((cls) => SHELF.find((s) => s.class === cls)!) : []),
     ...Array.from({ length: 2 + Math.floor(next() * 5) }, () => pick(OTHERS)),
   ];
-  // nobody leaves a radio bare on purpose; one bench in eight forgets them
-  if (seed % 8 !== 7) classes.push(...classes.flatMap(antennasFor));
-  const edits = classes.map((sheet, i): Edit => ({
-    kind: 'addPart',
-    part: newPart(`P${i + 1}`, sheet.class, `${sheet.name} ${i + 1}`),
-    sheet,
-  }));
-  const rig = applyEdits(emptyRig(`bench-${seed}`, `Bench ${seed}`, kind), edits).rig;
-  return { ...rig, wishes: wishesFor(rig, next, pick, seed % 2 === 0, two) };
+  return { kind, two, classes };
+}
+
+/** The parts of a bench of practice, one in twelve left at home, one in eight another of its role, and up to two besides. */
+function changedBench(pick: Pick, next: () => number): Drawn {
+  const { kind = 'rotor', parts } = pick(Object.values(BRIEFS));
+  const classes = parts
+    .map((p) => SHELF.find((s) => s.class === p.class)!)
+    .filter((sheet) => sheet.role !== 'antenna')
+    .flatMap((sheet) => {
+      const at = next();
+      if (at < 0.08) return [];
+      return at < 0.2 ? pick(SHELF.filter((s) => s.role === sheet.role)) : sheet;
+    });
+  if (!classes.some(hasControls)) classes.push(pick(RADIOS));
+  classes.push(...Array.from({ length: Math.floor(next() * 3) }, () => pick(OTHERS)));
+  return { kind, two: classes.filter(hasControls).length > 1, classes };
 }
 
 /** One that fits for each antenna socket of a part. */

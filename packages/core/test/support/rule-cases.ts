@@ -167,6 +167,7 @@ export const PRACTICE_CASES: RuleCase[] = [
       ]),
   ],
   ['part-idle', () => box(false), () => box(true)],
+  ['radio-none', () => radio(false), () => radio(true)],
   ['reach-missing', () => trigger(false), () => trigger(true)],
   ['fuse-too-large', () => packLead(20, 30), () => packLead(20, 7.5)],
   ['fuse-too-small', () => packLead(20, 1), () => packLead(20, 5)],
@@ -188,6 +189,12 @@ export const PRACTICE_CASES: RuleCase[] = [
   ['window-missed', () => narrowed(switcher('B', [1, 2])), () => switcher('B', [1, 2])],
 ];
 
+/** A receiver on a controller's bus, with or without a transmitter on the bench. */
+const radio = (there: boolean): Rig =>
+  smallRig({ RX: 'receiver-16', AP: 'autopilot', ...(there ? { TX: 'transmitter-16' } : {}) }, [
+    leadOf('C1', ['RX.bus.1 AP.bus.1 green', 'RX.bus.3 AP.bus.3 black']),
+  ]);
+
 /** Two transmitters on a live lead, with a wish for the operator and nothing handed over. */
 function handed(): Rig {
   const rig = twoTransmitters();
@@ -196,4 +203,4 @@ function handed(): Rig {
 }
 
 /** Rules of these cases that hands alone can mend. */
-export const PRACTICE_NO_FIX: RuleId[] = ['input-empty', 'plug-mismatch', 'part-idle', 'drive-no-brake'];
+export const PRACTICE_NO_FIX: RuleId[] = ['input-empty', 'plug-mismatch', 'part-idle', 'radio-none', 'drive-no-brake'];

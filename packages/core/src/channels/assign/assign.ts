@@ -168,7 +168,8 @@ function pilotsOwn(rig: Rig, pilot: string, { chain }: Demand, channel: number, 
   const now = shapingOf(rig, pilot, channel)?.control;
   if (now && options.some((o) => o.value.id === now)) return [];
   const best = options.filter((o) => o.value.kind !== 'stick').sort((a, b) => a.cost - b.cost)[0];
-  if (!best && !now) return [];
+  // where nothing better is free it stays as it was: a mode that nobody tells takes more away than it gives
+  if (!best && (!now || now !== switched)) return [];
   return [{ kind: 'shape', transmitter: pilot, channel, change: { control: best?.value.id ?? null } }];
 }
 

@@ -4,10 +4,10 @@ import type { Rig } from '../../rig/index.js';
 /** First three numbers of an address: the subnet of a /24. @source [std RFC 1918] private ranges are used so on the bench */
 export const subnetOf = (address: string): string => address.split('.').slice(0, 3).join('.');
 
-/** An address of the same subnet that no part has; null when the subnet is full. */
-export function freeAddress(rig: Rig, like: string): string | null {
+/** Addresses of the same subnet that no part has, as many as asked for or as the subnet has left. */
+export function freeAddresses(rig: Rig, like: string, count: number): string[] {
   const taken = new Set(networkParts(rig).map((p) => addressOf(rig, p.id)));
-  for (let host = 20; host < 255; host++)
-    if (!taken.has(`${subnetOf(like)}.${host}`)) return `${subnetOf(like)}.${host}`;
-  return null;
+  return Array.from({ length: 235 }, (_, i) => `${subnetOf(like)}.${i + 20}`)
+    .filter((address) => !taken.has(address))
+    .slice(0, count);
 }

@@ -3,6 +3,7 @@ import { PACK_LEAD_AWG, thickestFit, wireMaxA } from '../../rails/index.js';
 import { findPin, sheetOf, type Edit, type Rig, type Wire } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { thickerWith } from './after-edits.js';
 
 const isSupply = (rig: Rig, { from, to }: Wire): boolean =>
   [from, to].every((at) => ['supply', 'ground'].includes(findPin(rig, at)?.pin.line ?? ''));
@@ -49,7 +50,7 @@ export const wireTooThickRule: Rule = ({ rig, flat }) =>
   });
 
 /** A lead at a pack thinner than is put there, whatever it carries; a small plug may not take more. @source [practice] 20 AWG */
-export const packLeadThinRule: Rule = ({ rig }) =>
+export const packLeadThinRule: Rule = ({ rig, flat }) =>
   rig.cables.flatMap((cable): RuleResult[] => {
     const thin = cable.wires.flatMap((wire, at) => {
       const atPack = [wire.from, wire.to].find((end) => isPack(sheetOf(rig, end.part)));
@@ -71,15 +72,17 @@ export const packLeadThinRule: Rule = ({ rig }) =>
           { name: 'least', value: first.least, unit: 'AWG', source: '[practice]' },
         ],
         fixes: () => [
-          {
-            label: `Use ${first.least} AWG`,
-            edits: thin.map(({ wire, at, least }) => ({
+          thickerWith(
+            rig,
+            flat,
+            `Use ${first.least} AWG`,
+            thin.map(({ wire, at, least }): Edit => ({
               kind: 'setWire',
               cable: cable.id,
               wire: wire.id ?? at,
               gaugeAwg: least,
             })),
-          },
+          ),
         ],
       },
     ];

@@ -1,3 +1,4 @@
+import type { Sheet } from '../../parts/index.js';
 import { apartMm } from '../../loom/index.js';
 import { partsOfRole, sheetOf } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -22,8 +23,15 @@ export const magnetNearCompassRule: Rule = ({ rig }) =>
             { name: 'compass', value: compass.id },
             { name: 'wants', value: AWAY_MM, unit: 'mm', source: '[practice]' },
           ],
-          fixes: () => [{ label: 'Put it away', edits: [{ kind: 'removePart', part: part.id }] }],
+          // a tool is put away; what the rig needs must find another place, by hand
+          fixes: () =>
+            isTool(sheetOf(rig, part.id))
+              ? [{ label: 'Put it away', edits: [{ kind: 'removePart', part: part.id }] }]
+              : [],
         },
       ];
     }),
   );
+
+const isTool = (sheet: Sheet): boolean =>
+  !sheet.links.length && !sheet.controls.length && !sheet.sources.length && !sheet.supplies.length;

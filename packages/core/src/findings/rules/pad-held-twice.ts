@@ -1,10 +1,11 @@
+import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
 import type { Resource } from '../../parts/index.js';
-import { sheetOf, type Held, type Rig } from '../../rig/index.js';
+import { sheetOf, type Edit, type Held, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A pad or port given to two features. All must be released before it is given away. @source [practice] */
-export const heldTwiceRule: Rule = ({ rig }) =>
+export const heldTwiceRule: Rule = ({ rig, conversations }) =>
   [...groupBy(rig.held, (h) => `${h.part} ${h.resource}`).values()].flatMap((held): RuleResult[] => {
     const [first] = held;
     if (!first || held.length < 2) return [];
@@ -22,15 +23,34 @@ export const heldTwiceRule: Rule = ({ rig }) =>
           { name: 'resource', value: resource?.label ?? first.resource },
           { name: 'holders', value: held.map((h) => h.to).join(', ') },
         ],
-        fixes: () => [
-          {
-            label: held.length === 2 ? 'Release both' : 'Release all',
-            edits: held.map(({ part, resource: id, to }) => ({ kind: 'release', part, resource: id, to })),
-          },
-        ],
+        fixes: () => releaseFix(held, spokenOver(conversations, first)),
       },
     ];
   });
+
+/** What the leads on a port or pad need it to be given to. */
+const spokenOver = (conversations: readonly Conversation[], { part, resource }: Held): Set<string> =>
+  new Set(
+    conversations.flatMap((c) =>
+      [
+        [c.talker, c.listener],
+        [c.listener, c.talker],
+      ].flatMap(([own, other]) =>
+        own!.part.id === part && resourceOf(own!)?.id === resource ? (heldTo(own!, other!)?.to ?? []) : [],
+      ),
+    ),
+  );
+
+/** All is released but what a lead on it needs; where leads need two things, hands must move one of them. */
+function releaseFix(held: readonly Held[], needed: ReadonlySet<string>): Fix[] {
+  const kept = held.filter((h) => needed.has(h.to));
+  if (kept.length > 1) return [];
+  const edits = held
+    .filter((h) => !kept.includes(h))
+    .map(({ part, resource, to }): Edit => ({ kind: 'release', part, resource, to }));
+  const all = held.length === 2 ? 'Release both' : 'Release all';
+  return [{ label: kept[0] ? `Keep ${kept[0].to} alone` : all, edits }];
+}
 
 /** A pad as the maker ships it, with nothing on it, is nobody's mistake. */
 function isAsShipped(rig: Rig, resource: Resource, held: readonly Held[]): boolean {

@@ -1,4 +1,4 @@
-import { sheetOf, type PinRef, type Rig } from '../../rig/index.js';
+import { sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A camera's key ladder on a pad without a timer: nothing can imitate the keys there. @source [practice] */
@@ -31,6 +31,7 @@ export const padNoTimerRule: Rule = ({ rig }) =>
                     label: `Move to ${free.label}`,
                     edits: [
                       { kind: 'moveEnd', cable: cable.id, wire: index, end, pin: { ...wire[end], pin: free.pin } },
+                      ...handedOn(rig, wire[end].part, pad.id, free.id),
                     ],
                   },
                 ]
@@ -39,6 +40,15 @@ export const padNoTimerRule: Rule = ({ rig }) =>
       ];
     }),
   );
+
+/** What a pad was given to goes along to the other one. */
+const handedOn = (rig: Rig, part: string, from: string, to: string): Edit[] =>
+  rig.held
+    .filter((h) => h.part === part && h.resource === from)
+    .flatMap((h): Edit[] => [
+      { kind: 'release', part, resource: from, to: h.to },
+      { kind: 'hold', held: { ...h, resource: to } },
+    ]);
 
 const padAt = (rig: Rig, at: PinRef) =>
   sheetOf(rig, at.part).resources.find((r) => r.kind === 'pad' && r.port === at.port && r.pin === at.pin);

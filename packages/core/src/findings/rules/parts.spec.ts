@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { smallRig } from '../../../test/support/small-rig.js';
 import { SHELF } from '../../parts/shelf/index.js';
 import { addressOf, networkParts } from '../../loom/index.js';
-import { freeAddress, subnetOf } from './address-parts.js';
+import { freeAddresses, subnetOf } from './address-parts.js';
 import { compareVersions } from './firmware-parts.js';
 
 describe('versions', () => {
@@ -43,7 +43,7 @@ describe('addresses', () => {
     fc.assert(
       fc.property(fc.uniqueArray(fc.integer({ min: 18, max: 40 }), { minLength: 1, maxLength: 12 }), (hosts) => {
         const now = rig(hosts.map((h) => `192.168.7.${h}`));
-        const free = freeAddress(now, '192.168.7.1')!;
+        const [free] = freeAddresses(now, '192.168.7.1', 1) as [string];
         expect(subnetOf(free)).toBe('192.168.7');
         expect(networkParts(now).map((p) => addressOf(now, p.id))).not.toContain(free);
       }),
@@ -60,7 +60,7 @@ describe('addresses', () => {
 
   it('there is none when the subnet is full', () => {
     const full = rig(Array.from({ length: 235 }, (_, i) => `10.1.1.${20 + i}`));
-    expect(freeAddress(full, '10.1.1.3')).toBeNull();
-    expect(freeAddress(full, '10.1.2.3')).toBe('10.1.2.20');
+    expect(freeAddresses(full, '10.1.1.3', 1)).toEqual([]);
+    expect(freeAddresses(full, '10.1.2.3', 2)).toEqual(['10.1.2.20', '10.1.2.21']);
   });
 });

@@ -8,5 +8,5 @@ export const portListensOnlyRule: Rule = (context) =>
     .filter((c) => c.troubles.includes('listens only'))
     .map((c): RuleResult => {
       const { cable: _, ...rest } = serialBase(context, c);
-      return { ...rest, rule: 'port-listens-only', fixes: () => movePortFix(context.rig, c, (r) => !r.receiveOnly) };
+      return { ...rest, rule: 'port-listens-only', fixes: () => movePortFix(context.rig, c) };
     });

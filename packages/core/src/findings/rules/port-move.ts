@@ -3,8 +3,10 @@ import { samePin, type Edit, type Rig } from '../../rig/index.js';
 import type { Resource, Sheet } from '../../parts/index.js';
 import type { Fix } from '../finding.js';
 
-/** Moves a device's pair to another free port of the same controller that suits. None when there is no such port. */
-export function movePortFix(rig: Rig, { talker, listener }: Conversation, suits: (r: Resource) => boolean): Fix[] {
+/** Moves a device's pair to another free port of the same controller that talks, and fast enough. None when there is no such port. */
+export function movePortFix(rig: Rig, { talker, listener }: Conversation): Fix[] {
+  const suits = (r: Resource): boolean =>
+    !r.receiveOnly && (r.highestBaud ?? Infinity) >= (listener.link.params.baud ?? 0);
   const now = resourceOf(talker);
   const free = talker.sheet.resources.find(
     (r) => r.kind === 'serial' && r.id !== now?.id && suits(r) && isFree(rig, talker.part.id, r),

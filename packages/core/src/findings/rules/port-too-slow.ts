@@ -18,6 +18,6 @@ export const portTooSlowRule: Rule = (context) =>
           { name: 'speaks', value: baud!, unit: 'baud', source: 'part sheet' },
           { name: 'highest', value: resourceOf(c.talker)!.highestBaud!, unit: 'baud', source: 'part sheet' },
         ],
-        fixes: () => movePortFix(context.rig, c, (r) => (r.highestBaud ?? Infinity) >= baud!),
+        fixes: () => movePortFix(context.rig, c),
       };
     });

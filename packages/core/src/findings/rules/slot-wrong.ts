@@ -30,7 +30,13 @@ function moved({ rig, chains }: RuleContext, chain: Chain): Fix[] {
 function backInPlace({ rig, chains }: Pick<RuleContext, 'rig' | 'chains'>, chain: Chain): Fix[] {
   const { what } = chain.fn;
   const usual = isAxis(what) ? FLIGHT_CHANNELS[what] : null;
-  if (usual === null || heardChannels(chains, chain.transmitter!.id, chain).has(usual)) return [];
+  const hears = slotsOf(chain.fn);
+  if (
+    usual === null ||
+    hears?.includes(usual) === false ||
+    heardChannels(chains, chain.transmitter!.id, chain).has(usual)
+  )
+    return [];
   return [{ label: `Move it to channel ${usual}`, edits: toldOn(rig, chain, usual) }];
 }
 

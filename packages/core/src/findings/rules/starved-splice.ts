@@ -1,7 +1,8 @@
-import { thickestFit, wireOhm } from '../../rails/index.js';
+import { GAUGES, thickestFit, wireOhm, type Rails } from '../../rails/index.js';
 import { findCable, findPin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+import { flatAfter, thickerWith } from './after-edits.js';
 
 /** A shared lead that loses more than this starves what hangs behind it, V there and back. @source [practice] */
 const MOST_DROP_V = 0.25;
@@ -16,9 +17,6 @@ export const starvedSpliceRule: Rule = ({ rig, flat }) =>
     const far = amps > 0 ? own.to : own.from;
     const shared = sharersBehind(rig, cable, far);
     if (!shared.length) return [];
-    const gaugeAwg = Math.max(thickestFit(rig, own.from, own.to) ?? THICKEST_AWG, own.gaugeAwg - 4);
-    const after = 2 * Math.abs(amps) * wireOhm({ ...own, gaugeAwg });
-    const edits: Edit[] = findCable(rig, cable)!.wires.map((_, i) => ({ kind: 'setWire', cable, wire: i, gaugeAwg }));
     return [
       {
         rule: 'starved-splice',
@@ -31,10 +29,27 @@ export const starvedSpliceRule: Rule = ({ rig, flat }) =>
           { name: 'look over', value: MOST_DROP_V, unit: 'V', source: '[practice]' },
           { name: 'cables', value: shared.join(', ') },
         ],
-        fixes: () => (gaugeAwg < own.gaugeAwg && after <= MOST_DROP_V ? [{ label: `Use ${gaugeAwg} AWG`, edits }] : []),
+        fixes: () => thickEnough(rig, flat, cable, wire),
       },
     ];
   });
+
+/** The thinnest gauge that keeps the drop small at what then flows, as far as the plugs take it. */
+function thickEnough(rig: Rig, flat: Rails, id: string, wire: number): Fix[] {
+  const cable = findCable(rig, id)!;
+  const own = cable.wires[wire]!;
+  const fits = thickestFit(rig, own.from, own.to) ?? THICKEST_AWG;
+  for (const gaugeAwg of GAUGES) {
+    if (gaugeAwg >= own.gaugeAwg || gaugeAwg < fits) continue;
+    const edits = cable.wires.flatMap((w, i): Edit[] =>
+      w.gaugeAwg > gaugeAwg ? [{ kind: 'setWire', cable: id, wire: i, gaugeAwg }] : [],
+    );
+    const amps = flatAfter(rig, edits).wires.find((w) => w.cable === id && w.wire === wire)!.amps;
+    if (2 * Math.abs(amps) * wireOhm({ ...own, gaugeAwg }) <= MOST_DROP_V)
+      return [thickerWith(rig, flat, `Use ${gaugeAwg} AWG`, edits)];
+  }
+  return [];
+}
 
 /** Other cables that hang on the same copper behind the far end: the pin itself, or pins tied to it inside the part. */
 function sharersBehind(rig: Rig, cable: string, far: PinRef): string[] {

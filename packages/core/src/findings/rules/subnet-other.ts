@@ -1,7 +1,7 @@
 import { addressOf, networkParts } from '../../loom/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
-import { freeAddress, subnetOf } from './address-parts.js';
+import { freeAddresses, subnetOf } from './address-parts.js';
 
 /** A network part on another subnet than most: the others cannot see it. */
 export const subnetOtherRule: Rule = ({ rig }) => {
@@ -12,7 +12,7 @@ export const subnetOtherRule: Rule = ({ rig }) => {
   if (!most) return [];
   return others.flatMap(([subnet, parts]) =>
     parts.map((part): RuleResult => {
-      const address = freeAddress(rig, addressOf(rig, most[1][0]!.id)!);
+      const [address] = freeAddresses(rig, addressOf(rig, most[1][0]!.id)!, 1);
       return {
         rule: 'subnet-other',
         mark: 'stop',

@@ -1,4 +1,4 @@
-import { thickestFit, wireOhmPerMetre, type RailNode, type Rails } from '../../rails/index.js';
+import { GAUGES, thickestFit, type RailNode, type Rails } from '../../rails/index.js';
 import {
   findPin,
   labelOf,
@@ -12,6 +12,7 @@ import {
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
+import { flatAfter, isLow, sinksNobody, thickerWith } from './after-edits.js';
 import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
 /** Part and allowed band of a supply. */
@@ -70,7 +71,7 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   // volts below nothing: some lead before it is changed over, and no move of this one mends that
   if (second || node.volts < -DEAD_V) return [];
   const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
-  return outletsFor(rig, node, flat)
+  const moves = outletsFor(rig, node, flat)
     .filter((o) => !samePin(o.plus, own.wire[own.far]))
     .map((outlet): Fix => {
       const label = `Move to ${labelOf(rig, outlet.part.id)}`;
@@ -101,6 +102,16 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
       });
       return { label, edits };
     });
+  return carriedBy(rig, flat, node, moves);
+}
+
+/** Those after which the supply has its volts and no other lost its own. */
+function carriedBy(rig: Rig, flat: Rails, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
+  return moves.filter(({ edits }) => {
+    const after = flatAfter(rig, edits);
+    const own = after.nodes.find((n) => n.part === part && n.terminal === terminal);
+    return own !== undefined && !isLow(own) && sinksNobody(flat, after);
+  });
 }
 
 /** Plus is there and the way back is not: the missing wire beside its plus, and both as thick as what will flow asks for. */
@@ -122,27 +133,33 @@ export function leadFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
   const halfWired = wiresAt(rig, pins.plus).length > 0;
   // a lead that is there and brings nothing must come off first
   if (halfWired) return moveFixes({ rig, flat } as RuleContext, node);
-  return outletsFor(rig, node, flat).map((outlet) => ({
+  const leads = outletsFor(rig, node, flat).map((outlet): Fix => ({
     label: `Lead from ${labelOf(rig, outlet.part.id)}`,
     edits: [{ kind: 'addCable', cable: supplyLead(rig, outlet, node, flat) }],
   }));
+  return carriedBy(rig, flat, node, leads);
 }
 
-/** A thicker last lead, as thick as its plugs take, with what that gains at the current it carries; none where that is not enough, V. */
-export function thickerFix({ rig }: RuleContext, flat: RailNode, enoughV: number): Fix[] {
+/**
+ * The thinnest gauge of the last lead that gives the margin asked for, as far as its plugs take it, with what it gains; none where
+ * even the thickest does not.
+ */
+export function thickerFix({ rig, flat: rails }: RuleContext, flat: RailNode, wantedV: number): Fix[] {
   const cable = rig.cables.find((c) => c.id === cablesAt(rig, flat)[0]);
   const supply = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
   if (!cable || !supply.length) return [];
   const now = Math.max(...supply.map((w) => w.gaugeAwg));
   const fits = Math.max(...supply.map((w) => thickestFit(rig, w.from, w.to) ?? 10));
-  const gaugeAwg = Math.max(now - 4, fits);
-  if (gaugeAwg >= now) return [];
-  const lengthMm = supply.reduce((sum, w) => sum + w.lengthMm, 0);
-  const gain = Math.abs(flat.amps) * (lengthMm / 1000) * (wireOhmPerMetre(now) - wireOhmPerMetre(gaugeAwg));
-  const edits = cable.wires.flatMap((w, wire): Edit[] =>
-    findPin(rig, w.from)?.pin.line === 'signal'
-      ? []
-      : [{ kind: 'setWire', cable: cable.id, wire: w.id ?? wire, gaugeAwg }],
-  );
-  return gain < Math.max(enoughV, 0.02) ? [] : [{ label: `Use ${gaugeAwg} AWG: about +${gain.toFixed(2)} V`, edits }];
+  for (const gaugeAwg of GAUGES) {
+    if (gaugeAwg >= now || gaugeAwg < fits) continue;
+    const edits = cable.wires.flatMap((w, wire): Edit[] =>
+      findPin(rig, w.from)?.pin.line === 'signal' || w.gaugeAwg <= gaugeAwg
+        ? []
+        : [{ kind: 'setWire', cable: cable.id, wire: w.id ?? wire, gaugeAwg }],
+    );
+    const after = flatAfter(rig, edits).nodes.find((n) => n.part === flat.part && n.terminal === flat.terminal)!;
+    if (after.volts >= wantedV)
+      return [thickerWith(rig, rails, `Use ${gaugeAwg} AWG: +${(after.volts - flat.volts).toFixed(2)} V`, edits)];
+  }
+  return [];
 }

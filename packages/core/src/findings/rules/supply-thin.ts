@@ -51,6 +51,6 @@ function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number, l
       { name: 'its source leaves', value: roundTo(bestMarginV, 3), unit: 'V', source: 'part sheet' },
       { name: 'look under', value: THIN_V, unit: 'V', source: '[practice]' },
     ],
-    fixes: () => thickerFix(context, flat, lackV),
+    fixes: () => thickerFix(context, flat, flat.volts + lackV),
   };
 }

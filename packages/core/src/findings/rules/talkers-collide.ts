@@ -2,6 +2,7 @@ import { findConversations, pinOf } from '../../loom/index.js';
 import { labelOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
+import { meetInOneLead } from './y-two-talkers.js';
 
 /** Two parts that talk on one wire, once a net, whatever leads bring them there. */
 export const talkersRule: Rule = ({ rig, nets }) => {
@@ -10,7 +11,7 @@ export const talkersRule: Rule = ({ rig, nets }) => {
   return [...byNet.values()].flatMap((met): RuleResult[] => {
     const talkers = [...new Set(met.map((c) => c.talker.part.id))];
     // a part with two of its pins on one wire is a lead on a taken pin, and told as that
-    if (talkers.length < 2) return [];
+    if (talkers.length < 2 || meetInOneLead(rig, talkers)) return [];
     // one that says what the listener does not even understand is the stranger; else the last that came
     const second =
       met.find((c) => c.kind !== c.listener.link.kind) ?? met.find((c) => c.talker.part.id === talkers.at(-1))!;

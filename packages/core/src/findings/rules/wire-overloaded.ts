@@ -1,10 +1,10 @@
-import { GAUGES, thickestFit, wireMaxA } from '../../rails/index.js';
-import { findCable, type Cable, type Edit } from '../../rig/index.js';
+import { GAUGES, thickestFit, wireMaxA, type Rails } from '../../rails/index.js';
+import { findCable, type Cable, type Edit, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+import { flatAfter, thickerWith } from './after-edits.js';
 
-/** A thicker wire loses less, and what is regulated down the line then draws somewhat more. */
-const RISES = 1.15;
+const THICKEST_AWG = 10;
 
 /** A wire that carries more than its gauge may, at a flat pack and everything at its peak. */
 export const wireOverloadedRule: Rule = ({ rig, flat }) => {
@@ -13,13 +13,6 @@ export const wireOverloadedRule: Rule = ({ rig, flat }) => {
     const amps = Math.max(...over.filter((w) => w.cable === id).map((w) => Math.abs(w.amps)));
     const cable = findCable(rig, id)!;
     const gauge = Math.max(...over.filter((w) => w.cable === id).map((w) => cable.wires[w.wire]!.gaugeAwg));
-    const fits = Math.max(
-      10,
-      ...over
-        .filter((w) => w.cable === id)
-        .map((w) => thickestFit(rig, cable.wires[w.wire]!.from, cable.wires[w.wire]!.to) ?? 10),
-    );
-    const wanted = GAUGES.find((g) => wireMaxA(g) >= amps * RISES && g >= fits);
     return {
       rule: 'wire-overloaded',
       mark: 'stop',
@@ -31,13 +24,29 @@ export const wireOverloadedRule: Rule = ({ rig, flat }) => {
         { name: 'gauge', value: gauge, unit: 'AWG' },
         { name: 'may carry', value: wireMaxA(gauge), unit: 'A', source: '[mem] table of chassis wiring' },
       ],
-      fixes: () =>
-        wanted === undefined ? [] : [{ label: `Use ${wanted} AWG`, edits: thickened(cable, wanted, amps) }],
+      fixes: () => thickEnough(rig, flat, cable, amps),
     };
   });
 };
 
-/** Every wire of the lead that is too thin for what its worst one carries. */
+/**
+ * The thinnest gauge that carries what then flows, as far as the plugs take it. A thicker wire loses less, and what was starved
+ * behind it draws more: so it is tried on the network.
+ */
+function thickEnough(rig: Rig, flat: Rails, cable: Cable, amps: number): Fix[] {
+  const fits = Math.max(...cable.wires.map((w) => thickestFit(rig, w.from, w.to) ?? THICKEST_AWG));
+  for (const gaugeAwg of GAUGES) {
+    if (wireMaxA(gaugeAwg) < amps || gaugeAwg < fits) continue;
+    const edits = thickened(cable, gaugeAwg, amps);
+    const carried = flatAfter(rig, edits)
+      .wires.filter((w) => w.cable === cable.id)
+      .every((w) => Math.abs(w.amps) <= wireMaxA(Math.min(gaugeAwg, cable.wires[w.wire]!.gaugeAwg)));
+    if (carried) return [thickerWith(rig, flat, `Use ${gaugeAwg} AWG`, edits)];
+  }
+  return [];
+}
+
+/** Every wire of the lead that is thinner, where one is too thin for what its worst one carries. */
 const thickened = (cable: Cable, gaugeAwg: number, amps: number): Edit[] =>
   cable.wires.flatMap((w, wire) =>
     wireMaxA(w.gaugeAwg) < amps && w.gaugeAwg > gaugeAwg ? [{ kind: 'setWire', cable: cable.id, wire, gaugeAwg }] : [],

@@ -1,17 +1,11 @@
-import { findPin, pinKey, type PinRef } from '../../rig/index.js';
+import { findPin, pinKey, type Cable, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A Y lead that joins two outputs. One talker and several listeners, never two talkers. @source [practice] */
 export const yTwoTalkersRule: Rule = ({ rig }) =>
   rig.cables.flatMap((cable): RuleResult[] => {
-    const isOut = (at: PinRef): boolean => findPin(rig, at)?.pin.way === 'out';
-    const ends = cable.wires.flatMap((w, wire) => [
-      { at: w.from, far: w.to, wire },
-      { at: w.to, far: w.from, wire },
-    ]);
-    for (const same of groupBy(ends, (e) => pinKey(e.at)).values()) {
-      const talkers = same.filter((e) => isOut(e.far));
+    for (const talkers of meetingTalkers(rig, cable)) {
       const last = talkers.at(-1);
       if (!last || talkers.length < 2) continue;
       return [
@@ -33,3 +27,26 @@ export const yTwoTalkersRule: Rule = ({ rig }) =>
     }
     return [];
   });
+
+interface Leg {
+  far: PinRef;
+  wire: number;
+}
+
+/** Wires of one lead from pins that talk, by the pin they meet on. */
+function meetingTalkers(rig: Rig, cable: Cable): Leg[][] {
+  const ends = cable.wires.flatMap((w, wire) => [
+    { at: w.from, far: w.to, wire },
+    { at: w.to, far: w.from, wire },
+  ]);
+  const isOut = (at: PinRef): boolean => findPin(rig, at)?.pin.way === 'out';
+  return [...groupBy(ends, (e) => pinKey(e.at)).values()].map((same) => same.filter((e) => isOut(e.far)));
+}
+
+/** Whether these parts meet as talkers in one lead: the lead is then the finding. */
+export const meetInOneLead = (rig: Rig, parts: readonly string[]): boolean =>
+  rig.cables.some((cable) =>
+    meetingTalkers(rig, cable).some(
+      (talkers) => talkers.length > 1 && parts.every((id) => talkers.some((t) => t.far.part === id)),
+    ),
+  );

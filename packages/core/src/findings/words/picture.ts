@@ -14,8 +14,8 @@ export const PICTURE_WORDS = {
     text: `${f.text('cameras')} ride on a gimbal and hide the attitude of the ${f.text('kind')}. Fly on a fixed camera, frame on the gimbal.`,
   }),
   'address-twice': (f) => ({
-    title: `Two parts on ${f.text('address')}`,
-    text: `${f.text('parts')} share one address: one of them is not seen, or both now and then.`,
+    title: `${f.number('count')} parts on ${f.text('address')}`,
+    text: `${f.text('parts')} share one address: not all of them are seen, or each now and then.`,
   }),
   'subnet-other': (f) => ({
     title: `${f.label('part')} is on ${f.text('subnet')}`,

@@ -41,6 +41,10 @@ export const WIRING_WORDS = {
     title: `${f.label('part')} stands idle`,
     text: `It is fed, and ${f.text('why')}.`,
   }),
+  'radio-none': (f) => ({
+    title: `${f.label('part')} hears no radio`,
+    text: 'No transmitter on the bench sends what it listens to: what hangs on it is not told anything.',
+  }),
   'reach-missing': (f) => ({
     title: `${f.label('part')} reaches no camera`,
     text: `It is told ${f.text('functions')}, and no ${f.text('over')} of its own goes to one.`,

@@ -1,0 +1,44 @@
+import { atPeak, rigNetwork, solveRigNetwork, wireMaxA, type Rails } from '../../rails/index.js';
+import { applyEdits, findCable, type Edit, type Rig } from '../../rig/index.js';
+import { hairV, listed } from '../../units/index.js';
+import type { Fix } from '../finding.js';
+
+/** Rails after some edits, at a flat pack and everything at its peak: a fix is chosen by what it will be, not by a rule of thumb. */
+export function flatAfter(rig: Rig, edits: readonly Edit[]): Rails {
+  const after = applyEdits(rig, edits).rig;
+  return solveRigNetwork(atPeak(after, rigNetwork(after)), 0);
+}
+
+/** Nobody who had enough has too little now, and no source that carried its load is asked too much. */
+export function sinksNobody(before: Rails, after: Rails): boolean {
+  const name = (n: Rails['nodes'][number]): string => `${n.part}.${n.terminal}`;
+  const was = new Map(before.nodes.map((n) => [name(n), n]));
+  return after.nodes.every((now) => {
+    const then = was.get(name(now));
+    if (!then) return true;
+    if (now.overloaded && !then.overloaded) return false;
+    return !isLow(now) || isLow(then);
+  });
+}
+
+/** Under its floor; a supply that nothing feeds is not low but unfed, and told as that. */
+export const isLow = ({ allowed, volts, fedBy }: Rails['nodes'][number]): boolean =>
+  allowed !== null && fedBy !== null && volts < allowed[0] - hairV(allowed);
+
+/** Leads that carry more than they may after some edits and did not before: what was starved behind a thin lead draws its fill. */
+function overloadedThen(rig: Rig, before: Rails, after: Rails, edits: readonly Edit[]): string[] {
+  const now = applyEdits(rig, edits).rig;
+  const over = (on: Rig, rails: Rails): Set<string> =>
+    new Set(rails.wires.filter((w) => Math.abs(w.amps) > wireMaxA(gaugeOf(on, w))).map((w) => w.cable));
+  const was = over(rig, before);
+  return [...over(now, after)].filter((cable) => !was.has(cable));
+}
+
+const gaugeOf = (rig: Rig, { cable, wire }: Rails['wires'][number]): number =>
+  findCable(rig, cable)!.wires[wire]!.gaugeAwg;
+
+/** A fix by thicker wire, with what it brings to light told on its button. */
+export function thickerWith(rig: Rig, before: Rails, label: string, edits: Edit[]): Fix {
+  const more = overloadedThen(rig, before, flatAfter(rig, edits), edits);
+  return { label: more.length ? `${label}; ${listed(more)} then carries too much` : label, edits };
+}
