@@ -4,9 +4,17 @@ import { hairV, listed } from '../../units/index.js';
 import type { Fix } from '../finding.js';
 
 /** Rails after some edits, at a flat pack and everything at its peak: a fix is chosen by what it will be, not by a rule of thumb. */
-export function flatAfter(rig: Rig, edits: readonly Edit[]): Rails {
+export const flatAfter = (rig: Rig, edits: readonly Edit[]): Rails => railsAfter(rig, edits).flat();
+
+/** The rig after some edits with its rails at a flat pack and all at its peak, and at a full one as usual. */
+export function railsAfter(rig: Rig, edits: readonly Edit[]) {
   const after = applyEdits(rig, edits).rig;
-  return solveRigNetwork(atPeak(after, rigNetwork(after)), 0);
+  const network = rigNetwork(after);
+  return {
+    rig: after,
+    flat: (): Rails => solveRigNetwork(atPeak(after, network), 0),
+    full: (): Rails => solveRigNetwork(network, 1),
+  };
 }
 
 /** Nobody who had enough has too little now, and no source that carried its load is asked too much. */

@@ -29,7 +29,8 @@ function groundMissing({ rig }: RuleContext, c: Conversation): RuleResult {
   };
 }
 
-function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
+/** The wire that joins the grounds beside a conversation, in one of its leads. */
+export function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
   const from = groundNear(rig, c, 'talker');
   const to = groundNear(rig, c, 'listener');
   if (!from || !to) return [];

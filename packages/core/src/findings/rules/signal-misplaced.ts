@@ -1,6 +1,8 @@
+import { findConversations } from '../../loom/index.js';
 import type { Pin } from '../../parts/index.js';
-import { findPin, wiresAt, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { applyEdits, findPin, wiresAt, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
+import { groundFix } from './ground-missing.js';
 
 const lineOf = (rig: Rig, at: PinRef): Pin['line'] | undefined => findPin(rig, at)?.pin.line;
 
@@ -73,12 +75,21 @@ function aloneFix(rig: Rig, cable: Cable, at: number): Fix[] {
       .map((p) => ({ ...wire[end], pin: p.n }))
       .find((pin) => suits(rig, { ...wire, [end]: pin }) && !wiresAt(rig, pin).length);
     if (free)
-      return [
-        {
-          label: `Move it to ${findPin(rig, free)!.pin.label}`,
-          edits: [{ kind: 'moveEnd', cable: cable.id, wire: at, end, pin: free }],
-        },
-      ];
+      return withGround(rig, cable, wire, {
+        label: `Move it to ${findPin(rig, free)!.pin.label}`,
+        edits: [{ kind: 'moveEnd', cable: cable.id, wire: at, end, pin: free }],
+      });
   }
   return [];
+}
+
+/** A lead that had no ground beside its signal gets one: without it the signal in its place says nothing either. */
+function withGround(rig: Rig, cable: Cable, { from, to }: Cable['wires'][number], fix: Fix): Fix[] {
+  const after = applyEdits(rig, fix.edits).rig;
+  const parts = [from.part, to.part];
+  const bare = findConversations(after).find(
+    (c) => c.troubles.includes('no ground') && parts.includes(c.talker.part.id) && parts.includes(c.listener.part.id),
+  );
+  const ground = bare ? groundFix(after, cable.id, bare)[0] : undefined;
+  return [ground ? { label: `${fix.label}, and add the ground`, edits: [...fix.edits, ...ground.edits] } : fix];
 }

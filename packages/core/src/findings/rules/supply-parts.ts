@@ -12,7 +12,8 @@ import {
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
-import { flatAfter, isLow, sinksNobody, thickerWith } from './after-edits.js';
+import { flatAfter, isLow, railsAfter, sinksNobody, thickerWith } from './after-edits.js';
+import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
 /** Part and allowed band of a supply. */
@@ -63,7 +64,8 @@ export function hangsOnDead({ full }: RuleContext, node: RailNode): boolean {
 const DEAD_V = 0.05;
 
 /** Moves the far ends of a supply lead to a source that fits; a lead that also carries signals stays, and a new one is made. */
-export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
+export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
+  const { rig, flat } = context;
   const pins = supplyPins(rig, node);
   const [own, second] = wiresAt(rig, pins.plus);
   if (!own) return [];
@@ -102,15 +104,18 @@ export function moveFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
       });
       return { label, edits };
     });
-  return carriedBy(rig, flat, node, moves);
+  return carriedBy(context, node, moves);
 }
 
-/** Those after which the supply has its volts and no other lost its own. */
-function carriedBy(rig: Rig, flat: Rails, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
+/** Those after which the supply has its volts, no other lost its own and no regulator is cooked. */
+function carriedBy({ rig, full, flat }: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
+  const hot = hotRegulators(rig, full, flat).length;
   return moves.filter(({ edits }) => {
-    const after = flatAfter(rig, edits);
-    const own = after.nodes.find((n) => n.part === part && n.terminal === terminal);
-    return own !== undefined && !isLow(own) && sinksNobody(flat, after);
+    const after = railsAfter(rig, edits);
+    const flatThen = after.flat();
+    const own = flatThen.nodes.find((n) => n.part === part && n.terminal === terminal);
+    if (!own || isLow(own) || !sinksNobody(flat, flatThen)) return false;
+    return hotRegulators(after.rig, after.full(), flatThen).length <= hot;
   });
 }
 
@@ -128,16 +133,17 @@ function returnFix(rig: Rig, node: RailNode, own: WireAt, flat: Rails): Fix[] {
 }
 
 /** A fresh lead from the first source that fits. */
-export function leadFixes({ rig, flat }: RuleContext, node: RailNode): Fix[] {
+export function leadFixes(context: RuleContext, node: RailNode): Fix[] {
+  const { rig, flat } = context;
   const pins = supplyPins(rig, node);
   const halfWired = wiresAt(rig, pins.plus).length > 0;
   // a lead that is there and brings nothing must come off first
-  if (halfWired) return moveFixes({ rig, flat } as RuleContext, node);
+  if (halfWired) return moveFixes(context, node);
   const leads = outletsFor(rig, node, flat).map((outlet): Fix => ({
     label: `Lead from ${labelOf(rig, outlet.part.id)}`,
     edits: [{ kind: 'addCable', cable: supplyLead(rig, outlet, node, flat) }],
   }));
-  return carriedBy(rig, flat, node, leads);
+  return carriedBy(context, node, leads);
 }
 
 /**
