@@ -1,4 +1,5 @@
-import type { Conversation } from '../loom/index.js';
+import { heardBy, saidBy, type Conversation } from '../loom/index.js';
+import { hasControls } from '../parts/index.js';
 import type { Rig } from '../rig/index.js';
 
 /**
@@ -6,9 +7,9 @@ import type { Rig } from '../rig/index.js';
  * one it is plugged into; every other receiver hears the first.
  */
 export function airInto(rig: Rig, all: readonly Conversation[], receiver: string): Conversation | undefined {
-  const heard = all.filter((c) => c.kind === 'radio' && c.listener.part.id === receiver);
+  const heard = heardBy(all, receiver).filter((c) => c.kind === 'radio');
   if (heard.length < 2) return heard[0];
-  const host = all.find((c) => c.talker.part.id === receiver && c.listener.sheet.role === 'transmitter')?.listener.part;
+  const host = saidBy(all, receiver).find((c) => hasControls(c.listener.sheet))?.listener.part;
   const seconds = new Set(rig.handOvers.map((h) => h.to));
   return host
     ? (heard.find((c) => c.talker.part.id !== host.id && seconds.has(c.talker.part.id)) ??

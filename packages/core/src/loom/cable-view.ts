@@ -1,5 +1,6 @@
 import type { Pin } from '../parts/index.js';
 import {
+  cablesOn,
   findPin,
   labelOf,
   oncePerRig,
@@ -109,7 +110,9 @@ export function boardPlan(rig: Rig): ResourceView[] {
         held: rig.held
           .filter((h) => h.part === part.id && h.resource === resource.id)
           .map(({ to, baud }) => ({ to, ...(baud === undefined ? {} : { baud }) })),
-        cables: rig.cables.filter((c) => c.wires.some((w) => touches(w.from) || touches(w.to))).map((c) => c.id),
+        cables: cablesOn(rig, part.id)
+          .filter((c) => c.wires.some((w) => touches(w.from) || touches(w.to)))
+          .map((c) => c.id),
       };
     }),
   );

@@ -243,3 +243,23 @@ function sharesGround(nets: Nets, a: LinkEnd, b: LinkEnd): boolean {
   const ground = nets.groundOf(a.part.id);
   return ground !== undefined && ground === nets.groundOf(b.part.id);
 }
+
+type ByPart = ReadonlyMap<string, readonly Conversation[]>;
+const NONE: readonly Conversation[] = [];
+
+/** An index of a list of conversations, kept as long as the list is. */
+function indexed(
+  partOf: (c: Conversation) => string,
+): (all: readonly Conversation[], part: string) => readonly Conversation[] {
+  const held = new WeakMap<readonly Conversation[], ByPart>();
+  return (all, part) => {
+    let index = held.get(all);
+    if (!index) held.set(all, (index = groupBy(all, partOf)));
+    return index.get(part) ?? NONE;
+  };
+}
+
+/** What a part says, of a list of conversations. */
+export const saidBy = indexed((c) => c.talker.part.id);
+/** What a part hears, of a list of conversations. */
+export const heardBy = indexed((c) => c.listener.part.id);

@@ -1,6 +1,6 @@
 import { hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
-import type { Conversation } from './conversations.js';
+import { heardBy, saidBy, type Conversation } from './conversations.js';
 
 const isApart = (kind: string): boolean => kind === 'antenna' || kind === 'radio';
 
@@ -16,8 +16,7 @@ export function idleReason(
 ): string | null {
   if (!sheet.links.some((l) => !isApart(l.kind)) || hasControls(sheet) || sheet.sources.length) return null;
   // what is plugged in and silent has a finding of its own
-  if (conversations.some((c) => !isApart(c.kind) && (c.talker.part.id === part || c.listener.part.id === part)))
-    return null;
+  if ([...saidBy(conversations, part), ...heardBy(conversations, part)].some((c) => !isApart(c.kind))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
   if (sees(sheet) || (!sheet.functions.length && !sheet.pictures.length)) return null;
   return 'nothing talks to it and it talks to nobody';

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../analysis/index.js';
+import { partsWithSheets } from '../rig/index.js';
 import { demoRig } from '../../test/support/demo-rig.js';
+import { channelId, settingId } from './depends.js';
 
 describe('what a step runs through', () => {
   const { plan } = analyse(demoRig());
@@ -16,9 +18,19 @@ describe('what a step runs through', () => {
     expect(picture.dependsOn).toEqual(expect.arrayContaining(['SW', 'VT', 'NC', 'TH']));
   });
 
-  it('names only parts and cables of the rig', () => {
+  it('names the channel it is moved by and the setting that names the slot of its pin', () => {
+    const named = plan.flatMap((step) => step.dependsOn);
+    expect(named).toContain(channelId('TX', 1));
+    expect(named.filter((id) => id.includes(' setting ')).length).toBeGreaterThan(0);
+  });
+
+  it('names only what the rig has', () => {
     const rig = demoRig();
-    const known = new Set([...rig.parts, ...rig.cables].map((x) => x.id));
+    const known = new Set([
+      ...[...rig.parts, ...rig.cables].map((x) => x.id),
+      ...rig.shaping.map((s) => channelId(s.transmitter, s.channel)),
+      ...partsWithSheets(rig).flatMap(({ part, sheet }) => sheet.settings.map((s) => settingId(part.id, s.id))),
+    ]);
     for (const step of plan) expect(step.dependsOn.filter((id) => !known.has(id))).toEqual([]);
   });
 });

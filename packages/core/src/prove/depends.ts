@@ -1,6 +1,6 @@
 import { isFlightChain, type Chain } from '../channels/index.js';
 import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
-import { controlName, type Rig } from '../rig/index.js';
+import { cablesOn, controlName, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { BareStep } from './step.js';
 
@@ -9,28 +9,52 @@ export interface Ways {
   rig: Rig;
   /** Parts a part hears radio and pictures from. */
   heard: ReadonlyMap<string, readonly string[]>;
-  chains: readonly Chain[];
+  chains: ReadonlyMap<string, readonly Chain[]>;
   /** Part that feeds a part, as the rails have it. */
   fedBy: ReadonlyMap<string, readonly string[]>;
 }
 
 /**
  * Ids of all that a step runs through: the parts it looks at and what they hear from, the radios that are moved, what
- * feeds each of these, and the cables among them. A step that fails has its cause in one of them.
+ * feeds each of these, the cables among them, the channels and the settings. A step that fails has its cause in one of them.
  */
 export function dependsOf(ways: Ways, step: BareStep): string[] {
   const parts = new Set([step.part, ...step.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.')))]);
   const moved = new Set([...Object.keys(step.setUp), ...step.moves.map((m) => m.control)]);
-  for (const chain of ways.chains) {
-    if (!parts.has(chain.part.id) || (isFlightChain(chain) && !looksAt(step, chain))) continue;
+  const told = new Set<string>();
+  for (const chain of [...parts].flatMap((id) => ways.chains.get(id) ?? [])) {
+    if (isFlightChain(chain) && !looksAt(step, chain)) continue;
     const drivers = [chain, chain.second].filter((d) => d?.transmitter && d.control);
-    if (drivers.some((d) => moved.has(controlName(ways.rig, d!.transmitter!.id, d!.control!.id))))
-      for (const id of throughs(chain)) parts.add(id);
+    if (!drivers.some((d) => moved.has(controlName(ways.rig, d!.transmitter!.id, d!.control!.id)))) continue;
+    for (const id of throughs(chain)) parts.add(id);
+    for (const id of toldBy(chain)) told.add(id);
   }
   upstream(parts, (id) => ways.heard.get(id) ?? []);
   upstream(parts, (id) => ways.fedBy.get(id) ?? []);
-  const among = ways.rig.cables.filter((c) => c.wires.some((w) => parts.has(w.from.part) && parts.has(w.to.part)));
-  return [...parts, ...among.map((c) => c.id)];
+  const among = new Set(
+    [...parts].flatMap((id) =>
+      cablesOn(ways.rig, id).filter((c) => c.wires.some((w) => parts.has(w.from.part) && parts.has(w.to.part))),
+    ),
+  );
+  return [...parts, ...[...among].map((c) => c.id), ...told];
+}
+
+/** Name of a transmitter's channel among what a step runs through. */
+export const channelId = (transmitter: string, channel: number): string => `${transmitter} channel ${channel}`;
+/** Name of a part's setting among what a step runs through. */
+export const settingId = (part: string, setting: string): string => `${part} setting ${setting}`;
+
+/** The channels a chain runs over, and the settings that open its links or name the slot of its pin. */
+function toldBy({ path, transmitter, slot, second }: Chain): string[] {
+  const ends = path.flatMap((c) => [c.talker, c.listener]);
+  const settings = ends.flatMap(({ part, link }) =>
+    [link.when?.setting, link.slotSetting].flatMap((id) => (id ? settingId(part.id, id) : [])),
+  );
+  return [
+    ...(transmitter && slot !== null ? [channelId(transmitter.id, slot)] : []),
+    ...(second ? [channelId(second.transmitter.id, second.channel)] : []),
+    ...settings,
+  ];
 }
 
 const looksAt = (step: BareStep, { part, fn }: Chain): boolean =>
@@ -43,7 +67,7 @@ const throughs = ({ path, transmitter, second }: Chain): string[] => [
 ];
 
 /** Radio into a receiver and pictures into what shows or sends them; what else a part hears, its chain tells. */
-export function heardBy(conversations: readonly Conversation[]): Map<string, string[]> {
+export function hearsFrom(conversations: readonly Conversation[]): Map<string, string[]> {
   const told = conversations.filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind));
   return new Map(
     [...groupBy(told, (c) => c.listener.part.id)].map(([id, own]) => [id, own.map((c) => c.talker.part.id)]),

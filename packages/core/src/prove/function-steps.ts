@@ -1,7 +1,7 @@
 import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
-import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
+import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
 import type { Control } from '../parts/index.js';
-import { partsOfRole } from '../rig/index.js';
+import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
@@ -144,10 +144,9 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
     const camera = conversations.find(
       (c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at],
     )?.talker.part;
-    const sending = partsOfRole(rig, 'video-transmitter').filter(({ part }) =>
-      showsOf(conversations, chain.part.id).has(part.id),
-    );
-    for (const { part } of sending) expects.push({ sight: `${part.id}.on-air`, is: camera?.id ?? null });
+    const shows = showsOf(conversations, chain.part.id);
+    const sending = [...shows].filter((id) => sheetOf(rig, id).role === 'video-transmitter');
+    for (const id of sending) expects.push({ sight: `${id}.on-air`, is: camera?.id ?? null });
     if (sending.length) seen = camera?.label ?? 'black';
   }
   return {
@@ -165,8 +164,7 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
 function showsOf(conversations: readonly Conversation[], from: string): Set<string> {
   const reached = new Set([from]);
   for (const id of reached)
-    for (const c of conversations)
-      if (c.talker.part.id === id && PICTURE_KINDS.has(c.kind)) reached.add(c.listener.part.id);
+    for (const c of saidBy(conversations, id)) if (PICTURE_KINDS.has(c.kind)) reached.add(c.listener.part.id);
   return reached;
 }
 

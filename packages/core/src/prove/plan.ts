@@ -11,10 +11,11 @@ import {
   type Part,
   type Rig,
 } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
-import { dependsOf, heardBy, type Ways } from './depends.js';
+import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import type { BareStep, CheckStep, Plan } from './step.js';
 
 /**
@@ -42,7 +43,7 @@ export function checkPlan(
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
   const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
   const setUpText = wordsOfSetUp(rig);
-  const ways: Ways = { rig, heard: heardBy(conversations), chains, fedBy };
+  const ways: Ways = { rig, heard: hearsFrom(conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };
   return all.map((step) => ({
     ...step,
     setUpText: setUpText(step),
@@ -74,10 +75,12 @@ function wordsOfSetUp(rig: Rig): (step: BareStep) => string {
       before: part.id === first ? '' : `${part.label}: `,
     })),
   );
+  const at = new Map(controls.map(({ name }, i) => [name, i]));
   return ({ setUp }) =>
-    controls
-      .filter(({ name }) => setUp[name] !== undefined)
-      .map(({ name, control, before }) => before + moveText(control, setUp[name]!))
+    Object.keys(setUp)
+      .flatMap((name) => at.get(name) ?? [])
+      .sort((a, b) => a - b)
+      .map((i) => controls[i]!.before + moveText(controls[i]!.control, setUp[controls[i]!.name]!))
       .join(', ');
 }
 

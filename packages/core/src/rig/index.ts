@@ -34,7 +34,7 @@ export {
   nextId,
   nextFree,
 } from './look-up.js';
-export { oncePerRig, wiresAt, type WireAt } from './per-rig.js';
+export { oncePerRig, cablesOn, wiresAt, type WireAt } from './per-rig.js';
 export { controlName, pilotControls, pilotTransmitter } from './pilot.js';
 export { migrateRig } from './migrate-rig.js';
 export { rigProblems } from './rig-problems.js';

@@ -43,3 +43,17 @@ const wiresByPin = oncePerRig((rig) => {
 
 /** All wires that end on a pin, in the order of the cables. */
 export const wiresAt = (rig: Rig, pin: PinRef): readonly WireAt[] => wiresByPin(rig).get(pinKey(pin)) ?? [];
+
+const cablesByPart = oncePerRig((rig) => {
+  const byPart = new Map<string, Cable[]>();
+  for (const cable of rig.cables)
+    for (const id of new Set(cable.wires.flatMap((w) => [w.from.part, w.to.part]))) {
+      const met = byPart.get(id);
+      if (met) met.push(cable);
+      else byPart.set(id, [cable]);
+    }
+  return byPart;
+});
+
+/** All cables that end on a part, in their order. */
+export const cablesOn = (rig: Rig, part: string): readonly Cable[] => cablesByPart(rig).get(part) ?? [];

@@ -1,3 +1,4 @@
+import { groupBy } from '../units/index.js';
 import type { WakeTask } from './tasks.js';
 
 export interface WakeStep extends WakeTask {
@@ -52,7 +53,8 @@ export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
   const steps = order
     .map((task, i) => ({ ...task, start: search.best![i]!, why: '' }))
     .sort((a, b) => a.start - b.start);
-  for (const step of steps) step.why = whyThen(step, steps);
+  const ends = groupBy(steps, (s) => endKey(s.start + s.seconds));
+  for (const step of steps) step.why = whyThen(step, ends.get(endKey(step.start)) ?? []);
   return {
     steps,
     seconds: order.length ? search.bestSeconds : 0,
@@ -205,13 +207,16 @@ function sorted(tasks: readonly WakeTask[]): WakeTask[] {
   return order;
 }
 
-function whyThen(step: WakeStep, steps: WakeStep[]): string {
+/** Moments nearer than a microsecond are one. */
+const endKey = (seconds: number): number => Math.round(seconds * 1e6);
+
+/** Why a step starts when it does, from the steps that end then. */
+function whyThen(step: WakeStep, ending: readonly WakeStep[]): string {
   if (step.start <= CLOSE_S) return 'comes first';
-  const endsThen = (s: WakeStep): boolean => Math.abs(s.start + s.seconds - step.start) < 1e-6;
-  const waitedFor = steps.find((s) => step.after.includes(s.id) && endsThen(s));
+  const waitedFor = ending.find((s) => step.after.includes(s.id));
   if (waitedFor) return `waits for: ${waitedFor.text}`;
-  const still = steps.find((s) => s.still && step.hands && endsThen(s));
+  const still = ending.find((s) => s.still && step.hands);
   if (still) return `hands off while: ${still.text}`;
-  const hands = steps.find((s) => s.hands && step.hands && endsThen(s));
+  const hands = ending.find((s) => s.hands && step.hands);
   return hands ? `one pair of hands, busy with: ${hands.text}` : 'as soon as it may';
 }

@@ -33,7 +33,7 @@ interface Case {
 const sound: Case[] = [];
 const faulty: Case[] = [];
 const ENOUGH = 5;
-const AIMED_AT_LEAST = 8;
+const AIMED_AT_LEAST = 10;
 
 /** On how many of some rigs each rule speaks. */
 function spoken(cases: readonly Case[]): Map<RuleId, number> {

@@ -9,7 +9,7 @@ const APART_MM = 60;
 
 /** Two antennas of one link that cross or touch. */
 export const antennaCrossedRule: Rule = ({ rig, conversations }) => {
-  const feet = conversations.filter((c) => c.kind === 'antenna');
+  const feet = conversations.filter((c) => c.kind === 'antenna' && c.listener.part.place);
   return feet.flatMap((a, i) =>
     feet.slice(i + 1).flatMap((b): RuleResult[] => {
       const [one, two] = [a.listener.part.id, b.listener.part.id];

@@ -14,7 +14,7 @@ const USUAL_MM = 40;
 /** An antenna inside or against the body of a part that screens it. */
 export const antennaScreenedRule: Rule = ({ rig }) =>
   antennas(rig).flatMap((antenna) =>
-    rig.parts.flatMap((body): RuleResult[] => {
+    (antenna.place ? rig.parts : []).flatMap((body): RuleResult[] => {
       if (!SCREENS.has(sheetOf(rig, body.id).role) || !isInside(rig, antenna, body)) return [];
       const top = body.place!.zMm + heightMm(rig, body) / 2 + CLEAR_MM;
       return [

@@ -7,10 +7,11 @@ const HDMI_A = 0.055;
 /** A converter with a picture lead and no supply of its own: it lights, dies, lights again. @source [practice] */
 export const hdmiPoweredRule: Rule = (context) =>
   context.full.nodes.flatMap((node): RuleResult[] => {
+    if (!node.allowed || node.fedBy !== null) return [];
     const hears = context.conversations.some(
       (c) => c.kind === 'hdmi' && c.listener.part.id === node.part && c.listener.sheet.pictures.length > 0,
     );
-    if (!node.allowed || node.fedBy !== null || !hears) return [];
+    if (!hears) return [];
     const supply = context.rig.sheets[context.rig.parts.find((p) => p.id === node.part)!.class]!.supplies.find(
       (s) => s.id === node.terminal,
     )!;

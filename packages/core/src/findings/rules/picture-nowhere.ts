@@ -1,4 +1,4 @@
-import { PICTURE_KINDS, type Conversation } from '../../loom/index.js';
+import { PICTURE_KINDS, saidBy, type Conversation } from '../../loom/index.js';
 import { ownPictures, sees, type Sheet } from '../../parts/index.js';
 import { partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -11,8 +11,8 @@ const isEnd = (sheet: Sheet): boolean =>
 function arrives(rig: Rig, conversations: readonly Conversation[], part: string, seen = new Set<string>()): boolean {
   if (seen.has(part)) return false;
   seen.add(part);
-  return conversations
-    .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length && c.talker.part.id === part)
+  return saidBy(conversations, part)
+    .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length)
     .some((c) => isEnd(c.listener.sheet) || arrives(rig, conversations, c.listener.part.id, seen));
 }
 

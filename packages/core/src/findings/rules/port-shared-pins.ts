@@ -5,9 +5,11 @@ import type { Rule, RuleResult } from '../finding.js';
 export const portSharedPinsRule: Rule = ({ rig }) =>
   rig.parts.flatMap((part) =>
     sheetOf(rig, part.id).resources.flatMap((resource): RuleResult[] => {
+      if (!resource.sharedWith) return [];
       const features = rig.held.filter(
         (h) => h.part === part.id && h.resource === resource.id && resource.sharedWith?.includes(h.to),
       );
+      if (!features.length) return [];
       const wired = rig.cables.filter((c) =>
         c.wires.some((w) =>
           [w.from, w.to].some(
@@ -18,7 +20,7 @@ export const portSharedPinsRule: Rule = ({ rig }) =>
           ),
         ),
       );
-      if (!features.length || !wired.length) return [];
+      if (!wired.length) return [];
       return [
         {
           rule: 'port-shared-pins',

@@ -1,3 +1,4 @@
+import { heardBy, saidBy } from '../../loom/index.js';
 import { hearsAir } from '../../parts/index.js';
 import { partsWithSheets } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -6,9 +7,10 @@ import type { Rule, RuleResult } from '../finding.js';
 export const radioNoneRule: Rule = ({ rig, conversations }) =>
   partsWithSheets(rig)
     .filter(({ part, sheet }) => {
-      const talks = conversations.some((c) => c.talker.part.id === part.id && c.kind !== 'antenna');
-      const hears = conversations.some((c) => c.listener.part.id === part.id && c.kind === 'radio');
-      return hearsAir(sheet) && talks && !hears;
+      if (!hearsAir(sheet)) return false;
+      const talks = saidBy(conversations, part.id).some((c) => c.kind !== 'antenna');
+      const hears = heardBy(conversations, part.id).some((c) => c.kind === 'radio');
+      return talks && !hears;
     })
     .map(({ part }): RuleResult => ({
       rule: 'radio-none',

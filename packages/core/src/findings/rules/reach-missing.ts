@@ -7,16 +7,18 @@ import type { Fix, Rule, RuleResult } from '../finding.js';
 /** A box or trigger that is told to work a camera, and no light, contact or lead of its own reaches one. */
 export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
   partsWithSheets(rig).flatMap(({ part, sheet }): RuleResult[] => {
+    if (sees(sheet)) return [];
     // contacts hand on to other boxes; a camera is reached by the others where there are any
     const links = reachLinks(sheet).filter(
       (l, _, all) => l.kind !== 'contact' || all.every((x) => x.kind === 'contact'),
     );
+    if (!links.length) return [];
     const told = chains.filter((c) => c.part.id === part.id && c.path.length);
     const reaches = conversations.some(
       (c) => c.talker.part.id === part.id && links.some((l) => l.id === c.talker.link.id) && !c.troubles.length,
     );
     const wished = told.filter((c) => !c.breaks || rig.wishes.some((w) => w.what === c.fn.what));
-    if (!links.length || !wished.length || reaches || sees(sheet)) return [];
+    if (!wished.length || reaches) return [];
     return [
       {
         rule: 'reach-missing',

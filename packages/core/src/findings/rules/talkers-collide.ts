@@ -1,5 +1,6 @@
-import { findConversations, pinOf } from '../../loom/index.js';
-import { labelOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { findConversations, pinOf, type Nets } from '../../loom/index.js';
+import type { LinkKind } from '../../parts/index.js';
+import { labelOf, sheetOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { meetInOneLead } from './y-two-talkers.js';
@@ -26,7 +27,7 @@ export const talkersRule: Rule = ({ rig, nets }) => {
           { name: 'talkers', value: talkers.map((id) => labelOf(rig, id)).join(', ') },
           { name: 'listener', value: second.listener.part.id },
         ],
-        fixes: () => takeOff(rig, at, second.talker.part.label),
+        fixes: () => strayFix(rig, nets, at) ?? takeOff(rig, at, second.talker.part.label),
       },
     ];
   });
@@ -40,3 +41,30 @@ function takeOff(rig: Rig, at: PinRef, label: string): Fix[] {
   }));
   return edits.length === 1 ? [{ label: `Take ${label} off the wire`, edits }] : [];
 }
+
+/** The one wire of the net between pins that have no link in common: whoever put it there missed the pin. */
+function strayFix(rig: Rig, nets: Nets, at: PinRef): Fix[] | null {
+  const net = nets.netOf(at);
+  const strays = rig.cables.flatMap((cable) =>
+    cable.wires.flatMap((wire, index) =>
+      nets.netOf(wire.from) === net && isStray(rig, wire) ? [{ cable, index }] : [],
+    ),
+  );
+  const [stray, more] = strays;
+  if (!stray || more) return null;
+  const wire = stray.cable.wires[stray.index]!;
+  const edits: Edit[] = [{ kind: 'removeWire', cable: stray.cable.id, wire: stray.index }];
+  return [{ label: `Take the wire from ${labelOf(rig, wire.from.part)} to ${labelOf(rig, wire.to.part)} off`, edits }];
+}
+
+function isStray(rig: Rig, { from, to }: { from: PinRef; to: PinRef }): boolean {
+  const [a, b] = [kindsAt(rig, from), kindsAt(rig, to)];
+  return a.size > 0 && b.size > 0 && ![...a].some((kind) => b.has(kind));
+}
+
+const kindsAt = (rig: Rig, { part, port, pin }: PinRef): Set<LinkKind> =>
+  new Set(
+    sheetOf(rig, part)
+      .links.filter((l) => Object.values(l.pins).some((p) => p.port === port && p.pin === pin))
+      .map((l) => l.kind),
+  );
