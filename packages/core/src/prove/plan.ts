@@ -1,6 +1,6 @@
 import { type Chain } from '../channels/index.js';
-import type { Conversation } from '../loom/index.js';
-import { sees } from '../parts/index.js';
+import { heardBy, type Conversation } from '../loom/index.js';
+import { hearsAir, sees } from '../parts/index.js';
 import {
   partsOfRole,
   controlName,
@@ -29,7 +29,7 @@ export function checkPlan(
   conversations: readonly Conversation[],
   fedBy: Ways['fedBy'] = new Map(),
 ): CheckStep[] {
-  const steps = [...powerStep(rig), ...receiverSteps(rig)];
+  const steps = [...powerStep(rig), ...receiverSteps(rig, conversations)];
   const driven = chains.filter((chain) => chain.control && chain.shaping);
   const rank = (chain: Chain): number =>
     ORDER.indexOf(
@@ -109,8 +109,11 @@ function powerStep(rig: Rig): BareStep[] {
   ];
 }
 
-function receiverSteps(rig: Rig): BareStep[] {
-  return partsOfRole(rig, 'receiver').map(({ part }) => ({
+/** Every receiver that some transmitter on the bench is heard by. */
+function receiverSteps(rig: Rig, conversations: readonly Conversation[]): BareStep[] {
+  const hears = (id: string): boolean => heardBy(conversations, id).some((c) => c.kind === 'radio');
+  const receivers = partsWithSheets(rig).filter(({ part, sheet }) => hearsAir(sheet) && hears(part.id));
+  return receivers.map(({ part }) => ({
     id: `${part.id}.frames`,
     part: part.id,
     title: `${part.label} answers`,

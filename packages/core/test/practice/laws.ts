@@ -98,9 +98,13 @@ const isShorted = (rig: Rig, but: Finding): boolean =>
     (f) => (f.rule === 'polarity' || (f.rule === 'back-feed' && f.mark === 'stop')) && f.id !== but.id,
   );
 
-/** The lead that then carries too much stands on the button. */
-const isTold = ({ label }: Fix, stop: string): boolean =>
-  stop.startsWith('wire-overloaded:') && new RegExp(`${stop.split(':')[1]!}\\b.* then carries too much`).test(label);
+/** What mending brings to light stands on the button: the lead that then carries too much, the part that then wants a supply. */
+function isTold(rig: Rig, { label }: Fix, stop: string): boolean {
+  const [rule, about] = stop.split(':') as [string, string];
+  if (rule === 'wire-overloaded') return new RegExp(`${about}\\b.* then carries too much`).test(label);
+  const part = rig.parts.find((p) => p.id === about)?.label;
+  return rule === 'supply-none' && part !== undefined && label.includes(`${part} then wants a supply`);
+}
 
 /** 3. A fix removes its finding, adds no stop, unfeeds no part, takes no granted wish away, leaves flight alone. */
 export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
@@ -115,7 +119,7 @@ export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
     ...missing(stops(after), stops(rig))
       .filter((id) => !CLOSES.has(finding.rule) || !SHOWS_BY_CURRENT.test(id))
       // what mending must bring to light is told on the button
-      .filter((id) => !isTold(fix, id))
+      .filter((id) => !isTold(rig, fix, id))
       .map((id) => `${name} adds the stop ${id}`),
     ...(isShorted(rig, finding) ? [] : missing(fed(rig), fed(after)).map((id) => `${name} unfeeds ${id}`)),
     ...missing(granted(rig), granted(after)).map((id) => `${name} takes wish ${id}`),

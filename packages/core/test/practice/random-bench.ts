@@ -78,9 +78,11 @@ const schoolsOf = (pick: Pick, two: boolean): Schools => ({
 /** Parts that are seldom seen without each other. */
 const COMPANIES: readonly (readonly string[])[] = [
   ['flight-controller-3', 'fpv-camera-ladder'],
+  ['flight-controller-6', 'fpv-camera-ladder', 'video-transmitter-5v'],
   ['flight-controller-6', 'fpv-camera-strap'],
   ['flight-controller-6', 'fpv-camera-serial', 'video-transmitter-serial'],
   ['action-camera', 'hdmi-converter', 'video-transmitter-5v'],
+  ['mirrorless-a', 'dummy-battery-a', 'hdmi-converter', 'video-transmitter-pack'],
   ['picture-switcher-3', 'pinhole-camera', 'nose-camera', 'video-transmitter-pack'],
   ['camera-control-box', 'mirrorless-a'],
   ['gimbal-three-bus', 'receiver-16'],
@@ -106,7 +108,7 @@ function freeBench(seed: number, pick: Pick, next: () => number): Drawn {
     seed % 8 === 7 ? pick(REGULATORS) : pick(FIVE_VOLTS),
     ...(next() < 0.6 ? [pick(REGULATORS)] : []),
     ...(kind !== 'carriage on a line' && kind !== 'hand-held or ground' && next() < 0.8 ? [pick(BOARDS)] : []),
-    ...(next() < 0.5 ? pick(COMPANIES).map((cls) => SHELF.find((s) => s.class === cls)!) : []),
+    ...(next() < 0.8 ? pick(COMPANIES).map((cls) => SHELF.find((s) => s.class === cls)!) : []),
     ...Array.from({ length: 2 + Math.floor(next() * 5) }, () => pick(OTHERS)),
   ];
   return { kind, two, classes };
@@ -181,7 +183,7 @@ function wishesFor(rig: Rig, next: () => number, pick: Pick, named: boolean, two
   return offered
     .filter(() => next() < 0.8)
     .map((what, i): Wish => {
-      const operator = two && next() < 0.4;
+      const operator = two && next() < 0.6;
       return {
         id: `W${i + 1}`,
         what,

@@ -1,4 +1,4 @@
-import type { Conversation } from '../../loom/index.js';
+import { leadLength, type Conversation } from '../../loom/index.js';
 import { findPin, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
@@ -34,10 +34,11 @@ export function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
   const from = groundNear(rig, c, 'talker');
   const to = groundNear(rig, c, 'listener');
   if (!from || !to) return [];
+  const lengthMm = leadLength(rig, from.part, to.part).needMm;
   return [
     {
       label: 'Add the ground wire',
-      edits: [{ kind: 'addWire', cable, wire: { from, to, colour: 'black', gaugeAwg: 28, lengthMm: 180 } }],
+      edits: [{ kind: 'addWire', cable, wire: { from, to, colour: 'black', gaugeAwg: 28, lengthMm } }],
     },
   ];
 }

@@ -1,5 +1,15 @@
-import { findPin, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import {
+  findPin,
+  labelOf,
+  samePin,
+  sheetOf,
+  wiresAt,
+  type Cable,
+  type Edit,
+  type PinRef,
+  type Rig,
+} from '../../rig/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 
 const lineAt = (rig: Rig, at: PinRef) => findPin(rig, at)!.pin.line;
 const isSwapped = (rig: Rig, a: PinRef, b: PinRef): boolean => {
@@ -25,19 +35,33 @@ export const polarityRule: Rule = ({ rig }) =>
           { name: 'to', value: first.to.part },
           { name: 'wires', value: bad.length },
         ],
-        fixes: () => [polarityFix(cable, bad)],
+        fixes: () => [polarityFix(rig, cable, bad)],
       },
     ];
   });
 
 /** Two wrong wires are swapped at the far end; a lone one comes off. */
-function polarityFix(cable: Cable, bad: number[]) {
+function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
   const [a, b] = bad;
   if (a === undefined || b === undefined)
-    return { label: 'Take the wire off', edits: [{ kind: 'removeWire', cable: cable.id, wire: a! } satisfies Edit] };
+    return {
+      label: `Take the wire off${leftWithout(rig, cable, a!)}`,
+      edits: [{ kind: 'removeWire', cable: cable.id, wire: a! }],
+    };
   const edits: Edit[] = [
     { kind: 'moveEnd', cable: cable.id, wire: a, end: 'to', pin: cable.wires[b]!.to },
     { kind: 'moveEnd', cable: cable.id, wire: b, end: 'to', pin: cable.wires[a]!.to },
   ];
   return { label: 'Swap plus and minus', edits };
+}
+
+/** Who has no lead at its supply once the wire is off, for the button. */
+function leftWithout(rig: Rig, { wires }: Cable, index: number): string {
+  const { from, to } = wires[index]!;
+  const bare = [from, to].find((at) =>
+    sheetOf(rig, at.part).supplies.some((s) =>
+      [s.plus, s.minus].some((p) => samePin(at, { part: at.part, ...p }) && wiresAt(rig, at).length === 1),
+    ),
+  );
+  return bare ? `; ${labelOf(rig, bare.part)} then wants a supply` : '';
 }

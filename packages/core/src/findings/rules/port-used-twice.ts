@@ -1,43 +1,77 @@
 import { findConversations, type Conversation } from '../../loom/index.js';
-import { findPin, oncePerRig, pinKey, portLabel, type PinRef, type Rig } from '../../rig/index.js';
-import { groupBy } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import { findPin, oncePerRig, portLabel, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+import { isStray } from './stray-wire.js';
+import { isLegOfTwo } from './y-two-talkers.js';
 
 /** One signal pin in two plugs. A Y lead is one cable and may share a pin; supply pins may be spliced. */
 export const portTwiceRule: Rule = ({ rig }) =>
-  pinsUsedTwice(rig).map(({ at: { part, port }, cables }): RuleResult => {
-    const stray = cables.at(-1)!;
-    return {
-      rule: 'port-used-twice',
-      mark: 'stop',
-      station: 'loom',
-      subjects: [part, ...cables],
-      figures: [
-        { name: 'part', value: part },
-        { name: 'port', value: portLabel(rig, { part, port }) },
-        { name: 'cables', value: cables.join(', ') },
-      ],
-      fixes: () => [{ label: `Take ${stray} off`, edits: [{ kind: 'removeCable', cable: stray }] }],
-    };
-  });
+  pinsUsedTwice(rig).map(({ at: { part, port }, cables, stray }): RuleResult => ({
+    rule: 'port-used-twice',
+    mark: 'stop',
+    station: 'loom',
+    subjects: [part, ...cables],
+    figures: [
+      { name: 'part', value: part },
+      { name: 'port', value: portLabel(rig, { part, port }) },
+      { name: 'cables', value: cables.join(', ') },
+    ],
+    fixes: () => [takeOff(rig, stray)],
+  }));
 
-const pinsUsedTwice = oncePerRig((rig): { at: PinRef; cables: string[] }[] => {
-  const uses = rig.cables.flatMap((cable) =>
-    cable.wires
-      .flatMap((w) => [w.from, w.to])
-      .filter((at) => findPin(rig, at)!.pin.line === 'signal')
-      .map((at) => ({ at, cable: cable.id })),
-  );
-  return [...groupBy(uses, (use) => pinKey(use.at)).values()]
-    .map((same) => ({ at: same[0]!.at, cables: [...new Set(same.map((use) => use.cable))] }))
-    .filter(({ cables }) => cables.length > 1);
+/** A lead, or some wires of it, that sits on a pin another lead has. */
+interface Stray {
+  cable: string;
+  /** Its wires that missed; null for the lead as a whole. */
+  wires: readonly number[] | null;
+}
+
+function takeOff(rig: Rig, { cable, wires }: Stray): Fix {
+  if (wires === null) return { label: `Take ${cable} off`, edits: [{ kind: 'removeCable', cable }] };
+  const edits = wires.toReversed().map((wire): Edit => ({ kind: 'removeWire', cable, wire }));
+  const ends = rig.cables.find((c) => c.id === cable)!.wires[wires[0]!]!;
+  return { label: `Take the wire to ${portLabel(rig, ends.to)} out of ${cable}`, edits };
+}
+
+interface Twice {
+  at: PinRef;
+  cables: string[];
+  stray: Stray;
+}
+
+const pinsUsedTwice = oncePerRig((rig): Twice[] => {
+  const pins = new Map<string, PinRef>();
+  for (const { wires } of rig.cables)
+    for (const at of wires.flatMap((w) => [w.from, w.to]))
+      if (findPin(rig, at)!.pin.line === 'signal') pins.set(`${at.part} ${at.port} ${at.pin}`, at);
+  return [...pins.values()].flatMap((at): Twice[] => {
+    const cables = [...new Set(wiresAt(rig, at).map(({ cable }) => cable.id))];
+    return cables.length > 1 ? [{ at, cables, stray: strayOf(rig, at, cables) }] : [];
+  });
 });
+
+/** The lead that missed: one whose wire there joins what has nothing in common, or two talkers; else the last that came. */
+function strayOf(rig: Rig, at: PinRef, cables: readonly string[]): Stray {
+  for (const id of cables) {
+    const own = wiresAt(rig, at).filter(({ cable }) => cable.id === id);
+    const [{ cable }] = own as [(typeof own)[number]];
+    if (!own.every(({ wire, index }) => isStray(rig, wire) || isLegOfTwo(rig, cable, index))) continue;
+    return { cable: id, wires: own.length < cable.wires.length ? own.map(({ index }) => index) : null };
+  }
+  return { cable: cables.at(-1)!, wires: null };
+}
 
 /**
  * Conversations of the wiring without the leads put on taken pins. What is said over such a lead, or spoilt by it, is not worth a
  * finding of its own: the lead is.
  */
 export function soundTalks(rig: Rig): readonly Conversation[] {
-  const strays = new Set(pinsUsedTwice(rig).map(({ cables }) => cables.at(-1)!));
-  return findConversations(strays.size ? { ...rig, cables: rig.cables.filter((c) => !strays.has(c.id)) } : rig);
+  const strays = pinsUsedTwice(rig).map(({ stray }) => stray);
+  if (!strays.length) return findConversations(rig);
+  const gone = (cable: string, wire: number | null): boolean =>
+    strays.some((s) => s.cable === cable && (s.wires === null || (wire !== null && s.wires.includes(wire))));
+  const cables = rig.cables
+    .filter((c) => !gone(c.id, null))
+    .map((c) => (strays.some((s) => s.cable === c.id) ? { ...c, wires: c.wires.filter((_, i) => !gone(c.id, i)) } : c));
+  return findConversations({ ...rig, cables });
 }

@@ -1,8 +1,8 @@
 import { findConversations, pinOf, type Nets } from '../../loom/index.js';
-import type { LinkKind } from '../../parts/index.js';
-import { labelOf, sheetOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { labelOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
+import { isStray } from './stray-wire.js';
 import { meetInOneLead } from './y-two-talkers.js';
 
 /** Two parts that talk on one wire, once a net, whatever leads bring them there. */
@@ -56,15 +56,3 @@ function strayFix(rig: Rig, nets: Nets, at: PinRef): Fix[] | null {
   const edits: Edit[] = [{ kind: 'removeWire', cable: stray.cable.id, wire: stray.index }];
   return [{ label: `Take the wire from ${labelOf(rig, wire.from.part)} to ${labelOf(rig, wire.to.part)} off`, edits }];
 }
-
-function isStray(rig: Rig, { from, to }: { from: PinRef; to: PinRef }): boolean {
-  const [a, b] = [kindsAt(rig, from), kindsAt(rig, to)];
-  return a.size > 0 && b.size > 0 && ![...a].some((kind) => b.has(kind));
-}
-
-const kindsAt = (rig: Rig, { part, port, pin }: PinRef): Set<LinkKind> =>
-  new Set(
-    sheetOf(rig, part)
-      .links.filter((l) => Object.values(l.pins).some((p) => p.port === port && p.pin === pin))
-      .map((l) => l.kind),
-  );

@@ -50,3 +50,7 @@ export const meetInOneLead = (rig: Rig, parts: readonly string[]): boolean =>
       (talkers) => talkers.length > 1 && parts.every((id) => talkers.some((t) => t.far.part === id)),
     ),
   );
+
+/** Whether a wire is one of two legs of its lead that talk onto one pin. */
+export const isLegOfTwo = (rig: Rig, cable: Cable, wire: number): boolean =>
+  meetingTalkers(rig, cable).some((talkers) => talkers.length > 1 && talkers.at(-1)!.wire === wire);
