@@ -1,7 +1,8 @@
 import { decodeBytes, decodeLine, trackOf, type Capture, type Sense } from '@squallmark/core/captures';
 import { identify as identifyTrack, type Identified } from '@squallmark/core/channels';
 import { writeRig } from '@squallmark/core/files';
-import { applyEdits, partsOfRole, stepSentence, type Rig } from '@squallmark/core/rig';
+import { hearsAir } from '@squallmark/core/parts';
+import { applyEdits, partsThat, stepSentence, type Rig } from '@squallmark/core/rig';
 import { num } from '@squallmark/core/units';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { guessBytes, guessLine, kindOf, openCapture } from './open-capture.js';
@@ -29,7 +30,7 @@ export async function identify(files: string[], options: Options, shell: Shell):
 
 /** Slots over time of the line that carries most of them. */
 function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: string): ReturnType<typeof trackOf> {
-  const bus = partsOfRole(rig, 'receiver').flatMap(({ sheet }) => sheet.links.filter((l) => l.kind === 'sbus'))[0];
+  const bus = partsThat(rig, hearsAir).flatMap(({ sheet }) => sheet.links.filter((l) => l.kind === 'sbus'))[0];
   const scale = bus?.params.scale ?? 'micro';
   const kind = kindOf(as);
   if (capture.bytes) {

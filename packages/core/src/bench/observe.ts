@@ -1,4 +1,4 @@
-import { isWindowed } from '../parts/index.js';
+import { hearsAir, hasControls, sees, sendsPictures, isWindowed } from '../parts/index.js';
 import { decodeSbus, countToPulseUs } from '../signals/index.js';
 import type { Bench, BenchPart, Feed } from './compile.js';
 import { isAwake, positionOf, windowLabel } from './roles.js';
@@ -30,7 +30,7 @@ export function observe(bench: Bench, state: BenchState): Sights {
       sights[`${id}.radio`] = now.heard ? (now.lost ? 'lost' : 'heard') : null;
     }
     if (now.role === 'device') seeDevice(own, now, state, sights);
-    if (own.sheet.role === 'video-transmitter')
+    if (sendsPictures(own.sheet))
       sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
   }
   return sights;
@@ -92,7 +92,7 @@ export interface BenchFrame {
 
 export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
   const sights = observe(bench, state);
-  const receiver = bench.parts.find((p) => p.sheet.role === 'receiver');
+  const receiver = bench.parts.find((p) => hearsAir(p.sheet));
   const heard = receiver && (state.parts[receiver.index] as ReceiverState);
   const frame = heard?.busFrames ? decodeSbus(heard.bytes).frames[0] : undefined;
   const scale = receiver?.sheet.links.find((l) => l.kind === 'sbus')?.params.scale ?? 'micro';
@@ -105,7 +105,7 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
     slots: (frame?.slots ?? []).map((count) => ({ count, us: countToPulseUs(scale, count) })),
     framesPerS: frame && period ? 1000 / period : 0,
     cameras: bench.parts
-      .filter((p) => p.sheet.role === 'camera')
+      .filter((p) => sees(p.sheet))
       .map((p) => ({
         part: p.part.id,
         label: p.part.label,
@@ -124,7 +124,7 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
 export function benchControls(bench: Bench, state: BenchState): Record<string, number> {
   return Object.fromEntries(
     bench.parts
-      .filter((p) => p.sheet.role === 'transmitter')
+      .filter((p) => hasControls(p.sheet))
       .flatMap((p) => [
         [p.radio, state.controls[p.radio] ?? 1] as const,
         ...p.sheet.controls.map((c) => [p.names[c.id]!, positionOf(p, c.id, state.controls)] as const),

@@ -18,7 +18,7 @@ import {
 } from '../signals/index.js';
 import { TrackWriter, type CaptureLine, type SlotTrack } from '../captures/index.js';
 import { idleAt } from '../channels/index.js';
-import type { Control, Link } from '../parts/index.js';
+import { hearsAir, type Control, type Link } from '../parts/index.js';
 import { settingOf, type Rig } from '../rig/index.js';
 import { clamp } from '../units/index.js';
 import { compileBench, type Bench, type BenchPart } from './compile.js';
@@ -60,7 +60,7 @@ interface Writer {
  */
 export function recordBench(rig: Rig, gestures: readonly Gesture[], forMs: number): Recording {
   const bench = compileBench(rig);
-  const writers = bench.parts.flatMap((part) => (part.sheet.role === 'receiver' ? writersOf(part) : []));
+  const writers = bench.parts.flatMap((part) => (hearsAir(part.sheet) ? writersOf(part) : []));
   const track = new TrackWriter();
   let state = startBench(bench, { awake: true });
   const startMs = state.tMs;
@@ -90,7 +90,7 @@ export function recordBench(rig: Rig, gestures: readonly Gesture[], forMs: numbe
   };
 }
 
-const firstReceiver = (bench: Bench): number => bench.parts.findIndex((p) => p.sheet.role === 'receiver');
+const firstReceiver = (bench: Bench): number => bench.parts.findIndex((p) => hearsAir(p.sheet));
 const scratch = new Uint16Array(SBUS.slots);
 
 /** Adds a row when a new bus frame went out. */

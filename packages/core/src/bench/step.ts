@@ -1,3 +1,4 @@
+import { hearsAir, hasControls } from '../parts/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { stepDevice, stepReceiver, stepTransmitter, type Surroundings } from './roles.js';
 import type { BenchState, Controls, PartState } from './state.js';
@@ -18,8 +19,8 @@ export function startBench(
 }
 
 function startPart({ sheet, ears }: BenchPart, tMs: number): PartState {
-  if (sheet.role === 'transmitter') return { role: 'transmitter', pulses: [], frames: 0, nextMs: tMs };
-  if (sheet.role === 'receiver') {
+  if (hasControls(sheet)) return { role: 'transmitter', pulses: [], frames: 0, nextMs: tMs };
+  if (hearsAir(sheet)) {
     const silent = { pulses: [], bus: [], bytes: new Uint8Array(25), busFrames: 0 };
     return { role: 'receiver', ...silent, nextMs: tMs, heard: 0, heardMs: tMs, lost: false };
   }

@@ -1,4 +1,4 @@
-import { overOf, type Control, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
+import { flies, hearsAir, overOf, type Control, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
 import { oncePerRig, settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
@@ -66,7 +66,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
   const last = lastConversation(all, part, fn);
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
-  chain.relayed = last.talker.sheet.role === 'controller';
+  chain.relayed = flies(last.talker.sheet);
   chain.path = chain.relayed ? [...carrierInto(all, last.talker.part), last] : [last];
   chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain, last);
@@ -93,9 +93,7 @@ const CARRIERS: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'ppm', 'crsf']
 const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladder', 'pulse']);
 
 const carries = (c: Conversation): boolean =>
-  c.talker.sheet.role === 'receiver'
-    ? CARRIERS.has(c.kind)
-    : c.talker.sheet.role === 'controller' && RELAYS.has(c.kind);
+  hearsAir(c.talker.sheet) ? CARRIERS.has(c.kind) : flies(c.talker.sheet) && RELAYS.has(c.kind);
 
 /** The conversation that tells this function; a sound one before one in trouble. */
 function lastConversation(all: readonly Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
@@ -108,9 +106,7 @@ const soundFirst = (list: readonly Conversation[]): Conversation | undefined =>
   list.find((c) => !c.troubles.length) ?? list[0];
 
 function carrierInto(all: readonly Conversation[], controller: Part): Conversation[] {
-  const heard = all.filter(
-    (c) => c.listener.part.id === controller.id && c.talker.sheet.role === 'receiver' && carries(c),
-  );
+  const heard = all.filter((c) => c.listener.part.id === controller.id && hearsAir(c.talker.sheet) && carries(c));
   const carrier = soundFirst(heard);
   return carrier ? [carrier] : [];
 }

@@ -1,4 +1,4 @@
-import type { Control } from '../parts/index.js';
+import { hearsAir, type Control } from '../parts/index.js';
 import type { Conversation } from '../loom/index.js';
 import { findPart, sheetOf, shapingOf, type HandOver, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { PPM } from '../signals/index.js';
@@ -53,7 +53,7 @@ function airOf(
   into: readonly Conversation[],
   { to }: HandOver,
 ): Conversation[] {
-  for (const lead of into.filter((c) => c.talker.sheet.role === 'receiver')) {
+  for (const lead of into.filter((c) => hearsAir(c.talker.sheet))) {
     const air = airInto(rig, all, lead.talker.part.id);
     if (air?.talker.part.id === to) return [air, lead];
   }

@@ -5,7 +5,8 @@ import { smallRig } from '../../test/support/small-rig.js';
 import { fedBench, operatorWish, twoOperators, twoTransmitters } from '../../test/support/two-operators.js';
 import { observe, runBench, setControls, startBench } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
-import { applyEdits, NEW_SHAPING, partsOfRole, type Edit, type Rig } from '../rig/index.js';
+import { hasControls } from '../parts/index.js';
+import { applyEdits, NEW_SHAPING, partsThat, type Edit, type Rig } from '../rig/index.js';
 import {
   backward,
   chainLatency,
@@ -178,7 +179,7 @@ describe('counting and sticks', () => {
   });
 
   it('the four modes put throttle and pitch on the hands they should', () => {
-    const hand = partsOfRole(rig, 'transmitter')[0]!;
+    const hand = partsThat(rig, hasControls)[0]!;
     const at = (mode: string, axis: 'throttle' | 'pitch' | 'yaw'): string | undefined =>
       stickFor({ ...hand, part: { ...hand.part, settings: { mode } } }, axis)?.id;
     expect(['1', '2', '3', '4'].map((m) => at(m, 'throttle'))).toEqual(['right-y', 'left-y', 'right-y', 'left-y']);

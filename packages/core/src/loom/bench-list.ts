@@ -1,4 +1,4 @@
-import { connectorOf } from '../parts/index.js';
+import { flies, hearsAir, turns, connectorOf } from '../parts/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { cableViews, type CableView } from './cable-view.js';
@@ -62,8 +62,8 @@ function toolsFor(rig: Rig, views: readonly CableView[]): string[] {
     ...(views.length ? ['Meter'] : []),
     ...(small ? ['Crimp tool for small contacts'] : []),
     ...(families.has('solder pads') || families.has('wire ends') ? ['Soldering iron'] : []),
-    ...(sheets.some((s) => s.role === 'controller') ? ['USB lead to configure the controller'] : []),
-    ...(sheets.some((s) => s.role === 'gimbal') ? ['Hex drivers for the gimbal, not magnetic'] : []),
-    ...(sheets.some((s) => s.role === 'receiver') ? ['Bind plug or button'] : []),
+    ...(sheets.some((s) => flies(s)) ? ['USB lead to configure the controller'] : []),
+    ...(sheets.some((s) => turns(s)) ? ['Hex drivers for the gimbal, not magnetic'] : []),
+    ...(sheets.some((s) => hearsAir(s)) ? ['Bind plug or button'] : []),
   ];
 }

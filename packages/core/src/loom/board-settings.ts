@@ -1,4 +1,5 @@
-import { partsOfRole, type Held, type Part, type Rig } from '../rig/index.js';
+import { flies } from '../parts/index.js';
+import { partsThat, type Held, type Part, type Rig } from '../rig/index.js';
 import { groups3 } from '../units/index.js';
 import { findConversations, resourceOf, type Conversation } from './conversations.js';
 
@@ -16,7 +17,7 @@ export function boardSettings(
   rig: Rig,
   conversations: readonly Conversation[] = findConversations(rig),
 ): BoardSetting[] {
-  return partsOfRole(rig, 'controller').flatMap(({ part, sheet }) =>
+  return partsThat(rig, flies).flatMap(({ part, sheet }) =>
     sheet.resources.flatMap((resource): BoardSetting[] => {
       const held = rig.held.filter((h) => h.part === part.id && h.resource === resource.id);
       return held.map((h) => ({

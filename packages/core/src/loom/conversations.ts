@@ -1,4 +1,4 @@
-import type { Link, LinkKind, PinAt, Resource, Sheet } from '../parts/index.js';
+import { flies, type Link, type LinkKind, type PinAt, type Resource, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
@@ -141,7 +141,7 @@ export function resourceOf({ sheet, link }: Pick<LinkEnd, 'sheet' | 'link'>): Re
 function busOnSerial(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const turned = invertedNets(rig, nets);
   const talkers = ends.filter((e) => e.link.kind === 'sbus' && e.link.way === 'talk' && e.link.pins.data);
-  const pairs = ends.filter((e) => e.link.pins.hear && e.sheet.role === 'controller');
+  const pairs = ends.filter((e) => e.link.pins.hear && flies(e.sheet));
   return talkers.flatMap((talker) =>
     pairs
       .filter((pair) => nets.joined(pinOf(talker, talker.link.pins.data!), pinOf(pair, pair.link.pins.hear!)))
@@ -198,7 +198,7 @@ function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
       const aHears = meet(aHear, bSend);
       const straight = meet(aSend, bSend) || meet(aHear, bHear);
       if (!aSends && !aHears && !straight) continue;
-      const device = a.sheet.role === 'controller' ? b : a;
+      const device = flies(a.sheet) ? b : a;
       const troubles: Trouble[] = [];
       if (straight) troubles.push('not crossed');
       else if (!(aSends && aHears) && device.link.way === 'both') troubles.push('half joined');
@@ -215,9 +215,9 @@ const meet = (a: number | undefined, b: number | undefined): boolean => a !== un
 
 /** A controller's port must be given to the device's protocol, at its speed, be fast enough and speak both ways. */
 function portTroubles(rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] {
-  const [controller, device] = a.sheet.role === 'controller' ? [a, b] : [b, a];
+  const [controller, device] = flies(a.sheet) ? [a, b] : [b, a];
   const wanted = device.link.params;
-  if (controller.sheet.role !== 'controller' || !wanted.protocol) return [];
+  if (!flies(controller.sheet) || !wanted.protocol) return [];
   const troubles: Trouble[] = [];
   const resource = resourceOf(controller);
   if (resource?.receiveOnly && device.link.way !== 'talk') troubles.push('listens only');

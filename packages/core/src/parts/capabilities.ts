@@ -6,17 +6,27 @@ import type { Link, PartFunction, Sheet } from './sheet.js';
 const FLIGHT: ReadonlySet<string> = new Set(FLIGHT_WHATS);
 const PICTURES: ReadonlySet<string> = new Set(PICTURE_LINKS);
 
+/** A sheet does not change: what it can do is read off it once. */
+function oncePerSheet(can: (sheet: Sheet) => boolean): (sheet: Sheet) => boolean {
+  const known = new WeakMap<Sheet, boolean>();
+  return (sheet) => {
+    let answer = known.get(sheet);
+    if (answer === undefined) known.set(sheet, (answer = can(sheet)));
+    return answer;
+  };
+}
+
 /** One of the functions that fly the craft itself. */
 export const isFlight = ({ what }: Pick<PartFunction, 'what'>): boolean => FLIGHT.has(what);
 
 /** It flies a craft: the sticks come to it, and what it hears it may hand on. */
-export const flies = (sheet: Sheet): boolean => sheet.functions.some(isFlight);
+export const flies = oncePerSheet((sheet) => sheet.functions.some(isFlight));
 
 /** A person holds it and moves its controls. */
 export const hasControls = (sheet: Sheet): boolean => sheet.controls.length > 0;
 
 /** Hears a transmitter through the air and puts out what it hears. */
-export const hearsAir = (sheet: Sheet): boolean => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen');
+export const hearsAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen'));
 
 /** Pictures it makes itself: outputs that no input of its own feeds. */
 export const ownPictures = (sheet: Sheet): Link[] =>
@@ -25,8 +35,12 @@ export const ownPictures = (sheet: Sheet): Link[] =>
   );
 
 /** It sees: it has a lens, or a picture of its own. What only hands pictures on does not. */
-export const sees = (sheet: Sheet): boolean =>
-  sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0 || (ownPictures(sheet).length > 0 && !relaysOnly(sheet));
+export const sees = oncePerSheet(
+  (sheet) =>
+    sheet.view !== undefined ||
+    (sheet.streams?.length ?? 0) > 0 ||
+    (ownPictures(sheet).length > 0 && !relaysOnly(sheet)),
+);
 
 /** Ethernet is two-way: what only carries others' pictures over it has addresses to hand on and no lens. */
 const relaysOnly = (sheet: Sheet): boolean =>
@@ -37,8 +51,23 @@ export const radiates = (sheet: Sheet): boolean => antennaLinks(sheet).length > 
 export const antennaLinks = (sheet: Sheet): Link[] =>
   sheet.links.filter((l) => l.kind === 'antenna' && l.way === 'talk');
 
+/** What radiates or hears through it has its foot here. */
+export const isAntenna = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'antenna' && l.way === 'listen'));
+
+/** Takes a picture by lead and sends it through the air. What carries a network over the air is no sender of pictures. */
+export const sendsPictures = oncePerSheet(
+  (sheet) =>
+    radiates(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURES.has(l.kind) && l.kind !== 'ethernet'),
+);
+
+/** Feels the earth's field; nothing else on a sheet tells such a sensor from others. */
+export const isCompass = (sheet: Sheet): boolean => sheet.role === 'compass';
+
 /** A store of charge in the rig. */
 export const isPack = (sheet: Sheet): boolean => sheet.sources.some((s) => s.pack !== undefined);
+
+/** Makes volts of its own out of those it is fed. */
+export const regulates = (sheet: Sheet): boolean => sheet.sources.some((s) => s.regulator !== undefined);
 
 /** Turns under its own power: a gimbal, a head. */
 export const turns = (sheet: Sheet): boolean => sheet.joints.length > 0;

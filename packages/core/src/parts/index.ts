@@ -20,6 +20,10 @@ export type {
   Role,
 } from './sheet.js';
 export {
+  isAntenna,
+  isCompass,
+  regulates,
+  sendsPictures,
   antennaLinks,
   drives,
   flies,

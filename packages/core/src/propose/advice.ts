@@ -1,4 +1,4 @@
-import type { Sheet } from '../parts/index.js';
+import { turns, type Sheet } from '../parts/index.js';
 import { applyEdits, newPart, nextId, type Rig, type Schools } from '../rig/index.js';
 import { rigNetwork, solveRigNetwork, wireMassG } from '../rails/index.js';
 import { propose, type Proposal } from './propose.js';
@@ -96,7 +96,7 @@ function outcomeOf(rig: Rig, school: keyof Schools, value: string): SchoolOutcom
   const proposal: Proposal = propose(turned, { mostNodes: WHAT_IF_NODES });
   const wired = proposal.edits.length ? applyEdits(turned, proposal.edits).rig : turned;
   const wires = wired.cables.flatMap((c) => c.wires);
-  const gimbal = wired.parts.find((p) => wired.sheets[p.class]!.role === 'gimbal');
+  const gimbal = wired.parts.find((p) => turns(wired.sheets[p.class]!));
   const network = rigNetwork(wired);
   const at = (charge: number): number | undefined =>
     solveRigNetwork(network, charge).nodes.find((n) => n.part === gimbal?.id)?.volts;

@@ -7,7 +7,7 @@ import {
   type LinkEnd,
   type Nets,
 } from '../loom/index.js';
-import { overOf, type PinAt, type Sheet } from '../parts/index.js';
+import { flies, overOf, type PinAt, type Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
@@ -141,9 +141,7 @@ function signature(unit: Unit): string {
     link.params,
     link.when,
     Boolean(link.slotSetting),
-    unit.sheet.functions
-      .filter((f) => overOf(f).includes(link.id))
-      .map((f) => (unit.sheet.role === 'controller' ? 'any' : f.id)),
+    unit.sheet.functions.filter((f) => overOf(f).includes(link.id)).map((f) => (flies(unit.sheet) ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);
   const pins = port.pins.map((p) => [p.line, p.way, p.levelV, p.toleratesV]);

@@ -1,3 +1,4 @@
+import { flies } from '../parts/index.js';
 import { needsInverter, resourceOf } from '../loom/index.js';
 import { pinKey, samePin, type Edit, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { viewBench, type BenchView, type ClassEnd } from './bench-view.js';
@@ -47,14 +48,12 @@ function narrow(end: ClassEnd, part: string, port: string): ClassEnd {
 }
 
 function couldTalk({ end: a }: ClassEnd, { end: b }: ClassEnd): boolean {
-  if (a.sheet.role === 'controller' && a.link.kind === 'device-serial' && a.link.pins.send)
-    return b.sheet.role !== 'controller' && Boolean(b.link.pins.send) && b.link.params.protocol !== undefined;
+  if (flies(a.sheet) && a.link.kind === 'device-serial' && a.link.pins.send)
+    return !flies(b.sheet) && Boolean(b.link.pins.send) && b.link.params.protocol !== undefined;
   if (a.link.kind === 'crsf') return false;
-  if (a.link.kind === 'can')
-    return b.link.kind === 'can' && a.sheet.role !== 'controller' && b.sheet.role === 'controller';
+  if (a.link.kind === 'can') return b.link.kind === 'can' && !flies(a.sheet) && flies(b.sheet);
   if (a.link.way !== 'talk' || a.link.kind === 'radio') return false;
-  if (a.link.kind === 'sbus' && b.link.kind === 'device-serial')
-    return b.sheet.role === 'controller' && Boolean(resourceOf(b));
+  if (a.link.kind === 'sbus' && b.link.kind === 'device-serial') return flies(b.sheet) && Boolean(resourceOf(b));
   return a.link.kind === b.link.kind && b.link.way === 'listen';
 }
 

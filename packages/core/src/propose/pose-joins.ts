@@ -1,4 +1,4 @@
-import { overOf } from '../parts/index.js';
+import { flies, isCompass, overOf } from '../parts/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
@@ -35,11 +35,9 @@ function ownEnd(poser: Poser, part: string, link: string): ClassEnd | null {
 
 /** Parts that say something on a shared pair: a compass on the controller's CAN. */
 function poseSensors(poser: Poser): void {
-  const boards = poser.view.ends.filter(({ cls, end }) => cls.sheet.role === 'controller' && end.link.kind === 'can');
+  const boards = poser.view.ends.filter(({ cls, end }) => flies(cls.sheet) && end.link.kind === 'can');
   if (!boards.length) return;
-  for (const sensor of poser.view.ends.filter(
-    ({ cls, end }) => cls.sheet.role === 'compass' && end.link.kind === 'can',
-  )) {
+  for (const sensor of poser.view.ends.filter(({ cls, end }) => isCompass(cls.sheet) && end.link.kind === 'can')) {
     const { part } = sensor.cls;
     if (
       poser.view.kept.some((c) => c.kind === 'can' && (c.talker.part.id === part.id || c.listener.part.id === part.id))
@@ -53,16 +51,13 @@ function poseSensors(poser: Poser): void {
 
 /** Serial devices with nothing to be told: they hang on a controller's port where one is free. */
 function poseReports(poser: Poser): void {
-  const ports = poser.view.ends.filter(
-    ({ cls, end }) => cls.sheet.role === 'controller' && end.link.kind === 'device-serial',
-  );
+  const ports = poser.view.ends.filter(({ cls, end }) => flies(cls.sheet) && end.link.kind === 'device-serial');
   if (!ports.length) return;
   for (const device of poser.view.ends) {
     const { cls, end } = device;
     const reports =
       (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && end.link.params.protocol !== undefined;
-    if (!reports || cls.sheet.role === 'controller' || cls.sheet.functions.some((f) => overOf(f).includes(end.link.id)))
-      continue;
+    if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => overOf(f).includes(end.link.id))) continue;
     if (poser.view.kept.some((c) => c.listener.part.id === cls.part.id && c.listener.link.id === end.link.id)) continue;
     const need = `report ${cls.id}`;
     poser.need(need, `${cls.part.label} and the controller exchange ${end.link.params.protocol}`, COST.openNice, {

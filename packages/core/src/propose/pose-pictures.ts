@@ -1,17 +1,19 @@
 import { PICTURE_KINDS } from '../loom/index.js';
-import type { Sheet } from '../parts/index.js';
+import { sees, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
 
-/** Order in which a picture passes parts. @source [practice] camera → switcher → on-screen display → transmitter */
-function stageOf({ role, pictures }: Sheet): number {
-  if (role === 'camera') return 0;
-  if (role === 'converter') return 1;
-  if (role === 'switcher' || (role === 'network' && pictures.length)) return 2;
-  return (role === 'overlay' || role === 'controller') && pictures.length ? 3 : 4;
+/** Order in which a picture passes parts. @source [practice] camera → converter → switcher → on-screen display → transmitter */
+function stageOf(sheet: Sheet): number {
+  if (sees(sheet)) return 0;
+  const [path] = sheet.pictures;
+  if (!path) return 4;
+  const kindOf = (id: string | undefined) => sheet.links.find((l) => l.id === id)?.kind;
+  if (kindOf(path.inputs[0]) !== kindOf(path.output)) return 1;
+  return path.inputs.length > 1 ? 2 : 3;
 }
 
 const onwardNeed = (part: string): string => `onward ${part}`;
@@ -28,7 +30,7 @@ export function posePictures(poser: Poser): void {
   const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);
   for (const { part, sheet } of view.parts) {
     const out = sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk');
-    if (sheet.role === 'camera' && out && !sends(part))
+    if (sees(sheet) && out && !sends(part))
       poser.need(`picture ${part.id}`, `The picture of ${part.label} arrives`, COST.openWish, { part: part.id });
     if (!sheet.pictures.length) continue;
     if (!sends(part))
@@ -51,7 +53,7 @@ const takesPictures = (sheet: Sheet): boolean =>
 function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const [from, to] = [talker.cls, listener.cls];
   if (talker.end.link.kind !== listener.end.link.kind || stageOf(from.sheet) >= stageOf(to.sheet)) return;
-  const own = from.sheet.role === 'camera' ? `picture ${from.part.id}` : onwardNeed(from.part.id);
+  const own = sees(from.sheet) ? `picture ${from.part.id}` : onwardNeed(from.part.id);
   if (!poser.has(own)) return;
   const covers = [own, ...(poser.has(overlayNeed(to.part.id)) ? [overlayNeed(to.part.id)] : [])];
   const relay = to.sheet.pictures.length > 0;

@@ -1,4 +1,13 @@
-import { overOf, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
+import {
+  flies,
+  hearsAir,
+  hasControls,
+  sees,
+  overOf,
+  type LinkKind,
+  type PartFunction,
+  type Sheet,
+} from '../parts/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
@@ -15,8 +24,8 @@ const REACHES: ReadonlySet<LinkKind> = new Set(['infra-red', 'contact', 'usb']);
 /** Wishes, the controllers that must hear a receiver, and how each part is told. */
 export function poseWishes(poser: Poser): void {
   const { parts, rig } = poser.view;
-  const receivers = parts.some(({ sheet }) => sheet.role === 'receiver');
-  for (const { part, sheet } of parts) if (sheet.role === 'controller' && receivers) poseFlying(poser, part, sheet);
+  const receivers = parts.some(({ sheet }) => hearsAir(sheet));
+  for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, part, sheet);
   for (const wish of rig.wishes) poseWish(poser, wish);
   const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
   for (const listener of poser.view.ends) if (heard.includes(hearNeed(listener))) poseHearing(poser, listener);
@@ -41,9 +50,7 @@ function poseFlying(poser: Poser, part: Part, sheet: Sheet): void {
 }
 
 const keptInto = (poser: Poser, partId: string): boolean =>
-  poser.view.kept.some(
-    (c) => c.listener.part.id === partId && c.talker.sheet.role === 'receiver' && c.kind !== 'mavlink',
-  );
+  poser.view.kept.some((c) => c.listener.part.id === partId && hearsAir(c.talker.sheet) && c.kind !== 'mavlink');
 
 /** Free links of a part that carry one of these ids; alike ones once. */
 function endsFor(poser: Poser, partId: string, over: readonly string[]): ClassEnd[] {
@@ -150,14 +157,14 @@ function poseHearing(poser: Poser, listener: ClassEnd): void {
 
 /** A receiver hears the sticks by itself, a controller only over a receiver. */
 const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
-  cls.sheet.role !== 'controller' || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
+  !flies(cls.sheet) || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
 
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
   const from = cls.sheet.role;
   if (from !== 'receiver' && from !== 'controller') return null;
   const [a, b] = [talker.link, listener.link];
-  const toController = listener.sheet.role === 'controller';
+  const toController = flies(listener.sheet);
   if (from === 'controller') {
     if (toController) return null;
     if (a.kind === 'device-serial' && (b.kind === 'device-serial' || b.kind === 'mavlink') && b.params.protocol)
@@ -179,7 +186,7 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
 
 /** A trigger needs its light, contact or lead at a camera. */
 function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
-  if (sheet.role !== 'trigger') return [];
+  if (!sheet.functions.length || sees(sheet)) return [];
   const talkers = poser.view.ends.filter(
     ({ cls, end }) => cls.part.id === part.id && end.link.way === 'talk' && REACHES.has(end.link.kind),
   );
@@ -191,7 +198,7 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
   for (const talker of sights)
     for (const listener of poser.view.ends) {
       if (
-        listener.cls.sheet.role !== 'camera' ||
+        !sees(listener.cls.sheet) ||
         listener.end.link.way !== 'listen' ||
         listener.end.link.kind !== talker.end.link.kind
       )
@@ -204,12 +211,12 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
 /** The second operator's transmitter over the trainer lead. @source [practice] PPM */
 function poseTrainer(poser: Poser): void {
   const talkers = poser.view.ends.filter(
-    ({ cls, end }) => cls.sheet.role === 'transmitter' && end.link.kind === 'ppm' && end.link.way === 'talk',
+    ({ cls, end }) => hasControls(cls.sheet) && end.link.kind === 'ppm' && end.link.way === 'talk',
   );
   const listeners = poser.view.ends.filter(
-    ({ cls, end }) => cls.sheet.role === 'transmitter' && end.link.kind === 'ppm' && end.link.way === 'listen',
+    ({ cls, end }) => hasControls(cls.sheet) && end.link.kind === 'ppm' && end.link.way === 'listen',
   );
-  if (poser.view.kept.some((c) => c.kind === 'ppm' && c.talker.sheet.role === 'transmitter')) return;
+  if (poser.view.kept.some((c) => c.kind === 'ppm' && hasControls(c.talker.sheet))) return;
   poser.need('trainer', 'The camera operator is joined to the pilot', COST.openWish);
   for (const talker of talkers)
     for (const listener of listeners)

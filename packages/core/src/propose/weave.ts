@@ -1,3 +1,4 @@
+import { flies } from '../parts/index.js';
 import {
   cableOf,
   heldTo,
@@ -179,7 +180,7 @@ function heldBy({ talker, listener }: PickedEnds): Held[] {
     [listener, talker],
   ];
   return pairs.flatMap(([controller, device]) => {
-    const given = controller.sheet.role === 'controller' ? heldTo(controller, device) : null;
+    const given = flies(controller.sheet) ? heldTo(controller, device) : null;
     return given ? [{ part: controller.part.id, resource: resourceOf(controller)!.id, ...given }] : [];
   });
 }

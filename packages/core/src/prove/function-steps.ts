@@ -1,6 +1,6 @@
 import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
-import type { Control } from '../parts/index.js';
+import { sendsPictures, type Control } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
@@ -145,7 +145,7 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
       (c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at],
     )?.talker.part;
     const shows = showsOf(conversations, chain.part.id);
-    const sending = [...shows].filter((id) => sheetOf(rig, id).role === 'video-transmitter');
+    const sending = [...shows].filter((id) => sendsPictures(sheetOf(rig, id)));
     for (const id of sending) expects.push({ sight: `${id}.on-air`, is: camera?.id ?? null });
     if (sending.length) seen = camera?.label ?? 'black';
   }

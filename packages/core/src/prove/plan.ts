@@ -1,8 +1,8 @@
 import { type Chain } from '../channels/index.js';
 import { heardBy, type Conversation } from '../loom/index.js';
-import { hearsAir, sees } from '../parts/index.js';
+import { flies, hasControls, hearsAir, sees } from '../parts/index.js';
 import {
-  partsOfRole,
+  partsThat,
   controlName,
   labelOf,
   partsWithSheets,
@@ -35,7 +35,7 @@ export function checkPlan(
     ORDER.indexOf(
       chain.fn.takes === 'windows' && driven.some((c) => c.fn.enabledIn?.fn === chain.fn.id) ? 'mode' : chain.fn.takes,
     );
-  const roles = (chain: Chain): number => (chain.sheet.role === 'controller' ? 0 : 1);
+  const roles = (chain: Chain): number => (flies(chain.sheet) ? 0 : 1);
   const sorted = [...driven].sort(
     (a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b),
   );
@@ -68,7 +68,7 @@ function namesOf(rig: Rig, { expects }: BareStep): Record<string, string> {
 /** What to set first, in the order of the transmitters' controls. The names are found once for the whole plan. */
 function wordsOfSetUp(rig: Rig): (step: BareStep) => string {
   const first = pilotTransmitter(rig);
-  const controls = partsOfRole(rig, 'transmitter').flatMap(({ part, sheet }) =>
+  const controls = partsThat(rig, hasControls).flatMap(({ part, sheet }) =>
     sheet.controls.map((control) => ({
       name: controlName(rig, part.id, control.id),
       control,

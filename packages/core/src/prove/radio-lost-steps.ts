@@ -1,7 +1,7 @@
 import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
 import { demandOf, seenPulseUs, type Chain } from '../channels/index.js';
-import { isWindowed } from '../parts/index.js';
-import { labelOf, partsOfRole, type FailSafe, type Part } from '../rig/index.js';
+import { flies, hearsAir, isWindowed } from '../parts/index.js';
+import { labelOf, partsThat, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, stays } from './function-steps.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
@@ -14,9 +14,9 @@ const SETTLED_MS = 1500;
  * own affair and its maker's manual's.
  */
 export function radioLostSteps(plan: Plan): BareStep[] {
-  return partsOfRole(plan.rig, 'receiver').flatMap(({ part }) => {
+  return partsThat(plan.rig, hearsAir).flatMap(({ part }) => {
     const set = plan.rig.failSafes.filter((f) => f.receiver === part.id);
-    const own = plan.driven.filter((c) => c.path[0]?.talker.part.id === part.id && c.sheet.role !== 'controller');
+    const own = plan.driven.filter((c) => c.path[0]?.talker.part.id === part.id && !flies(c.sheet));
     const watched = own.flatMap((chain) => {
       const failSafe = set.find((f) => f.slot === chain.slot);
       return failSafe ? [{ chain, failSafe }] : [];

@@ -1,4 +1,5 @@
-import { applyEdits, partsOfRole, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
+import { isPack, regulates, turns, type Sheet } from '../parts/index.js';
+import { applyEdits, partsThat, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
 import { rigNetwork } from './rig-network.js';
 import { partVolts } from './solve-rails.js';
 
@@ -16,12 +17,12 @@ export interface FeedChoice {
 
 /** Both sides with their figures, for the first gimbal that has a supply lead; none without pack, regulator and lead. */
 export function feedChoices(rig: Rig): FeedChoice[] {
-  const gimbal = partsOfRole(rig, 'gimbal')[0];
+  const gimbal = partsThat(rig, turns)[0];
   const supply = gimbal?.sheet.supplies[0];
   if (!gimbal || !supply) return [];
   const at = { plus: { part: gimbal.part.id, ...supply.plus }, minus: { part: gimbal.part.id, ...supply.minus } };
   const cable = rig.cables.find((c) => c.wires.some((w) => samePin(w.to, at.plus) || samePin(w.from, at.plus)));
-  const outlets = { pack: outletOf(rig, 'pack', supply.volts), steady: outletOf(rig, 'regulator', supply.volts) };
+  const outlets = { pack: outletOf(rig, isPack, supply.volts), steady: outletOf(rig, regulates, supply.volts) };
   if (!cable || !outlets.pack || !outlets.steady) return [];
   return (['pack', 'steady'] as const).map((value) => {
     const edits = cable.wires.flatMap((wire, index): Edit[] => {
@@ -45,10 +46,10 @@ export function feedChoices(rig: Rig): FeedChoice[] {
 
 function outletOf(
   rig: Rig,
-  role: 'pack' | 'regulator',
+  gives: (sheet: Sheet) => boolean,
   band: readonly [number, number],
 ): { plus: PinRef; minus: PinRef } | null {
-  for (const { part } of partsOfRole(rig, role)) {
+  for (const { part } of partsThat(rig, gives)) {
     for (const source of sheetOf(rig, part.id).sources) {
       const volts = source.regulator?.volts;
       if (volts !== undefined && (volts < band[0] || volts > band[1])) continue;

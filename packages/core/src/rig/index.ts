@@ -23,7 +23,7 @@ export {
   samePin,
   findPart,
   sheetOf,
-  partsOfRole,
+  partsThat,
   partsWithSheets,
   labelOf,
   portLabel,

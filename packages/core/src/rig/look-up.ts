@@ -1,5 +1,5 @@
 import { isDraft } from 'immer';
-import type { Pin, Port, Role, Sheet } from '../parts/index.js';
+import type { Pin, Port, Sheet } from '../parts/index.js';
 import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
 
 /** One pin of one part as a map key. */
@@ -33,9 +33,9 @@ function sheetUnder(rig: Rig, partId: string, part: Part | undefined): Sheet {
   return sheet;
 }
 
-/** Parts of a role with their sheets, in the order of the rig. */
-export function partsOfRole(rig: Rig, role: Role): { part: Part; sheet: Sheet }[] {
-  return partsWithSheets(rig).filter(({ sheet }) => sheet.role === role);
+/** Parts that can do something, with their sheets, in the order of the rig. */
+export function partsThat(rig: Rig, can: (sheet: Sheet) => boolean): { part: Part; sheet: Sheet }[] {
+  return partsWithSheets(rig).filter(({ sheet }) => can(sheet));
 }
 
 export function partsWithSheets(rig: Rig): { part: Part; sheet: Sheet }[] {

@@ -1,11 +1,11 @@
-import type { Control } from '../parts/index.js';
-import { partsOfRole, sheetOf } from './look-up.js';
+import { hasControls, type Control } from '../parts/index.js';
+import { partsThat, sheetOf } from './look-up.js';
 import { oncePerRig } from './per-rig.js';
 import type { Rig } from './rig.js';
 
 const pilotOf = oncePerRig((rig): { id: string | undefined } => {
   const seconds = new Set(rig.handOvers.map((h) => h.to));
-  const all = partsOfRole(rig, 'transmitter');
+  const all = partsThat(rig, hasControls);
   return { id: (all.find(({ part }) => !seconds.has(part.id)) ?? all[0])?.part.id };
 });
 

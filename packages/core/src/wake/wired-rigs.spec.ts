@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { demoNamed } from '../../test/support/demo-rig.js';
 import { soundRig } from '../../test/support/sound-rig.js';
 import { solveRails } from '../rails/index.js';
-import { partsOfRole, type Rig } from '../rig/index.js';
+import { hasControls, isPack } from '../parts/index.js';
+import { partsThat, type Rig } from '../rig/index.js';
 import { scheduleWake, wakeTasks, type WakeStep } from './index.js';
 
 const RIGS: [name: string, rig: Rig][] = [
@@ -15,8 +16,8 @@ const end = (s: WakeStep): number => s.start + s.seconds;
 describe.each(RIGS)('%s wakes', (_, rig) => {
   const tasks = wakeTasks(rig);
   const { steps, seconds, floorSeconds } = scheduleWake(tasks);
-  const of = (role: Parameters<typeof partsOfRole>[1]): Set<string> =>
-    new Set(partsOfRole(rig, role).map(({ part }) => part.id));
+  const of = (can: Parameters<typeof partsThat>[1]): Set<string> =>
+    new Set(partsThat(rig, can).map(({ part }) => part.id));
 
   it('with every task once, each after what it waits for', () => {
     expect(steps.map((s) => s.id).sort()).toEqual(tasks.map((t) => t.id).sort());
@@ -38,9 +39,9 @@ describe.each(RIGS)('%s wakes', (_, rig) => {
   });
 
   it('transmitter before any pack, antennas before the pack that feeds them', () => {
-    const packs = steps.filter((s) => s.hands && of('pack').has(s.part));
+    const packs = steps.filter((s) => s.hands && of(isPack).has(s.part));
     const firstPack = Math.min(...packs.map((s) => s.start));
-    const before = steps.filter((s) => s.hands && (of('transmitter').has(s.part) || s.id.endsWith(':antenna')));
+    const before = steps.filter((s) => s.hands && (of(hasControls).has(s.part) || s.id.endsWith(':antenna')));
     for (const s of before.filter((x) => x.id.endsWith(':on') || x.id.endsWith(':antenna')))
       expect(end(s)).toBeLessThanOrEqual(firstPack + 1e-9);
   });

@@ -101,8 +101,9 @@ const isShorted = (rig: Rig, but: Finding): boolean =>
 /** What mending brings to light stands on the button: the lead that then carries too much, the part that then wants a supply. */
 function isTold(rig: Rig, { label }: Fix, stop: string): boolean {
   const [rule, about] = stop.split(':') as [string, string];
-  if (rule === 'wire-overloaded') return new RegExp(`${about}\\b.* then carries too much`).test(label);
   const part = rig.parts.find((p) => p.id === about)?.label;
+  const named = rule === 'wire-overloaded' ? about : rule === 'regulator-overload' ? part : undefined;
+  if (named) return new RegExp(`${named}\\b.* then carries too much`).test(label);
   return rule === 'supply-none' && part !== undefined && label.includes(`${part} then wants a supply`);
 }
 

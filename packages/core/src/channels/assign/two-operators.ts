@@ -1,6 +1,6 @@
-import type { Control } from '../../parts/index.js';
+import { hasControls, type Control } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
-import { applyEdits, partsOfRole, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
+import { applyEdits, partsThat, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
 import { findChains } from '../chain.js';
 import { handOverLink } from '../hand-over.js';
 import { assignChannels, type AssignResult } from './assign.js';
@@ -14,7 +14,7 @@ export type TwoOperators =
  * second transmitter. Only channels of those wishes are handed over.
  */
 export function setUpTwoOperators(rig: Rig): TwoOperators {
-  const all = partsOfRole(rig, 'transmitter');
+  const all = partsThat(rig, hasControls);
   const first = all.find(
     ({ sheet }) => sheet.links.some((l) => l.kind === 'radio') && sheet.links.some((l) => l.id === 'trainer-in'),
   );

@@ -1,5 +1,5 @@
 import { atPeak, rigNetwork, solveRigNetwork, wireMaxA, type Rails } from '../../rails/index.js';
-import { applyEdits, findCable, type Edit, type Rig } from '../../rig/index.js';
+import { applyEdits, findCable, labelOf, type Edit, type Rig } from '../../rig/index.js';
 import { hairV, listed } from '../../units/index.js';
 import type { Fix } from '../finding.js';
 
@@ -33,13 +33,16 @@ export function sinksNobody(before: Rails, after: Rails): boolean {
 export const isLow = ({ allowed, volts, fedBy }: Rails['nodes'][number]): boolean =>
   allowed !== null && fedBy !== null && volts < allowed[0] - hairV(allowed);
 
-/** Leads that carry more than they may after some edits and did not before: what was starved behind a thin lead draws its fill. */
+/** Leads and sources that carry more than they may after some edits and did not before: what was starved draws its fill. */
 function overloadedThen(rig: Rig, before: Rails, after: Rails, edits: readonly Edit[]): string[] {
   const now = applyEdits(rig, edits).rig;
-  const over = (on: Rig, rails: Rails): Set<string> =>
-    new Set(rails.wires.filter((w) => Math.abs(w.amps) > wireMaxA(gaugeOf(on, w))).map((w) => w.cable));
+  const over = (on: Rig, { wires, nodes }: Rails): Set<string> =>
+    new Set([
+      ...wires.filter((w) => Math.abs(w.amps) > wireMaxA(gaugeOf(on, w))).map((w) => w.cable),
+      ...nodes.filter((n) => n.overloaded).map((n) => labelOf(on, n.part)),
+    ]);
   const was = over(rig, before);
-  return [...over(now, after)].filter((cable) => !was.has(cable));
+  return [...over(now, after)].filter((name) => !was.has(name));
 }
 
 const gaugeOf = (rig: Rig, { cable, wire }: Rails['wires'][number]): number =>

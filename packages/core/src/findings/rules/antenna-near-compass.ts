@@ -1,5 +1,6 @@
+import { isCompass } from '../../parts/index.js';
 import { apartMm } from '../../loom/index.js';
-import { partsOfRole } from '../../rig/index.js';
+import { partsThat } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { antennas, moveEdit } from './antenna-parts.js';
 
@@ -7,7 +8,7 @@ import { antennas, moveEdit } from './antenna-parts.js';
 const AWAY_MM = 120;
 
 export const antennaNearCompassRule: Rule = ({ rig }) =>
-  partsOfRole(rig, 'compass').flatMap(({ part: compass }) =>
+  partsThat(rig, isCompass).flatMap(({ part: compass }) =>
     antennas(rig).flatMap((antenna): RuleResult[] => {
       const apart = apartMm(rig, antenna.id, compass.id);
       if (apart === null || apart >= AWAY_MM) return [];

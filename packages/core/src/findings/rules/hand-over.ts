@@ -1,11 +1,12 @@
 import { handOverLink, type Chain } from '../../channels/index.js';
+import { flies } from '../../parts/index.js';
 import type { HandOver } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A flight channel that the second transmitter can have. @source [practice] only the camera is handed over */
 export const handOverFlightRule: Rule = ({ rig, chains }) =>
   rig.handOvers.flatMap((handOver): RuleResult[] => {
-    const flight = handOver.channels.filter(({ channel }) => chains.some((c) => flies(c, channel)));
+    const flight = handOver.channels.filter(({ channel }) => chains.some((c) => fliesOn(c, channel)));
     if (!flight.length) return [];
     const left = handOver.channels.filter((c) => !flight.includes(c));
     return [
@@ -29,8 +30,8 @@ export const handOverFlightRule: Rule = ({ rig, chains }) =>
     ];
   });
 
-const flies = (chain: Chain, channel: number): boolean =>
-  chain.sheet.role === 'controller' && chain.slot === channel && chain.transmitter !== null;
+const fliesOn = (chain: Chain, channel: number): boolean =>
+  flies(chain.sheet) && chain.slot === channel && chain.transmitter !== null;
 
 /** A hand-over that has no effect. */
 export const handOverBrokenRule: Rule = ({ rig, conversations }) =>

@@ -1,6 +1,6 @@
-import type { Sheet } from '../../parts/index.js';
+import { isCompass, type Sheet } from '../../parts/index.js';
 import { apartMm } from '../../loom/index.js';
-import { partsOfRole, sheetOf } from '../../rig/index.js';
+import { partsThat, sheetOf } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A magnet nearer to a compass than this spoils it, mm. @source [practice] */
@@ -8,7 +8,7 @@ const AWAY_MM = 300;
 
 /** A magnetic tool on the same bench as a compass, near it or with no place of its own. */
 export const magnetNearCompassRule: Rule = ({ rig }) =>
-  partsOfRole(rig, 'compass').flatMap(({ part: compass }) =>
+  partsThat(rig, isCompass).flatMap(({ part: compass }) =>
     rig.parts.flatMap((part): RuleResult[] => {
       const apart = apartMm(rig, part.id, compass.id);
       if (!sheetOf(rig, part.id).magnetic || !part.onBench || (apart !== null && apart >= AWAY_MM)) return [];

@@ -1,5 +1,5 @@
 import { leadLength, pinOf, type Conversation } from '../../loom/index.js';
-import type { Edit } from '../../rig/index.js';
+import { wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { serialBase, serialTalks } from './serial-parts.js';
 
@@ -17,8 +17,9 @@ function half(context: RuleContext, c: Conversation): RuleResult[] {
     ? { from: pinOf(c.talker, c.talker.link.pins.hear!), to: pinOf(c.listener, c.listener.link.pins.send!) }
     : { from: pinOf(c.talker, c.talker.link.pins.send!), to: pinOf(c.listener, c.listener.link.pins.hear!) };
   const lengthMm = leadLength(context.rig, missing.from.part, missing.to.part).needMm;
-  const edit: Edit | null = cable
-    ? { kind: 'addWire', cable, wire: { ...missing, colour: 'green', gaugeAwg: 28, lengthMm } }
-    : null;
+  // a wire that is there on the wrong pin is no missing one
+  const free = [missing.from, missing.to].every((at) => !wiresAt(context.rig, at).length);
+  const edit: Edit | null =
+    cable && free ? { kind: 'addWire', cable, wire: { ...missing, colour: 'green', gaugeAwg: 28, lengthMm } } : null;
   return [{ ...rest, rule: 'pair-half', fixes: () => (edit ? [{ label: 'Add the other wire', edits: [edit] }] : []) }];
 }

@@ -1,3 +1,4 @@
+import { flies } from '../../parts/index.js';
 import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
 import type { Edit } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
@@ -15,7 +16,7 @@ export const portNotSetRule: Rule = (context) => [
 /** A port that hears a receiver, and is not told so. */
 function listening({ rig }: RuleContext, c: Conversation): RuleResult[] {
   const resource = resourceOf(c.listener);
-  const given = resource && c.listener.sheet.role === 'controller' ? heldTo(c.listener, c.talker) : null;
+  const given = resource && flies(c.listener.sheet) ? heldTo(c.listener, c.talker) : null;
   if (!given || !c.troubles.includes('port not set')) return [];
   const [port, device] = [c.listener.part.id, c.talker.part.id];
   const held = rig.held.filter((h) => h.part === port && h.resource === resource!.id);

@@ -2,7 +2,7 @@ import { findConversations, type Conversation } from '../../loom/index.js';
 import { findPin, oncePerRig, portLabel, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { isStray } from './stray-wire.js';
-import { isLegOfTwo } from './y-two-talkers.js';
+import { lastLegs } from './y-two-talkers.js';
 
 /** One signal pin in two plugs. A Y lead is one cable and may share a pin; supply pins may be spliced. */
 export const portTwiceRule: Rule = ({ rig }) =>
@@ -55,18 +55,21 @@ function strayOf(rig: Rig, at: PinRef, cables: readonly string[]): Stray {
   for (const id of cables) {
     const own = wiresAt(rig, at).filter(({ cable }) => cable.id === id);
     const [{ cable }] = own as [(typeof own)[number]];
-    if (!own.every(({ wire, index }) => isStray(rig, wire) || isLegOfTwo(rig, cable, index))) continue;
+    if (!own.every(({ wire, index }) => isStray(rig, wire) || lastLegs(rig, cable).includes(index))) continue;
     return { cable: id, wires: own.length < cable.wires.length ? own.map(({ index }) => index) : null };
   }
   return { cable: cables.at(-1)!, wires: null };
 }
 
 /**
- * Conversations of the wiring without the leads put on taken pins. What is said over such a lead, or spoilt by it, is not worth a
- * finding of its own: the lead is.
+ * Conversations of the wiring without the leads put on taken pins and the second talkers of a Y. What is said over such a wire, or
+ * spoilt by it, is not worth a finding of its own: the wire is.
  */
 export function soundTalks(rig: Rig): readonly Conversation[] {
-  const strays = pinsUsedTwice(rig).map(({ stray }) => stray);
+  const legs = rig.cables.flatMap((cable) =>
+    lastLegs(rig, cable).map((wire): Stray => ({ cable: cable.id, wires: [wire] })),
+  );
+  const strays = [...pinsUsedTwice(rig).map(({ stray }) => stray), ...legs];
   if (!strays.length) return findConversations(rig);
   const gone = (cable: string, wire: number | null): boolean =>
     strays.some((s) => s.cable === cable && (s.wires === null || (wire !== null && s.wires.includes(wire))));

@@ -1,12 +1,11 @@
+import { flies } from '../../parts/index.js';
 import { pinOf, type Conversation } from '../../loom/index.js';
 import { portLabel, wiresAt } from '../../rig/index.js';
 import type { RuleContext } from '../finding.js';
 
 /** Serial conversations as their controller holds them. */
 export const serialTalks = ({ conversations }: RuleContext): Conversation[] =>
-  conversations.filter(
-    (c) => c.talker.link.pins.send && c.talker.sheet.role === 'controller' && c.listener.link.pins.send,
-  );
+  conversations.filter((c) => c.talker.link.pins.send && flies(c.talker.sheet) && c.listener.link.pins.send);
 
 /** The cable that carries both wires' ends. */
 function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {

@@ -7,9 +7,13 @@ export function isStray(rig: Rig, { from, to }: { from: PinRef; to: PinRef }): b
   return a.size > 0 && b.size > 0 && ![...a].some((kind) => b.has(kind));
 }
 
-const kindsAt = (rig: Rig, { part, port, pin }: PinRef): Set<LinkKind> =>
-  new Set(
-    sheetOf(rig, part)
-      .links.filter((l) => Object.values(l.pins).some((p) => p.port === port && p.pin === pin))
-      .map((l) => l.kind),
+/** Kinds of link that a pin is of. A serial pair is one kind whatever is spoken over it, and takes a bus as well. */
+const kindsAt = (rig: Rig, { part, port, pin }: PinRef): Set<LinkKind | 'pair'> => {
+  const isHere = (at: { port: string; pin: number } | undefined): boolean => at?.port === port && at.pin === pin;
+  return new Set(
+    sheetOf(rig, part).links.flatMap(({ kind, pins }): (LinkKind | 'pair')[] => {
+      if (isHere(pins.send) || isHere(pins.hear)) return ['pair', 'sbus'];
+      return isHere(pins.data) ? [kind] : [];
+    }),
   );
+};

@@ -27,7 +27,9 @@ export const talkersRule: Rule = ({ rig, nets }) => {
           { name: 'talkers', value: talkers.map((id) => labelOf(rig, id)).join(', ') },
           { name: 'listener', value: second.listener.part.id },
         ],
-        fixes: () => strayFix(rig, nets, at) ?? takeOff(rig, at, second.talker.part.label),
+        // a radio without an antenna is worse than two on one
+        fixes: () =>
+          strayFix(rig, nets, at) ?? (second.kind === 'antenna' ? [] : takeOff(rig, at, second.talker.part.label)),
       },
     ];
   });

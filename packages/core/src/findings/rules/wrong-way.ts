@@ -1,3 +1,4 @@
+import { flies } from '../../parts/index.js';
 import { forward, type Chain } from '../../channels/index.js';
 import type { Edit, Rig } from '../../rig/index.js';
 import type { Figure, Rule, RuleResult } from '../finding.js';
@@ -6,7 +7,7 @@ import type { Figure, Rule, RuleResult } from '../finding.js';
 export const wrongWayRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
     const { control, part, fn, slot } = chain;
-    if (chain.breaks || !control || chain.sheet.role === 'controller' || slot === null) return [];
+    if (chain.breaks || !control || flies(chain.sheet) || slot === null) return [];
     const figures = fn.takes === 'pulse' ? askedAtRest(chain) : fallsUpward(chain);
     if (!figures) return [];
     return [

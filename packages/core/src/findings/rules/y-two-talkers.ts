@@ -51,6 +51,6 @@ export const meetInOneLead = (rig: Rig, parts: readonly string[]): boolean =>
     ),
   );
 
-/** Whether a wire is one of two legs of its lead that talk onto one pin. */
-export const isLegOfTwo = (rig: Rig, cable: Cable, wire: number): boolean =>
-  meetingTalkers(rig, cable).some((talkers) => talkers.length > 1 && talkers.at(-1)!.wire === wire);
+/** Wires of a lead that bring a second talker onto a pin. */
+export const lastLegs = (rig: Rig, cable: Cable): number[] =>
+  meetingTalkers(rig, cable).flatMap((talkers) => (talkers.length > 1 ? [talkers.at(-1)!.wire] : []));

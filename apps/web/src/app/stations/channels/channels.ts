@@ -12,7 +12,8 @@ import {
   type LadderRow,
 } from '@squallmark/core/channels';
 import { worstMark } from '@squallmark/core/findings';
-import { WIDTHS_US, partsOfRole, sheetOf, type Edit } from '@squallmark/core/rig';
+import { hasControls } from '@squallmark/core/parts';
+import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
 import { ControlGlyph } from '../../kit/control-glyph';
 import { Exports } from '../../kit/exports';
@@ -71,7 +72,7 @@ export class Channels {
   private readonly positions = signal<Record<string, number>>({});
   protected readonly chosen = signal<number | null>(null);
   private readonly hand = computed(() => {
-    const all = partsOfRole(this.store.rig(), 'transmitter');
+    const all = partsThat(this.store.rig(), hasControls);
     const id = this.analysis()?.channels.rows[0]?.transmitter;
     return all.find(({ part }) => part.id === id) ?? all[0];
   });

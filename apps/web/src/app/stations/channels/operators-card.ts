@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { setUpTwoOperators } from '@squallmark/core/channels';
-import { labelOf, partsOfRole, sheetOf, type HandOver } from '@squallmark/core/rig';
+import { hasControls } from '@squallmark/core/parts';
+import { labelOf, partsThat, sheetOf, type HandOver } from '@squallmark/core/rig';
 import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
 import { RigStore } from '../../state/rig-store';
@@ -106,7 +107,7 @@ export class OperatorsCard {
     if (!set.ok) return this.store.say(`Not set up: ${set.why}`);
     this.store.do(set.edits);
     if (set.assigned.clash) this.store.say(`Not all assigned: ${set.assigned.clash.why}`);
-    else if (!partsOfRole(this.store.rig(), 'transmitter').length || !set.assigned.rows.length)
+    else if (!partsThat(this.store.rig(), hasControls).length || !set.assigned.rows.length)
       this.store.say("No wish is the camera operator's yet: say so at Brief, or tick channels here");
   }
 

@@ -7,8 +7,8 @@ import {
   type LadderRow,
   type SignalWay,
 } from '@squallmark/core/channels';
-import { isWindowed } from '@squallmark/core/parts';
-import { WIDTHS_US, partsOfRole, type EditOf, type FailSafe } from '@squallmark/core/rig';
+import { hearsAir, isWindowed } from '@squallmark/core/parts';
+import { WIDTHS_US, partsThat, type EditOf, type FailSafe } from '@squallmark/core/rig';
 import { micros, num } from '@squallmark/core/units';
 import { RigStore } from '../../state/rig-store';
 import { CurveEditor } from './curve-editor';
@@ -97,7 +97,7 @@ export class RowCard {
     return move ? this.store.rig().bindings.some((b) => b.part === move.part && b.fn === move.fn.id) : false;
   });
   protected readonly receiver = computed(() => {
-    const all = partsOfRole(this.store.rig(), 'receiver');
+    const all = partsThat(this.store.rig(), hearsAir);
     return (all.find(({ part }) => part.id === this.move()?.receiver) ?? all[0])?.part;
   });
   protected readonly failSafe = computed((): FailSafe | null => {

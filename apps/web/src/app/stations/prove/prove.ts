@@ -14,7 +14,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { handedControls } from '@squallmark/core/channels';
 import { possibleFaults, radioOf } from '@squallmark/core/bench';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
-import { labelOf, partsOfRole, partsWithSheets, controlName, pilotControls } from '@squallmark/core/rig';
+import { hearsAir, hasControls } from '@squallmark/core/parts';
+import { labelOf, partsThat, partsWithSheets, controlName, pilotControls } from '@squallmark/core/rig';
 import { num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
 import { AnalysisStore } from '../../state/analysis';
@@ -79,7 +80,7 @@ export class Prove {
   protected readonly controls = computed(() => pilotControls(this.rig()));
   /** The transmitter's own switch, and beside it every second one with what it has in hand. */
   protected readonly radios = computed(() =>
-    partsOfRole(this.rig(), 'transmitter').map(({ part }) => ({ label: part.label, name: radioOf(part.id) })),
+    partsThat(this.rig(), hasControls).map(({ part }) => ({ label: part.label, name: radioOf(part.id) })),
   );
   protected readonly seconds = computed(() => {
     const rig = this.rig();
@@ -131,7 +132,7 @@ export class Prove {
   /** Receivers that lost the radio say so; a sound link says nothing. */
   protected readonly links = computed(() => {
     const sights = this.frame()?.sights ?? {};
-    return partsOfRole(this.rig(), 'receiver')
+    return partsThat(this.rig(), hearsAir)
       .filter(({ part }) => sights[`${part.id}.radio`] === 'lost')
       .map(({ part }) => ({ part: part.id, text: `${part.label}: radio lost, fail-safe` }));
   });
