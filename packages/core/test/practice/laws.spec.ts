@@ -97,6 +97,7 @@ describe('laws of every rig', () => {
 
   it('2: flight has its own channels, a new rig the usual ones, and no payload shares them', () => {
     expect(breaks(sound, ({ rig }) => [...law.flightUsual(rig), ...law.flightAlone(rig)])).toEqual([]);
+    expect(breaks([...sound, ...faulty], ({ rig }) => law.assignmentKeepsFlight(rig))).toEqual([]);
     expect(sound.filter(({ rig }) => law.flies(rig)).length).toBeGreaterThanOrEqual(50);
   });
 

@@ -1,7 +1,7 @@
 /** What must hold for every rig. Each law gives what breaks it, in words; an empty list is the law kept. */
 import { analyse } from '../../src/analysis/index.js';
 import { compileBench, startBench } from '../../src/bench/index.js';
-import { findChains, isFlightChain, mismatchOf, type Chain } from '../../src/channels/index.js';
+import { assignChannels, findChains, isFlightChain, mismatchOf, type Chain } from '../../src/channels/index.js';
 import type { Finding, Fix, RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
 import { antennaLinks, sees } from '../../src/parts/index.js';
@@ -32,12 +32,24 @@ const flightOf = (rig: Rig): Map<string, string> =>
       .map((c) => [`${c.part.id}.${c.fn.id}`, `${c.slot} ${c.control?.id} ${c.transmitter?.id}`]),
   );
 
-/** 2. Flight keeps control, channel and slot, and no payload shares its channel. */
+/**
+ * 2. Flight keeps control, channel and slot. What a fault has put out of its place, or off its stick, may go home: to the usual
+ * channel of its axis, or to a stick.
+ */
 export function flightKept(before: Rig, after: Rig): string[] {
-  const [was, now] = [flightOf(before), flightOf(after)];
-  const lost = [...was].filter(([name, at]) => now.get(name) !== at);
-  return lost.map(([name, at]) => `${name} was on ${at}, is on ${now.get(name)}`);
+  const was = findChains(before).filter((c) => isFlightChain(c) && c.slot !== null);
+  const now = new Map(findChains(after).map((c) => [`${c.part.id}.${c.fn.id}`, c]));
+  return was.flatMap((c) => {
+    const name = `${c.part.id}.${c.fn.id}`;
+    const then = now.get(name);
+    if (!then || (then.slot === c.slot && then.control?.id === c.control?.id)) return [];
+    const home = then.slot === USUAL[c.fn.what] && then.control?.kind === 'stick';
+    const onStick = then.slot === c.slot && c.control?.kind !== 'stick' && then.control?.kind === 'stick';
+    return home || onStick ? [] : [`${name} was on ${c.slot} ${c.control?.id}, is on ${then.slot} ${then.control?.id}`];
+  });
 }
+
+const USUAL: Record<string, number> = { roll: 1, pitch: 2, throttle: 3, yaw: 4 };
 
 export function flightAlone(rig: Rig): string[] {
   const chains = findChains(rig).filter((c) => c.slot !== null && c.transmitter && c.carrier);
@@ -52,9 +64,8 @@ export const flies = (rig: Rig): boolean => flightOf(rig).size > 0;
 
 /** Where flight of a new rig stands after its proposal. */
 export function flightUsual(rig: Rig): string[] {
-  const usual: Record<string, number> = { roll: 1, pitch: 2, throttle: 3, yaw: 4 };
   return findChains(rig)
-    .filter((c) => isFlightChain(c) && !c.breaks && c.fn.what in usual && c.slot !== usual[c.fn.what])
+    .filter((c) => isFlightChain(c) && !c.breaks && c.fn.what in USUAL && c.slot !== USUAL[c.fn.what])
     .map((c) => `${c.fn.label} stands on channel ${c.slot}`);
 }
 
@@ -124,9 +135,7 @@ export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
       .map((id) => `${name} adds the stop ${id}`),
     ...(isShorted(rig, finding) ? [] : missing(fed(rig), fed(after)).map((id) => `${name} unfeeds ${id}`)),
     ...missing(granted(rig), granted(after)).map((id) => `${name} takes wish ${id}`),
-    ...(finding.rule === 'one-control-many' || finding.rule === 'wish-otherwise'
-      ? flightKept(rig, after).map((x) => `${name}: ${x}`)
-      : []),
+    ...flightKept(rig, after).map((x) => `${name}: ${x}`),
   ];
 }
 
@@ -221,4 +230,10 @@ export function wiresEarn(rig: Rig): string[] {
       ...alone.map(() => `${cable.id} has a ground beside nothing`),
     ];
   });
+}
+
+/** 2. An assignment of all wishes leaves flight where it is. */
+export function assignmentKeepsFlight(rig: Rig): string[] {
+  const { edits } = assignChannels(rig);
+  return edits.length ? flightKept(rig, applyEdits(rig, edits).rig).map((x) => `assigned: ${x}`) : [];
 }

@@ -52,7 +52,7 @@ const OTHERS = SHELF.filter(
 export function randomBench(seed: number): Rig {
   const next = seeded(seed * 7 + 3);
   const pick = picker(next);
-  const drawn = Math.floor(seed / 8) % 2 === 1 ? changedBench(pick, next) : freeBench(seed, pick, next);
+  const drawn = Math.floor(seed / 8) % 2 === 1 ? changedBench(seed, pick, next) : freeBench(seed, pick, next);
   const { kind, two, classes } = drawn;
   // nobody leaves a radio bare on purpose; one bench in eight forgets them
   if (seed % 8 !== 7) classes.push(...classes.flatMap(antennasFor));
@@ -99,7 +99,7 @@ interface Drawn {
 /** A pack, a radio and its receiver, regulators and what else the shelf has. */
 function freeBench(seed: number, pick: Pick, next: () => number): Drawn {
   const kind = pick(RIG_KINDS).kind;
-  const two = seed % 4 === 1;
+  const two = seed % 4 === 1 || seed % 8 === 6;
   const classes: Sheet[] = [
     pick(PACKS),
     two ? SHELF.find((s) => s.class === 'transmitter-10')! : pick(RADIOS),
@@ -115,7 +115,7 @@ function freeBench(seed: number, pick: Pick, next: () => number): Drawn {
 }
 
 /** The parts of a bench of practice, one in twelve left at home, one in eight another of its role, and up to two besides. */
-function changedBench(pick: Pick, next: () => number): Drawn {
+function changedBench(seed: number, pick: Pick, next: () => number): Drawn {
   const { kind = 'rotor', parts } = pick(Object.values(BRIEFS));
   const classes = parts
     .map((p) => SHELF.find((s) => s.class === p.class)!)
@@ -126,6 +126,7 @@ function changedBench(pick: Pick, next: () => number): Drawn {
       return at < 0.2 ? pick(SHELF.filter((s) => s.role === sheet.role)) : sheet;
     });
   if (!classes.some(hasControls)) classes.push(pick(RADIOS));
+  if (seed % 8 === 5) classes.push(SHELF.find((s) => s.class === 'transmitter-operator')!);
   classes.push(...Array.from({ length: Math.floor(next() * 3) }, () => pick(OTHERS)));
   return { kind, two: classes.filter(hasControls).length > 1, classes };
 }

@@ -4,6 +4,7 @@ import { PPM } from '../../signals/index.js';
 import type { PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { findChains, type Chain } from '../chain.js';
+import { isFlightChain } from '../flight.js';
 import { placeChange } from '../place-windows.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
 import { controlOptions } from './control-options.js';
@@ -185,7 +186,9 @@ function channelOfSecond(rig: Rig, second: string, control: string, taken: reado
 
 /** Channels that move nothing let go of a control that now has a row, or that drives others too. */
 function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: readonly AssignedRow[]): Edit[] {
-  const slots = new Set(findChains(rig).flatMap((c) => (c.carrier && c.slot !== null && !c.breaks ? [c.slot] : [])));
+  // a craft flies by its channels even while a lead to it is off: they let go of nothing
+  const heard = (c: Chain): boolean => isFlightChain(c) || (c.carrier !== null && !c.breaks);
+  const slots = new Set(findChains(rig).flatMap((c) => (c.slot !== null && heard(c) ? [c.slot] : [])));
   const own = new Set(rows.filter((_, d) => demands[d]!.hand.id === pilot).map((r) => r.control));
   const many = (control: string): boolean =>
     rig.shaping.filter((s) => s.transmitter === pilot && s.control === control).length > 1;

@@ -1,3 +1,4 @@
+import { FLIGHT_CHANNELS, heardChannels, isAxis, isFlightChain, type Chain } from '../../channels/index.js';
 import { shapingOf, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -9,7 +10,10 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
     const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
     if (slot === null || !transmitter || chain.control || !binding) return [];
     const driven = (n: number): boolean => Boolean(shapingOf(rig, transmitter.id, n)?.control) && !moving.has(n);
-    const meant = [slot - 1, slot + 1].find((n) => n >= 1 && n <= 16 && driven(n));
+    // flight goes to where it is at home, not to whatever is beside it
+    const meant = isFlightChain(chain)
+      ? homeOf(chains, chain)
+      : [slot - 1, slot + 1].find((n) => n >= 1 && n <= 16 && driven(n));
     if (meant === undefined) return [];
     const edits: Edit[] = [{ kind: 'bind', binding: { ...binding, slot: meant } }];
     return [
@@ -30,3 +34,10 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
     ];
   });
 };
+
+/** The usual channel of a flight axis, where nothing else has it. */
+function homeOf(chains: readonly Chain[], chain: Chain): number | undefined {
+  const { what } = chain.fn;
+  const usual = isAxis(what) ? FLIGHT_CHANNELS[what] : undefined;
+  return usual !== undefined && !heardChannels(chains, chain.transmitter!.id, chain).has(usual) ? usual : undefined;
+}

@@ -1,6 +1,6 @@
 import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
 import { samePin, type Edit, type Rig } from '../../rig/index.js';
-import type { Resource, Sheet } from '../../parts/index.js';
+import { overOf, type Resource, type Sheet } from '../../parts/index.js';
 import type { Fix } from '../finding.js';
 
 /** Moves a device's pair to another free port of the same controller that talks, and fast enough. None when there is no such port. */
@@ -9,7 +9,12 @@ export function movePortFix(rig: Rig, { talker, listener }: Conversation): Fix[]
     !r.receiveOnly && (r.highestBaud ?? Infinity) >= (listener.link.params.baud ?? 0);
   const now = resourceOf(talker);
   const free = talker.sheet.resources.find(
-    (r) => r.kind === 'serial' && r.id !== now?.id && suits(r) && isFree(rig, talker.part.id, r),
+    (r) =>
+      r.kind === 'serial' &&
+      r.id !== now?.id &&
+      suits(r) &&
+      isFree(rig, talker.part.id, r) &&
+      tellsAsMuch(talker.sheet, talker.link.id, r.id),
   );
   const to = free && talker.sheet.links.find((l) => l.id === free.id);
   const given = heldTo(talker, listener);
@@ -30,6 +35,10 @@ export function movePortFix(rig: Rig, { talker, listener }: Conversation): Fix[]
   const held: Edit = { kind: 'hold', held: { part: talker.part.id, resource: free.id, ...given } };
   return [{ label: `Move to ${free.label}`, edits: [...edits, ...released, held] }];
 }
+
+/** All that can be told over one link can be told over the other: a craft flown by this pair is flown by that one. */
+const tellsAsMuch = (sheet: Sheet, from: string, to: string): boolean =>
+  sheet.functions.every((f) => !overOf(f).includes(from) || overOf(f).includes(to));
 
 type Pins = Sheet['links'][number]['pins'];
 

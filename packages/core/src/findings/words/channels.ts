@@ -71,7 +71,7 @@ export const CHANNELS_WORDS = {
     text: `${f.label('talker')} counts by the other school: full stick reaches ${f.number('reach')} % and the middle is off.`,
   }),
   'numbering-base': (f) => ({
-    title: `${f.label('part')} ${f.text('function').toLowerCase()} listens one beside`,
+    title: `${f.label('part')} ${f.text('function').toLowerCase()} listens where nothing drives`,
     text: `Slot ${f.number('slot')}, which it calls ${f.number('device calls it')}, is not driven; slot ${f.number('driven')} is and moves nothing.`,
   }),
   'wrong-way': (f) => ({
