@@ -1,0 +1,89 @@
+/** What the laws are held against: the corpus, its traps, and random rigs with random and aimed faults. */
+import { analyse, mendRig } from '../../src/analysis/index.js';
+import type { RuleId } from '../../src/findings/index.js';
+import { isRuleId, RULE_SOURCE } from '../../src/findings/sources.js';
+import { propose, type Proposal } from '../../src/propose/index.js';
+import { applyEdits, type Rig } from '../../src/rig/index.js';
+import { aimedFault } from './aimed-faults.js';
+import { BENCHES } from './benches/index.js';
+import { Proposed } from './proposed.js';
+import { randomBench, randomFault, settled } from './random-bench.js';
+
+const RIGS = 300;
+const range = Number(process.env.LAWS_RANGE ?? 0);
+const seeds = Array.from({ length: RIGS }, (_, i) => range * RIGS + i);
+
+export const RULES = Object.keys(RULE_SOURCE).filter(isRuleId);
+
+export interface Case {
+  name: string;
+  rig: Rig;
+  proposal: Proposal | null;
+}
+
+export const ENOUGH = 5;
+const AIMED_AT_LEAST = 10;
+
+/** On how many of some rigs each rule speaks. */
+export function spoken(cases: readonly Case[]): Map<RuleId, number> {
+  const on = new Map<RuleId, number>();
+  for (const { rig } of cases)
+    for (const rule of new Set(judged(rig).map((f) => f.rule))) on.set(rule, (on.get(rule) ?? 0) + 1);
+  return on;
+}
+
+function aim({ sound, faulty }: Cases): void {
+  const on = spoken([...sound, ...faulty]);
+  for (const [n, rule] of RULES.entries())
+    for (let i = 0, hits = on.get(rule) ?? 0; i < sound.length && hits < AIMED_AT_LEAST; i++) {
+      const base = sound[(i + n * 7) % sound.length]!;
+      const edits = aimedFault(base.rig, rule, i);
+      if (!edits) continue;
+      faulty.push({
+        name: `${base.name}, aimed at ${rule}, way ${i}`,
+        rig: applyEdits(base.rig, edits).rig,
+        proposal: null,
+      });
+      hits++;
+    }
+}
+
+export const breaks = (cases: readonly Case[], of: (c: Case) => string[]): string[] =>
+  cases.flatMap((c) => of(c).map((text) => `${c.name}: ${text}`));
+const judged = (rig: Rig) => analyse(rig).findings.filter((f) => f.mark !== 'clear');
+
+/**
+ * Every bench of the corpus and every random one as proposed; then the same with faults: one trap each, or one to three
+ * random; and for each rule that has spoken on few rigs, faults aimed at it.
+ */
+export interface Cases {
+  sound: Case[];
+  faulty: Case[];
+  /** Sound ones with their findings mended, as far as edits go. */
+  mended: Case[];
+}
+
+/** The cases of the range of seeds that LAWS_RANGE names. */
+export function lawCases(): Cases {
+  const cases: Cases = { sound: [], faulty: [], mended: [] };
+  const { sound, faulty, mended } = cases;
+  for (const bench of BENCHES) {
+    const now = Proposed.of(bench.brief);
+    sound.push({ name: bench.name, rig: now.rig, proposal: now.proposal });
+    for (const trap of bench.traps)
+      faulty.push({ name: `${bench.name}, ${trap.says}`, rig: now.with(trap.put(now)).rig, proposal: null });
+  }
+  for (const seed of seeds) {
+    const drawn = randomBench(seed);
+    const bare = seed % 8 === 7 ? drawn : settled(drawn);
+    const proposal = propose(bare);
+    let rig = applyEdits(bare, proposal.edits).rig;
+    sound.push({ name: `seed ${seed}`, rig, proposal });
+    const better = mendRig(rig).rig;
+    if (better !== rig) mended.push({ name: `seed ${seed}, mended`, rig: better, proposal: null });
+    for (let n = 1; n <= seed % 4; n++) rig = applyEdits(rig, randomFault(rig, seed * 4 + n) ?? []).rig;
+    if (seed % 4) faulty.push({ name: `seed ${seed}, ${seed % 4} faults`, rig, proposal: null });
+  }
+  aim(cases);
+  return cases;
+}
