@@ -33,23 +33,19 @@ export function sinksNobody(before: Rails, after: Rails): boolean {
 export const isLow = ({ allowed, volts, fedBy }: Rails['nodes'][number]): boolean =>
   allowed !== null && fedBy !== null && volts < allowed[0] - hairV(allowed);
 
-/** Leads and sources that carry more than they may after some edits and did not before: what was starved draws its fill. */
-function overloadedThen(rig: Rig, before: Rails, after: Rails, edits: readonly Edit[]): string[] {
-  const now = applyEdits(rig, edits).rig;
-  const over = (on: Rig, { wires, nodes }: Rails): Set<string> =>
-    new Set([
-      ...wires.filter((w) => Math.abs(w.amps) > wireMaxA(gaugeOf(on, w))).map((w) => w.cable),
-      ...nodes.filter((n) => n.overloaded).map((n) => labelOf(on, n.part)),
-    ]);
-  const was = over(rig, before);
-  return [...over(now, after)].filter((name) => !was.has(name));
+/** Leads and sources that carry more than they may, by what a person calls them. */
+function overloadedIn(rig: Rig, { wires, nodes }: Rails): Set<string> {
+  const gaugeOf = ({ cable, wire }: Rails['wires'][number]): number => findCable(rig, cable)!.wires[wire]!.gaugeAwg;
+  return new Set([
+    ...wires.filter((w) => Math.abs(w.amps) > wireMaxA(gaugeOf(w))).map((w) => w.cable),
+    ...nodes.filter((n) => n.overloaded).map((n) => labelOf(rig, n.part)),
+  ]);
 }
 
-const gaugeOf = (rig: Rig, { cable, wire }: Rails['wires'][number]): number =>
-  findCable(rig, cable)!.wires[wire]!.gaugeAwg;
-
-/** A fix by thicker wire, with what it brings to light told on its button. */
+/** A fix by thicker wire, with what it brings to light told on its button: what was starved draws its fill. */
 export function thickerWith(rig: Rig, before: Rails, label: string, edits: Edit[]): Fix {
-  const more = overloadedThen(rig, before, flatAfter(rig, edits), edits);
+  const after = railsAfter(rig, edits);
+  const was = overloadedIn(rig, before);
+  const more = [...overloadedIn(after.rig, after.flat())].filter((name) => !was.has(name));
   return { label: more.length ? `${label}; ${listed(more)} then carries too much` : label, edits };
 }

@@ -1,6 +1,7 @@
-import { FLIGHT_CHANNELS, heardChannels, isAxis, isFlightChain, type Chain } from '../../channels/index.js';
+import { isFlightChain } from '../../channels/index.js';
 import { shapingOf, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { homeChannel } from './flight-home.js';
 
 /** A function on a slot that nothing drives, one beside a driven slot that moves nothing: two devices count differently. @source [practice] */
 export const numberingBaseRule: Rule = ({ rig, chains }) => {
@@ -12,9 +13,9 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
     const driven = (n: number): boolean => Boolean(shapingOf(rig, transmitter.id, n)?.control) && !moving.has(n);
     // flight goes to where it is at home, not to whatever is beside it
     const meant = isFlightChain(chain)
-      ? homeOf(chains, chain)
+      ? homeChannel(chains, chain)
       : [slot - 1, slot + 1].find((n) => n >= 1 && n <= 16 && driven(n));
-    if (meant === undefined) return [];
+    if (meant === undefined || meant === null) return [];
     const edits: Edit[] = [{ kind: 'bind', binding: { ...binding, slot: meant } }];
     return [
       {
@@ -34,10 +35,3 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
     ];
   });
 };
-
-/** The usual channel of a flight axis, where nothing else has it. */
-function homeOf(chains: readonly Chain[], chain: Chain): number | undefined {
-  const { what } = chain.fn;
-  const usual = isAxis(what) ? FLIGHT_CHANNELS[what] : undefined;
-  return usual !== undefined && !heardChannels(chains, chain.transmitter!.id, chain).has(usual) ? usual : undefined;
-}

@@ -1,11 +1,8 @@
 import {
   carriedBy,
   channelEdits,
-  FLIGHT_CHANNELS,
   flightChannels,
   freeChannel,
-  heardChannels,
-  isAxis,
   isFlightChain,
   mayLeave,
   toldOn,
@@ -14,30 +11,24 @@ import {
 import { slotsOf } from '../../parts/index.js';
 import { sheetOf } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { homeChannel } from './flight-home.js';
 import { useBetter } from './use-better.js';
 
 const told = (chains: readonly Chain[]): Chain[] => chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
 
 /** Moves a function to a channel that it may have; none when all are taken or its row is locked. */
-function moved({ rig, chains }: RuleContext, chain: Chain): Fix[] {
-  if (isFlightChain(chain)) return backInPlace({ rig, chains }, chain);
+function moved(context: RuleContext, chain: Chain): Fix[] {
+  const { rig, chains } = context;
+  if (isFlightChain(chain)) return backInPlace(context, chain);
   const stays = chain.shaping?.locked || !mayLeave(rig, chains, chain);
   const to = stays ? null : freeChannel(rig, chains, chain);
   return to === null ? [] : [{ label: `Move it to channel ${to}`, edits: channelEdits(rig, chains, chain, to) }];
 }
 
 /** An axis of flight goes to the channel where it is looked for and to whatever flies it there, nowhere else. */
-function backInPlace({ rig, chains }: Pick<RuleContext, 'rig' | 'chains'>, chain: Chain): Fix[] {
-  const { what } = chain.fn;
-  const usual = isAxis(what) ? FLIGHT_CHANNELS[what] : null;
-  const hears = slotsOf(chain.fn);
-  if (
-    usual === null ||
-    hears?.includes(usual) === false ||
-    heardChannels(chains, chain.transmitter!.id, chain).has(usual)
-  )
-    return [];
-  return [{ label: `Move it to channel ${usual}`, edits: toldOn(rig, chain, usual) }];
+function backInPlace({ rig, chains }: RuleContext, chain: Chain): Fix[] {
+  const home = homeChannel(chains, chain);
+  return home === null ? [] : [{ label: `Move it to channel ${home}`, edits: toldOn(rig, chain, home) }];
 }
 
 function result(
