@@ -24,7 +24,7 @@ export function portCandidates(rig: Rig, part: string, port: string): Candidate[
   const locked = { ...rig, cables: rig.cables.map((c) => ({ ...c, locked: true })) };
   const view = viewBench(locked, { shareBus: true });
   const poser = new Poser(view);
-  poser.need('port', 'this port', null);
+  poser.need('port', 'this port', null, { part, lacks: () => 'nothing here mates with it' });
   const own = (end: ClassEnd): boolean => end.cls.part.id === part && end.cls.members.some((u) => u.port === port);
   for (const talker of view.ends)
     for (const listener of view.ends)

@@ -1,5 +1,6 @@
 import { leadLength, looksAlike, portsCanJoin, type LinkEnd } from '../loom/index.js';
-import type { Pin, Port } from '../parts/index.js';
+import type { Pin, PinAt, Port } from '../parts/index.js';
+import { num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import { eatersOf, fits, outletA, outletsOf, portOf, type Eater } from './outlets.js';
@@ -21,8 +22,11 @@ export interface JoinWish {
 export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish: JoinWish): void {
   const [a, b] = [talker.cls.members[0]!, listener.cls.members[0]!];
   const [from, to] = [portOf(a.sheet, a.port), portOf(b.sheet, b.port)];
-  if (!portsCanJoin(from, to) || !levelsAgree(talker.end, listener.end) || !resourceSuits(a, b, talker, listener))
+  const bar = barred(a, b, talker, listener);
+  if (bar) {
+    poser.refuse(wish.covers, bar);
     return;
+  }
   const isBus = talker.end.link.kind === 'sbus';
   const draft = {
     id: `${wish.covers.join(' + ')}: ${talker.cls.id} ${talker.nth} → ${listener.cls.id} ${listener.nth}`,
@@ -51,6 +55,18 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
     { do: 'join', talker, listener, feed: join },
     [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }],
     `${text}, supply with it`,
+  );
+}
+
+/** What keeps two links from being joined by a lead, in words; null when nothing does. */
+function barred(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): string | null {
+  const [from, to] = [portOf(a.sheet, a.port), portOf(b.sheet, b.port)];
+  if (!portsCanJoin(from, to))
+    return `no lead joins ${a.part.label} ${from.label} (${from.plug.family}) to ${b.part.label} ${to.label} (${to.plug.family})`;
+  return (
+    tooHigh(talker.end, listener.end) ??
+    unsuited(a, listener.end, b.part.label) ??
+    unsuited(b, talker.end, a.part.label)
   );
 }
 
@@ -105,32 +121,30 @@ function resourceCost({ resource, holders }: Unit, other: ClassEnd): CostPart[] 
 }
 
 /** High levels a talker drives must be stood by the listener, both ways for a pair. */
-function levelsAgree(talker: LinkEnd, listener: LinkEnd): boolean {
+function tooHigh(talker: LinkEnd, listener: LinkEnd): string | null {
   const [a, b] = [talker.link.pins, listener.link.pins];
-  return (
-    stands(pinAt(talker, a.data ?? a.send), pinAt(listener, b.data ?? b.hear)) &&
-    stands(pinAt(listener, b.send), pinAt(talker, a.hear))
-  );
+  return over(talker, a.data ?? a.send, listener, b.data ?? b.hear) ?? over(listener, b.send, talker, a.hear);
 }
 
-function stands(drives: Pin | undefined, stands: Pin | undefined): boolean {
-  return drives?.levelV === undefined || stands?.toleratesV === undefined || drives.levelV <= stands.toleratesV;
+function over(from: LinkEnd, at: PinAt | undefined, to: LinkEnd, into: PinAt | undefined): string | null {
+  const [driven, stood] = [pinAt(from, at)?.levelV, pinAt(to, into)?.toleratesV];
+  if (driven === undefined || stood === undefined || driven <= stood) return null;
+  return `${from.part.label} drives ${num(driven)} V into ${to.part.label}, which stands ${num(stood)} V`;
 }
 
-const pinAt = ({ sheet }: LinkEnd, at: { port: string; pin: number } | undefined): Pin | undefined =>
+const pinAt = ({ sheet }: LinkEnd, at: PinAt | undefined): Pin | undefined =>
   at && sheet.ports.find((p) => p.id === at.port)?.pins.find((p) => p.n === at.pin);
 
-/** Fast enough, both ways where the device needs it, with a timer for key ladders. */
-function resourceSuits(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): boolean {
-  return suits(a, listener.end) && suits(b, talker.end);
-}
-
-function suits({ resource }: Unit, other: LinkEnd): boolean {
-  if (!resource) return true;
+/** Fast enough, both ways where the device needs it, with a timer for key ladders; else why not. */
+function unsuited({ resource, part }: Unit, other: LinkEnd, device: string): string | null {
+  if (!resource) return null;
   const { baud, seriesOhm } = other.link.params;
-  if (resource.kind === 'pad') return Boolean(resource.timer) || !seriesOhm;
-  if (resource.highestBaud !== undefined && baud !== undefined && baud > resource.highestBaud) return false;
-  return !(resource.receiveOnly && other.link.way === 'both');
+  const where = `${part.label} ${resource.label}`;
+  if (resource.kind === 'pad')
+    return resource.timer || !seriesOhm ? null : `${where} has no timer, and ${device} is told by a key ladder`;
+  if (resource.highestBaud !== undefined && baud !== undefined && baud > resource.highestBaud)
+    return `${where} goes to ${resource.highestBaud} baud, and ${device} wants ${baud}`;
+  return resource.receiveOnly && other.link.way === 'both' ? `${where} only hears, and ${device} must be told` : null;
 }
 
 /** A supply that can ride along: a pin of one plug is joined to that part's own rail, and feeds the other. */

@@ -20,7 +20,10 @@ function posePairs(poser: Poser, outlets: Outlet[]): void {
     const at = `${outlet.part.id}.${outlet.source.plus.port}.${outlet.source.plus.pin}`;
     if (first === outlet || poser.view.taken.has(at)) continue;
     const need = `pair ${outlet.id}`;
-    poser.need(need, `${outlet.part.label} works in pair`, COST.openNice, { part: outlet.part.id });
+    poser.need(need, `${outlet.part.label} works in pair`, COST.openNice, {
+      part: outlet.part.id,
+      lacks: () => `its plug is taken`,
+    });
     poser.option(
       { id: `${need} with ${first.id}`, covers: [need] },
       { do: 'pair', outlet, first },

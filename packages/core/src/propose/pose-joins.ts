@@ -1,8 +1,10 @@
-import { flies, isCompass, overOf } from '../parts/index.js';
+import { flies, isCompass, overOf, type Link, type Sheet } from '../parts/index.js';
+import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
+import { whyNoLead } from './why-unmet.js';
 
 /** What must be joined besides sticks, volts and pictures: antennas, sensors, devices that only report. */
 export function poseJoins(poser: Poser): void {
@@ -17,11 +19,21 @@ function poseAntennas(poser: Poser): void {
     for (const link of sheet.links.filter((l) => l.kind === 'antenna' && l.way === 'talk')) {
       if (poser.view.kept.some((c) => c.talker.part.id === part.id && c.talker.link.id === link.id)) continue;
       const need = `antenna ${part.id}.${link.id}`;
-      poser.need(need, `${part.label}: ${link.id} has its antenna`, COST.openWish, { part: part.id });
+      poser.need(need, antennaText(part, sheet, link), COST.openWish, {
+        part: part.id,
+        lacks: () => whyNoLead(poser, need, 'no antenna is left on this bench'),
+      });
       const talker = ownEnd(poser, part.id, link.id);
       if (talker) for (const foot of feet) addJoin(poser, talker, foot, { covers: [need], cost: [] });
     }
   }
+}
+
+/** Which antenna is wanted, by its plug where a part has several. */
+function antennaText({ label }: Part, sheet: Sheet, { pins }: Link): string {
+  const several = sheet.links.filter((l) => l.kind === 'antenna' && l.way === 'talk').length > 1;
+  const at = sheet.ports.find((p) => p.id === pins.data?.port);
+  return several && at ? `${label} has its antenna at ${at.label}` : `${label} has its antenna`;
 }
 
 /** The class end of one link of a part, with that very link's unit as its only member. */
@@ -44,7 +56,10 @@ function poseSensors(poser: Poser): void {
     )
       continue;
     const need = `sensor ${part.id}`;
-    poser.need(need, `${part.label} is heard`, COST.openWish, { part: part.id });
+    poser.need(need, `${part.label} is heard`, COST.openWish, {
+      part: part.id,
+      lacks: () => whyNoLead(poser, need, 'no controller here has a CAN plug free'),
+    });
     for (const board of boards) addJoin(poser, sensor, board, { covers: [need], cost: [] });
   }
 }
@@ -62,6 +77,7 @@ function poseReports(poser: Poser): void {
     const need = `report ${cls.id}`;
     poser.need(need, `${cls.part.label} and the controller exchange ${end.link.params.protocol}`, COST.openNice, {
       part: cls.part.id,
+      lacks: () => whyNoLead(poser, need, 'no serial port here suits it'),
     });
     for (const port of ports) addJoin(poser, port, device, { covers: [need], cost: [] });
   }

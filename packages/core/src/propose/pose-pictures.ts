@@ -5,6 +5,7 @@ import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
+import { whyNoLead, whyUnseen } from './why-unmet.js';
 
 /** Order in which a picture passes parts. @source [practice] camera → converter → switcher → on-screen display → transmitter */
 function stageOf(sheet: Sheet): number {
@@ -31,18 +32,25 @@ export function posePictures(poser: Poser): void {
   for (const { part, sheet } of view.parts) {
     const out = sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk');
     if (sees(sheet) && out && !sends(part))
-      poser.need(`picture ${part.id}`, `The picture of ${part.label} arrives`, COST.openWish, { part: part.id });
+      poser.need(`picture ${part.id}`, `The picture of ${part.label} arrives`, COST.openWish, {
+        part: part.id,
+        lacks: () => whyUnseen(poser, `picture ${part.id}`, part, sheet),
+      });
     if (!sheet.pictures.length) continue;
     if (!sends(part))
       poser.need(onwardNeed(part.id), `${part.label} hands its picture on`, given(part) ? COST.openWish : null, {
         part: part.id,
+        lacks: () => whyUnseen(poser, onwardNeed(part.id), part, sheet),
       });
     if (
       stageOf(sheet) === 3 &&
       !given(part) &&
       talkers.some(({ cls, end }) => end.link.kind === 'composite' && cls.part.id !== part.id)
     )
-      poser.need(overlayNeed(part.id), `${part.label} writes into the picture`, COST.openNice, { part: part.id });
+      poser.need(overlayNeed(part.id), `${part.label} writes into the picture`, COST.openNice, {
+        part: part.id,
+        lacks: () => whyNoLead(poser, overlayNeed(part.id), 'no composite picture comes before it'),
+      });
   }
   for (const talker of talkers) for (const listener of listeners) posePath(poser, talker, listener);
 }

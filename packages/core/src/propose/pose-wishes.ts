@@ -2,6 +2,7 @@ import {
   flies,
   hearsAir,
   hasControls,
+  LINK_WORDS,
   sees,
   overOf,
   type LinkKind,
@@ -9,10 +10,12 @@ import {
   type Sheet,
 } from '../parts/index.js';
 import type { Part, Wish } from '../rig/index.js';
+import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
+import { whyNoLead, whyUnheard, whyUntold } from './why-unmet.js';
 
 const hearNeed = (end: ClassEnd): string => `hear ${end.cls.id} ${end.nth}`;
 const flyNeed = (part: string): string => `fly ${part}`;
@@ -37,14 +40,17 @@ function poseFlying(poser: Poser, part: Part, sheet: Sheet): void {
   const over = overOf(sheet.functions.find((f) => f.what === 'throttle') ?? { askedBy: [] });
   if (!over.length || keptInto(poser, part.id)) return;
   const need = flyNeed(part.id);
-  poser.need(need, `${part.label} hears a receiver`, COST.openWish, { part: part.id });
+  poser.need(need, `${part.label} hears a receiver`, COST.openWish, {
+    part: part.id,
+    lacks: () => whyUnheard(poser, need, part, sheet, over),
+  });
   for (const end of endsFor(poser, part.id, over)) {
     wakeHearing(poser, end, part.label);
     poser.option(
       { id: `${need} by ${end.cls.id} ${end.nth}`, covers: [need], wakes: [hearNeed(end)], modes: modesOf(end) },
       { do: 'tell', wish: '', part: part.id, fn: 'throttle', link: end.end.link.id },
       [],
-      `${part.label} over ${end.end.link.id}`,
+      `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
     );
   }
 }
@@ -61,7 +67,7 @@ function endsFor(poser: Poser, partId: string, over: readonly string[]): ClassEn
 
 function poseWish(poser: Poser, wish: Wish): void {
   const need = `wish ${wish.id}`;
-  poser.need(need, wish.label, COST.openWish, { wish: wish.id });
+  poser.need(need, wish.label, COST.openWish, { wish: wish.id, lacks: () => whyUntold(poser, need, wish) });
   for (const { part, sheet } of poser.view.parts) {
     if (wish.part !== undefined && wish.part !== part.id) continue;
     for (const fn of sheet.functions.filter((f) => f.what === wish.what)) poseTelling(poser, wish, part, sheet, fn);
@@ -104,7 +110,7 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
       },
       make(end.end.link.id),
       [...settingCost(poser, end), ...schoolCost(poser, end, sheet, fn)],
-      `${part.label} over ${end.end.link.id}`,
+      `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
     );
   }
 }
@@ -138,7 +144,11 @@ function schoolCost(poser: Poser, { end }: ClassEnd, sheet: Sheet, fn: PartFunct
 }
 
 function wakeHearing(poser: Poser, end: ClassEnd, label: string): void {
-  poser.need(hearNeed(end), `${label} is told over ${end.end.link.kind}`, null, { part: end.cls.part.id });
+  const { part, sheet } = end.cls;
+  poser.need(hearNeed(end), `${label} is told over ${LINK_WORDS[end.end.link.kind]}`, null, {
+    part: part.id,
+    lacks: () => whyUnheard(poser, hearNeed(end), part, sheet, [end.end.link.id]),
+  });
 }
 
 /** Everything that could talk to a link that must be told. */
@@ -194,7 +204,11 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
   if (!sights.length || poser.view.kept.some((c) => c.talker.part.id === part.id && REACHES.has(c.kind))) return [];
   const need = reachNeed(part.id);
   if (poser.has(need)) return [need];
-  poser.need(need, `${part.label} reaches a camera`, null, { part: part.id });
+  poser.need(need, `${part.label} reaches a camera`, null, {
+    part: part.id,
+    lacks: () =>
+      whyNoLead(poser, need, `no camera here takes ${listed(sights.map(({ end }) => LINK_WORDS[end.link.kind]))}`),
+  });
   for (const talker of sights)
     for (const listener of poser.view.ends) {
       if (
@@ -217,7 +231,9 @@ function poseTrainer(poser: Poser): void {
     ({ cls, end }) => hasControls(cls.sheet) && end.link.kind === 'ppm' && end.link.way === 'listen',
   );
   if (poser.view.kept.some((c) => c.kind === 'ppm' && hasControls(c.talker.sheet))) return;
-  poser.need('trainer', 'The camera operator is joined to the pilot', COST.openWish);
+  poser.need('trainer', 'The camera operator is joined to the pilot', COST.openWish, {
+    lacks: () => whyNoLead(poser, 'trainer', 'no two transmitters here have a trainer socket free'),
+  });
   for (const talker of talkers)
     for (const listener of listeners)
       if (talker.cls.part.id !== listener.cls.part.id)

@@ -5,11 +5,13 @@ import { poseJoins } from './pose-joins.js';
 import { posePictures } from './pose-pictures.js';
 import { poseWishes } from './pose-wishes.js';
 import { Poser, type Demand, type Posed } from './poser.js';
-import type { WiringProblem } from './problem.js';
+import type { Option, WiringProblem } from './problem.js';
 
 export interface PosedProblem {
   view: BenchView;
   problem: WiringProblem;
+  /** Every way that was thought of, those that lead nowhere too: they tell why a demand stays open. */
+  thought: readonly Option[];
   /** What each option means, by option id. */
   posed: Map<string, Posed>;
   /** Every need in words, by its id. */
@@ -30,7 +32,7 @@ export function poseRig(rig: Rig): PosedProblem {
     pools: [...poser.pools.values()],
     hubs: [...poser.hubs.values()],
   });
-  return { view: poser.view, problem, posed: poser.posed, demands: poser.demands };
+  return { view: poser.view, problem, thought: poser.options, posed: poser.posed, demands: poser.demands };
 }
 
 /** Takes out options that wake or cover a need nobody can cover, until none is left. */

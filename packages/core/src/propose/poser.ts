@@ -27,14 +27,19 @@ export interface Demand {
   part: string | null;
   wish: string | null;
   /** Why nothing on the bench meets it, in figures; asked only where nothing does. */
-  lacks?: () => string;
+  lacks: () => string;
 }
+
+type NeedMore = Pick<Demand, 'lacks'> & Partial<Pick<Demand, 'part' | 'wish'>>;
 
 export interface Posed {
   make: Make;
   cost: CostPart[];
   text: string;
 }
+
+/** Reasons kept for one demand: more are never read. */
+const MOST_REASONS = 2;
 
 const metPool = (need: string): string => `met ${need}`;
 /** More options than can rely on one demand. */
@@ -49,6 +54,8 @@ export class Poser {
   readonly posed = new Map<string, Posed>();
   readonly demands = new Map<string, Demand>();
 
+  private readonly refusals = new Map<string, Set<string>>();
+
   constructor(readonly view: BenchView) {}
 
   has(need: string): boolean {
@@ -56,7 +63,7 @@ export class Poser {
   }
 
   /** A demand from the start (`openPoints`: what leaving it open costs), or one that a choice wakes (null). */
-  need(need: string, text: string, openPoints: number | null, more: Partial<Demand> = {}): void {
+  need(need: string, text: string, openPoints: number | null, more: NeedMore): void {
     if (this.has(need)) return;
     this.demands.set(need, { need, text, part: null, wish: null, ...more });
     this.needs.push({ id: need, always: openPoints !== null });
@@ -79,6 +86,19 @@ export class Poser {
   /** What an option takes that is only of use when a demand is really met, not left open. */
   relies(need: string): Option['takes'] {
     return this.has(need) ? [{ pool: this.pool(metPool(need), 1), amount: 1 / MANY }] : [];
+  }
+
+  /** Remembers why a way to meet some demands was not posed. */
+  refuse(needs: readonly string[], why: string): void {
+    for (const need of needs) {
+      const known = this.refusals.get(need) ?? new Set();
+      if (known.size < MOST_REASONS) this.refusals.set(need, known.add(why));
+    }
+  }
+
+  /** Why ways to meet a demand were not posed, the first of them; empty when none came in question. */
+  refused(need: string): string[] {
+    return [...(this.refusals.get(need) ?? [])];
   }
 
   pool(id: string, capacity: number): string {

@@ -94,6 +94,20 @@ describe('a proposal', () => {
     );
   });
 
+  it('says in kinds and names why a wish, a picture or an antenna stays open', () => {
+    const unmet = (parts: Record<string, string>, wishes: ReturnType<typeof wish>[] = []) =>
+      new Map(propose(smallRig(parts, [], {}, { wishes })).unmet.map((u) => [u.demand, u.why]));
+    expect(unmet({ CAM: 'ribbon-camera', VT: 'video-transmitter-5v' }).get('The picture of CAM arrives')).toBe(
+      'it comes as a ribbon, and what shows or sends here takes composite video',
+    );
+    expect(unmet({ VT: 'video-transmitter-5v' }).get('VT has its antenna')).toBe('no antenna is left on this bench');
+    const press = unmet({ AU: 'ribbon-air-unit', AN: 'antenna-screw' }).get('AU has its antenna');
+    expect(press).toMatch(/^no lead joins AU .* \(coax press\) to AN .* \(coax screw\)$/);
+    const told = { RX: 'receiver-ppm', TX: 'transmitter-16', G: 'gimbal-three-bus' };
+    expect(unmet(told, [wish('tilt')]).get('tilt')).toBe('G is told over SBUS, and what could tell it here talks PPM');
+    expect(unmet(told, [wish('zoom')]).get('zoom')).toBe('no part here has a function for it');
+  });
+
   it('says which demands clash when the ports run out: the smallest set', () => {
     const rig = smallRig(
       { ...SERIAL, A: 'fpv-camera-serial', B: 'zoom-block', C: 'video-transmitter-serial', AN: 'antenna-screw' },

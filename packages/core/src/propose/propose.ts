@@ -5,11 +5,11 @@ import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
 import { idleParts, type Idle } from './idle.js';
 import { poseRig, type PosedProblem } from './pose.js';
-import type { Demand } from './poser.js';
 import type { Option, Solution } from './problem.js';
 import { solveProven, type ProgrammeSolver } from './programme.js';
 import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
 import { thickenLeads } from './thicken.js';
+import { demandText, unmetOf, type Unmet } from './unmet.js';
 import { weave, weaveEdits, type Chosen, type Woven } from './weave.js';
 
 /** One thing the proposal decided, with what it costs and what came next. */
@@ -21,14 +21,6 @@ export interface Choice {
   cost: CostPart[];
   /** The next best way for the same demand, and how much dearer it is by itself; null when there is none. */
   next: { text: string; dearerBy: number } | null;
-}
-
-/** A demand that stays open, and why. */
-export interface Unmet {
-  demand: string;
-  wish: string | null;
-  part: string | null;
-  why: string;
 }
 
 /** Demands that cannot all be met with these parts. */
@@ -110,7 +102,7 @@ function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution, solve
       ),
     ),
     clashes: clashes.map(({ needs, smallest }) => ({
-      demands: needs.map((n) => textOf(posed, n)),
+      demands: needs.map((n) => demandText(posed, n)),
       wishes: needs.flatMap((n) => posed.demands.get(n)?.wish ?? []),
       smallest,
     })),
@@ -135,8 +127,6 @@ function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): Edit[] {
   return [...addressed, ...firstChannels(after)];
 }
 
-const textOf = ({ demands }: PosedProblem, need: string): string => demands.get(need)?.text ?? need;
-
 function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: ReadonlySet<string>): Choice {
   const { text, cost } = posed.posed.get(option.id)!;
   const others = posed.problem.options.filter(
@@ -145,26 +135,10 @@ function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: Rea
   // one that is cheaper by itself is dearer for the whole: it would cost others more than it saves
   const next = others.filter((o) => o.cost >= option.cost).sort((a, b) => a.cost - b.cost)[0];
   return {
-    demand: option.covers.map((need) => textOf(posed, need)).join(' · '),
+    demand: option.covers.map((need) => demandText(posed, need)).join(' · '),
     text: woven.textOf.get(option.id) ?? text,
     cable: woven.cableOf.get(option.id) ?? null,
     cost,
     next: next ? { text: posed.posed.get(next.id)!.text, dearerBy: next.cost - option.cost } : null,
   };
-}
-
-const MOST_NAMED = 4;
-
-function unmetOf(posed: PosedProblem, option: Option, clashes: string[][]): Unmet {
-  const need = option.covers[0]!;
-  const demand: Demand = posed.demands.get(need)!;
-  const ways = posed.problem.options.some((o) => !o.open && o.covers.includes(need));
-  const clash = clashes.find((c) => c.includes(need)) ?? clashes[0];
-  const against = (clash ?? []).filter((n) => n !== need).map((n) => textOf(posed, n));
-  const why = !ways
-    ? (demand.lacks?.() ?? 'no part on this bench can do it')
-    : against.length
-      ? `not together with: ${against.slice(0, MOST_NAMED).join(', ')}${against.length > MOST_NAMED ? ` and ${against.length - MOST_NAMED} more` : ''}`
-      : 'the parts run out';
-  return { demand: demand.text, wish: demand.wish, part: demand.part, why };
 }

@@ -30,7 +30,7 @@ describe('laws of every rig', () => {
     let steps = 0;
     let failed = 0;
     let clean = 0;
-    const broken = breaks([...sound, ...faulty, ...mendedOf(sound)], ({ rig }) => {
+    const broken = breaks([...sound, ...faulty, ...mendedOf([...sound, ...faulty])], ({ rig }) => {
       const { findings, brief } = analyse(rig);
       const run = law.stepsExplained(rig);
       steps += run.steps;

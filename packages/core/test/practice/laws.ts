@@ -163,6 +163,9 @@ export function stepsExplained(rig: Rig): { failed: string[]; unexplained: strin
   return { failed, unexplained, steps: plan.length };
 }
 
+/** A reason names parts by their labels, or figures; never a part's id, nor that nothing can. */
+const saysSomething = (why: string): boolean => why !== '' && !/undefined|NaN|\[object|\bP\d+\b|can do it/.test(why);
+
 /** 5. After a proposal every part is fed, idle with its reason, or unmet; each camera has one way; each radio its antennas. */
 export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
   const { rails } = analyse(rig);
@@ -193,6 +196,7 @@ export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
   );
   return [
     ...unfed.map((n) => `${n.part} (${rig.parts.find((p) => p.id === n.part)!.label}) is not fed`),
+    ...proposal.unmet.filter(({ why }) => !saysSomething(why)).map((u) => `${u.demand} stays open: "${u.why}"`),
     ...blind.map(({ part }) => `${part.label} shows nobody its picture`),
     ...bare,
     ...proposal.unmet

@@ -1,5 +1,5 @@
 import { connectorOf } from '../../parts/index.js';
-import { findPin, type PinRef, type Rig } from '../../rig/index.js';
+import { findCable, findPin, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -8,6 +8,10 @@ function isGround(rig: Rig, at: PinRef): boolean {
   const { pin, port } = findPin(rig, at)!;
   return pin.line === 'ground' && connectorOf(port.plug.family).group === 'made';
 }
+
+/** A lead that brings a plus needs the return beside it. */
+const feeds = (rig: Rig, cable: string): boolean =>
+  findCable(rig, cable)!.wires.some((w) => [w.from, w.to].some((at) => findPin(rig, at)?.pin.line === 'supply'));
 
 /** The same two parts joined by ground in two cables: one ground path is asked. @source [practice] */
 export const groundTwiceRule: Rule = ({ rig }) => {
@@ -20,8 +24,8 @@ export const groundTwiceRule: Rule = ({ rig }) => {
   );
   return [...groupBy(grounds, (g) => g.pair).values()].flatMap((same): RuleResult[] => {
     const cables = [...new Set(same.map((g) => g.cable))];
-    const last = same.at(-1)!;
-    if (cables.length < 2) return [];
+    const last = same.findLast((g) => !feeds(rig, g.cable));
+    if (cables.length < 2 || !last) return [];
     const [a, b] = last.pair.split(' ');
     return [
       {
