@@ -109,12 +109,14 @@ const isShorted = (rig: Rig, but: Finding): boolean =>
     (f) => (f.rule === 'polarity' || (f.rule === 'back-feed' && f.mark === 'stop')) && f.id !== but.id,
   );
 
-/** What mending brings to light stands on the button: the lead that then carries too much, the part that then wants a supply. */
+/** What mending brings to light stands on the button: the lead that then carries too much, the part that then gets too little
+ * or wants a supply. */
 function isTold(rig: Rig, { label }: Fix, stop: string): boolean {
   const [rule, about] = stop.split(':') as [string, string];
-  const part = rig.parts.find((p) => p.id === about)?.label;
+  const part = rig.parts.find((p) => p.id === about.split('+')[0])?.label;
   const named = rule === 'wire-overloaded' ? about : rule === 'regulator-overload' ? part : undefined;
-  if (named) return new RegExp(`${named}\\b.* then carries too much`).test(label);
+  if (named) return new RegExp(`${named}\\b.* then carr(ies|y) too much`).test(label);
+  if (rule === 'supply-range') return part !== undefined && new RegExp(`${part}.* then gets? too little`).test(label);
   return rule === 'supply-none' && part !== undefined && label.includes(`${part} then wants a supply`);
 }
 

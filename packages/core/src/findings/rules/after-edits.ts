@@ -42,10 +42,22 @@ function overloadedIn(rig: Rig, { wires, nodes }: Rails): Set<string> {
   ]);
 }
 
-/** A fix by thicker wire, with what it brings to light told on its button: what was starved draws its fill. */
-export function thickerWith(rig: Rig, before: Rails, label: string, edits: Edit[]): Fix {
+/** Parts that get less than they may, by their labels. */
+const starvedIn = (rig: Rig, { nodes }: Rails): Set<string> =>
+  new Set(nodes.filter(isLow).map((n) => labelOf(rig, n.part)));
+
+/** A fix that lets more current flow, or sends it another way, with what it brings to light told on its button. */
+export function currentWith(rig: Rig, before: Rails, label: string, edits: Edit[]): Fix {
   const after = railsAfter(rig, edits);
-  const was = overloadedIn(rig, before);
-  const more = [...overloadedIn(after.rig, after.flat())].filter((name) => !was.has(name));
-  return { label: more.length ? `${label}; ${listed(more)} then carries too much` : label, edits };
+  const flat = after.flat();
+  const fresh = (inRails: typeof overloadedIn): string[] => {
+    const was = inRails(rig, before);
+    return [...inRails(after.rig, flat)].filter((name) => !was.has(name));
+  };
+  const [loaded, starved] = [fresh(overloadedIn), fresh(starvedIn)];
+  const said = [
+    ...(loaded.length ? [`${listed(loaded)} then ${loaded.length > 1 ? 'carry' : 'carries'} too much`] : []),
+    ...(starved.length ? [`${listed(starved)} then ${starved.length > 1 ? 'get' : 'gets'} too little`] : []),
+  ];
+  return { label: [label, ...said].join('; '), edits };
 }

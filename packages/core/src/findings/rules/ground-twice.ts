@@ -2,6 +2,7 @@ import { connectorOf } from '../../parts/index.js';
 import { findCable, findPin, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { currentWith } from './after-edits.js';
 
 /** A ground on a plug of a lead made on the bench; ready leads bring their shield whether it is wanted or not. */
 function isGround(rig: Rig, at: PinRef): boolean {
@@ -14,7 +15,7 @@ const feeds = (rig: Rig, cable: string): boolean =>
   findCable(rig, cable)!.wires.some((w) => [w.from, w.to].some((at) => findPin(rig, at)?.pin.line === 'supply'));
 
 /** The same two parts joined by ground in two cables: one ground path is asked. @source [practice] */
-export const groundTwiceRule: Rule = ({ rig }) => {
+export const groundTwiceRule: Rule = ({ rig, flat }) => {
   const grounds = rig.cables.flatMap((cable) =>
     cable.wires.flatMap((w, wire) =>
       isGround(rig, w.from) && isGround(rig, w.to)
@@ -39,10 +40,9 @@ export const groundTwiceRule: Rule = ({ rig }) => {
           { name: 'to', value: b! },
         ],
         fixes: () => [
-          {
-            label: `Leave it out of ${last.cable}`,
-            edits: [{ kind: 'removeWire', cable: last.cable, wire: last.wire }],
-          },
+          currentWith(rig, flat, `Leave it out of ${last.cable}`, [
+            { kind: 'removeWire', cable: last.cable, wire: last.wire },
+          ]),
         ],
       },
     ];

@@ -3,7 +3,7 @@ import { PACK_LEAD_AWG, thickestFit, wireMaxA } from '../../rails/index.js';
 import { findPin, sheetOf, type Edit, type Rig, type Wire } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
-import { thickerWith } from './after-edits.js';
+import { currentWith } from './after-edits.js';
 
 const isSupply = (rig: Rig, { from, to }: Wire): boolean =>
   [from, to].every((at) => ['supply', 'ground'].includes(findPin(rig, at)?.pin.line ?? ''));
@@ -72,7 +72,7 @@ export const packLeadThinRule: Rule = ({ rig, flat }) =>
           { name: 'least', value: first.least, unit: 'AWG', source: '[practice]' },
         ],
         fixes: () => [
-          thickerWith(
+          currentWith(
             rig,
             flat,
             `Use ${first.least} AWG`,

@@ -2,7 +2,7 @@ import { GAUGES, thickestFit, wireOhm, type Rails } from '../../rails/index.js';
 import { findCable, findPin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
-import { flatAfter, thickerWith } from './after-edits.js';
+import { flatAfter, currentWith } from './after-edits.js';
 
 /** A shared lead that loses more than this starves what hangs behind it, V there and back. @source [practice] */
 const MOST_DROP_V = 0.25;
@@ -46,7 +46,7 @@ function thickEnough(rig: Rig, flat: Rails, id: string, wire: number): Fix[] {
     );
     const amps = flatAfter(rig, edits).wires.find((w) => w.cable === id && w.wire === wire)!.amps;
     if (2 * Math.abs(amps) * wireOhm({ ...own, gaugeAwg }) <= MOST_DROP_V)
-      return [thickerWith(rig, flat, `Use ${gaugeAwg} AWG`, edits)];
+      return [currentWith(rig, flat, `Use ${gaugeAwg} AWG`, edits)];
   }
   return [];
 }

@@ -12,7 +12,7 @@ import {
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
-import { flatAfter, isLow, railsAfter, sinksNobody, thickerWith } from './after-edits.js';
+import { flatAfter, isLow, railsAfter, sinksNobody, currentWith } from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
@@ -165,7 +165,7 @@ export function thickerFix({ rig, flat: rails }: RuleContext, flat: RailNode, wa
     );
     const after = flatAfter(rig, edits).nodes.find((n) => n.part === flat.part && n.terminal === flat.terminal)!;
     if (after.volts >= wantedV)
-      return [thickerWith(rig, rails, `Use ${gaugeAwg} AWG: +${(after.volts - flat.volts).toFixed(2)} V`, edits)];
+      return [currentWith(rig, rails, `Use ${gaugeAwg} AWG: +${(after.volts - flat.volts).toFixed(2)} V`, edits)];
   }
   return [];
 }

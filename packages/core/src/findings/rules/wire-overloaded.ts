@@ -2,7 +2,7 @@ import { GAUGES, thickestFit, wireMaxA, type Rails } from '../../rails/index.js'
 import { findCable, type Cable, type Edit, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
-import { flatAfter, thickerWith } from './after-edits.js';
+import { flatAfter, currentWith } from './after-edits.js';
 
 const THICKEST_AWG = 10;
 
@@ -41,7 +41,7 @@ function thickEnough(rig: Rig, flat: Rails, cable: Cable, amps: number): Fix[] {
     const carried = flatAfter(rig, edits)
       .wires.filter((w) => w.cable === cable.id)
       .every((w) => Math.abs(w.amps) <= wireMaxA(Math.min(gaugeAwg, cable.wires[w.wire]!.gaugeAwg)));
-    if (carried) return [thickerWith(rig, flat, `Use ${gaugeAwg} AWG`, edits)];
+    if (carried) return [currentWith(rig, flat, `Use ${gaugeAwg} AWG`, edits)];
   }
   return [];
 }
