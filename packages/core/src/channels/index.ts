@@ -35,7 +35,15 @@ export { chainLatency, type Latency, type Wait } from './latency.js';
 export { pictureSteps, type PictureStep } from './picture-steps.js';
 export { ladderRows, rowNow, type LadderRow, type LadderMove } from './ladder.js';
 export { fitOf, runsAcross, type Fit } from './fit.js';
-export { FLIGHT_CHANNELS, flightChannels, isAxis, isFlightChain, isFlown, reservedChannels } from './flight.js';
+export {
+  FLIGHT_CHANNELS,
+  flightChannels,
+  isAxis,
+  isFlightChain,
+  isFlown,
+  reservedChannels,
+  safeLine,
+} from './flight.js';
 export { mismatchOf, sideOf, type Mismatch } from './match.js';
 export { chainsOfWishes, nameOf } from './assign/pose.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';

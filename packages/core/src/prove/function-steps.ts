@@ -1,6 +1,6 @@
 import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
-import { sendsPictures, type Control } from '../parts/index.js';
+import { sendsPictures, type Control, type PartFunction } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
@@ -11,7 +11,7 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
   const control = chain.control!;
   switch (chain.fn.takes) {
     case 'position':
-      return [1, -1].map((to) => positionStep(chain, control, setUp, to));
+      return [...slowFirst(chain, control), 1, -1].map((to) => positionStep(chain, control, setUp, to));
     case 'rate':
       return [1, -1].map((to) => rateStep(chain, control, setUp, to));
     case 'pulse':
@@ -20,6 +20,11 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
       return restPositions(control.kind).map((to, i) => windowStep(plan, chain, control, to, i));
   }
 }
+
+/** A drive is first run slowly each way, by a control that has a little of it to give. @source [practice] 20–30 % */
+const slowFirst = ({ fn }: Chain, { kind }: Control): number[] =>
+  fn.what === 'drive' && (kind === 'stick' || kind === 'slider' || kind === 'knob') ? [SLOWLY, -SLOWLY] : [];
+const SLOWLY = 0.25;
 
 /**
  * Controls that put the part in a state in which the function works: its mode, and nothing else that drives its joint.
@@ -61,8 +66,11 @@ const AXIS_WORDS: Record<string, Record<number, string>> = {
 
 /** A control taken somewhere, in bench words. */
 export function moveText(control: Control, to: number): string {
-  const axis = control.kind === 'stick' ? AXIS_WORDS[control.id.slice(-1)]?.[to] : undefined;
-  const text = `${control.label} ${axis ?? POSITION_WORDS[control.kind]![to]}`;
+  const end = Math.sign(to);
+  const words =
+    (control.kind === 'stick' && AXIS_WORDS[control.id.slice(-1)]?.[end]) || POSITION_WORDS[control.kind]![end]!;
+  const some = Math.abs(to) < 1 && to !== 0 ? words.replace(/^full(y)?/, 'a quarter') : words;
+  const text = `${control.label} ${some}`;
   return text[0]!.toUpperCase() + text.slice(1);
 }
 
@@ -101,17 +109,41 @@ function positionStep(chain: Chain, control: Control, setUp: Record<string, numb
 function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): BareStep {
   const { fn, part } = chain;
   const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.told);
-  const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN['°/s'] }];
+  const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN[fn.range!.unit] }];
   if (fn.joint) sights.push({ sight: `${part.id}.${fn.joint}-angle`, moves: value > 0 ? 1 : -1 });
   return {
     id: stepId(chain, to),
     part: part.id,
     title: moveText(control, to),
-    expectText: `${fn.label.toLowerCase()} ${value > 0 ? 'right' : 'left'}, ${num(Math.abs(value))}°/s`,
+    expectText: `${fn.label.toLowerCase()} ${wayText(fn.what, value)}, ${num(Math.abs(value))}${fn.range!.unit}`,
     setUp,
     moves: [{ control: control.id, to }],
     expects: sights,
   };
+}
+
+/** Which way a rate goes, as one says it of what moves. */
+const WAYS: Readonly<Record<string, readonly [up: string, down: string]>> = {
+  tilt: ['up', 'down'],
+  'look-down': ['up', 'down'],
+  zoom: ['in', 'out'],
+  focus: ['farther', 'nearer'],
+  iris: ['wider', 'narrower'],
+  exposure: ['brighter', 'darker'],
+  drive: ['forward', 'back'],
+};
+
+function wayText(what: string, value: number): string {
+  const [up, down] = WAYS[what] ?? ['right', 'left'];
+  return value > 0 ? up : down;
+}
+
+/** What goes on until it is told again; another pulse function does its thing once each time. */
+const RUNS: ReadonlySet<string> = new Set(['record', 'interval']);
+
+function pulseText({ what, label, cue }: PartFunction, on: boolean): string {
+  const does = RUNS.has(what) ? (on ? 'starts' : 'stops') : on ? 'once' : 'once more';
+  return `${label.toLowerCase()} ${does}${cue ? ` · ${cue}` : ''}`;
 }
 
 function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
@@ -123,7 +155,7 @@ function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
     id: stepId(chain, on ? 'on' : 'off'),
     part: part.id,
     title: `${control.label[0]!.toUpperCase()}${control.label.slice(1)}: ${flick}`,
-    expectText: `${fn.label.toLowerCase()} ${on ? 'starts' : 'stops'}${fn.cue ? ` · ${fn.cue}` : ''}`,
+    expectText: pulseText(fn, on),
     setUp: {},
     moves: [
       { control: control.id, to: -inside },

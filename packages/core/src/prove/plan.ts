@@ -1,4 +1,4 @@
-import { type Chain } from '../channels/index.js';
+import { safeLine, type Chain } from '../channels/index.js';
 import { heardBy, type Conversation } from '../loom/index.js';
 import { flies, hasControls, hearsAir, sees } from '../parts/index.js';
 import {
@@ -11,7 +11,7 @@ import {
   type Part,
   type Rig,
 } from '../rig/index.js';
-import { groupBy } from '../units/index.js';
+import { count, groupBy } from '../units/index.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
@@ -43,10 +43,11 @@ export function checkPlan(
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
   const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
   const setUpText = wordsOfSetUp(rig);
+  const safe = safeLine(rig).text;
   const ways: Ways = { rig, heard: hearsFrom(conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };
-  return all.map((step) => ({
+  return all.map((step, i) => ({
     ...step,
-    setUpText: setUpText(step),
+    setUpText: [...(i === 0 ? [safe] : []), setUpText(step)].filter(Boolean).join(', '),
     names: namesOf(rig, step),
     dependsOn: dependsOf(ways, step),
   }));
@@ -101,7 +102,7 @@ function powerStep(rig: Rig): BareStep[] {
       id: 'power',
       part: fed[0]!.id,
       title: 'Every part has its volts',
-      expectText: `${fed.length} parts inside their bands`,
+      expectText: `${count(fed.length, 'part')} inside ${fed.length > 1 ? 'their bands' : 'its band'}`,
       setUp: {},
       moves: [],
       expects: fed.map((p) => ({ sight: `${p.id}.feed`, is: 'fed' })),

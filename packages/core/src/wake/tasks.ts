@@ -1,4 +1,4 @@
-import { findChains, isFlown, panHolds } from '../channels/index.js';
+import { findChains, isFlown, panHolds, safeLine } from '../channels/index.js';
 import {
   PICTURE_LINKS,
   antennaLinks,
@@ -67,19 +67,11 @@ type Draft = Partial<WakeTask> & Pick<WakeTask, 'id' | 'part' | 'text' | 'second
 const task = (draft: Draft): WakeTask => ({ note: '', hands: false, still: false, after: [], ...draft });
 const ids = (tasks: WakeTask[]): string[] => tasks.map((t) => t.id);
 
-/** The first line of every wake: nothing may turn, run or fall while it is proven. @source [practice] */
 function safeTasks(rig: Rig): WakeTask[] {
   const all = partsWithSheets(rig);
-  const drive = all.find(({ sheet }) => drives(sheet));
-  const first = drive ?? all.find(({ sheet }) => flies(sheet)) ?? all.find(({ sheet }) => hasControls(sheet)) ?? all[0];
+  const first = [drives, flies, hasControls].flatMap((does) => all.find(({ sheet }) => does(sheet)) ?? [])[0] ?? all[0];
   if (!first) return [];
-  const text = drive
-    ? 'Line unloaded, carriage in hand'
-    : isFlown(rig)
-      ? 'Props off'
-      : 'Nothing in reach of what moves';
-  const note = drive ? 'nobody under the line; both locks looked at twice' : 'until every step is proven';
-  return [task({ id: 'safe', part: first.part.id, text, note, seconds: HANDS_S.safe, hands: true })];
+  return [task({ id: 'safe', part: first.part.id, ...safeLine(rig), seconds: HANDS_S.safe, hands: true })];
 }
 
 function transmitterTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {

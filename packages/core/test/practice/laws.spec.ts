@@ -53,6 +53,9 @@ describe('laws of every rig', () => {
     const onBench = (rig: Rig): Set<string> => new Set([...rig.parts, ...rig.cables].map((x) => x.id));
     const odd = told.filter(({ rig, f }) => !f.subjects.length || f.subjects.some((id) => !onBench(rig).has(id)));
     expect(odd.map(({ name, f }) => `${name}: ${f.id}`)).toEqual([]);
+    // a figure that a sentence names and its rule does not give
+    const blank = told.filter(({ f }) => /NaN|undefined|\[object| {2}| \.|""/.test(`${f.title} ${f.text}`));
+    expect(blank.map(({ name, f }) => `${name}: ${f.title}. ${f.text}`)).toEqual([]);
   });
 
   it('5: nothing is forgotten by a proposal', () => {

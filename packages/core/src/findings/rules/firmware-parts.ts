@@ -1,6 +1,11 @@
 import { flies, type Sheet } from '../../parts/index.js';
-import type { Part } from '../../rig/index.js';
+import { findPart, findPin, sheetOf, type Part, type PinRef, type Rig } from '../../rig/index.js';
 import type { RuleContext } from '../finding.js';
+
+interface PartAndSheet {
+  part: Part;
+  sheet: Sheet;
+}
 
 export interface FirmwareNeed {
   device: Part;
@@ -9,20 +14,49 @@ export interface FirmwareNeed {
   need: Sheet['firmware'][number];
 }
 
-/** Every firmware need of a part with the controller it hangs on, by the link that needs it: menus, ladders, gimbals alike. */
-export function firmwareNeeds({ conversations }: RuleContext): FirmwareNeed[] {
+/**
+ * Every firmware need of a part with the controller it hangs on, by the link that needs it: menus, ladders, gimbals alike.
+ * A lead that is meant for the link counts, whether or not it is wired right: mending it changes no firmware.
+ */
+export function firmwareNeeds(context: RuleContext): FirmwareNeed[] {
   const seen = new Set<string>();
-  return conversations.flatMap((c) => {
-    const [controller, device] = flies(c.talker.sheet) ? [c.talker, c.listener] : [c.listener, c.talker];
-    if (!flies(controller.sheet) || flies(device.sheet)) return [];
-    return device.sheet.firmware
-      .filter((need) => need.over === undefined || need.over === device.link.id)
+  return hangings(context).flatMap(({ controller, device, link }) =>
+    device.sheet.firmware
+      .filter((need) => need.over === undefined || need.over === link)
       .filter((need) => {
         const key = `${controller.part.id} ${device.part.id} ${need.what}`;
         return !seen.has(key) && seen.add(key);
       })
-      .map((need) => ({ device: device.part, controller: controller.part, board: controller.sheet.board, need }));
+      .map((need) => ({ device: device.part, controller: controller.part, board: controller.sheet.board, need })),
+  );
+}
+
+interface Hanging {
+  controller: PartAndSheet;
+  device: PartAndSheet;
+  /** Link of the device. */
+  link: string;
+}
+
+function hangings({ rig, conversations }: RuleContext): Hanging[] {
+  const talking = conversations.flatMap((c): Hanging[] => {
+    const [controller, device] = flies(c.talker.sheet) ? [c.talker, c.listener] : [c.listener, c.talker];
+    return flies(controller.sheet) && !flies(device.sheet) ? [{ controller, device, link: device.link.id }] : [];
   });
+  const wired = rig.cables.flatMap((cable) => cable.wires.flatMap(({ from, to }) => meantBy(rig, from, to)));
+  return [...talking, ...wired];
+}
+
+/** Links of a device that a wire with a signal at either end is meant for: those on the plug it ends in. */
+function meantBy(rig: Rig, from: PinRef, to: PinRef): Hanging[] {
+  if (![from, to].some((at) => findPin(rig, at)?.pin.line === 'signal')) return [];
+  const ends = [from, to].map((at) => ({ at, part: findPart(rig, at.part)!, sheet: sheetOf(rig, at.part) }));
+  const controller = ends.find((e) => flies(e.sheet));
+  const device = ends.find((e) => !flies(e.sheet));
+  if (!controller || !device) return [];
+  return device.sheet.links
+    .filter((l) => Object.values(l.pins).some((pin) => pin.port === device.at.port))
+    .map((l) => ({ controller, device, link: l.id }));
 }
 
 /** Negative when version `a` is older than `b`: numbers between dots, one after the other. */

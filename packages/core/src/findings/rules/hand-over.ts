@@ -1,14 +1,15 @@
-import { handOverLink, type Chain } from '../../channels/index.js';
+import { handOverLink, toldOn, type Chain } from '../../channels/index.js';
 import { flies } from '../../parts/index.js';
-import type { HandOver } from '../../rig/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { HandOver, Rig } from '../../rig/index.js';
+import { listed } from '../../units/index.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
+import { homeChannel } from './flight-home.js';
 
 /** A flight channel that the second transmitter can have. @source [practice] only the camera is handed over */
 export const handOverFlightRule: Rule = ({ rig, chains }) =>
   rig.handOvers.flatMap((handOver): RuleResult[] => {
     const flight = handOver.channels.filter(({ channel }) => chains.some((c) => fliesOn(c, channel)));
     if (!flight.length) return [];
-    const left = handOver.channels.filter((c) => !flight.includes(c));
     return [
       {
         rule: 'hand-over-flight',
@@ -20,15 +21,33 @@ export const handOverFlightRule: Rule = ({ rig, chains }) =>
           { name: 'to', value: handOver.to },
           { name: 'channels', value: flight.map((c) => c.channel).join(', ') },
         ],
-        fixes: () => [
-          {
-            label: 'Keep flight with the pilot',
-            edits: [{ kind: 'handOver', handOver: { ...handOver, channels: left } }],
-          },
-        ],
+        fixes: () => keepFlight(rig, chains, handOver),
       },
     ];
   });
+
+/** Flight channels stay with the pilot; from one that a payload listens to as well, flight goes back to where it is at home. */
+function keepFlight(rig: Rig, chains: readonly Chain[], handOver: HandOver): Fix[] {
+  const flown = (channel: number): Chain[] => chains.filter((c) => fliesOn(c, channel));
+  const isShared = (channel: number): boolean =>
+    flown(channel).length > 0 && chains.some((c) => c.second && c.slot === channel && !flies(c.sheet));
+  const astray = handOver.channels.filter((c) => isShared(c.channel)).flatMap((c) => flown(c.channel));
+  const moves = astray.map((chain) => ({ chain, home: homeChannel(chains, chain) }));
+  if (moves.some(({ home }) => home === null)) return [];
+  const left = handOver.channels.filter((c) => !flown(c.channel).length || isShared(c.channel));
+  const back = moves.map(({ chain, home }) => `${chain.fn.label.toLowerCase()} back to channel ${home}`);
+  return [
+    {
+      label: back.length ? `Move ${listed(back)}` : 'Keep flight with the pilot',
+      edits: [
+        ...(left.length < handOver.channels.length
+          ? [{ kind: 'handOver' as const, handOver: { ...handOver, channels: left } }]
+          : []),
+        ...moves.flatMap(({ chain, home }) => toldOn(rig, chain, home!)),
+      ],
+    },
+  ];
+}
 
 const fliesOn = (chain: Chain, channel: number): boolean =>
   flies(chain.sheet) && chain.slot === channel && chain.transmitter !== null;

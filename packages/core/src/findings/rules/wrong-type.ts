@@ -1,14 +1,14 @@
-import type { Conversation } from '../../loom/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Conversation, LinkEnd } from '../../loom/index.js';
+import { LINK_WORDS } from '../../parts/index.js';
+import { settingOf } from '../../rig/index.js';
+import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
-/** A listener whose own switch, or kind, does not fit what the wire brings. */
+/** A link whose end is set for something else, or a listener of another kind than what the wire brings. */
 export const wrongTypeRule: Rule = ({ conversations }) =>
   conversations
     .filter((c) => c.troubles.includes('wrong type') && !strapOf(c))
     .map((c): RuleResult => {
-      // with two talkers on the wire, which of them it should understand is settled first
-      const alone = !c.troubles.includes('talkers collide');
-      const when = alone && c.listener.link.kind === c.kind ? c.listener.link.when : undefined;
+      const off = setElsewhere(c);
       return {
         rule: 'wrong-type',
         mark: 'stop',
@@ -16,27 +16,42 @@ export const wrongTypeRule: Rule = ({ conversations }) =>
         subjects: [c.listener.part.id, c.talker.part.id],
         figures: [
           { name: 'talker', value: c.talker.part.id },
-          { name: 'brings', value: c.kind },
+          { name: 'brings', value: LINK_WORDS[c.kind] },
           { name: 'listener', value: c.listener.part.id },
-          {
-            name: 'expects',
-            value:
-              c.listener.sheet.links.find(
-                (l) => l.id !== c.listener.link.id && l.pins.data?.port === c.listener.link.pins.data?.port,
-              )?.kind ?? c.listener.link.kind,
-          },
+          { name: 'expects', value: LINK_WORDS[expectedKind(c.listener)] },
+          ...(off ? settingFigures(off) : []),
         ],
-        fixes: () =>
-          when
-            ? [
-                {
-                  label: `Switch it to ${when.value}`,
-                  edits: [{ kind: 'set', part: c.listener.part.id, setting: when.setting, value: when.value }],
-                },
-              ]
-            : [],
+        // with two talkers on the wire, which of them it should understand is settled first
+        fixes: () => (off && !c.troubles.includes('talkers collide') ? switchBack(off) : []),
       };
     });
+
+/** The end whose own setting has put its link out of use, where the two would understand each other. */
+function setElsewhere({ talker, listener, kind }: Conversation): LinkEnd | null {
+  if (listener.link.kind !== kind) return null;
+  return [listener, talker].find((end) => !end.live && end.link.when) ?? null;
+}
+
+/** What a listener's pin takes as it stands: another link on the same pin, or its own. */
+const expectedKind = ({ sheet, link }: LinkEnd): LinkEnd['link']['kind'] =>
+  sheet.links.find((l) => l.id !== link.id && l.pins.data?.port === link.pins.data?.port)?.kind ?? link.kind;
+
+function settingFigures({ part, sheet, link }: LinkEnd): Figure[] {
+  const { setting, value } = link.when!;
+  return [
+    { name: 'set part', value: part.id },
+    { name: 'setting', value: sheet.settings.find((s) => s.id === setting)?.label ?? setting },
+    { name: 'stands', value: settingOf(sheet, part, setting) ?? 'nothing' },
+    { name: 'wants', value, source: 'part sheet' },
+  ];
+}
+
+const switchBack = ({ part, link }: LinkEnd): Fix[] => [
+  {
+    label: `Switch it to ${link.when!.value}`,
+    edits: [{ kind: 'set', part: part.id, setting: link.when!.setting, value: link.when!.value }],
+  },
+];
 
 /** The strap that would put the listener right; it is another finding, since it is bridged at power-up. */
 export function strapOf(c: Conversation) {

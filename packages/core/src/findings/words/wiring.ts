@@ -1,4 +1,4 @@
-import type { SomeSayings } from './saying.js';
+import { capital, type SomeSayings } from './saying.js';
 
 export const WIRING_WORDS = {
   'talkers-collide': (f) => ({
@@ -9,10 +9,16 @@ export const WIRING_WORDS = {
     title: `${f.text('cable')} joins two outputs`,
     text: `${f.label('first')} and ${f.label('second')} both talk into one Y lead. One talker, many listeners.`,
   }),
-  'wrong-type': (f) => ({
-    title: `${f.label('listener')} expects ${f.text('expects')}`,
-    text: `${f.label('talker')} brings ${f.text('brings')}. It looks exactly like a dead wire.`,
-  }),
+  'wrong-type': (f) =>
+    f.text('setting')
+      ? {
+          title: `${f.label('set part')}: ${f.text('setting').toLowerCase()} is ${f.text('stands')}`,
+          text: `${capital(f.text('brings'))} between ${f.label('talker')} and ${f.label('listener')} wants it at ${f.text('wants')}. It looks exactly like a dead wire.`,
+        }
+      : {
+          title: `${f.label('listener')} expects ${f.text('expects')}`,
+          text: `${f.label('talker')} brings ${f.text('brings')}. It looks exactly like a dead wire.`,
+        },
   'strap-other-type': (f) => ({
     title: `${f.label('part')}: ${f.text('setting').toLowerCase()} is not ${f.text('wants')}`,
     text: `Bridge its control pins while it gets power to toggle it; see the ${f.text('shows')}. It does not find out by itself.`,
