@@ -13,7 +13,7 @@ function timesOf(bytes: Uint8Array, baud: number, shake: () => number): Float64A
 
 /** Numbers between 0 and 1, the same for the same seed. */
 function noise(seed: number): () => number {
-  let now = seed;
+  let now = (seed * 48_271) % 2_147_483_647;
   return () => (now = (now * 16_807) % 2_147_483_647) / 2_147_483_647;
 }
 

@@ -50,6 +50,7 @@ function fitted(spans: Float64Array, guessNs: number): { baud: number; miss: num
     }
     if (down) bitNs = up / down;
   }
+  bitNs = alongRuns(spans, bitNs);
   let miss = 0;
   let counted = 0;
   for (const span of spans) {
@@ -59,6 +60,32 @@ function fitted(spans: Float64Array, guessNs: number): { baud: number; miss: num
     counted++;
   }
   return { baud: 1e9 / bitNs, miss: counted ? miss / counted : 0.5 };
+}
+
+/**
+ * Bit time from the places of the changes in each run of spans that are whole bits: a change that shakes moves its two spans
+ * against each other, and over a run that cancels. Least squares of time over bits, every run with its own start.
+ */
+function alongRuns(spans: Float64Array, guessNs: number): number {
+  let [up, down] = [0, 0];
+  let run: { bits: number; ns: number }[] = [{ bits: 0, ns: 0 }];
+  const close = (): void => {
+    const mean = (of: 'bits' | 'ns'): number => run.reduce((sum, at) => sum + at[of], 0) / run.length;
+    const [bits, ns] = [mean('bits'), mean('ns')];
+    for (const at of run) {
+      up += (at.bits - bits) * (at.ns - ns);
+      down += (at.bits - bits) ** 2;
+    }
+    run = [{ bits: 0, ns: 0 }];
+  };
+  for (const span of spans) {
+    const bits = Math.round(span / guessNs);
+    const last = run.at(-1)!;
+    if (bits < 1 || bits > MOST_BITS) close();
+    else run.push({ bits: last.bits + bits, ns: last.ns + span });
+  }
+  close();
+  return down ? up / down : guessNs;
 }
 
 /** The usual speed a measured one stands for, or the measured one itself to three figures. */
