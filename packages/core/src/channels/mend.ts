@@ -135,6 +135,8 @@ export function mayLeave(rig: Rig, chains: readonly Chain[], chain: Chain): bool
   if (!heardChannels(chains, chain.transmitter!.id, chain).has(chain.slot!)) return true;
   const wish = chainsOfWishes(rig, chains).get(chain);
   if (!wish || mismatchOf(rig, wish, chain) !== null) return true;
+  // a channel of its own would first have to be handed over, by a control of the second radio's
+  if (wish.by === 'camera operator') return false;
   const own = ownControl(rig, chains, chain);
   return own !== null && (wish.control === null || wish.control === own);
 }

@@ -32,7 +32,7 @@ function keepFlight(rig: Rig, chains: readonly Chain[], handOver: HandOver): Fix
   const isShared = (channel: number): boolean =>
     flown(channel).length > 0 && chains.some((c) => c.second && c.slot === channel && !flies(c.sheet));
   const astray = handOver.channels.filter((c) => isShared(c.channel)).flatMap((c) => flown(c.channel));
-  const moves = astray.map((chain) => ({ chain, home: homeChannel(chains, chain) }));
+  const moves = astray.map((chain) => ({ chain, home: homeChannel(rig, chains, chain) }));
   if (moves.some(({ home }) => home === null)) return [];
   const left = handOver.channels.filter((c) => !flown(c.channel).length || isShared(c.channel));
   const back = moves.map(({ chain, home }) => `${chain.fn.label.toLowerCase()} back to channel ${home}`);

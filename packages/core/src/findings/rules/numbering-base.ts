@@ -13,7 +13,7 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
     const driven = (n: number): boolean => Boolean(shapingOf(rig, transmitter.id, n)?.control) && !moving.has(n);
     // flight goes to where it is at home, not to whatever is beside it
     const meant = isFlightChain(chain)
-      ? homeChannel(chains, chain)
+      ? homeChannel(rig, chains, chain)
       : [slot - 1, slot + 1].find((n) => n >= 1 && n <= 16 && driven(n));
     if (meant === undefined || meant === null) return [];
     const edits: Edit[] = [{ kind: 'bind', binding: { ...binding, slot: meant } }];

@@ -27,7 +27,7 @@ function moved(context: RuleContext, chain: Chain): Fix[] {
 
 /** An axis of flight goes to the channel where it is looked for and to whatever flies it there, nowhere else. */
 function backInPlace({ rig, chains }: RuleContext, chain: Chain): Fix[] {
-  const home = homeChannel(chains, chain);
+  const home = homeChannel(rig, chains, chain);
   return home === null ? [] : [{ label: `Move it to channel ${home}`, edits: toldOn(rig, chain, home) }];
 }
 
