@@ -117,6 +117,7 @@ function isTold(rig: Rig, { label }: Fix, stop: string): boolean {
   const named = rule === 'wire-overloaded' ? about : rule === 'regulator-overload' ? part : undefined;
   if (named) return new RegExp(`${named}\\b.* then carr(ies|y) too much`).test(label);
   if (rule === 'supply-range') return part !== undefined && new RegExp(`${part}.* then gets? too little`).test(label);
+  if (rule === 'packs-unequal') return part !== undefined && new RegExp(`${part}\\b.* then .* apart`).test(label);
   return rule === 'supply-none' && part !== undefined && label.includes(`${part} then wants a supply`);
 }
 

@@ -55,7 +55,11 @@ export function poseAssign(
   const reserved: Reserved = { slots: reservedChannels(rig, flying), flying: flying !== undefined };
   const seats = seatsOf(rig, chains, conversations, reserved, wishes);
   const kept = seats.filter((s) => s.kept);
-  const takenSlots = new Set([...kept.map((s) => s.chain.slot!), ...lockedEmpty(rig, pilot.part.id)]);
+  const takenSlots = new Set([
+    ...kept.map((s) => s.chain.slot!),
+    ...lockedEmpty(rig, pilot.part.id),
+    ...leftOut(chains, pilot.part.id, wishes),
+  ]);
   const takenControls = new Map<string, Set<string>>();
   for (const { part, sheet } of partsWithSheets(rig).filter((p) => hasControls(p.sheet)))
     takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, reserved.flying && part.id === pilot.part.id));
@@ -93,6 +97,14 @@ export function poseAssign(
     pilot: pilot.part,
   };
 }
+
+/** Channels on which functions wait that are to stay as they are, driven or not. */
+const leftOut = (chains: readonly Chain[], pilot: string, { only }: AssignWishes): number[] =>
+  only
+    ? chains.flatMap((c) =>
+        c.carrier && c.slot !== null && c.transmitter?.id === pilot && !only.has(nameOf(c)) ? [c.slot] : [],
+      )
+    : [];
 
 /** A flight function stays where it is told; one that is told nothing goes to its usual channel. @source [practice] */
 function flightSlots({ slot, fn }: Chain, taken: ReadonlySet<number>): Demand['slots'] {

@@ -1,9 +1,10 @@
 import type { Rule, RuleResult } from '../finding.js';
-import { compareVersions, firmwareNeeds } from './firmware-parts.js';
+import { compareVersions, firmwareNeeds, leastFor } from './firmware-parts.js';
 
 /** Controller firmware older than a device needs. Flashing erases the configuration. @source [practice] */
-export const firmwareOldRule: Rule = (context) =>
-  firmwareNeeds(context)
+export const firmwareOldRule: Rule = (context) => {
+  const needs = firmwareNeeds(context);
+  return needs
     .filter(
       ({ controller, need }) =>
         controller.firmware !== undefined && compareVersions(controller.firmware, need.least) < 0,
@@ -26,8 +27,9 @@ export const firmwareOldRule: Rule = (context) =>
       ],
       fixes: () => [
         {
-          label: `Flashed to ${need.least}`,
-          edits: [{ kind: 'note', part: controller.id, change: { firmware: need.least } }],
+          label: `Flashed to ${leastFor(needs, controller.id)}`,
+          edits: [{ kind: 'note', part: controller.id, change: { firmware: leastFor(needs, controller.id) } }],
         },
       ],
     }));
+};

@@ -38,13 +38,16 @@ interface Hanging {
   link: string;
 }
 
+const pairOf = ({ controller, device }: Hanging): string => `${controller.part.id} ${device.part.id}`;
+
 function hangings({ rig, conversations }: RuleContext): Hanging[] {
   const talking = conversations.flatMap((c): Hanging[] => {
     const [controller, device] = flies(c.talker.sheet) ? [c.talker, c.listener] : [c.listener, c.talker];
     return flies(controller.sheet) && !flies(device.sheet) ? [{ controller, device, link: device.link.id }] : [];
   });
+  const known = new Set(talking.map(pairOf));
   const wired = rig.cables.flatMap((cable) => cable.wires.flatMap(({ from, to }) => meantBy(rig, from, to)));
-  return [...talking, ...wired];
+  return [...talking, ...wired.filter((h) => !known.has(pairOf(h)))];
 }
 
 /** Links of a device that a wire with a signal at either end is meant for: those on the plug it ends in. */
@@ -58,6 +61,13 @@ function meantBy(rig: Rig, from: PinRef, to: PinRef): Hanging[] {
     .filter((l) => Object.values(l.pins).some((pin) => pin.port === device.at.port))
     .map((l) => ({ controller, device, link: l.id }));
 }
+
+/** Firmware that is enough for everything on a controller: one that is too old for another would be the next finding. */
+export const leastFor = (needs: readonly FirmwareNeed[], controller: string): string =>
+  needs
+    .filter((n) => n.controller.id === controller)
+    .map((n) => n.need.least)
+    .reduce((a, b) => (compareVersions(a, b) < 0 ? b : a));
 
 /** Negative when version `a` is older than `b`: numbers between dots, one after the other. */
 export function compareVersions(a: string, b: string): number {
