@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { findChains } from '../channels/index.js';
 import { applyEdits, emptyRig, type Edit, type Rig } from '../rig/index.js';
 import { decodeSbus } from '../signals/index.js';
 import {
@@ -27,6 +28,18 @@ describe('the bench', () => {
   it('carries a slider to the tilt axis through real bus bytes', () => {
     expect(after(mendedRig(), { 'left-slider': 1 })['GB.tilt-angle']).toBeCloseTo(23.2, 0);
     expect(after(mendedRig(), { 'left-slider': -1 })['GB.tilt-angle']).toBeCloseTo(-88.4, 0);
+  });
+
+  it('tells a camera through a controller none of whose own functions is told', () => {
+    const rig = mendedRig();
+    const own = rig.bindings.filter((b) => b.part === 'FC');
+    const bare = edited(...own.map(({ part, fn }): Edit => ({ kind: 'unbind', part, fn })));
+    const relayed = findChains(bare).find((c) => c.relayed && !c.breaks)!;
+    const sight = `${relayed.part.id}.${relayed.fn.id}`;
+    const [down, up] = [-1, 1].map((at) => after(bare, { [relayed.control!.id]: at })[sight]);
+    expect(own.length).toBeGreaterThan(0);
+    expect(down).not.toBeNull();
+    expect(up).not.toEqual(down);
   });
 
   it('puts the same counts on the bus that a decoder reads', () => {

@@ -1,6 +1,6 @@
 import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, type Told } from '../channels/index.js';
-import type { Joint, PartFunction, Sheet } from '../parts/index.js';
-import { findConversations, PICTURE_KINDS, type Conversation } from '../loom/index.js';
+import { hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
+import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { solveRails, type RailNode, type Rails } from '../rails/index.js';
 import type { BusScale } from '../signals/index.js';
@@ -46,6 +46,8 @@ export interface BenchPart {
   /** Milliseconds after power until it works. */
   wakesMs: number;
   ears: Ear[];
+  /** Bench index of the receiver whose counts it reads, for itself or to tell others; null where it reads none. */
+  counts: number | null;
   axes: Axis[];
   shaping: Shaping[];
   /** Where each control stands when nobody touches it. */
@@ -111,6 +113,7 @@ export function compileBench(rig: Rig, charge = 1): Bench {
       volts,
       wakesMs: sheet.starts.reduce((sum, s) => sum + s.seconds * 1000, 0),
       ears,
+      counts: countsFrom(conversations, part, ears, indexOf),
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, ears)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
       idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idleAt({ part, sheet }, c)])),
@@ -163,6 +166,21 @@ function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
       scale: COUNTED.has(first.kind) ? (first.listener.link.params.scale ?? 'micro') : null,
     },
   ];
+}
+
+/** A controller reads the counts for what it tells others, even while none of its own functions is told. */
+function countsFrom(
+  conversations: readonly Conversation[],
+  { id }: Part,
+  ears: readonly Ear[],
+  indexOf: Map<string, number>,
+): number | null {
+  const own = ears.find((ear) => ear.scale !== null && ear.controller === null);
+  if (own) return own.receiver;
+  const from = heardBy(conversations, id).find(
+    (c) => COUNTED.has(c.kind) && hearsAir(c.talker.sheet) && !c.troubles.length,
+  );
+  return from ? indexOf.get(from.talker.part.id)! : null;
 }
 
 function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {

@@ -113,8 +113,7 @@ export function stepDevice(own: BenchPart, state: DeviceState, at: Surroundings)
 
 /** Decodes a new bus frame and takes each ear's width; arrays stay the same while their figures do. */
 function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceState {
-  const bus = own.ears.find(hearsBus);
-  const receiver = bus && (at.parts[bus.receiver] as ReceiverState);
+  const receiver = own.counts === null ? undefined : (at.parts[own.counts] as ReceiverState);
   const fresh = receiver !== undefined && receiver.busFrames !== state.busFrames;
   const counts = fresh ? decodeCounts(receiver.bytes, state.counts) : state.counts;
   let changed = false;
@@ -128,7 +127,6 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
   return { ...state, counts, busFrames, us, asked };
 }
 
-const hearsBus = (ear: Ear): boolean => ear.scale !== null && ear.controller === null;
 const scratch = new Uint16Array(SBUS.slots);
 
 function decodeCounts(bytes: Uint8Array, before: readonly number[]): readonly number[] {

@@ -52,6 +52,7 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
           mark: 'stop',
           station: 'loom',
           subjects: [part.id],
+          apart: link.id === 'antenna' ? '' : link.id,
           figures: [
             { name: 'part', value: part.id },
             { name: 'port', value: portLabel(rig, foot) },
