@@ -1,4 +1,4 @@
-import { sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { sheetOf, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A camera's key ladder on a pad without a timer: nothing can imitate the keys there. @source [practice] */
@@ -24,18 +24,22 @@ export const padNoTimerRule: Rule = ({ rig }) =>
             { name: 'device', value: device.part },
             { name: 'resource', value: pad.label },
           ],
-          fixes: () =>
-            free?.pin
-              ? [
-                  {
-                    label: `Move to ${free.label}`,
-                    edits: [
-                      { kind: 'moveEnd', cable: cable.id, wire: index, end, pin: { ...wire[end], pin: free.pin } },
-                      ...handedOn(rig, wire[end].part, pad.id, free.id),
-                    ],
-                  },
-                ]
-              : [],
+          fixes: () => {
+            // keys that another pad plays already want no second one
+            if (wiresAt(rig, device).length > 1)
+              return [{ label: 'Take the wire off', edits: [{ kind: 'removeWire', cable: cable.id, wire: index }] }];
+            if (!free?.pin) return [];
+            const pin = { ...wire[end], pin: free.pin };
+            return [
+              {
+                label: `Move to ${free.label}`,
+                edits: [
+                  { kind: 'moveEnd', cable: cable.id, wire: index, end, pin },
+                  ...handedOn(rig, wire[end].part, pad.id, free.id),
+                ],
+              },
+            ];
+          },
         },
       ];
     }),

@@ -63,6 +63,13 @@ export function hangsOnDead({ full }: RuleContext, node: RailNode): boolean {
 }
 const DEAD_V = 0.05;
 
+/** The one load of a supply whose switch is wished for: moved off, the switch would switch nothing. */
+function isSwitched({ rig, full }: RuleContext, { part, fedBy }: RailNode): boolean {
+  const switched = rig.wishes.some((w) => w.what === 'radio-power' && (w.part === undefined || w.part === fedBy));
+  if (!switched || fedBy === null || !sheetOf(rig, fedBy).functions.some((f) => f.what === 'radio-power')) return false;
+  return full.nodes.every((n) => n.fedBy !== fedBy || n.part === part);
+}
+
 /** Moves the far ends of a supply lead to a source that fits; a lead that also carries signals stays, and a new one is made. */
 export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   const { rig, flat } = context;
@@ -71,7 +78,7 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   if (!own) return [];
   if (!wiresAt(rig, pins.minus).length) return returnFix(rig, node, own, flat);
   // volts below nothing: some lead before it is changed over, and no move of this one mends that
-  if (second || node.volts < -DEAD_V) return [];
+  if (second || node.volts < -DEAD_V || isSwitched(context, node)) return [];
   const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
   const moves = outletsFor(rig, node, flat)
     .filter((o) => !samePin(o.plus, own.wire[own.far]))
