@@ -53,8 +53,11 @@ test('a rig grows from the shelf, and undo takes it back', async ({ page }) => {
   const shelf = page.getByRole('dialog', { name: 'Pull parts' });
   await shelf.getByLabel('Find a class').fill('gimbal');
   await shelf.getByRole('button', { name: 'Pull Gimbal, two axis', exact: true }).click();
-  await shelf.getByLabel('Find a class').fill('pack');
-  await shelf.getByRole('button', { name: 'Pull Pack 4S', exact: true }).click();
+  // an exact name comes first, and Enter pulls it
+  await shelf.getByLabel('Find a class').fill('pack 4s');
+  await expect(shelf.getByText('Enter pulls Pack 4S.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(shelf.getByRole('status')).toHaveText('Pack 4S pulled, 1 here.');
   await shelf.getByRole('button', { name: 'Done' }).click();
   await go(page, 'Loom');
   await page

@@ -108,9 +108,13 @@ export class GoTo {
   });
 
   protected readonly found = computed(() => {
-    const words = this.query().toLowerCase().split(/\s+/).filter(Boolean);
+    const asked = this.query().trim().toLowerCase();
+    const words = asked.split(/\s+/).filter(Boolean);
+    const rank = ({ text }: Place): number =>
+      text.toLowerCase() === asked ? 0 : text.toLowerCase().startsWith(asked) ? 1 : 2;
     return this.places()
       .filter((p) => words.every((w) => `${p.text} ${p.kind}`.toLowerCase().includes(w)))
+      .sort((a, b) => rank(a) - rank(b))
       .slice(0, MOST);
   });
 

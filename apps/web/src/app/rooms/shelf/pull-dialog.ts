@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule } from '@angular/material/dialog';
-import { GROUPS, type Sheet } from '@squallmark/core/parts';
+import { findSheets, GROUPS, type Sheet } from '@squallmark/core/parts';
 import { newPart, nextId } from '@squallmark/core/rig';
 import { RigStore } from '../../state/rig-store';
 import { Sheets } from '../../state/sheets';
@@ -19,9 +19,17 @@ import { Sheets } from '../../state/sheets';
         type="search"
         placeholder="Find a class: a name, a voltage, a plug, what it does"
         [value]="query()"
+        aria-describedby="shelf-enter"
         (input)="type($event)"
+        (keydown.enter)="pullFirst($event)"
         cdkFocusInitial
       />
+      <p id="shelf-enter" class="m s">
+        @if (first(); as sheet) {
+          Enter pulls {{ sheet.name }}.
+        }
+        <span role="status">{{ pulled() }}</span>
+      </p>
       <div class="bar" role="group" aria-label="Groups">
         @for (g of groups; track g) {
           <button mat-stroked-button type="button" [attr.aria-pressed]="g === group()" (click)="toggle(g)">
@@ -42,7 +50,7 @@ import { Sheets } from '../../state/sheets';
                   <b>{{ sheet.name }}</b>
                   <div class="m s">{{ sheet.summary }}</div>
                 </td>
-                <td class="m s">{{ sheet.group }}</td>
+                <td class="group m s">{{ sheet.group }}</td>
                 <td class="n s">{{ sheet.massG }} g</td>
                 <td class="n s">{{ here(sheet) }} here</td>
                 <td class="r">
@@ -71,7 +79,16 @@ import { Sheets } from '../../state/sheets';
     input {
       width: 100%;
       padding: 6px 9px;
-      margin-bottom: 8px;
+      /* room for the ring round it, which the dialog would cut */
+      margin: 4px 0 8px;
+    }
+    .n {
+      white-space: nowrap;
+    }
+    .group {
+      @media (max-width: 600px) {
+        display: none;
+      }
     }
     .scroll {
       height: 46vh;
@@ -89,12 +106,14 @@ export class ShelfDialog {
   protected readonly groups = GROUPS;
   protected readonly query = signal('');
   protected readonly group = signal<string | null>(null);
+  /** What was pulled last, for who does not see the count change. */
+  protected readonly pulled = signal('');
   protected readonly found = computed(() => {
-    const words = this.query().toLowerCase().split(/\s+/).filter(Boolean);
-    return this.sheets
-      .all()
-      .filter((s) => this.group() === null || s.group === this.group())
-      .filter((s) => words.every((w) => searchText(s).includes(w)));
+    const group = this.group();
+    return findSheets(
+      this.sheets.all().filter((s) => group === null || s.group === group),
+      this.query(),
+    );
   });
 
   constructor() {
@@ -103,6 +122,15 @@ export class ShelfDialog {
 
   protected type(event: Event): void {
     this.query.set((event.target as HTMLInputElement).value);
+  }
+
+  protected readonly first = computed(() => (this.query().trim() ? this.found()[0] : undefined));
+
+  /** Enter pulls the first that was found; nothing while nothing is asked for. */
+  protected pullFirst(event: Event): void {
+    event.preventDefault();
+    const sheet = this.first();
+    if (sheet) this.pull(sheet);
   }
 
   protected toggle(group: string): void {
@@ -118,11 +146,6 @@ export class ShelfDialog {
     const same = this.here(sheet);
     const label = same ? `${sheet.name} ${same + 1}` : sheet.name;
     this.store.do([{ kind: 'addPart', part: newPart(nextId('P', parts), sheet.class, label.slice(0, 120)), sheet }]);
+    this.pulled.set(`${sheet.name} pulled, ${same + 1} here.`);
   }
-}
-
-function searchText(s: Sheet): string {
-  const plugs = s.ports.map((p) => `${p.label} ${p.plug.family}`).join(' ');
-  const does = s.functions.map((f) => f.label).join(' ');
-  return `${s.name} ${s.summary} ${s.group} ${s.role} ${plugs} ${does}`.toLowerCase();
 }

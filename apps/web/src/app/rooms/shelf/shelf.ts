@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { MatButtonModule } from '@angular/material/button';
 import type * as Files from '@squallmark/core/files';
 import type { SheetEffect } from '@squallmark/core/analysis';
-import type { Sheet } from '@squallmark/core/parts';
+import { findSheets, type Sheet } from '@squallmark/core/parts';
 import { problemText, readFailed, type Reading } from '@squallmark/core/units';
 import { FindingsDock } from '../../kit/findings-dock';
 import { saveFile } from '../../kit/save-file';
@@ -30,12 +30,7 @@ export class ShelfRoom {
   protected readonly sheets = inject(Sheets);
 
   protected readonly query = signal('');
-  protected readonly found = computed(() => {
-    const words = this.query().toLowerCase().split(/\s+/).filter(Boolean);
-    return this.sheets
-      .all()
-      .filter((s) => words.every((w) => `${s.name} ${s.summary} ${s.group} ${s.class}`.toLowerCase().includes(w)));
-  });
+  protected readonly found = computed(() => findSheets(this.sheets.all(), this.query()));
   protected readonly cls = signal<string | null>(null);
   protected readonly chosen = computed(
     () => this.sheets.all().find((s) => s.class === this.cls()) ?? this.found()[0] ?? null,
