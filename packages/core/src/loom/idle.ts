@@ -19,7 +19,7 @@ export function idleReason(
   if ([...saidBy(conversations, part), ...heardBy(conversations, part)].some((c) => !isApart(c.kind))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
   if (sees(sheet) || (!sheet.functions.length && !sheet.pictures.length)) return null;
-  return 'nothing talks to it and it talks to nobody';
+  return 'no lead brings or takes a signal';
 }
 
 function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: string): string {

@@ -1,5 +1,15 @@
-import { isPack } from '../parts/index.js';
-import { findPart, findPin, labelOf, sheetOf, type Cable, type Edit, type PinRef, type Rig } from '../rig/index.js';
+import { hearsAir, isPack } from '../parts/index.js';
+import {
+  findPart,
+  findPin,
+  labelOf,
+  sheetOf,
+  type Cable,
+  type Edit,
+  type Part,
+  type PinRef,
+  type Rig,
+} from '../rig/index.js';
 
 /** One thing the hands do, in order. */
 export interface HandStep {
@@ -8,7 +18,7 @@ export interface HandStep {
 }
 
 /**
- * Order of hands for a change of wiring: packs off, leads off, plugs that must come off for others and go back, ports and
+ * Order of hands for a change of wiring: packs off, what is replaced and its leads off, other leads off, plugs that must come off for others and go back, ports and
  * switches set, leads on, antennas before power, packs on, straps bridged at that power-up.
  */
 export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): HandStep[] {
@@ -20,6 +30,8 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
   const straps = settings.filter((e) => howOf(after, e.part, e.setting) === 'strap at start');
   const lifted = plugsInTheWay(before, after, [...off, ...on]);
   const packs = packLeads(before).filter((c) => after.cables.some((x) => x.id === c.id));
+  const toPacks = [...packs, ...packLeads(after).filter((c) => on.includes(c))];
+  const gone = replacedParts(before, after);
   const step = (kind: HandStep['kind'], text: string): HandStep => ({ kind, text });
   const antennas = on.filter((c) => isAntenna(after, c));
   return [
@@ -27,7 +39,13 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
       ? [step('off', 'Props off. Packs off, and every USB lead out')]
       : [step('off', 'Props off, packs apart')]),
     ...packs.map((c) => step('unplug', `${c.id}: pack plug off`)),
-    ...off.map((c) => step('unplug', `${c.id} off: ${endsText(before, c)}`)),
+    ...gone.flatMap(({ part, cables }) => [
+      step('unplug', `${part.label} is no longer used${hearsAir(sheetOf(before, part.id)) ? ': its radio off' : ''}`),
+      ...cables.map((c) => step('unplug', `${c.id} off: ${endsText(before, c)}`)),
+    ]),
+    ...off
+      .filter((c) => !gone.some(({ cables }) => cables.includes(c)))
+      .map((c) => step('unplug', `${c.id} off: ${endsText(before, c)}`)),
     ...lifted.map((c) => step('unplug', `${c.id} off for now: its plug shares a socket`)),
     ...settings
       .filter((e) => !straps.includes(e))
@@ -36,7 +54,7 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
     ...[...on]
       .filter((c) => !antennas.includes(c))
       .sort((a, b) => rankOf(after, a) - rankOf(after, b))
-      .map((c) => step('plug', `${c.id} on: ${endsText(after, c)}${c.marked ? ', marked adapter' : ''}`)),
+      .map((c) => step('plug', plugText(after, c, toPacks.includes(c)))),
     ...lifted.map((c) => step('back', `${c.id} back on`)),
     ...ports.map((e) =>
       e.kind === 'hold'
@@ -48,14 +66,30 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
     ),
     step(
       'on',
-      packs.length
-        ? `USB out, then packs on one by one: ${packs.map((c) => c.id).join(', ')}`
-        : 'USB out, then packs on one by one, reading the meter',
+      `USB out, then packs on one by one, reading the meter${toPacks.length ? `: ${toPacks.map((c) => c.id).join(', ')}` : ''}`,
     ),
     ...straps.map((e) =>
       step('strap', `${labelOf(after, e.part)}: bridge its control pins at this power-up until it shows ${e.value}`),
     ),
   ];
+}
+
+/** Parts that lose every lead they had, each with those leads; one lead between two of them goes with the first. */
+function replacedParts(before: Rig, after: Rig): { part: Part; cables: Cable[] }[] {
+  const at = (rig: Rig, id: string): Cable[] =>
+    rig.cables.filter((c) => c.wires.some((w) => w.from.part === id || w.to.part === id));
+  const taken = new Set<string>();
+  return before.parts.flatMap((part) => {
+    if (at(after, part.id).length) return [];
+    const cables = at(before, part.id).filter((c) => !taken.has(c.id) && taken.add(c.id));
+    return cables.length ? [{ part, cables }] : [];
+  });
+}
+
+/** A lead that ends on a pack is plugged all but there: the pack's own plug is what puts it on. */
+function plugText(rig: Rig, cable: Cable, toPack: boolean): string {
+  const made = cable.marked ? ', marked adapter' : '';
+  return `${cable.id} on: ${endsText(rig, cable)}${made}${toPack ? '; the pack’s own plug stays off' : ''}`;
 }
 
 /** Signals first, then supplies from the loads up, what ends on a pack last. @source [practice] no volts while plugs go on */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { propose } from '../propose/index.js';
-import { applyEdits, type Rig } from '../rig/index.js';
+import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import {
   adaptersToMake,
   apartMm,
@@ -137,6 +137,38 @@ describe('order of hands', () => {
     expect(off).toBeGreaterThan(0);
     expect(back).toBeGreaterThan(Math.max(...plugs));
     expect(off).toBeLessThan(Math.min(...plugs));
+  });
+
+  it('names what is replaced and takes it off before the rest, its radio too', () => {
+    const old = rig.cables.filter((c) => c.wires.some((w) => w.from.part === 'RX' || w.to.part === 'RX'));
+    const other = rig.cables.find((c) => !old.includes(c))!;
+    const cut = [...old, other].map(({ id }): Edit => ({ kind: 'removeCable', cable: id }));
+    const texts = orderOfHands(rig, applyEdits(rig, cut).rig, cut).map((s) => s.text);
+    const named = texts.indexOf(`${rig.parts.find((p) => p.id === 'RX')!.label} is no longer used: its radio off`);
+    expect(old.length).toBeGreaterThan(0);
+    expect(named).toBeGreaterThan(0);
+    const at = (id: string): number => texts.findIndex((t) => t.startsWith(`${id} off: `));
+    for (const { id } of old) expect(at(id)).toBeGreaterThan(named);
+    expect(at(other.id)).toBeGreaterThan(Math.max(...old.map((c) => at(c.id))));
+  });
+
+  it('leaves the plug of a pack for the end', () => {
+    const bench = smallRig({
+      PK: 'pack-4s',
+      R5: 'regulator-5v',
+      RX: 'receiver-bus',
+      TX: 'transmitter-16',
+      GB: 'gimbal-three-bus',
+    });
+    const own = propose(bench).edits;
+    const after = applyEdits(bench, own).rig;
+    const list = orderOfHands(bench, after, own);
+    const leads = after.cables.filter((c) => c.wires.some((w) => w.from.part === 'PK' || w.to.part === 'PK'));
+    expect(leads.length).toBeGreaterThan(0);
+    for (const { id } of leads) {
+      expect(list.find((s) => s.text.startsWith(`${id} on: `))!.text).toContain('own plug stays off');
+      expect(list.find((s) => s.kind === 'on')!.text).toContain(id);
+    }
   });
 
   it('is empty when nothing changes', () => expect(orderOfHands(rig, rig, [])).toEqual([]));

@@ -54,6 +54,8 @@ describe('laws of every rig', () => {
     const odd = told.filter(({ rig, f }) => !f.subjects.length || f.subjects.some((id) => !onBench(rig).has(id)));
     expect(odd.map(({ name, f }) => `${name}: ${f.id}`)).toEqual([]);
     // a figure that a sentence names and its rule does not give
+    const isSentence = (text: string): boolean => !/^[a-z]/.test(text);
+    expect(told.flatMap(({ f }) => [f.title, f.text]).filter((text) => !isSentence(text))).toEqual([]);
     const blank = told.filter(({ f }) => /NaN|undefined|\[object| {2}| \.|""/.test(`${f.title} ${f.text}`));
     expect(blank.map(({ name, f }) => `${name}: ${f.title}. ${f.text}`)).toEqual([]);
   });
