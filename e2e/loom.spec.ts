@@ -41,7 +41,7 @@ for (const name of ['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line']) {
 test('a proposal mends the demo, says why, and leaves its order of hands in the log', async ({ page }) => {
   await openDemo(page);
   const panel = await propose(page);
-  await expect(panel).toContainText('Focus stays open: no part on this bench can do it.');
+  await expect(panel).toContainText('Focus stays open: no part here has a function for it.');
   await expect(panel.getByRole('row', { name: /Thermal core from Regulator 5 V/ })).toContainText('crosses tilt, pan');
   await expect(panel.getByRole('list')).toContainText('C7 off for now: its plug shares a socket');
   await expectAccessible(page);
@@ -192,7 +192,7 @@ test('an own sheet: copied, changed while the rig answers, broken with its place
   await text.fill(`${good} oops`);
   await expect(effect).toContainText('this is not JSON');
   await page.reload();
-  await page.getByLabel('Find a sheet').fill('thermal core');
+  await page.getByLabel('Find a sheet').fill('thermal core, own');
   await expect(effect).toContainText('this is not JSON');
   await text.fill(good);
   await sheet.getByRole('button', { name: 'Save' }).click();
