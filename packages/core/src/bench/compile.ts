@@ -1,5 +1,5 @@
 import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, type Told } from '../channels/index.js';
-import { hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { solveRails, type RailNode, type Rails } from '../rails/index.js';
@@ -91,7 +91,8 @@ export interface Bench {
 
 /** Kinds that carry counts. */
 const COUNTED: ReadonlySet<string> = new Set(['sbus', 'crsf']);
-const FLOW = ['transmitter', 'receiver', 'controller'];
+/** The way a stick's word takes: who sends it, who hears it, who hands it on. */
+const FLOW = [hasControls, hearsAir, flies];
 
 /** Works out once what a rig's wiring lets through, at a state of charge. */
 export function compileBench(rig: Rig, charge = 1): Bench {
@@ -126,7 +127,10 @@ export function compileBench(rig: Rig, charge = 1): Bench {
     };
   });
   // a second transmitter before the one that takes from it
-  const rank = (p: BenchPart): number => ((FLOW.indexOf(p.sheet.role) + 4) % 4) + (p.handed.length ? 0.5 : 0);
+  const rank = ({ sheet, handed }: BenchPart): number => {
+    const at = FLOW.findIndex((does) => does(sheet));
+    return (at < 0 ? FLOW.length : at) + (handed.length ? 0.5 : 0);
+  };
   const order = [...parts].sort((a, b) => rank(a) - rank(b)).map((p) => p.index);
   return { rig, parts, order, rails, pictures: pictureFeeds(conversations, indexOf) };
 }

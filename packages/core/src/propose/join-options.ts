@@ -58,11 +58,12 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
   );
 }
 
-/** What keeps two links from being joined by a lead, in words; null when nothing does. */
-function barred(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): string | null {
+/** What keeps two links from being joined by a lead, in words when they are asked for; null when nothing does. */
+function barred(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): (() => string) | null {
   const [from, to] = [portOf(a.sheet, a.port), portOf(b.sheet, b.port)];
   if (!portsCanJoin(from, to))
-    return `no lead joins ${a.part.label} ${from.label} (${from.plug.family}) to ${b.part.label} ${to.label} (${to.plug.family})`;
+    return () =>
+      `no lead joins ${a.part.label} ${from.label} (${from.plug.family}) to ${b.part.label} ${to.label} (${to.plug.family})`;
   return (
     tooHigh(talker.end, listener.end) ??
     unsuited(a, listener.end, b.part.label) ??
@@ -121,30 +122,32 @@ function resourceCost({ resource, holders }: Unit, other: ClassEnd): CostPart[] 
 }
 
 /** High levels a talker drives must be stood by the listener, both ways for a pair. */
-function tooHigh(talker: LinkEnd, listener: LinkEnd): string | null {
+function tooHigh(talker: LinkEnd, listener: LinkEnd): (() => string) | null {
   const [a, b] = [talker.link.pins, listener.link.pins];
   return over(talker, a.data ?? a.send, listener, b.data ?? b.hear) ?? over(listener, b.send, talker, a.hear);
 }
 
-function over(from: LinkEnd, at: PinAt | undefined, to: LinkEnd, into: PinAt | undefined): string | null {
+function over(from: LinkEnd, at: PinAt | undefined, to: LinkEnd, into: PinAt | undefined): (() => string) | null {
   const [driven, stood] = [pinAt(from, at)?.levelV, pinAt(to, into)?.toleratesV];
   if (driven === undefined || stood === undefined || driven <= stood) return null;
-  return `${from.part.label} drives ${num(driven)} V into ${to.part.label}, which stands ${num(stood)} V`;
+  return () => `${from.part.label} drives ${num(driven)} V into ${to.part.label}, which stands ${num(stood)} V`;
 }
 
 const pinAt = ({ sheet }: LinkEnd, at: PinAt | undefined): Pin | undefined =>
   at && sheet.ports.find((p) => p.id === at.port)?.pins.find((p) => p.n === at.pin);
 
 /** Fast enough, both ways where the device needs it, with a timer for key ladders; else why not. */
-function unsuited({ resource, part }: Unit, other: LinkEnd, device: string): string | null {
+function unsuited({ resource, part }: Unit, other: LinkEnd, device: string): (() => string) | null {
   if (!resource) return null;
   const { baud, seriesOhm } = other.link.params;
-  const where = `${part.label} ${resource.label}`;
+  const where = (): string => `${part.label} ${resource.label}`;
   if (resource.kind === 'pad')
-    return resource.timer || !seriesOhm ? null : `${where} has no timer, and ${device} is told by a key ladder`;
+    return resource.timer || !seriesOhm ? null : () => `${where()} has no timer, and ${device} is told by a key ladder`;
   if (resource.highestBaud !== undefined && baud !== undefined && baud > resource.highestBaud)
-    return `${where} goes to ${resource.highestBaud} baud, and ${device} wants ${baud}`;
-  return resource.receiveOnly && other.link.way === 'both' ? `${where} only hears, and ${device} must be told` : null;
+    return () => `${where()} goes to ${resource.highestBaud} baud, and ${device} wants ${baud}`;
+  return resource.receiveOnly && other.link.way === 'both'
+    ? () => `${where()} only hears, and ${device} must be told`
+    : null;
 }
 
 /** A supply that can ride along: a pin of one plug is joined to that part's own rail, and feeds the other. */

@@ -171,11 +171,11 @@ const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
 
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
-  const from = cls.sheet.role;
-  if (from !== 'receiver' && from !== 'controller') return null;
+  const relays = flies(cls.sheet);
+  if (!relays && !hearsAir(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];
   const toController = flies(listener.sheet);
-  if (from === 'controller') {
+  if (relays) {
     if (toController) return null;
     if (a.kind === 'device-serial' && (b.kind === 'device-serial' || b.kind === 'mavlink') && b.params.protocol)
       return [];

@@ -54,7 +54,7 @@ export class Poser {
   readonly posed = new Map<string, Posed>();
   readonly demands = new Map<string, Demand>();
 
-  private readonly refusals = new Map<string, Set<string>>();
+  private readonly refusals = new Map<string, (() => string)[]>();
 
   constructor(readonly view: BenchView) {}
 
@@ -89,16 +89,16 @@ export class Poser {
   }
 
   /** Remembers why a way to meet some demands was not posed. */
-  refuse(needs: readonly string[], why: string): void {
+  refuse(needs: readonly string[], why: () => string): void {
     for (const need of needs) {
-      const known = this.refusals.get(need) ?? new Set();
-      if (known.size < MOST_REASONS) this.refusals.set(need, known.add(why));
+      const known = this.refusals.get(need) ?? [];
+      if (known.length < MOST_REASONS) this.refusals.set(need, [...known, why]);
     }
   }
 
   /** Why ways to meet a demand were not posed, the first of them; empty when none came in question. */
   refused(need: string): string[] {
-    return [...(this.refusals.get(need) ?? [])];
+    return [...new Set((this.refusals.get(need) ?? []).map((why) => why()))];
   }
 
   pool(id: string, capacity: number): string {

@@ -94,6 +94,20 @@ describe('a proposal', () => {
     );
   });
 
+  it('goes by what a part can do, not by the group it stands in', () => {
+    const rig = smallRig(
+      { ...SERIAL, G: 'gimbal-three-bus', CAM: 'fpv-camera-serial' },
+      [],
+      {},
+      { wishes: [wish('tilt'), wish('menu')] },
+    );
+    const other = structuredClone(rig);
+    for (const id of ['RX', 'FC', 'TX']) other.sheets[other.parts.find((p) => p.id === id)!.class]!.role = 'tool';
+    const { edits, unmet } = propose(other);
+    expect(edits.length).toBeGreaterThan(5);
+    expect({ edits, unmet }).toEqual({ edits: propose(rig).edits, unmet: propose(rig).unmet });
+  });
+
   it('says in kinds and names why a wish, a picture or an antenna stays open', () => {
     const unmet = (parts: Record<string, string>, wishes: ReturnType<typeof wish>[] = []) =>
       new Map(propose(smallRig(parts, [], {}, { wishes })).unmet.map((u) => [u.demand, u.why]));

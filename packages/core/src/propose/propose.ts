@@ -94,12 +94,10 @@ function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution, solve
     choices: chosen
       .filter((id) => !byId.get(id)!.open)
       .map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
-    unmet: open.map((o) =>
-      unmetOf(
-        posed,
-        byId.get(o.id)!,
-        clashes.map((c) => c.needs),
-      ),
+    unmet: unmetOf(
+      posed,
+      open.map((o) => byId.get(o.id)!),
+      clashes.map((c) => c.needs),
     ),
     clashes: clashes.map(({ needs, smallest }) => ({
       demands: needs.map((n) => demandText(posed, n)),

@@ -14,15 +14,33 @@ export interface Unmet {
 /** A demand as a person reads it. */
 export const demandText = ({ demands }: PosedProblem, need: string): string => demands.get(need)?.text ?? need;
 
-/** The need at which every way to meet one ends, itself or one that its ways wake; null when some way is open. */
-function deadEnd(options: readonly Option[], need: string, above: readonly string[] = []): string | null {
-  const ways = options.filter((o) => !o.open && o.covers.includes(need));
-  if (!ways.length) return need;
-  const ends = ways.map(
-    (way) =>
-      way.wakes.flatMap((w) => (above.includes(w) ? [] : (deadEnd(options, w, [...above, need]) ?? [])))[0] ?? null,
-  );
-  return ends.every((end) => end !== null) ? ends[0]! : null;
+/** Ways to meet each need, of some options. */
+function waysTo(options: readonly Option[]): Map<string, Option[]> {
+  const ways = new Map<string, Option[]>();
+  for (const option of options.filter((o) => !o.open))
+    for (const need of option.covers) {
+      const known = ways.get(need);
+      if (known) known.push(option);
+      else ways.set(need, [option]);
+    }
+  return ways;
+}
+
+/** Where every way to meet a need ends: at itself or at a need that its ways wake; null when some way is open. */
+function deadEnds(options: readonly Option[]): (need: string) => string | null {
+  const ways = waysTo(options);
+  const known = new Map<string, string | null>();
+  const endOf = (need: string): string | null => {
+    if (known.has(need)) return known.get(need)!;
+    // what wakes itself again is no reason
+    known.set(need, null);
+    const own = ways.get(need) ?? [];
+    const ends = own.map((way) => way.wakes.map(endOf).find((end) => end !== null) ?? null);
+    const end = !own.length ? need : ends.every((e) => e !== null) ? ends[0]! : null;
+    known.set(need, end);
+    return end;
+  };
+  return endOf;
 }
 
 /** Why a demand stays open whose ways all end at another; a supply names what would have fed it itself. */
@@ -35,18 +53,24 @@ function lackOf({ view }: PosedProblem, demand: Demand, end: Demand): string {
 
 const MOST_NAMED = 4;
 
-/** What a proposal left open, with the reason: nothing here meets it, or what it clashes with. */
-export function unmetOf(posed: PosedProblem, option: Option, clashes: string[][]): Unmet {
-  const need = option.covers[0]!;
-  const demand: Demand = posed.demands.get(need)!;
-  const ways = posed.problem.options.some((o) => !o.open && o.covers.includes(need));
-  const dead = ways ? null : (deadEnd(posed.thought, need) ?? need);
-  const clash = clashes.find((c) => c.includes(need)) ?? clashes[0];
-  const against = (clash ?? []).filter((n) => n !== need).map((n) => demandText(posed, n));
-  const why = dead
-    ? lackOf(posed, demand, posed.demands.get(dead)!)
-    : against.length
-      ? `not together with: ${against.slice(0, MOST_NAMED).join(', ')}${against.length > MOST_NAMED ? ` and ${against.length - MOST_NAMED} more` : ''}`
-      : 'the parts run out';
-  return { demand: demand.text, wish: demand.wish, part: demand.part, why };
+/** What a proposal left open, each with the reason: nothing here meets it, or what it clashes with. */
+export function unmetOf(posed: PosedProblem, open: readonly Option[], clashes: string[][]): Unmet[] {
+  const ways = waysTo(posed.problem.options);
+  const endOf = deadEnds(posed.thought);
+  return open.map((option) => {
+    const need = option.covers[0]!;
+    const demand = posed.demands.get(need)!;
+    const why = ways.has(need)
+      ? clashText(posed, need, clashes)
+      : lackOf(posed, demand, posed.demands.get(endOf(need) ?? need)!);
+    return { demand: demand.text, wish: demand.wish, part: demand.part, why };
+  });
+}
+
+function clashText(posed: PosedProblem, need: string, clashes: string[][]): string {
+  const clash = clashes.find((c) => c.includes(need)) ?? clashes[0] ?? [];
+  const against = clash.filter((n) => n !== need).map((n) => demandText(posed, n));
+  const more = against.length - MOST_NAMED;
+  if (!against.length) return 'the parts run out';
+  return `not together with: ${against.slice(0, MOST_NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
 }

@@ -1,6 +1,15 @@
 /** Why nothing on the bench meets a demand: by kinds, plugs, levels and names, so that a person knows what to get or to move. */
 import { PICTURE_KINDS } from '../loom/index.js';
-import { LINK_WORDS, overOf, type AskedBy, type Link, type LinkKind, type Sheet } from '../parts/index.js';
+import {
+  flies,
+  hearsAir,
+  LINK_WORDS,
+  overOf,
+  type AskedBy,
+  type Link,
+  type LinkKind,
+  type Sheet,
+} from '../parts/index.js';
 import { type Part, type Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { Poser } from './poser.js';
@@ -44,7 +53,7 @@ const taken = (takers: readonly { part: Part }[]): string =>
 export function whyUnheard(poser: Poser, need: string, part: Part, sheet: Sheet, over: readonly string[]): string {
   const hears = sheet.links.filter((l) => over.includes(l.id));
   const talks = poser.view.parts.flatMap((p) =>
-    p.part.id !== part.id && (p.sheet.role === 'receiver' || p.sheet.role === 'controller')
+    p.part.id !== part.id && (hearsAir(p.sheet) || flies(p.sheet))
       ? p.sheet.links.filter((l) => l.way !== 'listen' && CONTROLS.has(l.kind)).map((l) => l.kind)
       : [],
   );
