@@ -92,6 +92,9 @@ const CARRIERS: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'ppm', 'crsf']
 /** Kinds in which a controller tells a part what it heard. */
 const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladder', 'pulse']);
 
+/** Kinds in which one part tells another what was asked for. */
+export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
+
 const carries = (c: Conversation): boolean =>
   hearsAir(c.talker.sheet) ? CARRIERS.has(c.kind) : flies(c.talker.sheet) && RELAYS.has(c.kind);
 

@@ -14,7 +14,7 @@ export {
 export { airInto } from './air.js';
 export { HANDED_FROM, handOverLink, handedControls, secondFor, type HandOverLink, type Second } from './hand-over.js';
 export { slotName } from './numbering.js';
-export { findChains, type Chain } from './chain.js';
+export { findChains, TELLS, type Chain } from './chain.js';
 export {
   backward,
   chainCount,

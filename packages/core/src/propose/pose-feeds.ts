@@ -22,7 +22,7 @@ function posePairs(poser: Poser, outlets: Outlet[]): void {
     const need = `pair ${outlet.id}`;
     poser.need(need, `${outlet.part.label} works in pair`, COST.openNice, {
       part: outlet.part.id,
-      lacks: () => `its plug is taken`,
+      lacks: () => 'its plug is taken',
     });
     poser.option(
       { id: `${need} with ${first.id}`, covers: [need] },

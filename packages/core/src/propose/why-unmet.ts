@@ -1,16 +1,8 @@
 /** Why nothing on the bench meets a demand: by kinds, plugs, levels and names, so that a person knows what to get or to move. */
+import { TELLS } from '../channels/index.js';
 import { PICTURE_KINDS } from '../loom/index.js';
-import {
-  flies,
-  hearsAir,
-  LINK_WORDS,
-  overOf,
-  type AskedBy,
-  type Link,
-  type LinkKind,
-  type Sheet,
-} from '../parts/index.js';
-import { type Part, type Wish } from '../rig/index.js';
+import { flies, hearsAir, LINK_WORDS, overOf, type AskedBy, type LinkKind, type Sheet } from '../parts/index.js';
+import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { Poser } from './poser.js';
 
@@ -54,7 +46,7 @@ export function whyUnheard(poser: Poser, need: string, part: Part, sheet: Sheet,
   const hears = sheet.links.filter((l) => over.includes(l.id));
   const talks = poser.view.parts.flatMap((p) =>
     p.part.id !== part.id && (hearsAir(p.sheet) || flies(p.sheet))
-      ? p.sheet.links.filter((l) => l.way !== 'listen' && CONTROLS.has(l.kind)).map((l) => l.kind)
+      ? p.sheet.links.filter((l) => l.way !== 'listen' && TELLS.has(l.kind)).map((l) => l.kind)
       : [],
   );
   const other = talks.length ? `what could tell it here talks ${words(talks)}` : 'no receiver or controller is here';
@@ -62,17 +54,6 @@ export function whyUnheard(poser: Poser, need: string, part: Part, sheet: Sheet,
   const end = same ? 'no plug that talks so is left' : other;
   return whyNoLead(poser, need, `${part.label} is told over ${words(hears.map((l) => l.kind))}, and ${end}`);
 }
-
-/** Kinds over which one part tells another what to do. */
-const CONTROLS: ReadonlySet<LinkKind> = new Set<Link['kind']>([
-  'pulse',
-  'sbus',
-  'ppm',
-  'crsf',
-  'mavlink',
-  'device-serial',
-  'ladder',
-]);
 
 /** Why a wish finds nobody: no such function here, none that a channel asks, or no lead left to tell it. */
 export function whyUntold(poser: Poser, need: string, wish: Wish): string {
@@ -83,7 +64,7 @@ export function whyUntold(poser: Poser, need: string, wish: Wish): string {
   );
   if (!doers.length)
     return wish.part === undefined
-      ? `no part here has a function for it`
+      ? 'no part here has a function for it'
       : `${named(asked.map((a) => a.part.label))} has no function for it`;
   const told = doers.filter(({ fn }) => overOf(fn).length);
   if (!told.length) {
