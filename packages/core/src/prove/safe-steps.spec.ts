@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest';
+import { demoRig } from '../../test/support/demo-rig.js';
+import { smallRig } from '../../test/support/small-rig.js';
+import { analyse, mendRig } from '../analysis/index.js';
+import { propose } from '../propose/index.js';
+import { applyEdits, type Wish } from '../rig/index.js';
+
+const wish = (what: Wish['what']): Wish => ({
+  id: what,
+  what,
+  label: what,
+  by: 'pilot',
+  control: null,
+  hand: 'either',
+});
+
+describe('a plan that cannot hurt', () => {
+  it('begins with props off on a craft', () => {
+    expect(analyse(demoRig()).plan[0]!.setUpText).toBe('Props off');
+  });
+
+  it('unloads the line first, and runs a drive slowly both ways before it runs it fully', () => {
+    const bench = smallRig(
+      { PK: 'pack-14s-tool', DR: 'line-drive', TX: 'console-pedals', RX: 'receiver-twin-link', R5: 'regulator-5v' },
+      [],
+      {},
+      { kind: 'carriage on a line', wishes: [wish('drive'), wish('brake')] },
+    );
+    const rig = mendRig(applyEdits(bench, propose(bench).edits).rig, { all: true }).rig;
+    const { plan } = analyse(rig);
+    expect(plan[0]!.setUpText).toBe('Line unloaded, carriage in hand');
+    const runs = plan.filter((s) => s.id.startsWith('DR.drive.')).map((s) => s.moves[0]!.to);
+    expect(runs).toEqual([0.25, -0.25, 1, -1]);
+    expect(plan.find((s) => s.id === 'DR.drive.0.25')!.title).toContain('a quarter up');
+  });
+});
