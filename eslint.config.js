@@ -1,8 +1,16 @@
 import js from '@eslint/js';
 import angular from 'angular-eslint';
 import prettier from 'eslint-config-prettier';
+import jsdoc from 'eslint-plugin-jsdoc';
 import { defineConfig, globalIgnores } from 'eslint/config';
 import tseslint from 'typescript-eslint';
+
+/** A number of an exported interface whose name tells no unit. */
+const BARE_NUMBER =
+  'ExportNamedDeclaration > TSInterfaceDeclaration > TSInterfaceBody > ' +
+  'TSPropertySignature[typeAnnotation.typeAnnotation.type="TSNumberKeyword"]' +
+  '[key.name!=/(V|A|W|Ohm|Ms|Us|Ns|Mm|Mah|Hz|Mv|G|Awg|C|Deg|Bits|Baud|Mhz|Percent|Pct)$|' +
+  '^(volts|amps|watts|baud|ohms|channel|slot|cells|index|width|count)$/]';
 
 export default defineConfig([
   globalIgnores(['**/dist/', '.angular/', 'node_modules/', 'test-results/', 'playwright-report/']),
@@ -38,6 +46,31 @@ export default defineConfig([
       ],
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    // what the core gives to others says what it is; a bare number says its unit, by its name or in words
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    plugins: { jsdoc },
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ThrowStatement > NewExpression[callee.name=/^(Error|RangeError|TypeError)$/]',
+          message: 'The core throws errors of its own name, so that a caller can tell them apart.',
+        },
+      ],
+      'jsdoc/require-jsdoc': [
+        'error',
+        {
+          require: { FunctionDeclaration: false },
+          contexts: ['TSInterfaceDeclaration', 'TSTypeAliasDeclaration', 'ClassDeclaration']
+            .map((kind) => `ExportNamedDeclaration > ${kind}`)
+            .concat(BARE_NUMBER),
+          enableFixer: false,
+        },
+      ],
     },
   },
   {

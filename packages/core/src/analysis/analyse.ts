@@ -49,6 +49,7 @@ import { scheduleWake, wakeTasks, type WakeSchedule } from '../wake/index.js';
 /** What every station shows about a rig at a state of charge; studies of one station are asked for by themselves. Plain data. */
 export interface Analysis {
   rigId: string;
+  /** Revision of the rig this was worked out for. */
   revision: number;
   findings: Finding[];
   brief: {

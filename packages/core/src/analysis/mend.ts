@@ -8,6 +8,7 @@ export interface MendWhat {
   rule?: RuleId;
 }
 
+/** A rig after mending, with what was done and what is left. */
 export interface Mended {
   rig: Rig;
   /** What was done, in order. */

@@ -5,6 +5,7 @@ import { analyse } from './analyse.js';
 
 /** What a changed sheet does to a rig that uses its class. */
 export interface SheetEffect {
+  /** How many parts of the rig are of this class. */
   parts: number;
   figures: { name: string; before: string; after: string }[];
   raised: string[];

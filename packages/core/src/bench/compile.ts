@@ -1,4 +1,4 @@
-import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, type Told } from '../channels/index.js';
+import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, type FunctionSetup } from '../channels/index.js';
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
@@ -11,11 +11,12 @@ import { radioOf } from './radio.js';
 export type Feed = 'fed' | 'starved' | 'overfed' | 'unfed';
 
 /** How one function of a part hears its demand. */
-export interface Ear {
+export interface HeardFunction {
   fn: PartFunction;
-  told: Told;
-  /** Bench index of the receiver, and of the controller in between for serial devices. */
+  setup: FunctionSetup;
+  /** Bench index of the receiver, which it hears directly or through a controller. */
   receiver: number;
+  /** Bench index of the controller in between; null for what hears the receiver itself. */
   controller: number | null;
   /** Slot index from 0. */
   slot: number;
@@ -26,9 +27,11 @@ export interface Ear {
 /** A joint with the ears that move it, by index; −1 for none. */
 export interface Axis {
   joint: Joint;
+  /** Index of the function that turns the joint. */
   mover: number;
   /** Ear whose window drives the joint whatever else is asked, and that window. */
   driver: number;
+  /** Index of that window; −1 for none. */
   driverWindow: number;
   driverDeg: number;
   /** Ear whose window must be one of these for the mover to count; a mode never told stands in its first window. */
@@ -45,7 +48,7 @@ export interface BenchPart {
   volts: number;
   /** Milliseconds after power until it works. */
   wakesMs: number;
-  ears: Ear[];
+  functions: HeardFunction[];
   /** Bench index of the receiver whose counts it reads, for itself or to tell others; null where it reads none. */
   counts: number | null;
   axes: Axis[];
@@ -79,6 +82,7 @@ interface PictureFeed {
   link: string;
 }
 
+/** A rig made ready to be simulated. */
 export interface Bench {
   rig: Rig;
   parts: BenchPart[];
@@ -105,7 +109,7 @@ export function compileBench(rig: Rig, charge = 1): Bench {
   const parts = all.map(({ part, sheet }, index): BenchPart => {
     const { feed, volts } = feedOf(part, sheet, rails);
     const air = airInto(rig, conversations, part.id);
-    const ears = chains.filter((c) => c.part.id === part.id).flatMap((chain) => earOf(chain, indexOf));
+    const functions = chains.filter((c) => c.part.id === part.id).flatMap((chain) => heardFunction(chain, indexOf));
     return {
       index,
       part,
@@ -113,9 +117,9 @@ export function compileBench(rig: Rig, charge = 1): Bench {
       feed,
       volts,
       wakesMs: sheet.starts.reduce((sum, s) => sum + s.seconds * 1000, 0),
-      ears,
-      counts: countsFrom(conversations, part, ears, indexOf),
-      axes: sheet.joints.map((joint) => axisOf(joint, sheet, ears)),
+      functions,
+      counts: countsFrom(conversations, part, functions, indexOf),
+      axes: sheet.joints.map((joint) => axisOf(joint, sheet, functions)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
       idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idleAt({ part, sheet }, c)])),
       names: Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)])),
@@ -155,7 +159,7 @@ const isAsked = (sheet: Sheet, { terminal }: RailNode): boolean =>
   !sheet.inside?.battery && !sheet.supplies.find((s) => s.id === terminal)?.optional;
 
 /** The bench follows wires, not plans: only a chain whose every conversation is sound gets an ear. */
-function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
+function heardFunction(chain: Chain, indexOf: Map<string, number>): HeardFunction[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];
   if (chain.relayed && chain.path.length < 2) return [];
@@ -163,7 +167,7 @@ function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
   return [
     {
       fn: chain.fn,
-      told: chain.told,
+      setup: chain.setup,
       receiver: indexOf.get(first.talker.part.id)!,
       controller: chain.relayed ? indexOf.get(first.listener.part.id)! : null,
       slot: chain.slot - 1,
@@ -176,10 +180,10 @@ function earOf(chain: Chain, indexOf: Map<string, number>): Ear[] {
 function countsFrom(
   conversations: readonly Conversation[],
   { id }: Part,
-  ears: readonly Ear[],
+  functions: readonly HeardFunction[],
   indexOf: Map<string, number>,
 ): number | null {
-  const own = ears.find((ear) => ear.scale !== null && ear.controller === null);
+  const own = functions.find((heard) => heard.scale !== null && heard.controller === null);
   if (own) return own.receiver;
   const from = heardBy(conversations, id).find(
     (c) => COUNTED.has(c.kind) && hearsAir(c.talker.sheet) && !c.troubles.length,
@@ -187,19 +191,19 @@ function countsFrom(
   return from ? indexOf.get(from.talker.part.id)! : null;
 }
 
-function axisOf(joint: Joint, sheet: Sheet, ears: Ear[]): Axis {
-  const mover = ears.findIndex((ear) => ear.fn.joint === joint.id);
-  const driver = ears.findIndex((ear) => ear.fn.drives?.joint === joint.id);
-  const drives = ears[driver]?.fn.drives;
-  const enabledIn = ears[mover]?.fn.enabledIn;
+function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
+  const mover = functions.findIndex((heard) => heard.fn.joint === joint.id);
+  const driver = functions.findIndex((heard) => heard.fn.drives?.joint === joint.id);
+  const drives = functions[driver]?.fn.drives;
+  const enabledIn = functions[mover]?.fn.enabledIn;
   const mode = sheet.functions.find((f) => f.id === enabledIn?.fn);
   return {
     joint,
     mover,
     driver,
-    driverWindow: ears[driver]?.fn.windows?.findIndex((w) => w.label === drives?.window) ?? -1,
+    driverWindow: functions[driver]?.fn.windows?.findIndex((w) => w.label === drives?.window) ?? -1,
     driverDeg: clamp(drives?.deg ?? 0, joint.minDeg, joint.maxDeg),
-    gate: ears.findIndex((ear) => ear.fn.id === enabledIn?.fn),
+    gate: functions.findIndex((heard) => heard.fn.id === enabledIn?.fn),
     gateWindows: enabledIn
       ? (mode?.windows ?? []).flatMap((w, i) => (enabledIn.windows.includes(w.label) ? [i] : []))
       : null,

@@ -40,11 +40,11 @@ function seeDevice(own: BenchPart, now: DeviceState, state: BenchState, sights: 
   const { id } = own.part;
   const awake = isAwake(own, state.tMs);
   for (const fn of own.sheet.functions) {
-    const i = own.ears.findIndex((ear) => ear.fn.id === fn.id);
+    const i = own.functions.findIndex((heard) => heard.fn.id === fn.id);
     const answer = now.answers[i];
     const heard = awake && answer !== undefined && !Number.isNaN(answer);
     if (fn.takes === 'pulse') sights[`${id}.${fn.id}`] = awake ? (now.toggles[i] ?? false) : null;
-    else if (isWindowed(fn)) sights[`${id}.${fn.id}`] = heard ? (windowLabel(own.ears[i]!, answer) ?? null) : null;
+    else if (isWindowed(fn)) sights[`${id}.${fn.id}`] = heard ? (windowLabel(own.functions[i]!, answer) ?? null) : null;
     else sights[`${id}.${fn.id}`] = heard ? answer : null;
   }
   own.sheet.joints.forEach((joint, j) => (sights[`${id}.${joint.id}-angle`] = awake ? now.joints[j]! : null));
@@ -71,7 +71,7 @@ function pictureFrom(bench: Bench, state: BenchState, part: number, output: stri
 /** A switcher shows the input its function chose; untold, its first. */
 function chosenInput(own: BenchPart, path: BenchPart['sheet']['pictures'][number], state: BenchState): string {
   const now = state.parts[own.index] as DeviceState;
-  const i = own.ears.findIndex((ear) => ear.fn.id === path.chosenBy);
+  const i = own.functions.findIndex((heard) => heard.fn.id === path.chosenBy);
   const chosen = now.answers?.[i];
   return path.inputs[chosen !== undefined && chosen >= 0 ? chosen : 0]!;
 }
@@ -83,6 +83,7 @@ export interface BenchFrame {
   sights: Sights;
   /** Slots of the first receiver's bus, as raw counts and as µs. */
   slots: { count: number; us: number }[];
+  /** Frames a second on the line that is looked at. */
   framesPerS: number;
   /** Cameras with what they show; the one on air is marked. */
   cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean }[];
@@ -137,8 +138,8 @@ function recordings(bench: Bench, state: BenchState): Record<string, number> {
   for (const own of bench.parts) {
     const now = state.parts[own.index]!;
     if (now.role !== 'device') continue;
-    own.ears.forEach((ear, i) => {
-      if (ear.fn.what === 'record' && now.toggles[i]) running[own.part.id] = state.tMs - now.toggledMs[i]!;
+    own.functions.forEach((heard, i) => {
+      if (heard.fn.what === 'record' && now.toggles[i]) running[own.part.id] = state.tMs - now.toggledMs[i]!;
     });
   }
   return running;

@@ -35,6 +35,7 @@ export interface Gesture {
 export interface Recording {
   lines: CaptureLine[];
   track: SlotTrack;
+  /** Length, ns. */
   endNs: number;
 }
 

@@ -2,7 +2,7 @@ import { rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
 import { clamp, PULSE } from '../units/index.js';
 import { countToPulseUs, encodeSbus, pulseUsToCount, SBUS, unpackSlots, type BusScale } from '../signals/index.js';
-import type { Axis, Bench, BenchPart, Ear } from './compile.js';
+import type { Axis, Bench, BenchPart, HeardFunction } from './compile.js';
 import { lostOutput, LOST_AFTER_MS } from './radio.js';
 import type { BenchState, DeviceState, ReceiverState, TransmitterState } from './state.js';
 
@@ -117,13 +117,13 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
   const fresh = receiver !== undefined && receiver.busFrames !== state.busFrames;
   const counts = fresh ? decodeCounts(receiver.bytes, state.counts) : state.counts;
   let changed = false;
-  for (let i = 0; i < own.ears.length && !changed; i++)
-    changed = !Object.is(earUs(own.ears[i]!, counts, at), state.us[i]);
+  for (let i = 0; i < own.functions.length && !changed; i++)
+    changed = !Object.is(heardUs(own.functions[i]!, counts, at), state.us[i]);
   if (!changed && !fresh) return state;
   const busFrames = fresh ? receiver.busFrames : state.busFrames;
   if (!changed) return { ...state, counts, busFrames };
-  const us = own.ears.map((ear) => earUs(ear, counts, at));
-  const asked = own.ears.map((ear, i) => askedOf(ear, us[i]!));
+  const us = own.functions.map((heard) => heardUs(heard, counts, at));
+  const asked = own.functions.map((heard, i) => askedOf(heard, us[i]!));
   return { ...state, counts, busFrames, us, asked };
 }
 
@@ -136,17 +136,17 @@ function decodeCounts(bytes: Uint8Array, before: readonly number[]): readonly nu
 }
 
 /** Width an ear takes now, µs; NaN while nothing has been heard. */
-function earUs(ear: Ear, ownCounts: readonly number[], at: Surroundings): number {
-  if (ear.controller !== null && !isAwake(at.bench.parts[ear.controller]!, at.tMs)) return NaN;
-  if (ear.scale === null) return (at.parts[ear.receiver] as ReceiverState).pulses[ear.slot] ?? NaN;
-  const counts = ear.controller === null ? ownCounts : (at.parts[ear.controller] as DeviceState).counts;
-  const count = counts[ear.slot];
-  return count === undefined ? NaN : countToPulseUs(ear.scale, count);
+function heardUs(heard: HeardFunction, ownCounts: readonly number[], at: Surroundings): number {
+  if (heard.controller !== null && !isAwake(at.bench.parts[heard.controller]!, at.tMs)) return NaN;
+  if (heard.scale === null) return (at.parts[heard.receiver] as ReceiverState).pulses[heard.slot] ?? NaN;
+  const counts = heard.controller === null ? ownCounts : (at.parts[heard.controller] as DeviceState).counts;
+  const count = counts[heard.slot];
+  return count === undefined ? NaN : countToPulseUs(heard.scale, count);
 }
 
-function askedOf({ fn, told }: Ear, us: number): number {
+function askedOf({ fn, setup }: HeardFunction, us: number): number {
   if (Number.isNaN(us)) return NaN;
-  return isWindowed(fn) ? windowIndex(fn, us, told) : rangeDemand(fn, us, told);
+  return isWindowed(fn) ? windowIndex(fn, us, setup) : rangeDemand(fn, us, setup);
 }
 
 function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Surroundings): DeviceState {
@@ -156,8 +156,8 @@ function answer(own: BenchPart, heard: DeviceState, before: DeviceState, at: Sur
   const moved = withAnswers(heard, answers, joints, still);
   if (answers === before.answers) return moved;
   const pulsed = (i: number): boolean =>
-    own.ears[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0);
-  if (!own.ears.some((_, i) => pulsed(i))) return moved;
+    own.functions[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before.answers[i]! >= 0);
+  if (!own.functions.some((_, i) => pulsed(i))) return moved;
   return {
     ...moved,
     toggles: before.toggles.map((t, i) => t !== pulsed(i)),
@@ -180,12 +180,12 @@ function withAnswers(
 function slew(own: BenchPart, asked: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
   let next: number[] | null = null;
   for (let i = 0; i < asked.length; i++) {
-    const { fn, told } = own.ears[i]!;
-    const speed = fn.slewPerS && (fn.slewPerS * (told.speedPct ?? 100)) / 100;
+    const { fn, setup } = own.functions[i]!;
+    const speed = fn.slewPerS && (fn.slewPerS * (setup.speedPct ?? 100)) / 100;
     const from = before[i]!;
     let to = asked[i]!;
     if (!Number.isNaN(from) && !Number.isNaN(to)) {
-      if (told.smoothingMs && !isWindowed(fn)) to = smoothed(from, to, dtMs / told.smoothingMs);
+      if (setup.smoothingMs && !isWindowed(fn)) to = smoothed(from, to, dtMs / setup.smoothingMs);
       if (speed) to = approach(from, to, (speed * dtMs) / 1000);
     }
     if (Object.is(to, from)) continue;
@@ -220,7 +220,7 @@ function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: n
   if (asked === undefined || Number.isNaN(asked)) return from;
   if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!))
     return approach(from, joint.homeDeg, reach);
-  if (own.ears[mover]!.fn.takes === 'rate') {
+  if (own.functions[mover]!.fn.takes === 'rate') {
     return clamp(from + clamp((asked * dtMs) / 1000, -reach, reach), joint.minDeg, joint.maxDeg);
   }
   return approach(from, clamp(asked, joint.minDeg, joint.maxDeg), reach);
@@ -232,8 +232,8 @@ function smoothed(from: number, to: number, share: number): number {
   return Math.abs(to - next) < 1e-3 ? to : next;
 }
 
-export function windowLabel(ear: Ear, answer: number): string | undefined {
-  return ear.fn.windows?.[answer]?.label;
+export function windowLabel(heard: HeardFunction, answer: number): string | undefined {
+  return heard.fn.windows?.[answer]?.label;
 }
 
 function approach(from: number, to: number, reach: number): number {

@@ -6,12 +6,14 @@ export interface TransmitterState {
   role: 'transmitter';
   /** Widths of the sixteen channels in the last frame, µs. */
   pulses: readonly number[];
+  /** Radio frames sent so far. */
   frames: number;
   nextMs: number;
   /** When the last frame went out, ms; not yet when left out. */
   sentMs?: number;
 }
 
+/** A receiver in operation: what it puts out, and what it last heard. */
 export interface ReceiverState {
   role: 'receiver';
   /** Widths its pins put out, µs: as last heard, or its fail-safe; empty until the first frame, NaN on a silent pin. */
@@ -20,6 +22,7 @@ export interface ReceiverState {
   bus: readonly number[];
   /** The last 25 bytes it put on the bus. */
   bytes: Uint8Array;
+  /** Bus frames put out so far. */
   busFrames: number;
   nextMs: number;
   /** Radio frames it has heard, when the last one came, ms, and whether it gave the radio up since. */
@@ -31,6 +34,7 @@ export interface ReceiverState {
 /** Parts with functions: what each ear last heard and what became of it. */
 export interface DeviceState {
   role: 'device';
+  /** Bus frames heard so far. */
   busFrames: number;
   /** Bus counts as this listener decoded them. */
   counts: readonly number[];
@@ -52,8 +56,10 @@ interface IdleState {
   role: 'idle';
 }
 
+/** State of one part, by what it does on the bench. */
 export type PartState = TransmitterState | ReceiverState | DeviceState | IdleState;
 
+/** The whole bench at one moment; never changed, each step makes a new one. */
 export interface BenchState {
   /** Milliseconds since power-up. */
   tMs: number;

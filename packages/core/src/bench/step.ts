@@ -18,7 +18,7 @@ export function startBench(
   return { tMs, controls, parts: bench.parts.map((part) => startPart(part, tMs)) };
 }
 
-function startPart({ sheet, ears }: BenchPart, tMs: number): PartState {
+function startPart({ sheet, functions }: BenchPart, tMs: number): PartState {
   if (hasControls(sheet)) return { role: 'transmitter', pulses: [], frames: 0, nextMs: tMs };
   if (hearsAir(sheet)) {
     const silent = { pulses: [], bus: [], bytes: new Uint8Array(25), busFrames: 0 };
@@ -29,12 +29,12 @@ function startPart({ sheet, ears }: BenchPart, tMs: number): PartState {
     role: 'device',
     busFrames: 0,
     counts: [],
-    us: ears.map(() => NaN),
-    asked: ears.map(() => NaN),
-    answers: ears.map(() => NaN),
+    us: functions.map(() => NaN),
+    asked: functions.map(() => NaN),
+    answers: functions.map(() => NaN),
     joints: sheet.joints.map((joint) => joint.homeDeg),
-    toggles: ears.map(() => false),
-    toggledMs: ears.map(() => NaN),
+    toggles: functions.map(() => false),
+    toggledMs: functions.map(() => NaN),
     settled: false,
   };
 }

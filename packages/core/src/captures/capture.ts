@@ -11,7 +11,9 @@ export interface CaptureLine extends Edges {
 export interface Capture {
   name: string;
   form: 'VCD' | 'CSV' | 'raw bytes';
+  /** Begin, ns. */
   fromNs: number;
+  /** End, ns. */
   endNs: number;
   lines: CaptureLine[];
   /** Bytes of a raw recording; no lines then. */

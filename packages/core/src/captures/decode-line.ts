@@ -21,17 +21,25 @@ import type { Sense, SenseKind } from './sense.js';
 
 /** What was counted on a line; fields that do not apply are 0. */
 export interface LineCounts {
+  /** Whole frames. */
   frames: number;
+  /** Frames that failed their check. */
   bad: number;
+  /** Frames whose lost flag is set. */
   lost: number;
+  /** Frames whose fail-safe flag is set. */
   failsafe: number;
+  /** Whole frames of a kind that is not in the table. */
   unknown: number;
+  /** Bytes on the line. */
   bytes: number;
+  /** Bytes with a framing or parity error. */
   faultyBytes: number;
   /** Bytes that belong to no frame. */
   skipped: number;
 }
 
+/** A line read as what it is taken for: its frames, how many of each kind, its bytes where it has any. */
 export interface LineDecoding {
   sense: Sense;
   frames: FrameTable;
@@ -45,19 +53,17 @@ const GAP_NS = 1e6;
 
 /** Reads a line as what it is taken for. */
 export function decodeLine(edges: Edges, sense: Sense, endNs?: number): LineDecoding {
-  if (sense.kind === 'pulse') return pulseFrames(edges, sense);
-  if (sense.kind === 'ppm') return ppmFrames(edges, sense);
-  if (!('format' in sense)) throw new Error('unreachable');
+  if (!('format' in sense)) return sense.kind === 'pulse' ? pulseFrames(edges, sense) : ppmFrames(edges, sense);
   const bytes = readUart(edges, sense.format, endNs);
   const long = byteNs(sense.format);
-  return framesOf(sense, bytes, (at, take) => [bytes.fromNs[at]!, bytes.fromNs[at + take - 1]! + long]);
+  return framesOf(sense, bytes, (at, byteCount) => [bytes.fromNs[at]!, bytes.fromNs[at + byteCount - 1]! + long]);
 }
 
 /** Reads bytes without times; a frame's place stands for its time, one byte a nanosecond. */
 export function decodeBytes(bytes: Uint8Array, sense: Extract<Sense, { format: unknown }>): LineDecoding {
   const faults = new Uint8Array(bytes.length);
   const fromNs = Float64Array.from(bytes, (_, i) => i);
-  return framesOf(sense, { bytes, fromNs, faults }, (at, take) => [at, at + take], Number.POSITIVE_INFINITY);
+  return framesOf(sense, { bytes, fromNs, faults }, (at, byteCount) => [at, at + byteCount], Number.POSITIVE_INFINITY);
 }
 
 const noCounts = (): LineCounts => ({
@@ -94,7 +100,7 @@ function ppmFrames(edges: Edges, sense: Extract<Sense, { active: 0 | 1 }>): Line
   return { sense, frames: rows.table(), counts: { ...noCounts(), frames, bad }, bytes: null };
 }
 
-type Span = (at: number, take: number) => [fromNs: number, toNs: number];
+type Span = (at: number, byteCount: number) => [fromNs: number, toNs: number];
 type ByteSense = Extract<Sense, { format: unknown }>;
 
 function framesOf(sense: ByteSense, bytes: UartBytes, span: Span, gapNs = GAP_NS): LineDecoding {
@@ -123,15 +129,15 @@ const READ: Record<ByteKind, Reads> = {
   crsf: (rows, bytes, span) =>
     streamed(
       bytes,
-      crsfStream((frame, at, take) => {
+      crsfStream((frame, at, byteCount) => {
         const slots = crsfChannels(frame);
-        rows.add(...span(at, take), slots ? 'channels' : `type 0x${frame.type.toString(16)}`, slots);
+        rows.add(...span(at, byteCount), slots ? 'channels' : `type 0x${frame.type.toString(16)}`, slots);
       }),
     ),
   mavlink: (rows, bytes, span) =>
     streamed(
       bytes,
-      mavStream((frame, at, take) => rows.add(...span(at, take), mavName(frame), givenWidths(frame))),
+      mavStream((frame, at, byteCount) => rows.add(...span(at, byteCount), mavName(frame), givenWidths(frame))),
     ),
 };
 

@@ -8,6 +8,7 @@ export const ROW_SLOTS = 18;
 
 /** Frames side by side: no object a frame, so that a million are no burden. */
 export interface FrameTable {
+  /** Number of frames. */
   length: number;
   fromNs: Float64Array;
   toNs: Float64Array;

@@ -3,8 +3,11 @@ import { firstAfter, levelAt, type Edges } from '../signals/index.js';
 /** What one column of a drawing shows: the line low, high, or changing more often than can be drawn. */
 export const COLUMN = { low: 0, high: 1, busy: 2 } as const;
 
+/** A stretch of a line, ready to be drawn. */
 export interface LineView {
+  /** Begin, ns. */
   fromNs: number;
+  /** End, ns. */
   toNs: number;
   /** {@link COLUMN} of each column; a single change in a column is drawn at its edge, not busy. */
   columns: Uint8Array;

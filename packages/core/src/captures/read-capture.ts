@@ -12,6 +12,7 @@ export interface CaptureSource {
   pieces: AsyncIterable<Uint8Array> | Iterable<Uint8Array>;
 }
 
+/** How far reading is, and whether to go on. */
 export interface CaptureWatch {
   /** Told how far it is, 0…1. */
   progress?: (part: number) => void;

@@ -1,6 +1,7 @@
 import { CRSF, SBUS, UART, formatName, type UartFormat } from '../signals/index.js';
 import { groups3 } from '../units/index.js';
 
+/** What a line can be taken for. */
 export type SenseKind = 'pulse' | 'ppm' | 'sbus' | 'crsf' | 'mavlink' | 'uart';
 
 /** What a line is taken for. */

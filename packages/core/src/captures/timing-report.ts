@@ -3,6 +3,7 @@ import type { LineDecoding } from './decode-line.js';
 
 /** How evenly a line speaks. */
 export interface TimingReport {
+  /** Whole frames. */
   frames: number;
   /** From one frame's start to the next, ms; null with fewer than two. `usual` is the median. */
   periodMs: { usual: number; least: number; most: number } | null;

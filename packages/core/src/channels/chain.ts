@@ -3,7 +3,7 @@ import { oncePerRig, settingOf, shapingOf, sheetOf, type Part, type Rig, type Sh
 import { findConversations, type Conversation } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
 import { airInto } from './air.js';
-import { PLAIN, type Told } from './demand.js';
+import { PLAIN, type FunctionSetup } from './demand.js';
 import { secondFor, type Second } from './hand-over.js';
 import { slotName } from './numbering.js';
 
@@ -25,7 +25,7 @@ export interface Chain {
   deviceNumber: number | null;
   deviceName: string | null;
   /** How the device is set to take it. */
-  told: Told;
+  setup: FunctionSetup;
   transmitter: Part | null;
   shaping: Shaping | null;
   control: Control | null;
@@ -56,7 +56,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
     slot: null,
     deviceNumber: null,
     deviceName: null,
-    told: rig.bindings.find((b) => b.part === part.id && b.fn === fn.id) ?? PLAIN,
+    setup: rig.bindings.find((b) => b.part === part.id && b.fn === fn.id) ?? PLAIN,
     transmitter: null,
     shaping: null,
     control: null,

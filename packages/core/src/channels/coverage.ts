@@ -1,7 +1,7 @@
 import { sees, type Control, type Sheet } from '../parts/index.js';
 import { inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
-import { chainsOfWishes } from './assign/pose.js';
+import { chainsOfWishes } from './assign/assign-problem.js';
 import type { Chain } from './chain.js';
 import { mismatchOf } from './match.js';
 import { restPositions } from './shaping.js';
@@ -77,19 +77,19 @@ export function modeStop(
   const need = fn.enabledIn;
   const mode = need && sheet.functions.find((f) => f.id === need.fn);
   if (!need || !mode) return null;
-  const told = chains.find((c) => c.part.id === part.id && c.fn.id === need.fn);
+  const source = chains.find((c) => c.part.id === part.id && c.fn.id === need.fn);
   // a mode that nothing tells stands in its first window
-  if (!told || told.breaks) {
+  if (!source || source.breaks) {
     const first = mode.windows?.[0]?.label;
     return first !== undefined && need.windows.includes(first)
       ? null
       : `works only in ${listed(need.windows)}, and nothing tells ${mode.label.toLowerCase()}`;
   }
-  const reached = restPositions(told.control!.kind).some((at) => {
-    const now = forward(told, at);
+  const reached = restPositions(source.control!.kind).some((at) => {
+    const now = forward(source, at);
     return now && 'window' in now.demand && now.demand.window !== null && need.windows.includes(now.demand.window);
   });
-  return reached ? null : `works only in ${listed(need.windows)}, which ${told.control!.label} does not reach`;
+  return reached ? null : `works only in ${listed(need.windows)}, which ${source.control!.label} does not reach`;
 }
 
 /** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */

@@ -9,7 +9,7 @@ export {
   rangeDemand,
   windowIndex,
   type Demand,
-  type Told,
+  type FunctionSetup,
 } from './demand.js';
 export { airInto } from './air.js';
 export { HANDED_FROM, handOverLink, handedControls, secondFor, type HandOverLink, type Second } from './hand-over.js';
@@ -21,7 +21,7 @@ export {
   endPointsFor,
   forward,
   resolutionOf,
-  seenPulseUs,
+  arrivingUs,
   sentPulseUs,
   throughBus,
   type Backward,
@@ -45,7 +45,7 @@ export {
   safeLine,
 } from './flight.js';
 export { mismatchOf, sideOf, type Mismatch } from './match.js';
-export { chainsOfWishes, nameOf } from './assign/pose.js';
+export { chainsOfWishes, nameOf } from './assign/assign-problem.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';
 export { modeStop, wishCoverage, type WishState } from './coverage.js';
 export { endPointIn, endPointFrom, type EndUnit } from './end-points.js';

@@ -2,7 +2,7 @@ import { isWindowed, type Control, type PartFunction } from '../parts/index.js';
 import type { Conversation } from '../loom/index.js';
 import { sheetOf, pilotTransmitter, type Rig, type Shaping } from '../rig/index.js';
 import type { Chain } from './chain.js';
-import { demandOf, type Told } from './demand.js';
+import { demandOf, type FunctionSetup } from './demand.js';
 import { chainLatency, type Latency } from './latency.js';
 import { slotName } from './numbering.js';
 import { pictureSteps, type PictureStep } from './picture-steps.js';
@@ -30,15 +30,17 @@ export interface LadderRow {
   } | null;
 }
 
+/** One function on a channel's ladder, with all that its rungs show. */
 export interface LadderMove {
   part: string;
   partLabel: string;
   fn: PartFunction;
-  told: Told;
+  setup: FunctionSetup;
   carrier: Chain['carrier'];
   /** The receiver whose slot it is; null when nothing reaches it. */
   receiver: string | null;
   slot: number;
+  /** The slot as the device counts it. */
   deviceNumber: number;
   /** What the device calls the slot. */
   deviceName: string;
@@ -88,7 +90,7 @@ function moveOf(rig: Rig, conversations: readonly Conversation[], chain: Chain):
     part: chain.part.id,
     partLabel: chain.part.label,
     fn: chain.fn,
-    told: chain.told,
+    setup: chain.setup,
     carrier: chain.carrier,
     receiver: chain.path[0]?.talker.part.id ?? null,
     slot: chain.slot!,
@@ -107,6 +109,6 @@ export function rowNow(row: LadderRow, position: number): { sentUs: number; wind
   if (!row.shaping || !row.control) return null;
   const sentUs = shapePulseUs(row.shaping, position);
   const move = row.moves.find((m) => isWindowed(m.fn));
-  const demand = move && demandOf(move.fn, throughBus(move.scales, sentUs), move.told);
+  const demand = move && demandOf(move.fn, throughBus(move.scales, sentUs), move.setup);
   return { sentUs, window: demand && 'window' in demand ? demand.window : null };
 }

@@ -13,6 +13,7 @@ export interface Wait {
   transferMs: number;
 }
 
+/** Time from a stick to what it moves, by the waits on its way. */
 export interface Latency {
   /** Every period waited out in full. */
   worst: number;
@@ -51,7 +52,7 @@ export function chainLatency(rig: Rig, all: readonly Conversation[], chain: Chai
   const air = first && airInto(rig, all, first.talker.part.id);
   const way = [...(handed ? (chain.second?.path ?? []) : []), ...(air ? [air] : []), ...chain.path];
   const waits = way.map(waitOf);
-  const smoothing = chain.told.smoothingMs ?? 0;
+  const smoothing = chain.setup.smoothingMs ?? 0;
   if (smoothing) waits.push({ what: 'smoothing of the device', periodMs: 0, transferMs: smoothing });
   const periods = waits.reduce((sum, w) => sum + w.periodMs, 0);
   const transfer = waits.reduce((sum, w) => sum + w.transferMs, 0);

@@ -1,8 +1,8 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
 import { slotsOf, type Control } from '../parts/index.js';
 import { sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
-import { controlOptions, type HandAt } from './assign/control-options.js';
-import { chainsOfWishes } from './assign/pose.js';
+import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
+import { chainsOfWishes } from './assign/assign-problem.js';
 import { carriedBy, pinSetting, slotOptions } from './assign/slot-options.js';
 import type { Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
@@ -28,7 +28,7 @@ function busyControls(rig: Rig, chains: readonly Chain[], chain: Chain): Set<str
   return new Set([...rows.map((s) => s.control), ...handing].filter((c) => c !== null));
 }
 
-function handAt(rig: Rig, chains: readonly Chain[], { transmitter }: Chain): HandAt {
+function transmitterInUse(rig: Rig, chains: readonly Chain[], { transmitter }: Chain): TransmitterInUse {
   const sheet = sheetOf(rig, transmitter!.id);
   const flying = flightChannels(rig, chains).has(transmitter!.id);
   return { part: transmitter!, sheet, flying, mayFly: !flying && isFlown(rig) };
@@ -44,12 +44,12 @@ export function betterControl(rig: Rig, chains: readonly Chain[], chain: Chain):
 /** The best control that moves nothing else and suits a function well; null when there is none. */
 function bestControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control | null {
   if (!chain.transmitter || chain.slot === null || chain.shaping?.locked) return null;
-  const hand = handAt(rig, chains, chain);
-  const { options } = controlOptions(chain.fn, null, hand, busyControls(rig, chains, chain));
+  const transmitter = transmitterInUse(rig, chains, chain);
+  const { options } = controlOptions(chain.fn, null, transmitter, busyControls(rig, chains, chain));
   const suits = options.filter(
     (o) =>
       o.value.id !== chain.control?.id &&
-      fitOf(chain.fn, o.value, isThrottle(hand, o.value.id)).grade === 'well' &&
+      fitOf(chain.fn, o.value, isThrottle(transmitter, o.value.id)).grade === 'well' &&
       !runsAcross(chain.fn, o.value),
   );
   return suits.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;
@@ -144,9 +144,9 @@ export function mayLeave(rig: Rig, chains: readonly Chain[], chain: Chain): bool
 /** Control for a function that leaves a shared channel: what its wish names while that moves nothing else, else the best. */
 function ownControl(rig: Rig, chains: readonly Chain[], chain: Chain): string | null {
   const named = chainsOfWishes(rig, chains).get(chain)?.control ?? null;
-  const hand = sheetOf(rig, chain.transmitter!.id);
+  const sheet = sheetOf(rig, chain.transmitter!.id);
   const free =
-    named !== null && hand.controls.some((c) => c.id === named) && !busyControls(rig, chains, chain).has(named);
+    named !== null && sheet.controls.some((c) => c.id === named) && !busyControls(rig, chains, chain).has(named);
   return free ? named : (bestControl(rig, chains, chain)?.id ?? null);
 }
 

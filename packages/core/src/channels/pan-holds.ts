@@ -8,6 +8,7 @@ import { forward } from './signal-path.js';
 /** What makes a gimbal's pan stand for take-off: the control, its place, and the window that place gives. */
 export interface Holds {
   chain: Chain;
+  /** Position of the control, −1…1. */
   at: number;
   window: string;
 }

@@ -5,8 +5,9 @@ import { resolutionOf } from './signal-path.js';
 /** How far a picture jumps at one step of an axis. */
 export interface PictureStep {
   camera: Part;
-  /** Picture points at the longest lens, and at the widest. */
+  /** Picture points at the longest lens. */
   telePoints: number;
+  /** Picture points at the widest lens. */
   widePoints: number;
   /** The jump can be seen at the longest lens. */
   shows: boolean;

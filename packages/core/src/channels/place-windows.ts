@@ -3,12 +3,13 @@ import { PULSE } from '../units/index.js';
 import type { EditOf } from '../rig/index.js';
 import type { Chain } from './chain.js';
 import { restPositions } from './shaping.js';
-import { forward, seenPulseUs } from './signal-path.js';
+import { forward, arrivingUs } from './signal-path.js';
 
 /** One resting place of a switch and the window it falls in. */
 export interface Place {
+  /** Position of the control, −1…1. */
   at: number;
-  seenUs: number;
+  arrivesUs: number;
   window: string | null;
   /** The window it is meant for, where there are as many windows as places. */
   meant: PulseWindow | null;
@@ -24,13 +25,13 @@ export function placesOf(chain: Chain): Place[] {
   if (!control || !isSwitch || !isWindowed(fn) || fn.takes === 'pulse' || control.sprung) return [];
   const windows = sorted(fn.windows ?? []);
   const positions = restPositions(control.kind);
-  const turned = (chain.shaping?.reverse ?? false) !== chain.told.reverse;
+  const turned = (chain.shaping?.reverse ?? false) !== chain.setup.reverse;
   return positions.flatMap((at, i) => {
     const now = forward(chain, at);
     if (!now || !('window' in now.demand)) return [];
     const order = turned ? windows.length - 1 - i : i;
     const meant = windows.length === positions.length ? windows[order]! : null;
-    return [{ at, seenUs: now.seenUs, window: now.demand.window, meant }];
+    return [{ at, arrivesUs: now.arrivesUs, window: now.demand.window, meant }];
   });
 }
 
@@ -41,7 +42,7 @@ export function deadPress(chain: Chain): Place | null {
   if (!control || !meant || fn.takes !== 'pulse') return null;
   const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
   const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
-  return pressed && !asks(rest) && !asks(pressed) ? { at: 1, seenUs: pressed.seenUs, window: null, meant } : null;
+  return pressed && !asks(rest) && !asks(pressed) ? { at: 1, arrivesUs: pressed.arrivesUs, window: null, meant } : null;
 }
 
 /** End points that bring a dead press into its window, and letting go as far to the other side; null when out of travel. */
@@ -98,12 +99,12 @@ function plainOf({
 
 /** Middle of a window inside the travel that transmitters send, µs, as the device counts. */
 function middleOf(chain: Chain, { fromUs, toUs }: PulseWindow): number {
-  const [from, to] = chain.told.reverse ? [3000 - toUs, 3000 - fromUs] : [fromUs, toUs];
+  const [from, to] = chain.setup.reverse ? [3000 - toUs, 3000 - fromUs] : [fromUs, toUs];
   return (Math.max(PULSE.leastUs, from) + Math.min(PULSE.mostUs, to)) / 2;
 }
 
 /** Width to send for a width to be seen: buses of two schools lie on straight lines. */
 function sentFor(chain: Chain, wantedUs: number): number {
-  const [a, b] = [seenPulseUs(chain, PULSE.lowUs), seenPulseUs(chain, PULSE.highUs)];
+  const [a, b] = [arrivingUs(chain, PULSE.lowUs), arrivingUs(chain, PULSE.highUs)];
   return Math.round(PULSE.lowUs + ((wantedUs - a) / (b - a)) * (PULSE.highUs - PULSE.lowUs));
 }

@@ -65,10 +65,10 @@ describe('the way forward', () => {
     const chain = chainOf(rig, 'GB', 'tilt');
     const at = forward(chain, 1)!;
     expect(at).toMatchObject({ sentUs: 1871, count: Math.round((1871 - 880) / 0.625) });
-    expect(at.seenUs).toBeCloseTo(880 + 0.625 * at.count!, 9);
+    expect(at.arrivesUs).toBeCloseTo(880 + 0.625 * at.count!, 9);
     const percent = structuredClone(rig);
     percent.sheets['gimbal-two-axis']!.links.find((l) => l.kind === 'sbus')!.params.scale = 'percent';
-    const seen = forward(chainOf(percent, 'GB', 'tilt'), 1)!.seenUs;
+    const seen = forward(chainOf(percent, 'GB', 'tilt'), 1)!.arrivesUs;
     // 1586 counts by the other school: (1586 − 1024) / 6.72 = 83.6 %
     expect(seen).toBeCloseTo(1500 + 5 * ((at.count! - 1024) / 6.72), 6);
   });
@@ -122,7 +122,7 @@ describe('the way back', () => {
     const back = backward(chain, 12.34)!;
     expect(back.exact).toBe(false);
     expect(Math.abs(back.reached - 12.34)).toBeLessThanOrEqual(step);
-    expect(back.seenUs).toBeCloseTo(pulseForValue(chain.fn, 12.34, chain.told), 9);
+    expect(back.arrivesUs).toBeCloseTo(pulseForValue(chain.fn, 12.34, chain.setup), 9);
   });
 
   it('over a plain pulse is exact, and functions of windows have none', () => {
@@ -179,14 +179,14 @@ describe('counting and sticks', () => {
   });
 
   it('the four modes put throttle and pitch on the hands they should', () => {
-    const hand = partsThat(rig, hasControls)[0]!;
+    const transmitter = partsThat(rig, hasControls)[0]!;
     const at = (mode: string, axis: 'throttle' | 'pitch' | 'yaw'): string | undefined =>
-      stickFor({ ...hand, part: { ...hand.part, settings: { mode } } }, axis)?.id;
+      stickFor({ ...transmitter, part: { ...transmitter.part, settings: { mode } } }, axis)?.id;
     expect(['1', '2', '3', '4'].map((m) => at(m, 'throttle'))).toEqual(['right-y', 'left-y', 'right-y', 'left-y']);
     expect(['1', '2', '3', '4'].map((m) => at(m, 'pitch'))).toEqual(['left-y', 'right-y', 'left-y', 'right-y']);
     expect(['1', '2', '3', '4'].map((m) => at(m, 'yaw'))).toEqual(['left-x', 'left-x', 'right-x', 'right-x']);
-    const mode1 = { ...hand, part: { ...hand.part, settings: { mode: '1' } } };
-    const stick = (id: string) => hand.sheet.controls.find((c) => c.id === id)!;
+    const mode1 = { ...transmitter, part: { ...transmitter.part, settings: { mode: '1' } } };
+    const stick = (id: string) => transmitter.sheet.controls.find((c) => c.id === id)!;
     expect([idleAt(mode1, stick('right-y')), idleAt(mode1, stick('left-y'))]).toEqual([-1, 0]);
   });
 });

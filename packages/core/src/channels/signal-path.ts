@@ -7,7 +7,7 @@ import { demandOf, inputSpan, outputSpan, pulseForValue, type Demand } from './d
 import { positionFor, shapePulseUs } from './shaping.js';
 
 /** What the way of a function from control to demand is made of. */
-export type SignalWay = Pick<Chain, 'fn' | 'told' | 'scales' | 'shaping'>;
+export type SignalWay = Pick<Chain, 'fn' | 'setup' | 'scales' | 'shaping'>;
 
 /** Bus count on the way, when a bus is on the way; null for a plain pulse. */
 export function chainCount(chain: SignalWay, sentUs: number): number | null {
@@ -16,7 +16,7 @@ export function chainCount(chain: SignalWay, sentUs: number): number | null {
 }
 
 /** Width the device takes for a width the transmitter sends: exact over a pulse, by counts over a bus. */
-export function seenPulseUs(chain: SignalWay, sentUs: number): number {
+export function arrivingUs(chain: SignalWay, sentUs: number): number {
   return throughBus(chain.scales, sentUs);
 }
 
@@ -32,11 +32,12 @@ export function sentPulseUs(chain: SignalWay, position: number): number | null {
 
 /** Every stage from a control position to what the device does. */
 export interface Forward {
+  /** Position of the control, −1…1. */
   position: number;
   sentUs: number;
   /** What stands on the wire; null where the width itself does. */
   count: number | null;
-  seenUs: number;
+  arrivesUs: number;
   demand: Demand;
 }
 
@@ -44,15 +45,22 @@ export interface Forward {
 export function forward(chain: SignalWay, position: number): Forward | null {
   const sentUs = sentPulseUs(chain, position);
   if (sentUs === null) return null;
-  const seenUs = seenPulseUs(chain, sentUs);
-  return { position, sentUs, count: chainCount(chain, sentUs), seenUs, demand: demandOf(chain.fn, seenUs, chain.told) };
+  const arrivesUs = arrivingUs(chain, sentUs);
+  return {
+    position,
+    sentUs,
+    count: chainCount(chain, sentUs),
+    arrivesUs,
+    demand: demandOf(chain.fn, arrivesUs, chain.setup),
+  };
 }
 
 /** Every stage back from a wanted value. */
 export interface Backward {
+  /** Wanted value, in the function's own unit. */
   wanted: number;
   /** Width the device must see for exactly that. */
-  seenUs: number;
+  arrivesUs: number;
   count: number | null;
   /** Width the transmitter must send: the middle of those that give the count. */
   sentUs: number;
@@ -67,15 +75,15 @@ export interface Backward {
 /** Back from a wanted value of a position or rate function; null for functions of windows. */
 export function backward(chain: SignalWay, wanted: number): Backward | null {
   if (isWindowed(chain.fn)) return null;
-  const seenUs = pulseForValue(chain.fn, wanted, chain.told);
+  const arrivesUs = pulseForValue(chain.fn, wanted, chain.setup);
   const bus = chain.scales;
-  const count = bus && pulseUsToCount(bus.listener, seenUs);
-  const sentUs = bus && count !== null ? countToPulseUs(bus.talker, count) : seenUs;
-  const demand = demandOf(chain.fn, seenPulseUs(chain, sentUs), chain.told);
+  const count = bus && pulseUsToCount(bus.listener, arrivesUs);
+  const sentUs = bus && count !== null ? countToPulseUs(bus.talker, count) : arrivesUs;
+  const demand = demandOf(chain.fn, arrivingUs(chain, sentUs), chain.setup);
   const reached = 'value' in demand ? demand.value : NaN;
   return {
     wanted,
-    seenUs,
+    arrivesUs,
     count,
     sentUs,
     position: chain.shaping && positionFor(chain.shaping, sentUs),
@@ -114,11 +122,11 @@ export function resolutionOf(chain: SignalWay): Resolution | null {
   const bus = chain.scales;
   // a step at the listener: one count, wherever the talker's scale put it
   const stepUs = bus ? countToPulseUs(bus.listener, 1001) - countToPulseUs(bus.listener, 1000) : PULSE_STEP_US;
-  const [lowUs, highUs] = inputSpan(chain.fn, chain.told);
-  const [from, to] = outputSpan(chain.fn, chain.told);
-  const band = (chain.told.deadBandPct ?? 0) / 100;
+  const [lowUs, highUs] = inputSpan(chain.fn, chain.setup);
+  const [from, to] = outputSpan(chain.fn, chain.setup);
+  const band = (chain.setup.deadBandPct ?? 0) / 100;
   const step = Math.abs(remap(stepUs, 0, highUs - lowUs, 0, to - from)) / (1 - band);
-  const low = seenPulseUs(chain, chain.shaping?.lowUs ?? 1000);
-  const high = seenPulseUs(chain, chain.shaping?.highUs ?? 2000);
+  const low = arrivingUs(chain, chain.shaping?.lowUs ?? 1000);
+  const high = arrivingUs(chain, chain.shaping?.highUs ?? 2000);
   return { step, stepUs, steps: Math.round(Math.abs(high - low) / stepUs) };
 }

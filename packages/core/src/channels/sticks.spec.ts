@@ -16,26 +16,26 @@ describe('sticks', () => {
     ['3', { throttle: 'right-y', pitch: 'left-y', yaw: 'right-x', roll: 'left-x' }],
     ['4', { throttle: 'left-y', pitch: 'right-y', yaw: 'right-x', roll: 'left-x' }],
   ])('fly in mode %s as the trade has it', (mode, wanted) => {
-    const hand = inMode(mode);
-    expect(stickMode(hand)).toBe(mode);
-    expect(Object.fromEntries(FLIGHT_AXES.map((axis) => [axis, stickFor(hand, axis)?.id]))).toEqual(wanted);
+    const transmitter = inMode(mode);
+    expect(stickMode(transmitter)).toBe(mode);
+    expect(Object.fromEntries(FLIGHT_AXES.map((axis) => [axis, stickFor(transmitter, axis)?.id]))).toEqual(wanted);
   });
 
   it('rest low on the throttle of the mode, in the middle elsewhere', () => {
     for (const mode of ['1', '2', '3', '4']) {
-      const hand = inMode(mode);
-      const sticks = hand.sheet.controls.filter((c) => c.kind === 'stick');
-      const low = sticks.filter((c) => idleAt(hand, c) === -1);
-      expect(low.map((c) => c.id)).toEqual([stickFor(hand, 'throttle')!.id]);
-      expect(sticks.filter((c) => isThrottle(hand, c.id))).toEqual(low);
+      const transmitter = inMode(mode);
+      const sticks = transmitter.sheet.controls.filter((c) => c.kind === 'stick');
+      const low = sticks.filter((c) => idleAt(transmitter, c) === -1);
+      expect(low.map((c) => c.id)).toEqual([stickFor(transmitter, 'throttle')!.id]);
+      expect(sticks.filter((c) => isThrottle(transmitter, c.id))).toEqual(low);
     }
   });
 
   it('leave switches and buttons up, knobs in the middle', () => {
-    const hand = inMode('2');
-    for (const control of hand.sheet.controls) {
-      if (control.kind === 'knob') expect(idleAt(hand, control)).toBe(0);
-      if (control.kind === 'switch2' || control.kind === 'button') expect(idleAt(hand, control)).toBe(-1);
+    const transmitter = inMode('2');
+    for (const control of transmitter.sheet.controls) {
+      if (control.kind === 'knob') expect(idleAt(transmitter, control)).toBe(0);
+      if (control.kind === 'switch2' || control.kind === 'button') expect(idleAt(transmitter, control)).toBe(-1);
     }
   });
 });

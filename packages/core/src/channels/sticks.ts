@@ -17,23 +17,25 @@ const STICK_MODES: Record<string, Record<FlightAxis, string>> = {
 
 export const FLIGHT_AXES: readonly FlightAxis[] = ['roll', 'pitch', 'throttle', 'yaw'];
 
-type Hand = { part: Part; sheet: Sheet };
+/** A transmitter with the sheet that tells its sticks. */
+export type TransmitterWithSheet = { part: Part; sheet: Sheet };
 
 /** Stick mode a transmitter is set to, 1…4; 2 when its sheet knows none. */
-export const stickMode = ({ part, sheet }: Hand): string => settingOf(sheet, part, 'mode') ?? '2';
+export const stickMode = ({ part, sheet }: TransmitterWithSheet): string => settingOf(sheet, part, 'mode') ?? '2';
 
 /** The stick that flies an axis on this transmitter; undefined when it has no such stick. */
-export function stickFor(hand: Hand, axis: FlightAxis): Control | undefined {
-  const id = (STICK_MODES[stickMode(hand)] ?? STICK_MODES['2']!)[axis];
-  return hand.sheet.controls.find((c) => c.id === id);
+export function stickFor(transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined {
+  const id = (STICK_MODES[stickMode(transmitter)] ?? STICK_MODES['2']!)[axis];
+  return transmitter.sheet.controls.find((c) => c.id === id);
 }
 
 /** A throttle stays where it is left: its stick does not spring. */
-export const isThrottle = (hand: Hand, control: string): boolean => stickFor(hand, 'throttle')?.id === control;
+export const isThrottle = (transmitter: TransmitterWithSheet, control: string): boolean =>
+  stickFor(transmitter, 'throttle')?.id === control;
 
 /** Where a control stands when nobody touches it: sprung ones in the middle, a throttle low, buttons up. */
-export function idleAt(hand: Hand, control: Control): number {
-  if (isThrottle(hand, control.id)) return -1;
+export function idleAt(transmitter: TransmitterWithSheet, control: Control): number {
+  if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
   return control.sprung && control.kind === 'switch3' ? 0 : -1;
 }

@@ -39,6 +39,7 @@ const briefSchema = z.strictObject({
   sheets: leaf.listOf('Own sheets', sheetSchema, MOST.parts).default([]),
 });
 
+/** A brief as its file says it. */
 export type Brief = z.input<typeof briefSchema>;
 
 /** Reads a brief and lays its parts on an empty bench. Every problem names its place. */

@@ -68,10 +68,10 @@ function rowText(row: LadderRow): string[][] {
   return moves.length ? moves : [[...left, '', '', 'nothing', '']];
 }
 
-function howText({ fn, told, breaks }: LadderMove): string {
+function howText({ fn, setup, breaks }: LadderMove): string {
   if (breaks) return breaks;
   const range = fn.range ? `${num(fn.range.from, 1)}…${num(fn.range.to, 1)} ${fn.range.unit}` : '';
-  return [fn.takes, range, told.reverse ? 'reversed' : ''].filter(Boolean).join(', ');
+  return [fn.takes, range, setup.reverse ? 'reversed' : ''].filter(Boolean).join(', ');
 }
 
 const windowText = (row: LadderRow, { partLabel, fn }: LadderMove): string[][] =>

@@ -51,7 +51,7 @@ export function channelTable(analysis: Pick<Analysis, 'channels'>): Table {
       m.partLabel,
       m.fn.label,
       m.deviceNumber,
-      yes(m.told.reverse),
+      yes(m.setup.reverse),
       m.carrier ?? '',
     ]);
     return moves.length ? moves : [[...left, '', '', '', '', '', '']];

@@ -4,7 +4,9 @@ import type { Rails } from '../rails/index.js';
 import type { Edit, Rig } from '../rig/index.js';
 import type { WishState } from '../channels/index.js';
 
+/** How grave a finding is. */
 export type Mark = 'stop' | 'watch' | 'clear';
+/** The stations of the work, in its order. */
 export type StationId = 'brief' | 'loom' | 'channels' | 'rails' | 'wake' | 'prove' | 'log';
 
 /** A number or word behind a finding, with where it comes from when it is a figure of the trade. */
@@ -52,6 +54,7 @@ export interface Finding extends Said {
   source: string;
 }
 
+/** Every rule there is. */
 export type RuleId =
   | 'supply-range'
   | 'supply-none'
@@ -154,6 +157,7 @@ export interface RuleContext {
   flat: Rails;
 }
 
+/** A rule: from all that is known of a rig to what it has to say. */
 export type Rule = (context: RuleContext) => RuleResult[];
 
 /** Reads a figure by its name, for wording. */

@@ -12,6 +12,7 @@ export interface LinkEnd {
   live: boolean;
 }
 
+/** What is wrong with a conversation. */
 export type Trouble =
   | 'no ground'
   | 'talkers collide'

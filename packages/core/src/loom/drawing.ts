@@ -16,9 +16,12 @@ export interface DrawnBox {
   id: string;
   label: string;
   summary: string;
+  /** Left edge, drawing units. */
   x: number;
+  /** Top edge, drawing units. */
   y: number;
   width: number;
+  /** Drawing units. */
   height: number;
   ports: BoxPort[];
 }
@@ -36,6 +39,7 @@ export interface DrawnLead {
 /** The produced drawing: places of boxes, ports and leads, px. */
 export interface Drawing {
   width: number;
+  /** Drawing units. */
   height: number;
   boxes: DrawnBox[];
   leads: DrawnLead[];

@@ -5,11 +5,13 @@ const FEWEST_WAYS = 6;
 
 /** One way of a merged plug. */
 export interface MergedPin {
+  /** Number of the contact, from 1. */
   n: number;
   /** Null for the way that is blocked, so that the plug goes in one way only. */
   wire: { cable: string; from: string; to: string; colour: string; gaugeAwg: number; note: string } | null;
 }
 
+/** A plug as made: contact by contact, leads that share it merged. */
 export interface MergedPlug {
   id: string;
   label: string;

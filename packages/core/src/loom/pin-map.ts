@@ -21,6 +21,7 @@ export interface EmptyPin {
   why: string;
 }
 
+/** A cable as a table of which contact goes to which. */
 export interface PinMap {
   wires: Wire[];
   empty: EmptyPin[];
@@ -29,6 +30,7 @@ export interface PinMap {
   notes: string[];
 }
 
+/** How a pin map is to be told. */
 export interface PinMapOptions {
   gaugeAwg?: number;
   lengthMm: number;

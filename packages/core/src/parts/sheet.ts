@@ -445,22 +445,39 @@ export const sheetSchema = z.strictObject({
   profiles: whole('Profiles', 'count', 1, 16).optional(),
 });
 
+/** What a class of part is and can do; read and checked. */
 export type Sheet = z.infer<typeof sheetSchema>;
+/** A sheet as written: what has a usual value may be left out. */
 export type SheetDraft = z.input<typeof sheetSchema>;
+/** A plug, pad, socket or foot of a part. */
 export type Port = Sheet['ports'][number];
+/** A contact of a port. */
 export type Pin = Port['pins'][number];
+/** A contact by port and pin. */
 export type PinAt = z.infer<typeof pinAtSchema>;
+/** A conversation a part can hold, and the contacts it needs. */
 export type Link = Sheet['links'][number];
+/** A supply that a part takes: volts, draw, contacts. */
 export type Supply = Sheet['supplies'][number];
+/** A supply that a part gives: a pack, a regulator, an outlet. */
 export type Source = Sheet['sources'][number];
+/** Something a part does when it is told. */
 export type PartFunction = Sheet['functions'][number];
 /** One way in which a function can be asked. */
 export type AskedBy = PartFunction['askedBy'][number];
+/** Kinds of function, payload and flight. */
 export type FunctionWhat = PartFunction['what'];
+/** A stretch of widths that means one thing to a device. */
 export type PulseWindow = z.infer<typeof windowSchema>;
+/** Something of a controller that pads share: a timer, a UART. */
 export type Resource = Sheet['resources'][number];
+/** An axis a part can turn about. */
 export type Joint = Sheet['joints'][number];
+/** A stick, switch, slider, knob or button of a transmitter. */
 export type Control = Sheet['controls'][number];
+/** Kinds of conversation between parts. */
 export type LinkKind = Link['kind'];
+/** Something that is set on a part before it works. */
 export type Setting = Sheet['settings'][number];
+/** What a part is called on the bench; what it can do is told by its sheet. */
 export type Role = Sheet['role'];

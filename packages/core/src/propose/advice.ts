@@ -68,10 +68,13 @@ export interface SchoolOutcome {
   school: keyof Schools;
   value: string;
   chosen: boolean;
+  /** Leads to make. */
   leads: number;
   /** Copper of all leads, g. */
   wireG: number;
+  /** Points of the proposal; fewer are better. */
   points: number;
+  /** Needs left open. */
   unmet: number;
   /** Volts at the first gimbal, full and flat; null without one. */
   gimbalV: { full: number; flat: number } | null;

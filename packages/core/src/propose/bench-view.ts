@@ -36,6 +36,7 @@ interface UnitClass {
 /** One link of a class of units, shown by its first free member. */
 export interface ClassEnd {
   cls: UnitClass;
+  /** Which of several such ends of a class, from 0. */
   nth: number;
   end: LinkEnd;
 }

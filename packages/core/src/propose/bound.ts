@@ -20,6 +20,7 @@ export interface Prices {
 
 /** What waking a need costs at least, while nothing woke or covered it yet. */
 export interface Extra {
+  /** Index of the need. */
   need: number;
   /** With the shares of what its options wake in turn. */
   points: number;

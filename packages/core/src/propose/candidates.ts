@@ -14,6 +14,7 @@ export interface Candidate {
   text: string;
   /** The other end's part. */
   part: string;
+  /** Points of the lead; fewer are better. */
   points: number;
   cost: CostPart[];
   edits: Edit[];

@@ -8,6 +8,7 @@ const MOST_ROUNDS = 24;
 const MOST_NODES = 30_000;
 const FEW_NODES = 4_000;
 
+/** The fewest needs that cannot be met together. */
 export interface Clash {
   /** Ids of needs that cannot all be covered. */
   needs: string[];

@@ -40,6 +40,7 @@ export const COST = {
 /** One line of what a choice costs. */
 export interface CostPart {
   why: string;
+  /** Points; fewer are better. */
   points: number;
 }
 

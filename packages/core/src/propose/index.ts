@@ -2,7 +2,7 @@ export { idleParts, type Idle } from './idle.js';
 export { SolverFailed, solveProven, type ProgrammeSolver } from './programme.js';
 export { propose, proposeProven, proposeSteps, type Choice, type ClashText, type Proposal } from './propose.js';
 export type { Unmet } from './unmet.js';
-export { poseRig, type PosedProblem } from './pose.js';
+export { poseRig, type PosedProblem } from './wiring-problem.js';
 export { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
 export { findClashes, type Clash } from './clash.js';
 export { COST, pointsOf, type CostPart } from './costs.js';

@@ -3,6 +3,7 @@ import type { Option, WiringProblem } from './problem.js';
 /** A problem by numbers instead of names, for the search. */
 export interface Indexed {
   options: readonly Option[];
+  /** Number of needs. */
   needs: number;
   always: number[];
   byNeed: number[][];
@@ -15,6 +16,7 @@ export interface Indexed {
   capacity: number[];
   hubShare: number[];
   hubMost: number[];
+  /** Number of ways a pool can stand. */
   modeKeys: number;
 }
 

@@ -10,6 +10,7 @@ import type { Option } from './problem.js';
 /** Listeners on one bus plug: a Y lead, or a Y on a Y. @source [practice] never two talkers */
 const MOST_ON_BUS = 3;
 
+/** A link that is wished, with the two ends that could hold it. */
 export interface JoinWish {
   covers: string[];
   wakes?: string[];

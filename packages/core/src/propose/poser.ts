@@ -1,3 +1,4 @@
+import { Misuse } from '../units/index.js';
 import type { BenchView, ClassEnd } from './bench-view.js';
 import { pointsOf, type CostPart } from './costs.js';
 import type { Outlet } from './outlets.js';
@@ -16,7 +17,9 @@ export interface JoinFeed {
   part: string;
   supply: string;
   fed: 'talker' | 'listener';
+  /** Index of the plus contact. */
   plusPin: number;
+  /** Index of the minus contact. */
   minusPin: number;
 }
 
@@ -32,6 +35,7 @@ export interface Demand {
 
 type NeedMore = Pick<Demand, 'lacks'> & Partial<Pick<Demand, 'part' | 'wish'>>;
 
+/** An option with the leads it would make. */
 export interface Posed {
   make: Make;
   cost: CostPart[];
@@ -78,7 +82,7 @@ export class Poser {
 
   option(draft: Partial<Option> & Pick<Option, 'id' | 'covers'>, make: Make, cost: CostPart[], text: string): void {
     const used = cost.filter((c) => c.points > 0);
-    if (this.posed.has(draft.id)) throw new Error(`option "${draft.id}" is there twice`);
+    if (this.posed.has(draft.id)) throw new Misuse(`option "${draft.id}" is there twice`);
     this.options.push({ takes: [], hub: null, modes: [], wakes: [], ...draft, cost: pointsOf(used) });
     this.posed.set(draft.id, { make, cost: used, text });
   }

@@ -16,6 +16,7 @@ export interface Need {
   always: boolean;
 }
 
+/** One lead or set of leads that could be made, with its points and what it takes up. */
 export interface Option {
   id: string;
   /** Ids of the needs it covers; all of them must be active in the end. */
@@ -36,13 +37,16 @@ export interface Option {
 /** A stock of interchangeable things, or of amperes. */
 export interface Pool {
   id: string;
+  /** How much there is of it. */
   capacity: number;
 }
 
+/** A Y lead or splice that options may share. */
 export interface Hub {
   id: string;
   /** Points for each user beyond the first. */
   share: number;
+  /** Most options that may share it. */
   most: number;
 }
 
@@ -50,10 +54,12 @@ export interface Hub {
 export interface Solution {
   /** Chosen option ids in the order of the problem; null when nothing covers the needs. */
   chosen: string[] | null;
+  /** Points; fewer are better. */
   cost: number;
   /** No cover can cost less than this. */
   bound: number;
   /** The search ended by itself: `cost` is the least there is, or there is no cover. */
   proven: boolean;
+  /** Nodes of the search that were looked at. */
   nodes: number;
 }

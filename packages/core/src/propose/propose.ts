@@ -4,7 +4,7 @@ import { findClashes, type SolveWhole } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
 import { idleParts, type Idle } from './idle.js';
-import { poseRig, type PosedProblem } from './pose.js';
+import { poseRig, type PosedProblem } from './wiring-problem.js';
 import type { Option, Solution } from './problem.js';
 import { solveProven, type ProgrammeSolver } from './programme.js';
 import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
@@ -30,6 +30,7 @@ export interface ClashText {
   smallest: boolean;
 }
 
+/** A wiring for a rig: its edits, its points, and what stays open. */
 export interface Proposal {
   /** Carries the proposal out on the rig it was made for; empty when the wiring is so already. */
   edits: Edit[];
@@ -46,6 +47,7 @@ export interface Proposal {
   bound: number;
   /** The search ended by itself: nothing is cheaper. */
   proven: boolean;
+  /** Nodes of the search that were looked at. */
   nodes: number;
 }
 

@@ -3,6 +3,7 @@ import { findPrices, type Extra, type Prices } from './bound.js';
 import { indexProblem, type Indexed } from './indexed.js';
 import type { Solution, WiringProblem } from './problem.js';
 
+/** When the own search gives up. */
 export interface SolveLimits {
   /** Search nodes before it stops with what it has. */
   mostNodes?: number;
@@ -14,10 +15,13 @@ export interface SolveLimits {
   stopped?: () => boolean;
 }
 
+/** How far the search is. */
 export interface SolveProgress {
+  /** Nodes looked at so far. */
   nodes: number;
   /** Points of the best cover so far with the bound for what is still open; null until there is one. */
   best: number | null;
+  /** No wiring has fewer points than this. */
   bound: number;
 }
 
@@ -142,7 +146,7 @@ class Search {
     }
     this.nodes++;
     if (!this.fits(option)) return;
-    this.take(level, option);
+    this.choose(level, option);
     if (this.cost + this.ahead() < this.bestCost - TIGHT) this.open();
   }
 
@@ -195,7 +199,7 @@ class Search {
     return this.piece.cost[o]! + (hub >= 0 && this.users[hub]! > 0 ? this.piece.hubShare[hub]! : 0);
   }
 
-  private take(level: Level, o: number): void {
+  private choose(level: Level, o: number): void {
     const { piece } = this;
     this.cost += this.costOf(o);
     for (const n of piece.covers[o]!) this.covered[n] = 1;

@@ -1,3 +1,4 @@
+import { Misuse } from '../units/index.js';
 import { resourceOf, type LinkEnd } from '../loom/index.js';
 import { wiredTogether, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
 import { inputRank, pinRank } from './pins.js';
@@ -43,7 +44,7 @@ export class UnitPicker {
     const rank = (u: Unit): number =>
       tells ? pinRank(this.view.rig, u.links[nth]!, tells) : inputRank(this.view.rig, u.links[nth]!);
     const unit = free.reduce<Unit | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
-    if (!unit) throw new Error(`no free ${end.link.kind} port left on ${cls.part.label}`);
+    if (!unit) throw new Misuse(`no free ${end.link.kind} port left on ${cls.part.label}`);
     return unit;
   }
 

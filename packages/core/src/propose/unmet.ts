@@ -1,5 +1,5 @@
 import { labelOf } from '../rig/index.js';
-import type { PosedProblem } from './pose.js';
+import type { PosedProblem } from './wiring-problem.js';
 import type { Demand } from './poser.js';
 import type { Option } from './problem.js';
 

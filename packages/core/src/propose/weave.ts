@@ -30,6 +30,7 @@ export interface Woven {
   textOf: Map<string, string>;
 }
 
+/** What the search chose, ready to be made into cables. */
 export type Chosen = Omit<Option, 'cost'> & Posed;
 type Feed = Chosen & { make: Extract<Posed['make'], { do: 'feed' }> };
 type Pair = Chosen & { make: Extract<Posed['make'], { do: 'pair' }> };

@@ -21,13 +21,13 @@ export interface Ways {
 export function dependsOf(ways: Ways, step: BareStep): string[] {
   const parts = new Set([step.part, ...step.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.')))]);
   const moved = new Set([...Object.keys(step.setUp), ...step.moves.map((m) => m.control)]);
-  const told = new Set<string>();
+  const settings = new Set<string>();
   for (const chain of [...parts].flatMap((id) => ways.chains.get(id) ?? [])) {
     if (isFlightChain(chain) && !looksAt(step, chain)) continue;
     const drivers = [chain, chain.second].filter((d) => d?.transmitter && d.control);
     if (!drivers.some((d) => moved.has(controlName(ways.rig, d!.transmitter!.id, d!.control!.id)))) continue;
     for (const id of throughs(chain)) parts.add(id);
-    for (const id of toldBy(chain)) told.add(id);
+    for (const id of toldBy(chain)) settings.add(id);
   }
   upstream(parts, (id) => ways.heard.get(id) ?? []);
   upstream(parts, (id) => ways.fedBy.get(id) ?? []);
@@ -36,7 +36,7 @@ export function dependsOf(ways: Ways, step: BareStep): string[] {
       cablesOn(ways.rig, id).filter((c) => c.wires.some((w) => parts.has(w.from.part) && parts.has(w.to.part))),
     ),
   );
-  return [...parts, ...[...among].map((c) => c.id), ...told];
+  return [...parts, ...[...among].map((c) => c.id), ...settings];
 }
 
 /** Name of a transmitter's channel among what a step runs through. */
@@ -68,9 +68,9 @@ const throughs = ({ path, transmitter, second }: Chain): string[] => [
 
 /** Radio into a receiver and pictures into what shows or sends them; what else a part hears, its chain tells. */
 export function hearsFrom(conversations: readonly Conversation[]): Map<string, string[]> {
-  const told = conversations.filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind));
+  const heard = conversations.filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind));
   return new Map(
-    [...groupBy(told, (c) => c.listener.part.id)].map(([id, own]) => [id, own.map((c) => c.talker.part.id)]),
+    [...groupBy(heard, (c) => c.listener.part.id)].map(([id, own]) => [id, own.map((c) => c.talker.part.id)]),
   );
 }
 

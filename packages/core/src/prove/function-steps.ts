@@ -1,4 +1,4 @@
-import { demandOf, rangeDemand, restPositions, seenPulseUs, sentPulseUs, type Chain } from '../channels/index.js';
+import { demandOf, rangeDemand, restPositions, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
 import { sendsPictures, type Control, type PartFunction } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
@@ -44,7 +44,7 @@ export function enabling(chain: Chain, driven: readonly Chain[]): Record<string,
 /** Where a control puts a function into a window that serves. */
 function standing(by: Chain, serves: (window: string) => boolean): [control: string, at: number][] {
   const at = restPositions(by.control!.kind).find((position) => {
-    const demand = demandOf(by.fn, seenPulseUs(by, sentPulseUs(by, position)!), by.told);
+    const demand = demandOf(by.fn, arrivingUs(by, sentPulseUs(by, position)!), by.setup);
     return 'window' in demand && demand.window !== null && serves(demand.window);
   });
   return at === undefined ? [] : [[by.control!.id, at]];
@@ -75,8 +75,8 @@ export function moveText(control: Control, to: number): string {
 }
 
 /** What a width must bring a position to: by the sheet's range, inside the limits of the joint where it moves one. */
-export function nearAt({ fn, part, sheet, told }: Chain, pulseUs: number): Extract<Expect, { near: number }> {
-  const asked = rangeDemand(fn, pulseUs, told);
+export function nearAt({ fn, part, sheet, setup }: Chain, pulseUs: number): Extract<Expect, { near: number }> {
+  const asked = rangeDemand(fn, pulseUs, setup);
   const within = WITHIN[fn.range!.unit];
   const joint = sheet.joints.find((j) => j.id === fn.joint);
   if (!joint) return { sight: `${part.id}.${fn.id}`, near: asked, within };
@@ -108,7 +108,7 @@ function positionStep(chain: Chain, control: Control, setUp: Record<string, numb
 
 function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): BareStep {
   const { fn, part } = chain;
-  const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.told);
+  const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.setup);
   const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN[fn.range!.unit] }];
   if (fn.joint) sights.push({ sight: `${part.id}.${fn.joint}-angle`, moves: value > 0 ? 1 : -1 });
   return {
@@ -203,9 +203,9 @@ function showsOf(conversations: readonly Conversation[], from: string): Set<stri
 /** As many windows as resting places: in order, whether or not the width meets them. Else what the width asks. */
 function intendedWindow(chain: Chain, control: Control, to: number, index: number): string | null {
   const windows = [...chain.fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
-  const turned = chain.shaping!.reverse !== chain.told.reverse;
+  const turned = chain.shaping!.reverse !== chain.setup.reverse;
   if (windows.length === restPositions(control.kind).length)
     return windows[turned ? windows.length - 1 - index : index]!.label;
-  const demand = demandOf(chain.fn, sentPulseUs(chain, to)!, chain.told);
+  const demand = demandOf(chain.fn, sentPulseUs(chain, to)!, chain.setup);
   return 'window' in demand ? demand.window : null;
 }

@@ -12,6 +12,7 @@ export interface Judging {
   baseline: Sights;
 }
 
+/** Whether a step of the plan held, and what was seen instead. */
 export interface Verdict {
   passed: boolean;
   expected: string;

@@ -1,5 +1,5 @@
 import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
-import { demandOf, seenPulseUs, type Chain } from '../channels/index.js';
+import { demandOf, arrivingUs, type Chain } from '../channels/index.js';
 import { flies, hearsAir, isWindowed } from '../parts/index.js';
 import { labelOf, partsThat, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, stays } from './function-steps.js';
@@ -50,15 +50,15 @@ function lostStep(
 
 /** What must be seen of a function without radio: the safe thing first, then what the setting asks. */
 function expected(chain: Chain, { does, valueUs }: FailSafe): Expect {
-  const { fn, part, told } = chain;
+  const { fn, part, setup } = chain;
   const sight = `${part.id}.${fn.id}`;
   if (fn.takes === 'rate') return { sight, near: 0, within: WITHIN['°/s'] };
   if (fn.takes === 'pulse' || does !== 'value' || valueUs === undefined) return stays(chain);
-  const seenUs = seenPulseUs(chain, valueUs);
+  const arrivesUs = arrivingUs(chain, valueUs);
   if (isWindowed(fn)) {
     if (fn.what === 'radio-power') return { sight, is: [...fn.windows!].sort((a, b) => a.fromUs - b.fromUs)[0]!.label };
-    const demand = demandOf(fn, seenUs, told);
+    const demand = demandOf(fn, arrivesUs, setup);
     return { sight, is: 'window' in demand ? demand.window : null };
   }
-  return nearAt(chain, seenUs);
+  return nearAt(chain, arrivesUs);
 }

@@ -3,14 +3,19 @@
  * fixed ground, every island is measured from its own reference.
  */
 export interface Network {
+  /** Number of nodes, from 0. */
   nodes: number;
   resistors: Resistor[];
   elements: Element[];
 }
 
+/** A resistance between two nodes. */
 export interface Resistor {
+  /** Node at one end. */
   a: number;
+  /** Node at the other end. */
   b: number;
+  /** Ω. */
   ohm: number;
 }
 
@@ -19,6 +24,7 @@ interface Pair {
   minus: number;
 }
 
+/** What can stand between nodes: source, regulator, load. */
 export type Element = Pair &
   (
     | { kind: 'pack'; outOhm: number; emfV: number }

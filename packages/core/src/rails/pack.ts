@@ -1,6 +1,7 @@
 import { clamp, remap } from '../units/index.js';
 import type { Source } from '../parts/index.js';
 
+/** Chemistry of a pack's cells. */
 export type Chemistry = NonNullable<NonNullable<Source['pack']>['chemistry']>;
 
 /**

@@ -3,6 +3,7 @@ import type { RailNode, Rails } from './solve-rails.js';
 
 /** A row of the power tree: a pack, what hangs on it, what hangs on that. */
 export interface RailRow {
+  /** Steps from the pack, from 0. */
   depth: number;
   part: string;
   label: string;

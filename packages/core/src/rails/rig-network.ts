@@ -11,11 +11,13 @@ export interface Terminal {
   sheet: Sheet;
   id: string;
   kind: 'source' | 'supply';
+  /** Index of its element in the network. */
   element: number;
   plus: PinRef;
   minus: PinRef;
 }
 
+/** A rig as an electrical network, and which node is which contact. */
 export interface RigNetwork {
   prepared: PreparedNetwork;
   terminals: Terminal[];

@@ -19,6 +19,7 @@ interface Island {
   fedFrom: ReadonlyMap<number, readonly number[]>;
 }
 
+/** Volts and amps of a network at rest. */
 export interface NetworkSolution {
   /** Amperes each element pushes into its plus node and takes from its minus, its own resistance in the matrix. */
   pushed: Float64Array;
@@ -27,6 +28,7 @@ export interface NetworkSolution {
   /** Amperes out of sources, into loads. */
   amps: Float64Array;
   converged: boolean;
+  /** Rounds until nothing moved. */
   rounds: number;
 }
 

@@ -27,7 +27,9 @@ export interface RailNode {
   fedBy: string | null;
 }
 
+/** Supplies of a rig at one charge and draw. */
 export interface Rails {
+  /** Charge of the packs, 0…1. */
   charge: number;
   nodes: RailNode[];
   /** Lost in wires and in regulators, W. */
@@ -97,6 +99,7 @@ export function partVolts(network: RigNetwork, part: string, charges: readonly n
   return charges.map((charge) => (solved = solveAt(network, charge, solved?.volts)).volts[element]!);
 }
 
+/** Supplies of a rig from full to flat. */
 export interface RailSweep {
   charges: number[];
   /** One line a load, volts in the order of `charges`. */

@@ -21,6 +21,7 @@ export class EditRefused extends Error {
   }
 }
 
+/** The rig after edits, with what undoes them. */
 export interface EditResult {
   rig: Rig;
   patches: Patch[];

@@ -20,7 +20,7 @@ const tune = (change: Extract<Edit, { kind: 'tune' }>['change']): Edit => ({
   fn: 'tilt',
   change,
 });
-const told = (rig: Rig) => rig.bindings.find((b) => b.part === 'GB' && b.fn === 'tilt')!;
+const tiltBinding = (rig: Rig) => rig.bindings.find((b) => b.part === 'GB' && b.fn === 'tilt')!;
 const hold: Edit = { kind: 'failSafe', failSafe: { receiver: 'RX', slot: 8, does: 'hold' } };
 
 describe('shaping a channel', () => {
@@ -56,8 +56,8 @@ describe('shaping a channel', () => {
 describe('tuning a device', () => {
   it('sets and gives back to the maker', () => {
     const set = done(mendedRig(), tune({ speedPct: 60, lowUs: 1100, highUs: 1900, reverse: true }));
-    expect(told(set)).toMatchObject({ speedPct: 60, lowUs: 1100, highUs: 1900, reverse: true });
-    const back = told(done(set, tune({ speedPct: null, lowUs: null })));
+    expect(tiltBinding(set)).toMatchObject({ speedPct: 60, lowUs: 1100, highUs: 1900, reverse: true });
+    const back = tiltBinding(done(set, tune({ speedPct: null, lowUs: null })));
     expect(back.speedPct).toBeUndefined();
     expect(back).toMatchObject({ highUs: 1900 });
   });

@@ -117,6 +117,9 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('resheet'), sheet: sheetSchema }),
 ]);
 
+/** One change of a rig, by what it means at the bench. */
 export type Edit = z.infer<typeof editSchema>;
+/** Kinds of edit. */
 export type EditKind = Edit['kind'];
+/** The edit of a kind. */
 export type EditOf<K extends EditKind> = Extract<Edit, { kind: K }>;

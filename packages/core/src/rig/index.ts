@@ -33,6 +33,7 @@ export {
   shapingOf,
   nextId,
   nextFree,
+  PartUnknown,
 } from './look-up.js';
 export { oncePerRig, cablesOn, wiresAt, type WireAt } from './per-rig.js';
 export { controlName, pilotControls, pilotTransmitter } from './pilot.js';

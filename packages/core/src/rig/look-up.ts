@@ -22,6 +22,11 @@ export function findPart(rig: Rig, id: string): Part | undefined {
   return index.get(id);
 }
 
+/** A part that this rig has not, or that has no sheet. */
+export class PartUnknown extends Error {
+  override readonly name = 'PartUnknown';
+}
+
 /** The sheet of a part that is known to be in the rig; throws when the rig was never checked. */
 export function sheetOf(rig: Rig, partId: string): Sheet {
   return sheetUnder(rig, partId, findPart(rig, partId));
@@ -29,7 +34,7 @@ export function sheetOf(rig: Rig, partId: string): Sheet {
 
 function sheetUnder(rig: Rig, partId: string, part: Part | undefined): Sheet {
   const sheet = part && rig.sheets[part.class];
-  if (!sheet) throw new Error(`no part "${partId}" with a sheet in rig "${rig.name}"`);
+  if (!sheet) throw new PartUnknown(`no part "${partId}" with a sheet in rig "${rig.name}"`);
   return sheet;
 }
 

@@ -5,6 +5,8 @@ import { possibleFaults } from '../bench/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import {
   EditRefused,
+  PartUnknown,
+  sheetOf,
   applyEdit,
   applyEdits,
   doStep,
@@ -23,6 +25,11 @@ import { editSchema } from './schemas.js';
 
 const receiver = SHELF.find((s) => s.role === 'receiver')!;
 const some = possibleFaults(demoRig()).flatMap((f) => f.edits);
+
+it('names the part that a rig has not', () => {
+  expect(() => sheetOf(demoRig(), 'ghost')).toThrow(PartUnknown);
+  expect(() => sheetOf(demoRig(), 'ghost')).toThrow('"ghost"');
+});
 
 describe('edits', () => {
   it('leave the rig given untouched and move the revision on', () => {

@@ -219,18 +219,33 @@ export const rigSchema = z.strictObject({
   currency: textLeaf('Currency', 8).default('€'),
 });
 
+/** Parts, leads, channels and wishes of one craft, and how they are meant. */
 export type Rig = z.infer<typeof rigSchema>;
+/** A part on the bench: its class, name, place, settings. */
 export type Part = Rig['parts'][number];
+/** A lead: its wires and how they are bundled. */
 export type Cable = Rig['cables'][number];
+/** A wire from contact to contact. */
 export type Wire = Cable['wires'][number];
+/** A contact of a part of this rig. */
 export type PinRef = z.infer<typeof pinRefSchema>;
+/** Where a part sits in the craft. */
 export type Place = z.infer<typeof placeSchema>;
+/** Leads that end in one plug. */
 export type Merge = Rig['merges'][number];
+/** What sits in a wire: fuse, diode, resistor, switch. */
 export type Inline = NonNullable<Wire['inline']>;
+/** What a transmitter makes of a control before it sends it. */
 export type Shaping = Rig['shaping'][number];
+/** A channel held where it is, whatever the control does. */
 export type Held = Rig['held'][number];
+/** Which slot a function hears, and how its device is set. */
 export type Binding = Rig['bindings'][number];
+/** What a receiver does with a slot without radio. */
 export type FailSafe = Rig['failSafes'][number];
+/** Which channels a second transmitter can have, and by what switch. */
 export type HandOver = Rig['handOvers'][number];
+/** Something the user wants to do from a transmitter, or see. */
 export type Wish = Rig['wishes'][number];
+/** Ways of doing things that a user chose. */
 export type Schools = Rig['schools'];

@@ -1,3 +1,4 @@
+import { Misuse } from '../units/index.js';
 import { packBits, unpackBits } from './slot-bits.js';
 import { FrameStream, type Match } from './frame-stream.js';
 
@@ -21,8 +22,11 @@ export const CRSF = {
 export const CRSF_ADDRESS = { controller: 0xc8, module: 0xee, handset: 0xea, receiver: 0xec } as const;
 const ADDRESSES: ReadonlySet<number> = new Set(Object.values(CRSF_ADDRESS));
 
+/** A whole frame of the fast link. */
 export interface CrsfFrame {
+  /** First byte of the frame. */
   address: number;
+  /** Type byte. */
   type: number;
   payload: Uint8Array;
 }
@@ -47,7 +51,7 @@ export function crc8(bytes: ArrayLike<number>, from = 0, to = bytes.length): num
 /** A frame as bytes. @throws {RangeError} when the payload is longer than 60 bytes. */
 export function encodeCrsf({ address, type, payload }: CrsfFrame): Uint8Array {
   const length = payload.length + 2;
-  if (length > CRSF.mostLength) throw new RangeError(`a payload has 60 bytes at most, not ${payload.length}`);
+  if (length > CRSF.mostLength) throw new Misuse(`a payload has 60 bytes at most, not ${payload.length}`);
   const bytes = new Uint8Array(length + 2);
   bytes[0] = address;
   bytes[1] = length;
@@ -82,8 +86,8 @@ export function matchCrsf(bytes: Uint8Array, at: number, closed: boolean): Match
   if (check >= bytes.length) return { is: closed ? 'no' : 'more' };
   if (crc8(bytes, at + 2, check) !== bytes[check]) return { is: 'bad' };
   const frame = { address: bytes[at]!, type: bytes[at + 2]!, payload: bytes.slice(at + 3, check) };
-  return { is: 'frame', take: length + 2, frame };
+  return { is: 'frame', byteCount: length + 2, frame };
 }
 
-export const crsfStream = (found: (frame: CrsfFrame, at: number, take: number) => void): FrameStream<CrsfFrame> =>
+export const crsfStream = (found: (frame: CrsfFrame, at: number, byteCount: number) => void): FrameStream<CrsfFrame> =>
   new FrameStream(matchCrsf, found);

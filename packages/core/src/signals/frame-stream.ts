@@ -1,11 +1,11 @@
 /** What a frame format says of the bytes from some place on. */
 export type Match<F> =
   /** `take` bytes make a frame. */
-  | { is: 'frame'; take: number; frame: F }
+  | { is: 'frame'; byteCount: number; frame: F }
   /** A frame's shape, but its check sum does not hold. */
   | { is: 'bad' }
   /** A whole frame of a kind whose check sum is not known here. */
-  | { is: 'unknown'; take: number }
+  | { is: 'unknown'; byteCount: number }
   | { is: 'no' }
   /** Cannot tell until more bytes are there. */
   | { is: 'more' };
@@ -13,10 +13,13 @@ export type Match<F> =
 /** Looks at `bytes` from `at`; `closed` when no byte will follow. */
 export type Matcher<F> = (bytes: Uint8Array, at: number, closed: boolean) => Match<F>;
 
+/** What became of the bytes of a stream. */
 export interface FrameCounts {
+  /** Whole frames. */
   frames: number;
   /** Frame shapes whose check sum failed, or with a byte the line marked as faulty. */
   bad: number;
+  /** Frames by their form, of a kind that is not in the table. */
   unknown: number;
   /** Bytes that belong to no frame. */
   skipped: number;
@@ -35,7 +38,7 @@ export class FrameStream<F> {
 
   constructor(
     private readonly match: Matcher<F>,
-    private readonly found: (frame: F, at: number, take: number) => void,
+    private readonly found: (frame: F, at: number, byteCount: number) => void,
   ) {}
 
   /** Takes bytes; `faults` marks those the line read badly. */
@@ -66,19 +69,19 @@ export class FrameStream<F> {
         case 'more':
           break scan;
         case 'frame':
-          if (this.faulty(at, match.take)) {
+          if (this.faulty(at, match.byteCount)) {
             counts.bad++;
             counts.skipped++;
             at++;
             break;
           }
           counts.frames++;
-          this.found(match.frame, this.base + at, match.take);
-          at += match.take;
+          this.found(match.frame, this.base + at, match.byteCount);
+          at += match.byteCount;
           break;
         case 'unknown':
           counts.unknown++;
-          at += match.take;
+          at += match.byteCount;
           break;
         default:
           if (match.is === 'bad') counts.bad++;
@@ -95,8 +98,8 @@ export class FrameStream<F> {
     this.faults = this.faults.slice(at);
   }
 
-  private faulty(at: number, take: number): boolean {
-    for (let i = at; i < at + take; i++) if (this.faults[i]) return true;
+  private faulty(at: number, byteCount: number): boolean {
+    for (let i = at; i < at + byteCount; i++) if (this.faults[i]) return true;
     return false;
   }
 }

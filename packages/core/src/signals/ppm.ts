@@ -28,12 +28,16 @@ export function writePpm(line: LineWriter, widthsUs: ArrayLike<number>, fromNs: 
   return fromNs + PPM.frameUs * 1000;
 }
 
+/** A whole frame of summed pulses. */
 export interface PpmFrame {
+  /** Begin, ns. */
   fromNs: number;
   widthsUs: number[];
 }
 
+/** How many frames were whole, and how many were not. */
 export interface PpmCounts {
+  /** Whole frames. */
   frames: number;
   /** Frames with a mark or a spacing no transmitter makes, or with another count of channels than the one before. */
   bad: number;

@@ -18,6 +18,7 @@ export const SBUS = {
 
 const FLAG = { digital17: 1, digital18: 2, lost: 4, failsafe: 8 } as const;
 
+/** A whole bus frame: 16 counts, two digital channels, two flags. */
 export interface SbusFrame {
   /** Sixteen raw counts 0…2047. */
   slots: number[];

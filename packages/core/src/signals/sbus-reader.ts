@@ -1,10 +1,13 @@
 import { SBUS, readSbusFrame, type SbusFrame } from './sbus-frame.js';
 import { decodeSbus } from './sbus-stream.js';
 
+/** How many frames came, and with which flags. */
 export interface SbusCounts {
+  /** Whole frames. */
   frames: number;
   /** Frames whose flag says the receiver missed the radio. */
   lost: number;
+  /** Frames whose fail-safe flag is set. */
   failsafe: number;
   /** Frame shapes with a byte the line marked as faulty. */
   bad: number;

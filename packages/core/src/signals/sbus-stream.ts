@@ -1,5 +1,6 @@
 import { SBUS, readSbusFrame, unpackSlots, type SbusFrame } from './sbus-frame.js';
 
+/** A stream cut into the likeliest frames. */
 export interface SbusDecoding {
   frames: SbusFrame[];
   /** Byte offset of each frame. */
@@ -22,9 +23,9 @@ export function decodeSbus(bytes: Uint8Array): SbusDecoding {
   const slots = new Uint16Array(SBUS.slots);
   for (let i = bytes.length - 1; i >= 0; i--) {
     const skip = best[i + 1]!;
-    const take = isCandidate(bytes, i) ? best[i + SBUS.bytes]! + worth(bytes, i, slots) : -1;
-    taken[i] = take >= skip && take > 0 ? 1 : 0;
-    best[i] = taken[i] ? take : skip;
+    const byteCount = isCandidate(bytes, i) ? best[i + SBUS.bytes]! + worth(bytes, i, slots) : -1;
+    taken[i] = byteCount >= skip && byteCount > 0 ? 1 : 0;
+    best[i] = taken[i] ? byteCount : skip;
   }
   const offsets: number[] = [];
   for (let i = 0; i < bytes.length;) {

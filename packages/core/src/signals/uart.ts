@@ -1,5 +1,6 @@
 import { TimeList, type Edges, type LineWriter } from './edges.js';
 
+/** Parity of a UART format. */
 export type Parity = 'none' | 'even' | 'odd';
 
 /** How bytes stand on a line. */
@@ -97,7 +98,7 @@ export class UartReader {
     // long lists go in pieces, so that the wait list stays short
     for (let at = from; at < to; at += 4096) {
       const end = Math.min(to, at + 4096);
-      this.take(timesNs.subarray(at, end));
+      this.queue(timesNs.subarray(at, end));
       this.read();
     }
   }
@@ -110,7 +111,7 @@ export class UartReader {
     return { bytes: this.bytes.slice(0, n), fromNs: this.starts.view().slice(), faults: this.faults.slice(0, n) };
   }
 
-  private take(times: Float64Array): void {
+  private queue(times: Float64Array): void {
     if (!times.length) return;
     if (this.count + times.length > this.pending.length) {
       const wider = new Float64Array(2 * (this.count + times.length));

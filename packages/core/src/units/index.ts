@@ -15,6 +15,7 @@ export {
 } from './format.js';
 export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
 export { clamp, remap, roundTo } from './maths.js';
+export { Misuse } from './misuse.js';
 export { hairV } from './hair.js';
 export { Joined } from './joined.js';
 export { groupBy, lastCall } from './groups.js';

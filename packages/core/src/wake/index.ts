@@ -1,2 +1,2 @@
 export { wakeTasks, type WakeTask } from './tasks.js';
-export { scheduleWake, type WakeSchedule, type WakeStep } from './schedule.js';
+export { OrderImpossible, scheduleWake, type WakeSchedule, type WakeStep } from './schedule.js';

@@ -1,6 +1,12 @@
 import { groupBy } from '../units/index.js';
 import type { WakeTask } from './tasks.js';
 
+/** Tasks that wait for each other in a ring, or for one that is not there. */
+export class OrderImpossible extends Error {
+  override readonly name = 'OrderImpossible';
+}
+
+/** A step of a wake with its times. */
 export interface WakeStep extends WakeTask {
   /** Seconds from the first touch. */
   start: number;
@@ -8,8 +14,10 @@ export interface WakeStep extends WakeTask {
   why: string;
 }
 
+/** A wake in order, with its length. */
 export interface WakeSchedule {
   steps: WakeStep[];
+  /** Length of the whole wake. */
   seconds: number;
   /** No order can be shorter than this: the longest chain with hands to spare. */
   floorSeconds: number;
@@ -196,7 +204,7 @@ function sorted(tasks: readonly WakeTask[]): WakeTask[] {
     if (at < 0) {
       const stuck = left[0]!;
       const missing = stuck.after.find((id) => !known.has(id));
-      throw new Error(
+      throw new OrderImpossible(
         missing ? `"${stuck.text}" waits for "${missing}", which is not there` : `"${stuck.text}" waits in a ring`,
       );
     }

@@ -23,6 +23,7 @@ export interface WakeTask {
   text: string;
   /** What a person reads beside it: what to expect, what to mind. */
   note: string;
+  /** How long it takes. */
   seconds: number;
   /** Needs the one pair of hands. */
   hands: boolean;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import { applyEdit, emptyRig } from '../rig/index.js';
-import { scheduleWake, wakeTasks, type WakeSchedule, type WakeTask } from './index.js';
+import { OrderImpossible, scheduleWake, wakeTasks, type WakeSchedule, type WakeTask } from './index.js';
 
 const task = (id: string, seconds: number, rest: Partial<WakeTask> = {}): WakeTask => ({
   id,
@@ -109,6 +109,7 @@ describe('schedule', () => {
 
   it('refuses tasks in a ring and tasks that wait for nothing there is', () => {
     expect(() => scheduleWake([task('a', 1, { after: ['b'] }), task('b', 1, { after: ['a'] })])).toThrow('ring');
+    expect(() => scheduleWake([task('a', 1, { after: ['a'] })])).toThrow(OrderImpossible);
     expect(() => scheduleWake([task('a', 1, { after: ['ghost'] })])).toThrow('"ghost", which is not there');
   });
 

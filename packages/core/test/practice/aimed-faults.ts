@@ -45,8 +45,8 @@ const resheet = (rig: Rig, part: string, change: (sheet: Sheet) => void): Edit[]
 const shape = ({ transmitter, slot }: Chain, change: object): Edit[] => [
   { kind: 'shape', transmitter: transmitter!.id, channel: slot!, change },
 ];
-const bindTo = ({ part, fn, told }: Chain, slot: number): Edit[] => [
-  { kind: 'bind', binding: { ...told, part: part.id, fn: fn.id, slot } },
+const bindTo = ({ part, fn, setup }: Chain, slot: number): Edit[] => [
+  { kind: 'bind', binding: { ...setup, part: part.id, fn: fn.id, slot } },
 ];
 const bound = (rig: Rig): Chain[] =>
   chainsOf(rig).filter((c) => rig.bindings.some((b) => b.part === c.part.id && b.fn === c.fn.id));

@@ -169,8 +169,8 @@ export const pinOnFlight = (receiver: string, pin: string, slot: number, about: 
 });
 
 const bindTo = (p: Proposed, name: string, slot: number): Edit => {
-  const { part, fn, told } = p.chain(name);
-  return { kind: 'bind', binding: { ...told, part: part.id, fn: fn.id, slot } };
+  const { part, fn, setup } = p.chain(name);
+  return { kind: 'bind', binding: { ...setup, part: part.id, fn: fn.id, slot } };
 };
 
 /** A function that listens one beside: nothing drives it. */

@@ -25,7 +25,7 @@ function randomProblem(seed: number): AssignProblem {
     chain: null as never,
     wish: null,
     flight: false,
-    hand: { id: random() < 0.8 ? 'T1' : 'T2' } as never,
+    transmitter: { id: random() < 0.8 ? 'T1' : 'T2' } as never,
     controls: some(controls, (i) => option({ id: `c${i}` } as never)),
     slots: some(slots, (i) => option(i + 1)),
     ruledOut: new Map<string, number>(),
@@ -47,7 +47,7 @@ function bruteForce({ demands, locked }: AssignProblem): number | null {
     const demand = demands[d]!;
     for (const c of demand.controls)
       for (const s of demand.slots) {
-        const key = `${demand.hand.id}.${c.value.id}`;
+        const key = `${demand.transmitter.id}.${c.value.id}`;
         if (controls.has(key) || slots.has(s.value)) continue;
         // a locked row is taken whole or not at all
         const torn = locked.some((p) => (`${p.transmitter}.${p.control}` === key) !== (p.slot === s.value));
@@ -67,7 +67,7 @@ function programme({ demands, locked }: AssignProblem): number | null {
     constraints[`need${d}`] = { equal: 1 };
     for (const c of demand.controls)
       for (const s of demand.slots) {
-        const key = `${demand.hand.id}.${c.value.id}`;
+        const key = `${demand.transmitter.id}.${c.value.id}`;
         if (locked.some((p) => (`${p.transmitter}.${p.control}` === key) !== (p.slot === s.value))) continue;
         constraints[`control ${key}`] = { max: 1 };
         constraints[`slot ${s.value}`] = { max: 1 };
@@ -121,7 +121,7 @@ describe('the assignment', () => {
       const found = solveAssign(problem);
       if (!found) continue;
       const controls = found.given.map(
-        (g, d) => `${problem.demands[d]!.hand.id}.${problem.demands[d]!.controls[g.control]!.value.id}`,
+        (g, d) => `${problem.demands[d]!.transmitter.id}.${problem.demands[d]!.controls[g.control]!.value.id}`,
       );
       const slots = found.given.map((g, d) => problem.demands[d]!.slots[g.slot]!.value);
       expect(new Set(controls).size).toBe(controls.length);

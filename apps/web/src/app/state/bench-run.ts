@@ -34,7 +34,7 @@ export class BenchRun {
       const charge = this.desk.charge();
       this.tell((api) => api.load(rig, charge));
     });
-    this.tell((api) => api.run(proxy((frame, verdict) => this.take(frame, verdict))));
+    this.tell((api) => api.run(proxy((frame, verdict) => this.accept(frame, verdict))));
     inject(DestroyRef).onDestroy(() => this.worker.close());
   }
 
@@ -54,7 +54,7 @@ export class BenchRun {
     return this.worker.call((api) => api.play(step));
   }
 
-  private take(frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null): void {
+  private accept(frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null): void {
     this.framesSubject.next(frame);
     if (verdict) this.verdictsSubject.next(verdict);
   }

@@ -31,7 +31,7 @@ export class DeskStore {
         tap((id) => this.clear(id)),
         switchMap((id) => this.vault.desk(id)),
       )
-      .subscribe((desk) => this.lay(desk));
+      .subscribe((desk) => this.showDesk(desk));
   }
 
   setCharge(charge: number): void {
@@ -60,7 +60,7 @@ export class DeskStore {
     this.deskSubject.next(emptyDesk(rigId));
   }
 
-  private lay(desk: Desk): void {
+  private showDesk(desk: Desk): void {
     const waited = this.pending ?? [];
     this.pending = null;
     this.deskSubject.next(desk);

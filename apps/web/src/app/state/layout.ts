@@ -8,5 +8,5 @@ export class LayoutEngine {
   private readonly elk = new ELK({
     workerFactory: () => new Worker(new URL('../workers/layout.worker', import.meta.url), { type: 'module' }),
   });
-  readonly lay = latestOnly((graph: ElkNode) => this.elk.layout(graph));
+  readonly layOut = latestOnly((graph: ElkNode) => this.elk.layout(graph));
 }

@@ -9,7 +9,7 @@ import { placeChange } from '../place-windows.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
 import { controlOptions } from './control-options.js';
 import type { Demand, Point } from './demand.js';
-import { poseAssign, type AssignWishes } from './pose.js';
+import { poseAssign, type AssignWishes } from './assign-problem.js';
 import { pinSetting } from './slot-options.js';
 import { solveAssign } from './solve.js';
 
@@ -23,14 +23,17 @@ export interface AssignedRow {
   control: string;
   controlLabel: string;
   slot: number;
+  /** Points of the row; fewer are better. */
   cost: number;
   /** Why this control and this slot: points against it, in words; empty when nothing speaks against. */
   reasons: string[];
 }
 
+/** Open rows with what they were given, or why not. */
 export interface AssignResult {
   rows: AssignedRow[];
   edits: Edit[];
+  /** Points of all rows together; fewer are better. */
   cost: number;
   /** Null when every open row was filled. */
   clash: AssignClash | null;
@@ -89,7 +92,7 @@ function rowOf(demand: Demand, given: { control: number; slot: number }): Assign
     part: demand.chain.part.id,
     fn: demand.chain.fn.id,
     label: demand.label,
-    transmitter: demand.hand.id,
+    transmitter: demand.transmitter.id,
     control: control.value.id,
     controlLabel: control.value.label,
     slot: slot.value,
@@ -126,9 +129,9 @@ function toldEdits(chain: Chain, slot: number): Edit[] {
     const talker = chain.path.at(-1)!.talker.part;
     return chain.slot === slot ? [] : [{ kind: 'set', part: talker.id, setting: pin.id, value: String(slot) }];
   }
-  const { part, fn, told } = chain;
+  const { part, fn, setup } = chain;
   if (chain.slot === slot) return [];
-  const { reverse, speedPct, deadBandPct, smoothingMs, lowUs, highUs } = told;
+  const { reverse, speedPct, deadBandPct, smoothingMs, lowUs, highUs } = setup;
   const kept = { speedPct, deadBandPct, smoothingMs, lowUs, highUs };
   const set = Object.fromEntries(Object.entries(kept).filter(([, v]) => v !== undefined));
   return [{ kind: 'bind', binding: { part: part.id, fn: fn.id, slot, reverse: reverse || turned(fn), ...set } }];
@@ -143,13 +146,13 @@ function driveEdits(rig: Rig, pilot: string, demand: Demand, row: AssignedRow): 
     shapingOf(rig, transmitter, channel)?.control === row.control
       ? []
       : [{ kind: 'shape', transmitter, channel, change: { control: row.control } }];
-  if (demand.hand.id === pilot) return drive(pilot, row.slot);
-  const handOver = rig.handOvers.find((h) => h.from === pilot && h.to === demand.hand.id)!;
-  const takes = channelOfSecond(rig, demand.hand.id, row.control, handOver.channels);
+  if (demand.transmitter.id === pilot) return drive(pilot, row.slot);
+  const handOver = rig.handOvers.find((h) => h.from === pilot && h.to === demand.transmitter.id)!;
+  const takes = channelOfSecond(rig, demand.transmitter.id, row.control, handOver.channels);
   const channels = [...handOver.channels.filter((c) => c.channel !== row.slot), { channel: row.slot, takes }];
   return [
     ...pilotsOwn(rig, pilot, demand, row.slot, handOver.control),
-    ...drive(demand.hand.id, takes),
+    ...drive(demand.transmitter.id, takes),
     { kind: 'handOver', handOver: { ...handOver, channels: channels.sort((a, b) => a.channel - b.channel) } },
   ];
 }
@@ -159,13 +162,13 @@ function driveEdits(rig: Rig, pilot: string, demand: Demand, row: AssignedRow): 
  * switch that hands over; else the best that moves nothing else.
  */
 function pilotsOwn(rig: Rig, pilot: string, { chain }: Demand, channel: number, switched: string | null): Edit[] {
-  const hand = { part: findPart(rig, pilot)!, sheet: sheetOf(rig, pilot), flying: false, mayFly: false };
+  const transmitter = { part: findPart(rig, pilot)!, sheet: sheetOf(rig, pilot), flying: false, mayFly: false };
   const heard = new Set(
     findChains(rig).flatMap((c) => (c.slot !== null && c.slot !== channel && c.carrier ? [c.slot] : [])),
   );
   const elsewhere = rig.shaping.filter((s) => s.transmitter === pilot && heard.has(s.channel)).map((s) => s.control);
   const taken = new Set([switched, ...elsewhere].filter((c) => c !== null));
-  const { options } = controlOptions(chain.fn, null, hand, taken);
+  const { options } = controlOptions(chain.fn, null, transmitter, taken);
   const now = shapingOf(rig, pilot, channel)?.control;
   if (now && options.some((o) => o.value.id === now)) return [];
   const best = options.filter((o) => o.value.kind !== 'stick').sort((a, b) => a.cost - b.cost)[0];
@@ -189,7 +192,7 @@ function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: rea
   // a craft flies by its channels even while a lead to it is off: they let go of nothing
   const heard = (c: Chain): boolean => isFlightChain(c) || (c.carrier !== null && !c.breaks);
   const slots = new Set(findChains(rig).flatMap((c) => (c.slot !== null && heard(c) ? [c.slot] : [])));
-  const own = new Set(rows.filter((_, d) => demands[d]!.hand.id === pilot).map((r) => r.control));
+  const own = new Set(rows.filter((_, d) => demands[d]!.transmitter.id === pilot).map((r) => r.control));
   const many = (control: string): boolean =>
     rig.shaping.filter((s) => s.transmitter === pilot && s.control === control).length > 1;
   return rig.shaping

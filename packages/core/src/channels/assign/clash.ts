@@ -1,4 +1,4 @@
-import { listed } from '../../units/index.js';
+import { Misuse, listed } from '../../units/index.js';
 import type { AssignProblem, Demand } from './demand.js';
 import { solveAssign } from './solve.js';
 
@@ -19,7 +19,7 @@ export interface AssignClash {
 const MOST_SETS = { plain: 70_000, locked: 3000 } as const;
 
 /** Any clashing set from which nothing more can be dropped: quick, and not always the smallest. */
-export const someClash = (problem: AssignProblem): AssignClash => told(shrink(problem), false);
+export const someClash = (problem: AssignProblem): AssignClash => clashOf(shrink(problem), false);
 
 /** The smallest clashing set of a problem that has no assignment. */
 export function smallestClash(problem: AssignProblem): AssignClash {
@@ -29,15 +29,15 @@ export function smallestClash(problem: AssignProblem): AssignClash {
   let sets = 0;
   for (let size = 1; size <= demands.length; size++) {
     for (const some of choose(demands.length, size)) {
-      if (++sets > most) return told(shrink(problem), false);
+      if (++sets > most) return clashOf(shrink(problem), false);
       if (fails(some))
-        return told(
+        return clashOf(
           some.map((d) => demands[d]!),
           true,
         );
     }
   }
-  throw new Error('the problem has an assignment');
+  throw new Misuse('the problem has an assignment');
 }
 
 type Fails = (some: readonly number[]) => boolean;
@@ -52,7 +52,7 @@ const byLockedSearch =
  * fewer slots, than they are many (Hall); by size, the first such set is a smallest one.
  */
 function byCounting(demands: readonly Demand[]): Fails {
-  const controls = masksOf(demands.map((d) => d.controls.map((o) => `${d.hand.id}.${o.value.id}`)));
+  const controls = masksOf(demands.map((d) => d.controls.map((o) => `${d.transmitter.id}.${o.value.id}`)));
   const slots = masksOf(demands.map((d) => d.slots.map((o) => String(o.value))));
   return (some) => ones(unionOf(controls, some)) < some.length || ones(unionOf(slots, some)) < some.length;
 }
@@ -99,7 +99,7 @@ function* choose(count: number, size: number, from = 0): Generator<number[]> {
   else for (let i = from; i <= count - size; i++) for (const rest of choose(count, size - 1, i + 1)) yield [i, ...rest];
 }
 
-function told(demands: readonly Demand[], smallest: boolean): AssignClash {
+function clashOf(demands: readonly Demand[], smallest: boolean): AssignClash {
   return {
     demands: demands.map((d) => d.id),
     flight: demands.filter((d) => d.flight).map((d) => d.id),
@@ -116,7 +116,7 @@ function told(demands: readonly Demand[], smallest: boolean): AssignClash {
 
 function whyOf(demands: readonly Demand[]): string {
   const names = listed(demands.map((d) => d.label));
-  const controls = new Set(demands.flatMap((d) => d.controls.map((o) => `${d.hand.id}.${o.value.id}`)));
+  const controls = new Set(demands.flatMap((d) => d.controls.map((o) => `${d.transmitter.id}.${o.value.id}`)));
   const slots = new Set(demands.flatMap((d) => d.slots.map((o) => o.value)));
   const [only] = demands;
   if (demands.length === 1 && only && !only.controls.length)

@@ -23,7 +23,8 @@ const COST = {
 const REACH = 0.62;
 const STICKS_AT = { left: { x: 0.26, y: 0.55 }, right: { x: 0.74, y: 0.55 } } as const;
 
-export interface HandAt {
+/** A transmitter, and what its thumbs are busy with. */
+export interface TransmitterInUse {
   part: Part;
   sheet: Sheet;
   /** Both thumbs are on the sticks while the functions are used. */
@@ -36,21 +37,21 @@ export interface HandAt {
 export function controlOptions(
   fn: PartFunction,
   wish: Wish | null,
-  hand: HandAt,
+  transmitter: TransmitterInUse,
   taken: ReadonlySet<string>,
 ): { options: Option<Control>[]; ruledOut: Map<string, number> } {
   const ruledOut = new Map<string, number>();
-  const options = hand.sheet.controls.flatMap((control): Option<Control>[] => {
+  const options = transmitter.sheet.controls.flatMap((control): Option<Control>[] => {
     const named = wish?.control === control.id;
-    const no = taken.has(control.id) ? 'has a channel already' : whyNot(fn, wish, hand, control, named);
+    const no = taken.has(control.id) ? 'has a channel already' : whyNot(fn, wish, transmitter, control, named);
     if (no) {
       ruledOut.set(no, (ruledOut.get(no) ?? 0) + 1);
       return [];
     }
     const points = [
-      ...fitPoints(fn, control, isThrottle(hand, control.id)),
+      ...fitPoints(fn, control, isThrottle(transmitter, control.id)),
       // how far a finger goes is the user's own affair once the control is named
-      ...(named ? [] : reachPoints(hand, control)),
+      ...(named ? [] : reachPoints(transmitter, control)),
       ...wishPoints(wish, control),
     ];
     return [{ value: control, cost: totalOf(points), points }];
@@ -59,13 +60,19 @@ export function controlOptions(
 }
 
 /** What a hand or a function rules out altogether; a control that was named is ruled out by flight alone. @source [practice] */
-function whyNot(fn: PartFunction, wish: Wish | null, hand: HandAt, control: Control, named: boolean): string | null {
-  if (hand.flying && control.kind === 'stick') return 'the sticks fly';
+function whyNot(
+  fn: PartFunction,
+  wish: Wish | null,
+  transmitter: TransmitterInUse,
+  control: Control,
+  named: boolean,
+): string | null {
+  if (transmitter.flying && control.kind === 'stick') return 'the sticks fly';
   if (named) return null;
-  if (hand.flying && reachOf(control) > REACH) return 'out of reach while flying';
+  if (transmitter.flying && reachOf(control) > REACH) return 'out of reach while flying';
   if (wish && wish.hand !== 'either' && sideOf(control) !== 'both' && sideOf(control) !== wish.hand)
     return `not under the ${wish.hand} hand`;
-  const fit = fitOf(fn, control, isThrottle(hand, control.id));
+  const fit = fitOf(fn, control, isThrottle(transmitter, control.id));
   return fit.grade === 'no' ? fit.why : null;
 }
 
@@ -86,7 +93,7 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
   return points;
 }
 
-function reachPoints({ flying, mayFly }: HandAt, control: Control): Point[] {
+function reachPoints({ flying, mayFly }: TransmitterInUse, control: Control): Point[] {
   if (mayFly && control.kind === 'stick') return [{ cost: COST.mayFly, why: 'the sticks may fly' }];
   if (!flying) return [];
   const points = [{ cost: COST.perReach * reachOf(control), why: 'reach of a finger from its stick' }];

@@ -4,6 +4,7 @@ import type { Chain } from '../chain.js';
 
 /** Points against a choice, and why, in words. */
 export interface Point {
+  /** Points; fewer are better. */
   cost: number;
   why: string;
 }
@@ -11,6 +12,7 @@ export interface Point {
 /** A choice that is allowed: what it costs, taken apart. */
 export interface Option<T> {
   value: T;
+  /** Points; fewer are better. */
   cost: number;
   points: Point[];
 }
@@ -25,7 +27,7 @@ export interface Demand {
   /** It flies the craft: never given up for a payload. */
   flight: boolean;
   /** Transmitter whose controls it may have. */
-  hand: Part;
+  transmitter: Part;
   controls: Option<Control>[];
   slots: Option<number>[];
   /** Controls that were ruled out, by reason; for words when nothing is left. */
@@ -39,6 +41,7 @@ export interface LockedPair {
   slot: number;
 }
 
+/** Open rows as demands, beside the rows that stay as they are. */
 export interface AssignProblem {
   demands: Demand[];
   locked: LockedPair[];

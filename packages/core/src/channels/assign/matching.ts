@@ -1,7 +1,9 @@
 /** A cost no real choice has: the pair is not allowed. */
 export const FORBIDDEN = 1e9;
 
+/** A column for every row, at the least cost. */
 export interface Matching {
+  /** Sum of the chosen cells. */
   cost: number;
   /** Column of each row. */
   column: number[];

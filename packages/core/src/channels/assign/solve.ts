@@ -7,7 +7,9 @@ interface Given {
   slot: number;
 }
 
+/** Control and slot of every demand, at the least points. */
 export interface Assignment {
+  /** Points of all demands together. */
   cost: number;
   given: Given[];
 }
@@ -63,7 +65,7 @@ class Search {
     const controls = this.match(
       open,
       (d) => d.controls.map((o) => o.cost),
-      (d, i) => controlKey(d.hand.id, d.controls[i]!.value.id),
+      (d, i) => controlKey(d.transmitter.id, d.controls[i]!.value.id),
       noControl,
     );
     const slots =
@@ -108,7 +110,7 @@ class Search {
 /** Places of a locked row's control and slot in a demand's lists; null when either is not there. */
 function pairOf(demand: Demand, pair: LockedPair): Given | null {
   const control =
-    demand.hand.id === pair.transmitter ? demand.controls.findIndex((o) => o.value.id === pair.control) : -1;
+    demand.transmitter.id === pair.transmitter ? demand.controls.findIndex((o) => o.value.id === pair.control) : -1;
   const slot = demand.slots.findIndex((o) => o.value === pair.slot);
   return control >= 0 && slot >= 0 ? { control, slot } : null;
 }

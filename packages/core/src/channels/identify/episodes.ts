@@ -10,8 +10,9 @@ const AWAY_MS = 2500;
 /** A stretch in which one slot moved. */
 export interface Movement {
   slot: number;
-  /** Places in the track, first and last. */
+  /** First place in the track. */
   from: number;
+  /** Last place in the track. */
   to: number;
   fromMs: number;
   toMs: number;

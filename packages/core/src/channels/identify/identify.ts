@@ -30,6 +30,7 @@ export interface FoundControl {
   toMs: number;
 }
 
+/** Which control is behind each slot, as told by wiggling them. */
 export interface Identified {
   found: FoundControl[];
   /** Stretches in which several controls moved at once: to be done again. */
@@ -121,13 +122,13 @@ function namesFor(
   clean: readonly Clean[],
   touches: readonly Touch[],
 ): { control: string | null; orElse: string[] }[] {
-  const told = clean.map(
+  const wordOf = clean.map(
     ({ episode }) => touches.find((t) => t.atMs >= episode.fromMs - BEFORE_MS && t.atMs <= episode.toMs)?.control,
   );
   const cost = clean.map(({ seen }, i) => [
     ...controls.map((control) => {
-      if (told[i] !== undefined) return told[i] === control.id ? 0 : FORBIDDEN;
-      if (touches.some((t) => t.control === control.id) && told.includes(control.id)) return FORBIDDEN;
+      if (wordOf[i] !== undefined) return wordOf[i] === control.id ? 0 : FORBIDDEN;
+      if (touches.some((t) => t.control === control.id) && wordOf.includes(control.id)) return FORBIDDEN;
       return namingCost(rig, transmitter, control, seen);
     }),
     // nobody: dearer than any name

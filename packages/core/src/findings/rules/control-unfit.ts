@@ -10,10 +10,10 @@ export const controlUnfitRule: Rule = (context) =>
     const { control, transmitter, fn } = chain;
     // a latch where a pulse is wanted has a finding of its own
     if (chain.breaks || !control || !transmitter || isFlightChain(chain) || fn.takes === 'pulse') return [];
-    const hand = { part: transmitter, sheet: sheetOf(context.rig, transmitter.id) };
+    const sender = { part: transmitter, sheet: sheetOf(context.rig, transmitter.id) };
     // which inputs a switch of pictures reaches is judged by the cameras on them
     if (chain.sheet.pictures.some((p) => p.chosenBy === fn.id) && control.kind.startsWith('switch')) return [];
-    const fit = fitOf(fn, control, isThrottle(hand, control.id));
+    const fit = fitOf(fn, control, isThrottle(sender, control.id));
     const across = runsAcross(fn, control);
     if (fit.grade === 'well' && !across) return [];
     return [
@@ -21,7 +21,7 @@ export const controlUnfitRule: Rule = (context) =>
         context,
         chain,
         fit.grade === 'well' ? 'runs across what it moves' : fit.why,
-        restFigure(chain, idleAt(hand, control)),
+        restFigure(chain, idleAt(sender, control)),
       ),
     ];
   });

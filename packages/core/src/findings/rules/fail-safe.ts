@@ -1,4 +1,4 @@
-import { demandOf, inputSpan, seenPulseUs, type Chain } from '../../channels/index.js';
+import { demandOf, inputSpan, arrivingUs, type Chain } from '../../channels/index.js';
 import type { FailSafe } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -35,7 +35,7 @@ export const failSafeRule: Rule = ({ rig, chains }) =>
 
 /** A width sent at which a rate stands still: the middle of what the device takes, or as near as the way there lets through. */
 function stillUs(chain: Chain): number | null {
-  const [lowUs, highUs] = inputSpan(chain.fn, chain.told);
+  const [lowUs, highUs] = inputSpan(chain.fn, chain.setup);
   const middle = Math.round((lowUs + highUs) / 2);
   for (let off = 0; off <= 120; off += 2)
     for (const us of [middle + off, middle - off]) if (isStill(chain, us)) return us;
@@ -43,8 +43,8 @@ function stillUs(chain: Chain): number | null {
 }
 
 function isStill(chain: Chain, us: number): boolean {
-  const { fn, told } = chain;
-  const demand = demandOf(fn, seenPulseUs(chain, us), told);
+  const { fn, setup } = chain;
+  const demand = demandOf(fn, arrivingUs(chain, us), setup);
   const most = Math.max(Math.abs(fn.range!.from), Math.abs(fn.range!.to));
   return !('value' in demand) || Math.abs(demand.value) <= STILL * most;
 }
@@ -56,14 +56,14 @@ function sendInstead({ receiver, slot }: FailSafe, valueUs: number): Fix[] {
 
 /** What happens, and the width at which it does not, where there is one; null when the setting is harmless. */
 function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs: number | null } | null {
-  const { fn, told } = chain;
+  const { fn, setup } = chain;
   if (fn.takes === 'rate') {
     const safeUs = stillUs(chain);
     if (does === 'hold') return { act: 'keeps turning as it was', safeUs };
     return does === 'value' && !isStill(chain, valueUs!) ? { act: 'turns by itself', safeUs } : null;
   }
   if (does !== 'value') return null;
-  const demand = demandOf(fn, seenPulseUs(chain, valueUs!), told);
+  const demand = demandOf(fn, arrivingUs(chain, valueUs!), setup);
   if (!('window' in demand) || demand.window === null) return null;
   if (fn.what === 'record' || fn.what === 'photo') return { act: 'starts by itself', safeUs: outside(chain) };
   const [least] = [...fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
@@ -73,9 +73,9 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
 }
 
 /** A width in none of the windows: the low end, else the high one. */
-function outside({ fn, told }: Chain): number {
+function outside({ fn, setup }: Chain): number {
   const free = [1000, 1500, 2000].find((us) => {
-    const demand = demandOf(fn, us, told);
+    const demand = demandOf(fn, us, setup);
     return 'window' in demand && demand.window === null;
   });
   return free ?? 1000;

@@ -7,6 +7,7 @@ interface PartAndSheet {
   sheet: Sheet;
 }
 
+/** A device that asks something of the firmware of the controller it hangs on. */
 export interface FirmwareNeed {
   device: Part;
   controller: Part;

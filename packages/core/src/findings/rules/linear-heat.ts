@@ -4,6 +4,7 @@ import { sheetOf, type Rig } from '../../rig/index.js';
 /** Heat a small linear regulator gets rid of without a sink, where its sheet does not say, W. @source [practice] 1–2 W */
 const HEAT_W = 1.5;
 
+/** A linear regulator that turns more volts into heat than it stands. */
 export interface HotRegulator {
   /** Its output at a full pack. */
   node: RailNode;

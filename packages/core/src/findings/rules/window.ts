@@ -19,7 +19,7 @@ export const windowRule: Rule = (context) =>
   });
 
 /** Width to the nearer edge of the window a place is meant for, µs; negative outside. */
-const spareUs = ({ seenUs, meant }: Place): number => Math.min(seenUs - meant!.fromUs, meant!.toUs - seenUs);
+const spareUs = ({ arrivesUs, meant }: Place): number => Math.min(arrivesUs - meant!.fromUs, meant!.toUs - arrivesUs);
 const PLACE_WORDS: Record<string, string> = { '-1': 'low', '0': 'middle', '1': 'high' };
 const placeWord = ({ at }: Place, { fn }: Chain): string =>
   fn.takes === 'pulse' ? 'pressed' : PLACE_WORDS[String(at)]!;
@@ -35,7 +35,7 @@ function base(chain: Chain, place: Place): Pick<RuleResult, 'mark' | 'station' |
       { name: 'part', value: chain.part.id },
       { name: 'function', value: chain.fn.label },
       { name: 'window', value: place.meant!.label },
-      { name: 'sent', value: roundTo(place.seenUs, 1), unit: 'µs' },
+      { name: 'sent', value: roundTo(place.arrivesUs, 1), unit: 'µs' },
       { name: 'from', value: place.meant!.fromUs, unit: 'µs', source: 'part sheet' },
       { name: 'to', value: place.meant!.toUs, unit: 'µs', source: 'part sheet' },
       { name: 'spare', value: Math.max(0, roundTo(spareUs(place), 1)), unit: 'µs' },
@@ -62,9 +62,9 @@ function thinOf(chain: Chain, place: Place): RuleResult {
   return { ...base(chain, place), rule: 'window-thin', fixes: () => trimFix(chain, place) };
 }
 
-function trimFix(chain: Chain, { meant, seenUs }: Place): Fix[] {
+function trimFix(chain: Chain, { meant, arrivesUs }: Place): Fix[] {
   if (chain.shaping!.locked) return [];
-  const trim = Math.round((meant!.fromUs + meant!.toUs) / 2 - seenUs);
+  const trim = Math.round((meant!.fromUs + meant!.toUs) / 2 - arrivesUs);
   const change = { subTrimUs: chain.shaping!.subTrimUs + trim };
   const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
   return [{ label: `Trim the middle by ${trim > 0 ? '+' : ''}${trim} µs`, edits }];

@@ -43,12 +43,12 @@ function fallsUpward(chain: Chain): Figure[] | null {
 function askedAtRest(chain: Chain): Figure[] | null {
   const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
   const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
-  return rest && asks(rest) && !asks(pressed) ? [{ name: 'at rest', value: rest.seenUs, unit: 'µs' }] : null;
+  return rest && asks(rest) && !asks(pressed) ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }] : null;
 }
 
 /** Round at the device where it was told there, else at the transmitter. */
-function turned(rig: Rig, { part, fn, told, transmitter, slot, shaping }: Chain): Edit {
+function turned(rig: Rig, { part, fn, setup, transmitter, slot, shaping }: Chain): Edit {
   return rig.bindings.some((b) => b.part === part.id && b.fn === fn.id)
-    ? { kind: 'tune', part: part.id, fn: fn.id, change: { reverse: !told.reverse } }
+    ? { kind: 'tune', part: part.id, fn: fn.id, change: { reverse: !setup.reverse } }
     : { kind: 'shape', transmitter: transmitter!.id, channel: slot!, change: { reverse: !shaping!.reverse } };
 }

@@ -1,5 +1,6 @@
 import type { RuleId } from '../finding.js';
 
+/** A finding as sentences. */
 export interface Words {
   title: string;
   text: string;

@@ -37,6 +37,7 @@ export function defineSheet(draft: ShelfDraft): Sheet {
 /** A sheet as the shelf writes it: what only channels ask may be said in short. */
 export type ShelfDraft = Omit<SheetDraft, 'functions'> & { functions?: FunctionDraft[] };
 type FullFunction = NonNullable<SheetDraft['functions']>[number];
+/** A function as a shelf sheet writes it. */
 export type FunctionDraft = Omit<FullFunction, 'askedBy'> &
   ({ askedBy: FullFunction['askedBy'] } | { over: string[]; firstSlot?: number; slots?: number[] });
 

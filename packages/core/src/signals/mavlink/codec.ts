@@ -1,3 +1,4 @@
+import { Misuse } from '../../units/index.js';
 import { FrameStream, type Match } from '../frame-stream.js';
 import { x25, x25Of } from './crc-x25.js';
 import { MAV_MESSAGES, mavMessage, type FieldType, type MavMessage } from './messages.js';
@@ -5,22 +6,31 @@ import { MAV_MESSAGES, mavMessage, type FieldType, type MavMessage } from './mes
 /** @source [std MAVLink 2] start byte, ten header bytes, payload without trailing zeros, two check bytes, signature of 13 */
 const MAV = { start: 0xfd, header: 10, check: 2, signature: 13, signedFlag: 1 } as const;
 
+/** Value of a message field. */
 export type MavValue = number | bigint | number[];
 
+/** A whole message with its fields. */
 export interface MavFrame {
   message: MavMessage;
+  /** Running number, 0…255. */
   sequence: number;
+  /** Sender's system, 1…255. */
   system: number;
+  /** Part of the system that sends, 0…255. */
   component: number;
   values: Record<string, MavValue>;
   /** Carries a signature; whether it is a good one is not looked at. */
   signed: boolean;
 }
 
+/** A message to be sent. */
 export interface MavDraft {
   name: string;
+  /** Running number, 0…255. */
   sequence?: number;
+  /** Sender's system, 1…255. */
   system?: number;
+  /** Part of the system that sends, 0…255. */
   component?: number;
   values: Record<string, MavValue>;
 }
@@ -28,7 +38,7 @@ export interface MavDraft {
 /** A frame as bytes; fields left out are zero. @throws {RangeError} for a message that is not in the table. */
 export function encodeMav({ name, sequence = 0, system = 1, component = 1, values }: MavDraft): Uint8Array {
   const message = mavMessage(name);
-  if (!message) throw new RangeError(`no message "${name}" in the table`);
+  if (!message) throw new Misuse(`no message "${name}" in the table`);
   const payload = new Uint8Array(message.fullLength);
   const view = new DataView(payload.buffer);
   eachField(message, (field, type, at, i) => {
@@ -58,11 +68,11 @@ export function matchMav(bytes: Uint8Array, at: number, closed: boolean): Match<
   // a flag not known here changes what the bytes mean: such a frame is left alone, as the standard asks
   if (flags & ~MAV.signedFlag) return { is: 'no' };
   const signed = (flags & MAV.signedFlag) !== 0;
-  const take = MAV.header + length + MAV.check + (signed ? MAV.signature : 0);
-  if (at + take > bytes.length) return short;
+  const byteCount = MAV.header + length + MAV.check + (signed ? MAV.signature : 0);
+  if (at + byteCount > bytes.length) return short;
   const id = bytes[at + 7]! | (bytes[at + 8]! << 8) | (bytes[at + 9]! << 16);
   const message = MAV_MESSAGES.get(id);
-  if (!message) return unknownOf(bytes, at, take, closed);
+  if (!message) return unknownOf(bytes, at, byteCount, closed);
   if (length > message.fullLength) return { is: 'bad' };
   const end = at + MAV.header + length;
   const crc = x25(x25Of(bytes, at + 1, end), message.extra);
@@ -76,14 +86,14 @@ export function matchMav(bytes: Uint8Array, at: number, closed: boolean): Match<
     values,
     signed,
   };
-  return { is: 'frame', take, frame };
+  return { is: 'frame', byteCount, frame };
 }
 
 /** Without a check sum only what follows tells: another start, or the end. */
-function unknownOf(bytes: Uint8Array, at: number, take: number, closed: boolean): Match<MavFrame> {
-  const next = bytes[at + take];
-  if (next === undefined) return closed ? { is: 'unknown', take } : { is: 'more' };
-  return next === MAV.start ? { is: 'unknown', take } : { is: 'no' };
+function unknownOf(bytes: Uint8Array, at: number, byteCount: number, closed: boolean): Match<MavFrame> {
+  const next = bytes[at + byteCount];
+  if (next === undefined) return closed ? { is: 'unknown', byteCount } : { is: 'more' };
+  return next === MAV.start ? { is: 'unknown', byteCount } : { is: 'no' };
 }
 
 function valuesOf(message: MavMessage, sent: Uint8Array): Record<string, MavValue> {
@@ -141,7 +151,7 @@ function read(view: DataView, at: number, type: FieldType): number | bigint {
   }
 }
 
-export const mavStream = (found: (frame: MavFrame, at: number, take: number) => void): FrameStream<MavFrame> =>
+export const mavStream = (found: (frame: MavFrame, at: number, byteCount: number) => void): FrameStream<MavFrame> =>
   new FrameStream(matchMav, found);
 
 /** Widths of a frame that carries channels, µs, from channel 1; null for any other. A channel that is not given is 0. */

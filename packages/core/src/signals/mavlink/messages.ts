@@ -11,7 +11,9 @@ interface MavField {
   many: number;
 }
 
+/** Layout of a message. */
 export interface MavMessage {
+  /** Number of the message, 0…16 777 215. */
   id: number;
   name: string;
   /** Seed of the check sum that tells one definition from another. */

@@ -80,17 +80,17 @@ export class FilesRoom {
   protected async pick(event: Event): Promise<void> {
     const input = event.target as HTMLInputElement;
     const file = input.files?.[0];
-    if (file) await this.take(file);
+    if (file) await this.readFile(file);
     input.value = '';
   }
 
   protected async drop(event: DragEvent): Promise<void> {
     event.preventDefault();
     const file = event.dataTransfer?.files[0];
-    if (file) await this.take(file);
+    if (file) await this.readFile(file);
   }
 
-  private async take(file: File): Promise<void> {
+  private async readFile(file: File): Promise<void> {
     if (file.size > MOST_BYTES) {
       this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
       return;

@@ -153,7 +153,7 @@ export class Brief {
       ]);
   }
 
-  protected take({ edits }: SchoolSide): void {
+  protected choose({ edits }: SchoolSide): void {
     if (edits.length) this.store.do(edits);
   }
 

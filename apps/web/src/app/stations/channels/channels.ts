@@ -71,21 +71,21 @@ export class Channels {
   protected readonly unit = signal<EndUnit>('µs');
   private readonly positions = signal<Record<string, number>>({});
   protected readonly chosen = signal<number | null>(null);
-  private readonly hand = computed(() => {
+  private readonly transmitter = computed(() => {
     const all = partsThat(this.store.rig(), hasControls);
     const id = this.analysis()?.channels.rows[0]?.transmitter;
     return all.find(({ part }) => part.id === id) ?? all[0];
   });
-  protected readonly controls = computed(() => this.hand()?.sheet.controls ?? []);
+  protected readonly controls = computed(() => this.transmitter()?.sheet.controls ?? []);
   protected readonly rows = computed(() =>
     (this.analysis()?.channels.rows ?? []).map((row) => {
-      const hand = this.hand();
-      const idle = row.control && hand ? idleAt(hand, row.control) : 0;
+      const transmitter = this.transmitter();
+      const idle = row.control && transmitter ? idleAt(transmitter, row.control) : 0;
       const position = this.positions()[row.control?.id ?? ''] ?? idle;
       const fn = row.moves[0]?.fn;
-      const told = row.moves[0]?.told ?? PLAIN;
+      const setup = row.moves[0]?.setup ?? PLAIN;
       const end = (us: number | undefined): number =>
-        roundTo(endPointIn(this.unit(), us ?? NaN, fn, told), this.unit() === 'µs' ? 0 : 1);
+        roundTo(endPointIn(this.unit(), us ?? NaN, fn, setup), this.unit() === 'µs' ? 0 : 1);
       const now = rowNow(row, position);
       return {
         row,
@@ -152,7 +152,7 @@ export class Channels {
   protected setEnd(row: LadderRow, end: 'lowUs' | 'highUs', event: Event): void {
     const field = event.target as HTMLInputElement;
     const move = row.moves[0];
-    const us = endPointFrom(this.unit(), field.valueAsNumber, move?.fn, move?.told ?? PLAIN);
+    const us = endPointFrom(this.unit(), field.valueAsNumber, move?.fn, move?.setup ?? PLAIN);
     // a figure being typed may not be one yet: the last good one stands until it is
     if (!isWidth(us) || us === row.shaping?.[end]) return;
     this.store.do(
@@ -166,7 +166,7 @@ export class Channels {
       this.unit(),
       (event.target as HTMLInputElement).valueAsNumber,
       row.moves[0]?.fn,
-      row.moves[0]?.told ?? PLAIN,
+      row.moves[0]?.setup ?? PLAIN,
     );
     if (!isWidth(us))
       this.store.say(

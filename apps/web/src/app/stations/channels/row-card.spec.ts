@@ -100,14 +100,14 @@ describe('the card of a channel', () => {
   });
 
   it('sets the device and gives a figure back to its maker', async () => {
-    const told = () => store.rig().bindings.find((b) => b.fn === 'tilt')!;
+    const setup = () => store.rig().bindings.find((b) => b.fn === 'tilt')!;
     await set('speed %', '60');
-    expect(told().speedPct).toBe(60);
+    expect(setup().speedPct).toBe(60);
     await set('speed %', '');
-    expect(told()).not.toHaveProperty('speedPct', 60);
+    expect(setup()).not.toHaveProperty('speedPct', 60);
     fieldOf(host(), 'turned round').click();
     await show();
-    expect(told().reverse).toBe(true);
+    expect(setup().reverse).toBe(true);
     expect(fieldOf(host(), 'turned round').checked).toBe(true);
   });
 

@@ -58,7 +58,7 @@ export class RowCard {
   private readonly way = computed((): SignalWay | null => {
     const move = this.move();
     const shaping = this.shaping();
-    return move && shaping ? { fn: move.fn, told: move.told, scales: move.scales, shaping } : null;
+    return move && shaping ? { fn: move.fn, setup: move.setup, scales: move.scales, shaping } : null;
   });
   protected readonly stages = computed(() => {
     const way = this.way();
@@ -70,7 +70,7 @@ export class RowCard {
       { name: 'control', value: `${num(now.position * 100)} %` },
       { name: 'sent', value: `${num(now.sentUs, 1)} µs` },
       ...(now.count === null ? [] : [{ name: `count, ${way.scales!.talker} school`, value: num(now.count) }]),
-      { name: 'device takes', value: `${num(now.seenUs, 1)} µs` },
+      { name: 'device takes', value: `${num(now.arrivesUs, 1)} µs` },
       { name: way.fn.label.toLowerCase(), value: demand },
     ];
   });
@@ -112,7 +112,7 @@ export class RowCard {
   }
 
   protected tuneValue({ field }: (typeof TUNES)[number]): number | '' {
-    return this.move()?.told[field] ?? '';
+    return this.move()?.setup[field] ?? '';
   }
 
   protected setShape({ field, least, most }: (typeof SHAPES)[number], event: Event): void {
@@ -140,7 +140,7 @@ export class RowCard {
   protected turnDevice(): void {
     const move = this.move();
     if (move)
-      this.store.do([{ kind: 'tune', part: move.part, fn: move.fn.id, change: { reverse: !move.told.reverse } }]);
+      this.store.do([{ kind: 'tune', part: move.part, fn: move.fn.id, change: { reverse: !move.setup.reverse } }]);
   }
 
   /** End points of the channel for a wanted range of the function. */

@@ -71,7 +71,7 @@ interface Handle {
         [class.edge]="h.drag.what === 'edge'"
         [style.left.%]="h.left"
         [title]="h.title"
-        (pointerdown)="take($event)"
+        (pointerdown)="grab($event)"
         (pointermove)="drag($event, h)"
         (pointerup)="drop($event, h)"
         (click)="$event.stopPropagation()"
@@ -201,7 +201,7 @@ export class Rung {
     this.moved.emit(Number((event.target as HTMLInputElement).value));
   }
 
-  protected take(event: PointerEvent): void {
+  protected grab(event: PointerEvent): void {
     (event.target as HTMLElement).setPointerCapture(event.pointerId);
     event.preventDefault();
   }

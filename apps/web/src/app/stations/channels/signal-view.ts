@@ -134,16 +134,16 @@ export class SignalView {
     this.decoded.set(null);
     const guesses = await this.desk.guess(line);
     this.guesses.set(guesses);
-    await this.take(guesses[0]?.sense ?? null);
+    await this.readAs(guesses[0]?.sense ?? null);
     this.whole();
   }
 
   protected async takeAs(event: Event): Promise<void> {
     const kind = (event.target as HTMLSelectElement).value as SenseKind;
-    await this.take(this.guesses().find((g) => g.sense.kind === kind)?.sense ?? USUAL[kind]);
+    await this.readAs(this.guesses().find((g) => g.sense.kind === kind)?.sense ?? USUAL[kind]);
   }
 
-  private async take(sense: Sense | null): Promise<void> {
+  private async readAs(sense: Sense | null): Promise<void> {
     this.sense.set(sense);
     this.decoded.set(sense ? await this.desk.decode(this.line(), sense) : null);
   }

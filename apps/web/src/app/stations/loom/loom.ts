@@ -81,7 +81,7 @@ export class Loom {
   });
 
   constructor() {
-    effect(() => void this.lay());
+    effect(() => void this.layOut());
     inject(Keys).use([
       { key: 'p', text: 'propose', run: () => this.show('proposal') },
       { key: 'w', text: 'wire from a port', run: () => this.wireFromPort() },
@@ -121,12 +121,12 @@ export class Loom {
     if (cable) this.store.do([{ kind: 'crossPair', cable }]);
   }
 
-  private async lay(): Promise<void> {
+  private async layOut(): Promise<void> {
     const rig = this.store.rig();
     const cables = this.cables();
     if (this.analysis()?.revision !== rig.revision || this.analysis()?.rigId !== rig.id) return;
     try {
-      const laid = await this.engine.lay(drawingGraph(rig, cables));
+      const laid = await this.engine.layOut(drawingGraph(rig, cables));
       if (laid) this.drawing.set(readDrawing(rig, cables, laid));
     } catch (error) {
       this.store.say(`The drawing could not be laid out: ${error instanceof Error ? error.message : String(error)}`);

@@ -75,7 +75,7 @@ export class PartCard {
     effect(() => void this.find(this.port()));
   }
 
-  protected take(candidate: Candidate): void {
+  protected plug(candidate: Candidate): void {
     this.store.do(candidate.edits);
   }
 

@@ -6,11 +6,12 @@ import { fitOf } from '../fit.js';
 import { FLIGHT_CHANNELS, flightChannels, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
 import { mismatchOf } from '../match.js';
-import { isThrottle, stickFor, type FlightAxis } from '../sticks.js';
-import { controlOptions, type HandAt } from './control-options.js';
+import { isThrottle, stickFor, type FlightAxis, type TransmitterWithSheet } from '../sticks.js';
+import { controlOptions, type TransmitterInUse } from './control-options.js';
 import type { AssignProblem, Demand, LockedPair } from './demand.js';
 import { carriedBy, pinSetting, slotOptions, type Reserved } from './slot-options.js';
 
+/** What the caller wants of an assignment, beyond filling open rows. */
 export interface AssignWishes {
   /** Any clash will do, it need not be the smallest. */
   quick?: boolean;
@@ -34,6 +35,7 @@ interface Seat {
   kept: boolean;
 }
 
+/** The problem of a rig's open rows. */
 export interface Posed {
   problem: AssignProblem;
   /** Wishes that no wiring reaches, with the reason: not a matter of channels. */
@@ -65,24 +67,24 @@ export function poseAssign(
     takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, reserved.flying && part.id === pilot.part.id));
   const open = seats.filter((s) => !s.kept);
   const demands = open.map((seat): Demand => {
-    const hand = handOf(rig, pilot, seat);
-    const isPilot = hand.part.id === pilot.part.id;
-    const handAt: HandAt = {
-      ...hand,
+    const transmitter = operatorsTransmitter(rig, pilot, seat);
+    const isPilot = transmitter.part.id === pilot.part.id;
+    const transmitterInUse: TransmitterInUse = {
+      ...transmitter,
       flying: reserved.flying && isPilot,
       mayFly: !reserved.flying && isPilot && isFlown(rig),
     };
     const axis = seat.flight && isAxis(seat.chain.fn.what) ? seat.chain.fn.what : null;
     const { options, ruledOut } = axis
-      ? stickOption(handAt, axis)
-      : controlOptions(seat.chain.fn, seat.wish, handAt, takenControls.get(hand.part.id)!);
+      ? stickOption(transmitterInUse, axis)
+      : controlOptions(seat.chain.fn, seat.wish, transmitterInUse, takenControls.get(transmitter.part.id)!);
     return {
       id: nameOf(seat.chain),
       label: `${seat.wish?.label ?? seat.chain.fn.label} (${seat.chain.part.label})`,
       chain: seat.chain,
       wish: seat.wish,
       flight: seat.flight,
-      hand: hand.part,
+      transmitter: transmitter.part,
       controls: options,
       slots: seat.flight
         ? flightSlots(seat.chain, takenSlots)
@@ -185,8 +187,8 @@ function isComplete(
   if (chain.slot > carriedBy(chain, chain.transmitter && sheetOf(rig, chain.transmitter.id))) return false;
   if (wish && mismatchOf(rig, wish, chain)) return false;
   const named = wish?.control === chain.control.id;
-  const hand = chain.transmitter && { part: chain.transmitter, sheet: sheetOf(rig, chain.transmitter.id) };
-  const throttle = hand !== null && isThrottle(hand, chain.control.id);
+  const transmitter = chain.transmitter && { part: chain.transmitter, sheet: sheetOf(rig, chain.transmitter.id) };
+  const throttle = transmitter !== null && isThrottle(transmitter, chain.control.id);
   if (!named && wish?.by !== 'camera operator' && fitOf(chain.fn, chain.control, throttle).grade === 'no') return false;
   const second = wish?.by === 'camera operator' && chain.transmitter ? operatorOf(rig) : null;
   if (!second || second.id === chain.transmitter!.id) return true;
@@ -199,15 +201,16 @@ function operatorOf(rig: Rig): Part | null {
   return (to !== undefined && findPart(rig, to)) || null;
 }
 
-type Hand = Pick<HandAt, 'part' | 'sheet'>;
-
-function handOf(rig: Rig, pilot: Hand, { wish }: Seat): Hand {
+function operatorsTransmitter(rig: Rig, pilot: TransmitterWithSheet, { wish }: Seat): TransmitterWithSheet {
   const operator = wish?.by === 'camera operator' ? operatorOf(rig) : null;
   return operator ? { part: operator, sheet: sheetOf(rig, operator.id) } : pilot;
 }
 
-function stickOption(hand: HandAt, axis: FlightAxis): Pick<Demand, 'ruledOut'> & { options: Demand['controls'] } {
-  const stick = stickFor(hand, axis);
+function stickOption(
+  transmitter: TransmitterInUse,
+  axis: FlightAxis,
+): Pick<Demand, 'ruledOut'> & { options: Demand['controls'] } {
+  const stick = stickFor(transmitter, axis);
   const options = stick ? [{ value: stick, cost: 0, points: [] }] : [];
   return { options, ruledOut: stick ? new Map<string, number>() : new Map([['no stick for it', 1]]) };
 }

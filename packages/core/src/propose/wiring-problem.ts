@@ -7,6 +7,7 @@ import { poseWishes } from './pose-wishes.js';
 import { Poser, type Demand, type Posed } from './poser.js';
 import type { Option, WiringProblem } from './problem.js';
 
+/** A rig as needs and options, and what was ruled out on the way. */
 export interface PosedProblem {
   view: BenchView;
   problem: WiringProblem;
