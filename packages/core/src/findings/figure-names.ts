@@ -30,7 +30,7 @@ export interface FigureNames {
   'wrong-type': 'brings' | 'expects' | 'listener' | 'set part' | 'setting' | 'stands' | 'talker' | 'wants';
   'strap-other-type': 'part' | 'setting' | 'shows' | 'wants';
   'level-mismatch': 'cable' | 'drives' | 'from' | 'listener' | 'stands' | 'talker' | 'to';
-  'polarity': 'cable' | 'from' | 'to' | 'wires';
+  polarity: 'cable' | 'from' | 'to' | 'wires';
   'look-alike': 'cable' | 'from' | 'order from' | 'order to' | 'to';
   'ground-missing': 'cable' | 'listener' | 'talker';
   'ground-twice': 'cables' | 'from' | 'to';
@@ -90,4 +90,5 @@ export interface FigureNames {
   'board-too-small': 'class' | 'controller' | 'device' | 'for' | 'least';
 }
 
+/** Every rule there is. */
 export type RuleId = keyof FigureNames;

@@ -4,7 +4,7 @@ import { BRIEF_WORDS } from './words/brief.js';
 import { CHANNELS_WORDS } from './words/channels.js';
 import { PICTURE_WORDS } from './words/picture.js';
 import { PLACE_WORDS } from './words/place.js';
-import { capital, type Sayings, type Words } from './words/saying.js';
+import { capital, type Read, type Sayings, type Words } from './words/saying.js';
 import { SERIAL_WORDS } from './words/serial.js';
 import { SUPPLY_WORDS } from './words/supply.js';
 import { WIRING_WORDS } from './words/wiring.js';
@@ -24,7 +24,8 @@ export function wordFinding(rig: Rig, result: Said): Words {
   const text = (name: string): string => String(figureOf(result, name)?.value ?? '');
   const number = (name: string): number => Number(figureOf(result, name)?.value ?? NaN);
   const unit = (name: string): string => figureOf(result, name)?.unit ?? '';
-  const words = SAY[result.rule]({ text, number, unit, label: (name) => labelOf(rig, text(name)) });
+  const say: (f: Read) => Words = SAY[result.rule];
+  const words = say({ text, number, unit, label: (name) => labelOf(rig, text(name)) });
   // a sentence may begin with a control's or a person's own word
   return { title: capital(words.title), text: capital(words.text) };
 }

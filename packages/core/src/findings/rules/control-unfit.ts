@@ -26,7 +26,7 @@ export const controlUnfitRule: Rule = (context) =>
     ];
   });
 
-function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure[]): RuleResult {
+function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure<'at rest'>[]): RuleResult {
   return {
     rule: 'control-unfit',
     mark: 'watch',
@@ -44,7 +44,7 @@ function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure[]):
 }
 
 /** What a rate does while nobody touches its control. */
-function restFigure(chain: Chain, idle: number): Figure[] {
+function restFigure(chain: Chain, idle: number): Figure<'at rest'>[] {
   const now = chain.fn.takes === 'rate' ? forward(chain, idle) : null;
   if (!now || !('value' in now.demand) || Math.abs(now.demand.value) < 1) return [];
   return [{ name: 'at rest', value: roundTo(now.demand.value, 0), unit: chain.fn.range!.unit }];

@@ -23,7 +23,7 @@ export const driveFailSafeRule: Rule = ({ rig, chains }) =>
             { name: 'receiver', value: receiver },
             { name: 'slot', value: chain.slot! },
             { name: 'set', value: setText(set) },
-            ...(valueUs === null ? [] : [{ name: 'stop', value: valueUs, unit: 'µs', source: 'part sheet' }]),
+            ...(valueUs === null ? [] : [{ name: 'stop' as const, value: valueUs, unit: 'µs', source: 'part sheet' }]),
           ],
           fixes: () =>
             valueUs === null

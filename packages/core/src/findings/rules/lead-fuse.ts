@@ -2,7 +2,8 @@ import { carriesA, fuseFor, fuseOf, wireMaxA } from '../../rails/index.js';
 import { connectorOf } from '../../parts/index.js';
 import { findPin, type Rig, type Wire } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import type { FigureNames } from '../figure-names.js';
 
 interface Fused {
   cable: string;
@@ -31,7 +32,7 @@ function fusesOf({ rig, flat }: RuleContext): Fused[] {
   );
 }
 
-const figuresOf = (rig: Rig, f: Fused): RuleResult['figures'] => [
+const figuresOf = (rig: Rig, f: Fused): Figure<FigureNames['fuse-too-large']>[] => [
   { name: 'cable', value: f.cable },
   { name: 'fuse', value: f.amps, unit: 'A' },
   { name: 'gauge', value: f.wire.gaugeAwg, unit: 'AWG' },
@@ -40,7 +41,7 @@ const figuresOf = (rig: Rig, f: Fused): RuleResult['figures'] => [
   { name: 'amps', value: roundTo(f.peakA, 2), unit: 'A', source: 'network solve' },
 ];
 
-function plugFigures(rig: Rig, { from, to }: Wire): RuleResult['figures'] {
+function plugFigures(rig: Rig, { from, to }: Wire): Figure<'plug carries'>[] {
   const least = Math.min(...[from, to].map((at) => connectorOf(findPin(rig, at)!.port.plug.family).maxA ?? Infinity));
   return Number.isFinite(least)
     ? [{ name: 'plug carries', value: least, unit: 'A', source: '[practice] usual rating of the size' }]

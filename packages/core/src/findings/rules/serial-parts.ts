@@ -1,7 +1,7 @@
 import { flies } from '../../parts/index.js';
 import { pinOf, type Conversation } from '../../loom/index.js';
 import { portLabel, wiresAt } from '../../rig/index.js';
-import type { RuleContext } from '../finding.js';
+import type { Figure, RuleContext } from '../finding.js';
 
 /** Serial conversations as their controller holds them. */
 export const serialTalks = ({ conversations }: RuleContext): Conversation[] =>
@@ -18,16 +18,17 @@ function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {
 /** What every finding about a serial pair says first. */
 export function serialBase(context: RuleContext, c: Conversation) {
   const cable = cableOf(context, c);
+  const figures: Figure<'cable' | 'controller' | 'port' | 'device'>[] = [
+    { name: 'cable', value: cable ?? 'several cables' },
+    { name: 'controller', value: c.talker.part.id },
+    { name: 'port', value: portLabel(context.rig, pinOf(c.talker, c.talker.link.pins.send!)) },
+    { name: 'device', value: c.listener.part.id },
+  ];
   return {
     mark: 'stop' as const,
     station: 'loom' as const,
     subjects: [...(cable ? [cable] : []), c.talker.part.id, c.listener.part.id],
-    figures: [
-      { name: 'cable', value: cable ?? 'several cables' },
-      { name: 'controller', value: c.talker.part.id },
-      { name: 'port', value: portLabel(context.rig, pinOf(c.talker, c.talker.link.pins.send!)) },
-      { name: 'device', value: c.listener.part.id },
-    ],
+    figures,
     cable,
   };
 }

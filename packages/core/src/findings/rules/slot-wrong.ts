@@ -10,7 +10,7 @@ import {
 } from '../../channels/index.js';
 import { slotsOf } from '../../parts/index.js';
 import { sheetOf } from '../../rig/index.js';
-import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
 import { useBetter } from './use-better.js';
 
@@ -31,23 +31,18 @@ function backInPlace({ rig, chains }: RuleContext, chain: Chain): Fix[] {
   return home === null ? [] : [{ label: `Move it to channel ${home}`, edits: toldOn(rig, chain, home) }];
 }
 
-function result(
-  context: RuleContext,
+function base(
   chain: Chain,
-  more: Pick<RuleResult, 'rule' | 'mark' | 'figures'>,
-  fixes = (): Fix[] => moved(context, chain),
-): RuleResult {
+): Pick<RuleResult, 'mark' | 'station' | 'subjects'> & { figures: Figure<'part' | 'function' | 'slot'>[] } {
   return {
-    ...more,
+    mark: 'stop',
     station: 'channels',
     subjects: [chain.part.id, chain.transmitter!.id],
     figures: [
       { name: 'part', value: chain.part.id },
       { name: 'function', value: chain.fn.label },
       { name: 'slot', value: chain.slot! },
-      ...more.figures,
     ],
-    fixes,
   };
 }
 
@@ -56,12 +51,14 @@ export const slotNotAllowedRule: Rule = (context) =>
   told(context.chains).flatMap((chain): RuleResult[] => {
     const slots = slotsOf(chain.fn);
     if (!slots || slots.includes(chain.slot!)) return [];
+    const own = base(chain);
     return [
-      result(context, chain, {
+      {
+        ...own,
         rule: 'slot-not-allowed',
-        mark: 'stop',
-        figures: [{ name: 'listens on', value: slots.join(', '), source: 'part sheet' }],
-      }),
+        figures: [...own.figures, { name: 'listens on', value: slots.join(', '), source: 'part sheet' }],
+        fixes: () => moved(context, chain),
+      },
     ];
   });
 
@@ -70,12 +67,14 @@ export const channelBeyondRule: Rule = (context) =>
   told(context.chains).flatMap((chain): RuleResult[] => {
     const most = carriedBy(chain, sheetOf(context.rig, chain.transmitter!.id));
     if (chain.slot! <= most) return [];
+    const own = base(chain);
     return [
-      result(context, chain, {
+      {
+        ...own,
         rule: 'channel-beyond',
-        mark: 'stop',
-        figures: [{ name: 'carried', value: most, source: 'part sheet' }],
-      }),
+        figures: [...own.figures, { name: 'carried', value: most, source: 'part sheet' }],
+        fixes: () => moved(context, chain),
+      },
     ];
   });
 
@@ -85,10 +84,7 @@ export const flightSharedRule: Rule = (context) => {
   return told(context.chains).flatMap((chain): RuleResult[] => {
     const channels = flying.get(chain.transmitter!.id);
     if (!channels || isFlightChain(chain)) return [];
-    if (channels.has(chain.slot!))
-      return [
-        result(context, chain, { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, chain.slot!) }),
-      ];
+    if (channels.has(chain.slot!)) return [flownToo(context, chain, chain.slot!, () => moved(context, chain))];
     const stick = context.rig.shaping.find(
       (s) =>
         s.transmitter === chain.transmitter!.id &&
@@ -97,12 +93,16 @@ export const flightSharedRule: Rule = (context) => {
         s.control === chain.control?.id,
     );
     if (!stick) return [];
-    const more = { rule: 'flight-shared', mark: 'stop', figures: flownBy(context, chain, stick.channel) } as const;
-    return [result(context, chain, more, () => useBetter(context, chain))];
+    return [flownToo(context, chain, stick.channel, () => useBetter(context, chain))];
   });
 };
 
-const flownBy = ({ chains }: RuleContext, chain: Chain, channel: number): RuleResult['figures'] => [
+function flownToo(context: RuleContext, chain: Chain, channel: number, fixes: () => Fix[]): RuleResult {
+  const own = base(chain);
+  return { ...own, rule: 'flight-shared', figures: [...own.figures, ...flownBy(context, chain, channel)], fixes };
+}
+
+const flownBy = ({ chains }: RuleContext, chain: Chain, channel: number): Figure<'control' | 'flies'>[] => [
   { name: 'control', value: chain.control?.label ?? 'nothing' },
   {
     name: 'flies',

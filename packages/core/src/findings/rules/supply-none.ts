@@ -34,7 +34,7 @@ function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): 
     figures: [
       ...bandFigures(node),
       { name: 'volts', value: 0, unit: 'V', source: 'network solve' },
-      ...(halfWired.length ? [{ name: 'plus by', value: halfWired.join(', ') }] : []),
+      ...(halfWired.length ? [{ name: 'plus by' as const, value: halfWired.join(', ') }] : []),
     ],
     fixes: () => leadFixes(context, node),
   };

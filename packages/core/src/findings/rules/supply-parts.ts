@@ -11,13 +11,13 @@ import {
   type WireAt,
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Figure, Fix, RuleContext, RuleResult } from '../finding.js';
+import type { Figure, Fix, RuleContext } from '../finding.js';
 import { flatAfter, isLow, railsAfter, sinksNobody, currentWith } from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
 /** Part and allowed band of a supply. */
-export function bandFigures(node: RailNode): RuleResult['figures'] {
+export function bandFigures(node: RailNode): Figure<'part' | 'floor' | 'ceiling'>[] {
   return [
     { name: 'part', value: node.part },
     { name: 'floor', value: node.allowed![0], unit: 'V', source: 'part sheet' },
@@ -26,7 +26,7 @@ export function bandFigures(node: RailNode): RuleResult['figures'] {
 }
 
 /** Part, volts and amperes of a source. */
-export const sourceFigures = (node: RailNode): Figure[] => [
+export const sourceFigures = (node: RailNode): Figure<'part' | 'volts' | 'amps'>[] => [
   { name: 'part', value: node.part },
   { name: 'volts', value: roundTo(node.volts, 3), unit: 'V', source: 'network solve' },
   { name: 'amps', value: roundTo(node.amps, 3), unit: 'A', source: 'network solve' },

@@ -1,6 +1,6 @@
 import { deadPress, placeChange, placesOf, pressChange, type Chain, type Place } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** A middle position nearer than this to the edge of its window is worth a look, µs. @source [practice] */
 const THIN_US = 10;
@@ -24,7 +24,7 @@ const PLACE_WORDS: Record<string, string> = { '-1': 'low', '0': 'middle', '1': '
 const placeWord = ({ at }: Place, { fn }: Chain): string =>
   fn.takes === 'pulse' ? 'pressed' : PLACE_WORDS[String(at)]!;
 
-function base(chain: Chain, place: Place): Pick<RuleResult, 'mark' | 'station' | 'subjects' | 'figures'> {
+function base(chain: Chain, place: Place): Omit<RuleResult<'window-thin'>, 'rule' | 'fixes'> {
   return {
     mark: 'watch',
     station: 'channels',
@@ -102,7 +102,7 @@ function unreached({ rig, conversations }: RuleContext, chain: Chain, places: Pl
     ? windows.filter((w, i) => !into[i] && shown.has(w.label) && i > used.indexOf(true) && i < used.lastIndexOf(true))
     : [];
   const own = { mark: 'watch' as const, station: 'channels' as const };
-  const figures = [
+  const figures: Figure<'control' | 'part' | 'places'>[] = [
     { name: 'control', value: chain.control!.label },
     { name: 'part', value: chain.part.id },
     { name: 'places', value: places.map((p) => p.window ?? 'nothing').join(', ') },

@@ -33,7 +33,7 @@ export const wishRule: Rule = (context) => {
           { name: 'wish', value: state.wish.label },
           { name: 'why', value: state.why },
           ...(classes
-            ? [{ name: 'classes', value: classes.map((c) => c.name).join(', ') || 'none on the shelf' }]
+            ? [{ name: 'classes' as const, value: classes.map((c) => c.name).join(', ') || 'none on the shelf' }]
             : []),
         ],
         fixes: () =>

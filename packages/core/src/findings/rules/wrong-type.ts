@@ -36,7 +36,7 @@ function setElsewhere({ talker, listener, kind }: Conversation): LinkEnd | null 
 const expectedKind = ({ sheet, link }: LinkEnd): LinkEnd['link']['kind'] =>
   sheet.links.find((l) => l.id !== link.id && l.pins.data?.port === link.pins.data?.port)?.kind ?? link.kind;
 
-function settingFigures({ part, sheet, link }: LinkEnd): Figure[] {
+function settingFigures({ part, sheet, link }: LinkEnd): Figure<'set part' | 'setting' | 'stands' | 'wants'>[] {
   const { setting, value } = link.when!;
   return [
     { name: 'set part', value: part.id },

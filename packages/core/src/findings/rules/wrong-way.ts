@@ -28,7 +28,7 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
   });
 
 /** What an axis gives at the ends of its control, where up is less than down. */
-function fallsUpward(chain: Chain): Figure[] | null {
+function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
   const [low, high] = [forward(chain, -1), forward(chain, 1)];
   if (!low || !high || !('value' in low.demand) || !('value' in high.demand)) return null;
   if (high.demand.value >= low.demand.value) return null;
@@ -40,7 +40,7 @@ function fallsUpward(chain: Chain): Figure[] | null {
 }
 
 /** Width a button sends while nobody presses it, where that is what its function waits for. */
-function askedAtRest(chain: Chain): Figure[] | null {
+function askedAtRest(chain: Chain): Figure<'at rest'>[] | null {
   const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
   const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
   return rest && asks(rest) && !asks(pressed) ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }] : null;

@@ -1,4 +1,4 @@
-import type { RuleId } from '../finding.js';
+import type { FigureNames, RuleId } from '../figure-names.js';
 
 /** A finding as sentences. */
 export interface Words {
@@ -7,17 +7,17 @@ export interface Words {
 }
 
 /** Reads a finding's figures by name. */
-export interface Read {
-  text: (name: string) => string;
-  number: (name: string) => number;
+export interface Read<Name extends string = string> {
+  text: (name: Name) => string;
+  number: (name: Name) => number;
   /** Unit of a figure; empty when it has none. */
-  unit: (name: string) => string;
+  unit: (name: Name) => string;
   /** Label of the part whose id the figure holds. */
-  label: (name: string) => string;
+  label: (name: Name) => string;
 }
 
 /** Sentences of every rule: one entry each. */
-export type Sayings = Record<RuleId, (f: Read) => Words>;
+export type Sayings = { [R in RuleId]: (f: Read<FigureNames[R]>) => Words };
 
 /** Sentences of an area. */
 export type SomeSayings = Partial<Sayings>;

@@ -1,7 +1,7 @@
 import { voltBand, volts } from '../../units/index.js';
 import type { Read, SomeSayings } from './saying.js';
 
-const band = (f: Read): string => voltBand([f.number('floor'), f.number('ceiling')]);
+const band = (f: Read<'floor' | 'ceiling'>): string => voltBand([f.number('floor'), f.number('ceiling')]);
 
 const spare = (v: number): string => (v < 0 ? `${volts(-v)} short, less than a meter tells` : `${volts(v)} to spare`);
 
