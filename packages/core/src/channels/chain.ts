@@ -1,5 +1,15 @@
 import { flies, hearsAir, overOf, type Control, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
-import { oncePerRig, settingOf, shapingOf, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
+import {
+  oncePerRig,
+  settingOf,
+  shapingOf,
+  sheetOf,
+  type Binding,
+  type Part,
+  type Rig,
+  type Shaping,
+} from '../rig/index.js';
+import { groupBy, lastCall } from '../units/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
 import { airInto } from './air.js';
@@ -56,7 +66,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
     slot: null,
     deviceNumber: null,
     deviceName: null,
-    setup: rig.bindings.find((b) => b.part === part.id && b.fn === fn.id) ?? PLAIN,
+    setup: bindingOf(rig, part, fn) ?? PLAIN,
     transmitter: null,
     shaping: null,
     control: null,
@@ -98,18 +108,25 @@ export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
 const carries = (c: Conversation): boolean =>
   hearsAir(c.talker.sheet) ? CARRIERS.has(c.kind) : flies(c.talker.sheet) && RELAYS.has(c.kind);
 
+/** Conversations by the part that listens. */
+const into = lastCall((all: readonly Conversation[]) => groupBy(all, (c) => c.listener.part.id));
+
+const bindingsOf = oncePerRig((rig) => new Map(rig.bindings.map((b) => [`${b.part} ${b.fn}`, b])));
+
+const bindingOf = (rig: Rig, part: Part, fn: PartFunction): Binding | undefined =>
+  bindingsOf(rig).get(`${part.id} ${fn.id}`);
+
 /** The conversation that tells this function; a sound one before one in trouble. */
 function lastConversation(all: readonly Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
-  return soundFirst(
-    all.filter((c) => c.listener.part.id === part.id && overOf(fn).includes(c.listener.link.id) && carries(c)),
-  );
+  const over = overOf(fn);
+  return soundFirst((into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c)));
 }
 
 const soundFirst = (list: readonly Conversation[]): Conversation | undefined =>
   list.find((c) => !c.troubles.length) ?? list[0];
 
 function carrierInto(all: readonly Conversation[], controller: Part): Conversation[] {
-  const heard = all.filter((c) => c.listener.part.id === controller.id && hearsAir(c.talker.sheet) && carries(c));
+  const heard = (into(all).get(controller.id) ?? []).filter((c) => hearsAir(c.talker.sheet) && carries(c));
   const carrier = soundFirst(heard);
   return carrier ? [carrier] : [];
 }
@@ -121,7 +138,7 @@ function slotOf(rig: Rig, chain: Chain, last: Conversation): number | null {
     const carried = link.slotSetting && settingOf(sheet, part, link.slotSetting);
     return carried ? Number(carried) : null;
   }
-  return rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id)?.slot ?? null;
+  return bindingOf(rig, chain.part, chain.fn)?.slot ?? null;
 }
 
 function breakOf(chain: Chain, last: Conversation): string | null {

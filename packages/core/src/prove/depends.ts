@@ -1,6 +1,6 @@
 import { isFlightChain, type Chain } from '../channels/index.js';
 import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
-import { cablesOn, controlName, type Rig } from '../rig/index.js';
+import { cablesOn, controlName, type Cable, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { BareStep } from './step.js';
 
@@ -31,11 +31,11 @@ export function dependsOf(ways: Ways, step: BareStep): string[] {
   }
   upstream(parts, (id) => ways.heard.get(id) ?? []);
   upstream(parts, (id) => ways.fedBy.get(id) ?? []);
-  const among = new Set(
-    [...parts].flatMap((id) =>
-      cablesOn(ways.rig, id).filter((c) => c.wires.some((w) => parts.has(w.from.part) && parts.has(w.to.part))),
-    ),
-  );
+  const among = new Set<Cable>();
+  for (const id of parts)
+    for (const cable of cablesOn(ways.rig, id))
+      if (!among.has(cable) && cable.wires.some((w) => parts.has(w.from.part) && parts.has(w.to.part)))
+        among.add(cable);
   return [...parts, ...[...among].map((c) => c.id), ...settings];
 }
 

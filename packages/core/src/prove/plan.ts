@@ -5,6 +5,7 @@ import {
   partsThat,
   controlName,
   labelOf,
+  oncePerRig,
   partsWithSheets,
   pilotTransmitter,
   sheetOf,
@@ -53,6 +54,9 @@ export function checkPlan(
   }));
 }
 
+/** What can be in the picture. */
+const camerasOf = oncePerRig((rig) => partsThat(rig, sees).map(({ part }) => part));
+
 /** Sights by the labels of their part and function, and for what is on the air the cameras by theirs. */
 function namesOf(rig: Rig, { expects }: BareStep): Record<string, string> {
   const names: Record<string, string> = {};
@@ -60,8 +64,7 @@ function namesOf(rig: Rig, { expects }: BareStep): Record<string, string> {
     const [id, what] = [sight.slice(0, sight.indexOf('.')), sight.slice(sight.indexOf('.') + 1)];
     const fn = sheetOf(rig, id).functions.find((f) => f.id === what);
     names[sight] = `${labelOf(rig, id)} ${(fn?.label ?? what.replace('-', ' ')).toLowerCase()}`;
-    if (what === 'on-air')
-      for (const { part, sheet } of partsWithSheets(rig)) if (sees(sheet)) names[part.id] = part.label;
+    if (what === 'on-air') for (const { id, label } of camerasOf(rig)) names[id] = label;
   }
   return names;
 }

@@ -40,7 +40,7 @@ const CLOSE_S = 1e-9;
  * Shortest order of the hands over tasks with precedence, one pair of hands and stillness: while a still
  * task runs no hand task may run. Tasks without hands start as soon as what they wait for has ended.
  * Exact by depth-first search with a bound, up to a number of trials; ties keep the given order.
- * @throws {Error} when tasks wait for each other in a ring or for one that is not there
+ * @throws {OrderImpossible} when tasks wait for each other in a ring or for one that is not there
  */
 export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
   const order = sorted(tasks);
@@ -51,6 +51,9 @@ export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
     after: order.map((t) => t.after.map((id) => at.get(id)!)),
     twin: twinsOf(order),
     tails: order.map((t) => tails.get(t.id)!),
+    alone: placesOf(order, (t) => !t.hands),
+    handed: placesOf(order, (t) => t.hands),
+    still: placesOf(order, (t) => t.still),
     best: null,
     bestSeconds: Infinity,
     floorSeconds: Math.max(0, ...tails.values()),
@@ -79,6 +82,10 @@ interface Search {
   /** The task before each that is as good as it in every way: of such, the first goes first. */
   twin: readonly (number | undefined)[];
   tails: readonly number[];
+  /** Places of the tasks that run by themselves, that want the hands, that want stillness. */
+  alone: readonly number[];
+  handed: readonly number[];
+  still: readonly number[];
   best: number[] | null;
   bestSeconds: number;
   floorSeconds: number;
@@ -90,25 +97,13 @@ const NOT_YET = -1;
 
 /** @param starts seconds each task starts at, or {@link NOT_YET}; becomes this call's own */
 function explore(search: Search, starts: number[], handsFree: number): void {
-  const { tasks, after, tails } = search;
+  const { tasks, tails } = search;
   placeAutomatic(search, starts);
   if (!starts.includes(NOT_YET)) return keepBest(search, starts);
-  const stills = tasks.flatMap((t, i) =>
-    t.still && starts[i] !== NOT_YET ? [[starts[i]!, starts[i]! + t.seconds] as const] : [],
-  );
-  // the hands have all that is left before them, whatever the order
-  let handsLeft = 0;
+  const { choices, handsLeft } = openTo(search, starts, handsFree);
   let placedLeast = 0;
-  const choices: { task: number; start: number }[] = [];
-  tasks.forEach((t, i) => {
+  for (let i = 0; i < starts.length; i++)
     if (starts[i] !== NOT_YET) placedLeast = Math.max(placedLeast, starts[i]! + tails[i]!);
-    else if (t.hands) {
-      handsLeft += t.seconds;
-      const twin = search.twin[i];
-      if ((twin === undefined || starts[twin] !== NOT_YET) && after[i]!.every((k) => starts[k] !== NOT_YET))
-        choices.push({ task: i, start: earliest(search, i, starts, handsFree, stills) });
-    }
-  });
   choices.sort((a, b) => a.start - b.start || tails[b.task]! - tails[a.task]!);
   for (const { task, start } of choices) {
     if (search.best && (search.trials >= search.most || search.bestSeconds <= search.floorSeconds + CLOSE_S)) return;
@@ -119,6 +114,25 @@ function explore(search: Search, starts: number[], handsFree: number): void {
     next[task] = start;
     explore(search, next, start + tasks[task]!.seconds);
   }
+}
+
+/** What the hands may do next, with the seconds that all they have before them takes, whatever the order. */
+function openTo(
+  search: Search,
+  starts: readonly number[],
+  handsFree: number,
+): { choices: { task: number; start: number }[]; handsLeft: number } {
+  const { tasks, after, twin } = search;
+  const choices: { task: number; start: number }[] = [];
+  let handsLeft = 0;
+  for (const i of search.handed) {
+    if (starts[i] !== NOT_YET) continue;
+    handsLeft += tasks[i]!.seconds;
+    if (twin[i] !== undefined && starts[twin[i]] === NOT_YET) continue;
+    if (after[i]!.every((k) => starts[k] !== NOT_YET))
+      choices.push({ task: i, start: earliest(search, i, starts, handsFree) });
+  }
+  return { choices, handsLeft };
 }
 
 function keepBest(search: Search, starts: number[]): void {
@@ -140,24 +154,19 @@ function readyAt({ tasks, after }: Search, task: number, starts: readonly number
 
 /** Adds every task without hands whose predecessors are placed, as early as they allow. */
 function placeAutomatic(search: Search, starts: number[]): void {
-  search.tasks.forEach((task, i) => {
-    if (!task.hands && starts[i] === NOT_YET) starts[i] = readyAt(search, i, starts);
-  });
+  for (const i of search.alone) if (starts[i] === NOT_YET) starts[i] = readyAt(search, i, starts);
 }
 
-function earliest(
-  search: Search,
-  task: number,
-  starts: readonly number[],
-  handsFree: number,
-  stills: readonly (readonly [number, number])[],
-): number {
-  const { seconds } = search.tasks[task]!;
+function earliest(search: Search, task: number, starts: readonly number[], handsFree: number): number {
+  const { tasks, still } = search;
+  const { seconds } = tasks[task]!;
   let at = Math.max(handsFree, readyAt(search, task, starts));
   for (let moved = true; moved;) {
     moved = false;
-    for (const [from, to] of stills) {
-      if (at < to - CLOSE_S && at + seconds > from + CLOSE_S) {
+    for (const i of still) {
+      const from = starts[i]!;
+      const to = from + tasks[i]!.seconds;
+      if (from !== NOT_YET && at < to - CLOSE_S && at + seconds > from + CLOSE_S) {
         at = to;
         moved = true;
       }
@@ -166,11 +175,19 @@ function earliest(
   return at;
 }
 
+const placesOf = (tasks: readonly WakeTask[], is: (task: WakeTask) => boolean): number[] =>
+  tasks.flatMap((task, i) => (is(task) ? [i] : []));
+
 /** Tasks of the same length that wait for the same and are waited for by the same may change places and nothing changes. */
 function twinsOf(order: readonly WakeTask[]): (number | undefined)[] {
   const last = new Map<string, number>();
   const waiters = new Map<string, string[]>();
-  for (const t of order) for (const id of t.after) waiters.set(id, [...(waiters.get(id) ?? []), t.id]);
+  for (const t of order)
+    for (const id of t.after) {
+      const waiting = waiters.get(id);
+      if (waiting) waiting.push(t.id);
+      else waiters.set(id, [t.id]);
+    }
   return order.map((task, i) => {
     if (!task.hands) return undefined;
     const waiting = waiters.get(task.id) ?? [];

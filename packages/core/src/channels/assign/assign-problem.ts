@@ -1,6 +1,7 @@
 import { hasControls, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
 import { findPart, partsWithSheets, sheetOf, type Part, type Rig, type Shaping, type Wish } from '../../rig/index.js';
+import { groupBy } from '../../units/index.js';
 import type { Chain } from '../chain.js';
 import { fitOf } from '../fit.js';
 import { FLIGHT_CHANNELS, flightChannels, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
@@ -128,9 +129,10 @@ export const nameOf = (chain: Pick<Chain, 'part' | 'fn'>): string => `${chain.pa
 /** The chain that is to do each wish: what matches it before what does not, what is told before what is broken. */
 export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
   const wished = new Map<Chain, Wish>();
+  const byWhat = groupBy<Chain, string>(chains, (c) => c.fn.what);
   for (const wish of rig.wishes) {
-    const offers = chains.filter(
-      (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !wished.has(c),
+    const offers = (byWhat.get(wish.what) ?? []).filter(
+      (c) => (wish.part === undefined || wish.part === c.part.id) && !wished.has(c),
     );
     const rank = (c: Chain): number => (c.breaks ? 2 : mismatchOf(rig, wish, c) ? 1 : 0);
     const best = offers.reduce<Chain | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
