@@ -75,10 +75,17 @@ function handedStep(step: BareStep, all: readonly BareStep[], { second, by }: Ha
 
 /** An axis may stand at the value by the pilot's own control: it must also have come from the other end. */
 function movedThere(step: BareStep, all: readonly BareStep[]): Expect[] {
+  // a first slow step says nothing of where it came from
+  if (!toAnEnd(step)) return [];
   const near = nearOf(step);
-  const other = all.map(nearOf).find((o) => o && near && o.near !== near.near);
+  const other = all
+    .filter(toAnEnd)
+    .map(nearOf)
+    .find((o) => o && near && o.near !== near.near);
   return near && other ? [{ sight: near.sight, moves: near.near > other.near ? 1 : -1 }] : [];
 }
+
+const toAnEnd = (step: BareStep): boolean => Math.abs(step.moves.at(-1)?.to ?? 0) === 1;
 
 const nearOf = (step: BareStep): Extract<Expect, { near: number }> | undefined =>
   step.expects.find((e): e is Extract<Expect, { near: number }> => 'near' in e);

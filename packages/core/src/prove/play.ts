@@ -14,6 +14,8 @@ import type { CheckStep } from './step.js';
 /** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
 const SETTLE_MS = 400;
 const FLICK_MS = 120;
+/** A control nearer to its mark than this share of half its travel stands at it. */
+const AWAY = 0.2;
 /** How often the judge looks, ms. */
 const LOOK_MS = 10;
 
@@ -48,10 +50,13 @@ function radiosOn(bench: Bench, state: BenchState): BenchState {
   return off.length ? setControls(state, Object.fromEntries(off.map((p) => [p.radio, 1]))) : state;
 }
 
-/** A control starts where it is not yet at its mark, so that the gesture can be told from standing there. */
+/** A control starts at rest; where that is its mark, at the other end, so that the gesture can be told from standing there. */
 function restAway(bench: Bench, step: CheckStep): number {
   const { control, to } = step.moves[0]!;
-  const kind = bench.parts.flatMap((p) => p.sheet.controls).find((c) => c.id === control)?.kind;
   if (step.moves.length > 1) return to;
-  return kind === 'stick' || kind === 'knob' ? 0 : to === 1 ? -1 : 1;
+  const rest = bench.parts.flatMap((p) =>
+    p.sheet.controls.filter((c) => p.names[c.id] === control).map((c) => p.idle[c.id]!),
+  )[0];
+  if (rest !== undefined && Math.abs(rest - to) > AWAY) return rest;
+  return to === 1 ? -1 : 1;
 }
