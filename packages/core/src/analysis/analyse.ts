@@ -1,4 +1,5 @@
 import {
+  carriedBy,
   findChains,
   ladderRows,
   handOverLink,
@@ -74,6 +75,7 @@ export interface Analysis {
   channels: {
     rows: LadderRow[];
     usedSlots: number;
+    /** Channels that get through to the device that hears most of them; 0 where nothing is heard. */
     carriedSlots: number;
     latency: Latency | null;
     handOvers: Pick<HandOverLink, 'handOver' | 'breaks'>[];
@@ -179,11 +181,11 @@ function channelsOf(rig: Rig, chains: readonly Chain[], conversations: readonly 
   const rows = ladderRows(rig, chains, conversations);
   const latencies = rows.flatMap((r) => r.moves.filter((m) => !m.breaks).map((m) => m.latency));
   latencies.sort((a, b) => b.worst - a.worst);
-  const carriesBus = conversations.some((c) => c.kind === 'sbus');
+  const heard = chains.filter((c) => c.path.length && c.transmitter);
   return {
     rows,
     usedSlots: rows.filter((r) => r.moves.length).length,
-    carriedSlots: carriesBus ? 16 : 0,
+    carriedSlots: Math.max(0, ...heard.map((c) => carriedBy(c, sheetOf(rig, c.transmitter!.id)))),
     latency: latencies[0] ?? null,
     handOvers: rig.handOvers.map((h) => ({ handOver: h, breaks: handOverLink(rig, conversations, h).breaks })),
   };

@@ -24,17 +24,17 @@ export interface HeardFunction {
   scale: BusScale | null;
 }
 
-/** A joint with the ears that move it, by index; −1 for none. */
+/** A joint with the functions that move it, by index; −1 for none. */
 export interface Axis {
   joint: Joint;
   /** Index of the function that turns the joint. */
   mover: number;
-  /** Ear whose window drives the joint whatever else is asked, and that window. */
+  /** Function whose window drives the joint whatever else is asked, and that window. */
   driver: number;
   /** Index of that window; −1 for none. */
   driverWindow: number;
   driverDeg: number;
-  /** Ear whose window must be one of these for the mover to count; a mode never told stands in its first window. */
+  /** Function whose window must be one of these for the mover to count; a mode never told stands in its first window. */
   gate: number;
   gateWindows: readonly number[] | null;
 }
@@ -158,7 +158,7 @@ function feedOf(part: Part, sheet: Sheet, rails: Rails): { feed: Feed; volts: nu
 const isAsked = (sheet: Sheet, { terminal }: RailNode): boolean =>
   !sheet.inside?.battery && !sheet.supplies.find((s) => s.id === terminal)?.optional;
 
-/** The bench follows wires, not plans: only a chain whose every conversation is sound gets an ear. */
+/** The bench follows wires, not plans: only a chain whose every conversation is sound is heard. */
 function heardFunction(chain: Chain, indexOf: Map<string, number>): HeardFunction[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];

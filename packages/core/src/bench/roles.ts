@@ -103,7 +103,7 @@ function busBytes(widthsUs: readonly number[], scale: BusScale, lost: boolean): 
   return encodeSbus({ slots, digital: [false, false], lost, failsafe: lost });
 }
 
-/** Any part with functions: decodes what its ears hear and moves towards what is asked. */
+/** Any part with functions: decodes what its functions hear and moves towards what is asked. */
 export function stepDevice(own: BenchPart, state: DeviceState, at: Surroundings): DeviceState {
   if (!isAwake(own, at.tMs)) return state;
   const heard = listen(own, state, at);
@@ -111,7 +111,7 @@ export function stepDevice(own: BenchPart, state: DeviceState, at: Surroundings)
   return answer(own, heard, state, at);
 }
 
-/** Decodes a new bus frame and takes each ear's width; arrays stay the same while their figures do. */
+/** Decodes a new bus frame and takes each function's width; arrays stay the same while their figures do. */
 function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceState {
   const receiver = own.counts === null ? undefined : (at.parts[own.counts] as ReceiverState);
   const fresh = receiver !== undefined && receiver.busFrames !== state.busFrames;
@@ -135,7 +135,7 @@ function decodeCounts(bytes: Uint8Array, before: readonly number[]): readonly nu
   return before;
 }
 
-/** Width an ear takes now, µs; NaN while nothing has been heard. */
+/** Width a function takes now, µs; NaN while nothing has been heard. */
 function heardUs(heard: HeardFunction, ownCounts: readonly number[], at: Surroundings): number {
   if (heard.controller !== null && !isAwake(at.bench.parts[heard.controller]!, at.tMs)) return NaN;
   if (heard.scale === null) return (at.parts[heard.receiver] as ReceiverState).pulses[heard.slot] ?? NaN;

@@ -31,18 +31,18 @@ export interface ReceiverState {
   lost: boolean;
 }
 
-/** Parts with functions: what each ear last heard and what became of it. */
+/** Parts with functions: what each function last heard and what became of it. */
 export interface DeviceState {
   role: 'device';
   /** Bus frames heard so far. */
   busFrames: number;
   /** Bus counts as this listener decoded them. */
   counts: readonly number[];
-  /** Width each ear takes, µs; NaN until something was heard. */
+  /** Width each function takes, µs; NaN until something was heard. */
   us: readonly number[];
-  /** What each ear's function is asked for by the width it took. */
+  /** What each function is asked for by the width it took. */
   asked: readonly number[];
-  /** Answer of each ear's function: a value, or the index of its window (−1 none). */
+  /** Answer of each function: a value, or the index of its window (−1 none). */
   answers: readonly number[];
   joints: readonly number[];
   /** Flips at each pulse; recording for a camera. */

@@ -17,9 +17,12 @@ export function boardSettings(
   rig: Rig,
   conversations: readonly Conversation[] = findConversations(rig),
 ): BoardSetting[] {
+  const used = (part: Part, resource: string): boolean => endsAt(conversations, part, resource).length > 0;
   return partsThat(rig, flies).flatMap(({ part, sheet }) =>
     sheet.resources.flatMap((resource): BoardSetting[] => {
       const held = rig.held.filter((h) => h.part === part.id && h.resource === resource.id);
+      // what is held once and has nothing on it asks nothing of anybody
+      if (held.length < 2 && !used(part, resource.id)) return [];
       return held.map((h) => ({
         part: part.id,
         resource: resource.id,
@@ -31,11 +34,15 @@ export function boardSettings(
 }
 
 function waysText(part: Part, held: Held, conversations: readonly Conversation[]): string {
-  const own = conversations.filter((c) =>
-    [c.talker, c.listener].some((end) => end.part.id === part.id && resourceOf(end)?.id === held.resource),
-  );
+  const own = endsAt(conversations, part, held.resource);
   const talks = own.some((c) => c.talker.part.id === part.id);
   const hears = own.some((c) => c.listener.part.id === part.id);
   if (talks && hears) return ', both ways';
   return hears ? ', listens only' : talks ? ', talks only' : ', nothing plugged in';
 }
+
+/** Conversations that run over a pad or a serial port. */
+const endsAt = (conversations: readonly Conversation[], part: Part, resource: string): Conversation[] =>
+  conversations.filter((c) =>
+    [c.talker, c.listener].some((end) => end.part.id === part.id && resourceOf(end)?.id === resource),
+  );

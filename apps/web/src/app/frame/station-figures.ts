@@ -42,7 +42,7 @@ export class StationFigures {
       tile(
         'channels',
         'Channels',
-        analysis ? `${analysis.channels.usedSlots} / ${analysis.channels.carriedSlots}` : '–',
+        analysis?.channels.carriedSlots ? `${analysis.channels.usedSlots} / ${analysis.channels.carriedSlots}` : '–',
       ),
       tile('rails', 'Rails', this.margin(analysis), this.railsMark(analysis)),
       tile('wake', 'Wake', analysis ? seconds(analysis.wake.seconds) : '–'),

@@ -115,8 +115,7 @@ export class Channels {
   protected readonly summary = computed(() => {
     const channels = this.analysis()?.channels;
     if (!channels?.latency) return '';
-    const bus = channels.carriedSlots ? `${channels.carriedSlots} slots · ` : '';
-    return `${bus}stick to device ${num(channels.latency.worst)} ms worst, ${num(channels.latency.usual)} ms usual`;
+    return `${channels.carriedSlots} channels · stick to device ${num(channels.latency.worst)} ms worst, ${num(channels.latency.usual)} ms usual`;
   });
   /** Devices that do not count from 1, named with their number. */
   protected readonly otherCounts = computed(() =>
