@@ -38,8 +38,34 @@ describe('the server', () => {
     expect((await get('/demo/rig.json')).headers.get('cache-control')).toBe('no-cache');
   });
 
+  it('answers other methods by what it takes', async () => {
+    for (const method of ['POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS']) {
+      const reply = await app.request('/', { method });
+      expect(reply.status).toBe(405);
+      expect(reply.headers.get('allow')).toBe('GET, HEAD');
+    }
+    expect((await app.request('/', { method: 'HEAD' })).status).toBe(200);
+  });
+
+  it('gives what is the same only once', async () => {
+    for (const path of ['/', '/loom', '/demo/rig.json', '/main-ABCDEFGH.js']) {
+      const tag = (await get(path)).headers.get('etag')!;
+      expect(tag).toMatch(/^(W\/)?"/);
+      expect((await app.request(path, { headers: { 'If-None-Match': tag } })).status).toBe(304);
+    }
+  });
+
+  it('gives a build that was put in place while it runs', async () => {
+    writeFileSync(join(root, 'index.html'), '<sq-root>two</sq-root>');
+    expect(await (await get('/')).text()).toContain('two');
+    writeFileSync(join(root, 'index.html'), '<sq-root></sq-root>');
+  });
+
   it('sends strict headers', async () => {
     const { headers } = await get('/');
+    expect(headers.get('content-security-policy')).toContain("form-action 'none'");
+    expect(headers.get('x-frame-options')).toBe('DENY');
+    expect(headers.get('strict-transport-security')).toBeNull();
     expect(headers.get('content-security-policy')).toMatch(/default-src 'self'.*frame-ancestors 'none'/);
     expect(headers.get('x-content-type-options')).toBe('nosniff');
   });

@@ -1,6 +1,7 @@
 import { serveStatic } from '@hono/node-server/serve-static';
 import { Hono } from 'hono';
 import { compress } from 'hono/compress';
+import { etag } from 'hono/etag';
 import { secureHeaders } from 'hono/secure-headers';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -8,9 +9,15 @@ import { join } from 'node:path';
 /** Files whose name carries a hash of what they hold. */
 const HASHED = /-[A-Z0-9]{8}\.(js|css|woff2)$/;
 
-/** The built application with strict headers; any other path is the application's own business. */
+/** Methods that this server knows: it gives files and takes none. */
+const ALLOWED = ['GET', 'HEAD'];
+
+/**
+ * The built application with strict headers; any other path is the application's own business. The page is read again for
+ * every visit, so that a build put in place while the server runs is given whole.
+ */
 export function createApp(root: string): Hono {
-  const index = readFileSync(join(root, 'index.html'), 'utf8');
+  const index = (): string => readFileSync(join(root, 'index.html'), 'utf8');
   const app = new Hono();
   app.use(
     secureHeaders({
@@ -26,17 +33,26 @@ export function createApp(root: string): Hono {
         objectSrc: ["'none'"],
         baseUri: ["'self'"],
         frameAncestors: ["'none'"],
+        formAction: ["'none'"],
       },
+      xFrameOptions: 'DENY',
+      // it is served over plain HTTP on one's own machine: a promise of HTTPS would be a lie
+      strictTransportSecurity: false,
       referrerPolicy: 'no-referrer',
     }),
   );
+  app.use(async (c, next) => {
+    if (ALLOWED.includes(c.req.method)) return next();
+    return c.text('This server gives files and takes none', 405, { Allow: ALLOWED.join(', ') });
+  });
   app.use(compress());
+  app.use(etag());
   app.use(async (c, next) => {
     await next();
     c.header('Cache-Control', HASHED.test(c.req.path) ? 'public, max-age=31536000, immutable' : 'no-cache');
   });
-  app.get('/', (c) => c.html(index));
+  app.get('/', (c) => c.html(index()));
   app.use('*', serveStatic({ root }));
-  app.get('*', (c) => (/\.[a-z0-9]+$/i.test(c.req.path) ? c.text('There is no such file', 404) : c.html(index)));
+  app.get('*', (c) => (/\.[a-z0-9]+$/i.test(c.req.path) ? c.text('There is no such file', 404) : c.html(index())));
   return app;
 }

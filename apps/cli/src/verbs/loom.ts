@@ -1,7 +1,6 @@
-import { cableCards, cutList, partsList, type Table } from '@squallmark/core/files';
+import { cableCards, cutList, partsList, writeCsv } from '@squallmark/core/files';
 import { cableViews, drawingGraph, drawingSvg, readDrawing } from '@squallmark/core/loom';
 import ELK from 'elkjs';
-import papa from 'papaparse';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { cardPdf } from './card-pdf.js';
 import { openRig } from './open-rig.js';
@@ -16,14 +15,11 @@ export async function loom([file = '']: string[], { json, to }: Options, shell: 
   const files: Record<string, Uint8Array> = {
     'drawing.svg': text(drawingSvg(drawing, `${rig.name} · revision ${rig.revision}`)),
     'cable-cards.pdf': await cardPdf(cableCards(rig)),
-    'cut-list.csv': text(csv(cutList(rig))),
-    'parts-list.csv': text(csv(partsList(rig))),
+    'cut-list.csv': text(writeCsv(cutList(rig))),
+    'parts-list.csv': text(writeCsv(partsList(rig))),
   };
   for (const [name, bytes] of Object.entries(files)) shell.write(`${to}/${name}`, bytes);
   const written = Object.keys(files).map((name) => `${to}/${name}`);
   shell.out(json ? JSON.stringify({ written }, null, 2) : written.join('\n'));
   return 0;
 }
-
-/** @source [std RFC 4180] quoting and line ends */
-const csv = (table: Table): string => `${papa.unparse(table, { newline: '\r\n' })}\r\n`;

@@ -4,6 +4,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoNamed, demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { randomRig } from '../../test/support/random-rig.js';
+import { readRig } from '../files/index.js';
 import { propose } from '../propose/index.js';
 import { applyEdits, type PinRef, type Rig } from '../rig/index.js';
 import { analyse } from './index.js';
@@ -45,6 +46,16 @@ describe.each(RIGS)('%s has the same figures', (_, rig) => {
     expect(figures(other)).toEqual(told);
   });
 
+  it('with classes and controls called by words that every object answers to', () => {
+    const words = Object.getOwnPropertyNames(Object.prototype).filter((w) => /^[a-z]+$/i.test(w));
+    expect(words).toContain('constructor');
+    const other = reclassed(rig, words);
+    expect(Object.keys(other.sheets).filter((c) => words.includes(c)).length).toBeGreaterThan(3);
+    const read = readRig(JSON.stringify(other));
+    expect(read.ok ? [] : read.problems).toEqual([]);
+    expect(figures(other)).toEqual(told);
+  });
+
   it('with its wires named from the other end', () => {
     const cables = rig.cables.map((c) => ({ ...c, wires: c.wires.map((w) => ({ ...w, from: w.to, to: w.from })) }));
     expect(figures({ ...rig, cables })).toEqual(told);
@@ -55,6 +66,36 @@ describe.each(RIGS)('%s has the same figures', (_, rig) => {
     expect(figures({ ...other, shaping: rig.shaping.toReversed(), held: rig.held.toReversed() })).toEqual(told);
   });
 });
+
+/** The first classes, and the first controls that are no sticks, under other names. */
+function reclassed(rig: Rig, words: readonly string[]): Rig {
+  const cls = names(Object.keys(rig.sheets), words);
+  const controls = Object.values(rig.sheets).flatMap((s) => s.controls.filter((c) => c.kind !== 'stick'));
+  const control = names([...new Set(controls.map((c) => c.id))], words);
+  return {
+    ...rig,
+    sheets: Object.fromEntries(
+      Object.values(rig.sheets).map((sheet) => [
+        cls(sheet.class),
+        {
+          ...sheet,
+          class: cls(sheet.class),
+          controls: sheet.controls.map((c) => ({ ...c, id: control(c.id) })),
+          firstChannels: sheet.firstChannels?.map((f) => ({ ...f, control: control(f.control) })),
+        },
+      ]),
+    ),
+    parts: rig.parts.map((p) => ({ ...p, class: cls(p.class) })),
+    shaping: rig.shaping.map((s) => ({ ...s, control: s.control && control(s.control) })),
+    wishes: rig.wishes.map((w) => ({ ...w, control: w.control && control(w.control) })),
+    handOvers: rig.handOvers.map((h) => ({ ...h, control: h.control && control(h.control) })),
+  };
+}
+
+function names(old: readonly string[], words: readonly string[]): (name: string) => string {
+  const to = new Map(old.slice(0, words.length).map((name, i) => [name, words[i]!]));
+  return (name) => to.get(name) ?? name;
+}
 
 function renamed(rig: Rig, id: (id: string) => string): Rig {
   const pin = (at: PinRef): PinRef => ({ ...at, part: id(at.part) });

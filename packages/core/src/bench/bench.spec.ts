@@ -42,6 +42,15 @@ describe('the bench', () => {
     expect(up).not.toEqual(down);
   });
 
+  it('a control called by a word that every object answers to stands where it rests', () => {
+    const rig = mendedRig();
+    const text = JSON.stringify(rig).replaceAll('"left-slider"', '"valueOf"');
+    const other = JSON.parse(text) as Rig;
+    expect(text).not.toBe(JSON.stringify(rig));
+    expect(after(other, {})).toEqual(after(rig, {}));
+    expect(after(other, { valueOf: 1 })).toEqual(after(rig, { 'left-slider': 1 }));
+  });
+
   it('puts the same counts on the bus that a decoder reads', () => {
     const bench = compileBench(mendedRig());
     const state = runBench(bench, setControls(startBench(bench, { awake: true }), { C: 1, 'right-x': -1 }), 200);

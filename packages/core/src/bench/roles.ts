@@ -1,6 +1,6 @@
 import { rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
-import { clamp, PULSE } from '../units/index.js';
+import { valueIn, clamp, PULSE } from '../units/index.js';
 import { countToPulseUs, encodeSbus, pulseUsToCount, SBUS, unpackSlots, type BusScale } from '../signals/index.js';
 import type { Axis, Bench, BenchPart, HeardFunction } from './compile.js';
 import { lostOutput, LOST_AFTER_MS } from './radio.js';
@@ -65,7 +65,7 @@ function takeFromSecond(own: BenchPart, pulses: number[], at: Surroundings): voi
 }
 
 export function positionOf(own: BenchPart, controlId: string, controls: BenchState['controls']): number {
-  return controls[own.names[controlId] ?? controlId] ?? own.idle[controlId] ?? 0;
+  return valueIn(controls, valueIn(own.names, controlId) ?? controlId) ?? valueIn(own.idle, controlId) ?? 0;
 }
 
 /** Repeats what it hears, or its fail-safe once it hears nothing: the widths of its pins, and bus bytes every period. */

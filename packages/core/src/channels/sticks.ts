@@ -1,5 +1,6 @@
 import type { Control, Sheet } from '../parts/index.js';
 import { settingOf, type Part } from '../rig/index.js';
+import { valueIn } from '../units/index.js';
 
 /** What a stick axis flies. */
 export type FlightAxis = 'throttle' | 'yaw' | 'pitch' | 'roll';
@@ -25,7 +26,7 @@ export const stickMode = ({ part, sheet }: TransmitterWithSheet): string => sett
 
 /** The stick that flies an axis on this transmitter; undefined when it has no such stick. */
 export function stickFor(transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined {
-  const id = (STICK_MODES[stickMode(transmitter)] ?? STICK_MODES['2']!)[axis];
+  const id = (valueIn(STICK_MODES, stickMode(transmitter)) ?? STICK_MODES['2']!)[axis];
   return transmitter.sheet.controls.find((c) => c.id === id);
 }
 

@@ -6,14 +6,25 @@ import { briefRig } from '../../test/support/brief.js';
 import { analyse } from '../analysis/index.js';
 import { propose } from '../propose/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
-import { channelCard, channelTable, readChannelTable } from './index.js';
+import { channelCard, channelTable, readChannelTable, writeCsv } from './index.js';
 
-const csv = (rig: Rig): string => Papa.unparse(channelTable(analyse(rig)), { newline: '\r\n' });
+const csv = (rig: Rig): string => writeCsv(channelTable(analyse(rig)));
 const rig = mendedRig();
 const problems = (text: string): string[] => {
   const reading = readChannelTable(text, rig);
   return reading.ok ? [] : reading.problems.map((p) => `${p.where}: ${p.what}`);
 };
+
+it('a table for a spreadsheet carries no formula, and its figures stay figures', () => {
+  const words = ['=1+2', '+cmd', '-2+3', '@SUM(A1)', '\t=1', "'quoted", '-', '-12', '-3.5', '+4', 'plain'];
+  const cells = Papa.parse<string[]>(
+    writeCsv({ fields: ['a', 'b'], data: words.map((w) => [w, -1]) }).trim(),
+  ).data.slice(1);
+  const written = cells.map(([a]) => a!);
+  expect(written.filter((w) => /^[=@\t]|^[+-].*[^\d.]/.test(w))).toEqual([]);
+  expect(written.slice(5)).toEqual(words.slice(5));
+  expect(cells.map(([, b]) => b)).toEqual(words.map(() => '-1'));
+});
 
 describe('the channel table', () => {
   it('read back says what the rig says already', () => {
@@ -59,6 +70,12 @@ describe('the channel table', () => {
       'row 4, channel: "99" is no channel 1…16',
     ]);
     expect(problems('control\nleft slider\n')).toEqual(['row 1: no column "channel"']);
+    expect(problems('channel,low_us,low_us\n1,900,1000\n')).toEqual(['row 1: the column "low_us" is there twice']);
+    // old and new name of the same column
+    expect(problems('channel,weight_pct,share_pct\n1,50,60\n')).toEqual([
+      'row 1: the column "share_pct" is there twice',
+    ]);
+    expect(problems('channel,low_us\n\n , \n1,300\n')).toEqual(['row 4, low_us: 300 lies outside 800…2200']);
     expect(problems('channel,colour\n1,red\n')).toEqual(['row 1: "colour" is no column of a channel table']);
     expect(problems('channel,reverse\n1,perhaps\n')).toEqual(['row 2, reverse: "perhaps" is neither yes nor no']);
     expect(problems('channel,part,function\n1,Nobody,Tilt\n')).toEqual(['row 2, part: no part "Nobody"']);

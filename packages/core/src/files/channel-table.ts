@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Analysis } from '../analysis/index.js';
 import { applyEdits, EditRefused, sheetOf, shapingOf, pilotTransmitter, type Edit, type Rig } from '../rig/index.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
-import type { Table } from './table.js';
+import { untame, type Table } from './table.js';
 
 const FIELDS = [
   'channel',
@@ -75,7 +75,7 @@ type Cells = Partial<Record<Field, string>>;
  * @source [std RFC 4180] by papaparse
  */
 export function readChannelTable(text: string, rig: Rig): Reading<Edit[]> {
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
+  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''));
   const problems: Problem[] = errors
     .filter((e) => e.type !== 'Delimiter')
     .map((e) => ({ where: `row ${(e.row ?? 0) + 1}`, what: e.message }));
@@ -83,16 +83,19 @@ export function readChannelTable(text: string, rig: Rig): Reading<Edit[]> {
   const transmitter = pilotTransmitter(rig);
   if (!transmitter) problems.push({ where: '', what: 'this rig has no transmitter to give channels to' });
   if (!head.includes('channel')) problems.push({ where: 'row 1', what: 'no column "channel"' });
+  for (const name of new Set(head.filter((h, i) => head.indexOf(h) < i)))
+    problems.push({ where: 'row 1', what: `the column "${name}" is there twice` });
   for (const name of head)
     if (!(FIELDS as readonly string[]).includes(name))
       problems.push({ where: 'row 1', what: `"${name}" is no column of a channel table` });
   if (problems.length || !transmitter) return readFailed(...problems);
   const edits: Edit[] = [];
   data.slice(1).forEach((cells, i) => {
+    if (cells.every((cell) => !cell.trim())) return;
     const row = new TableRow(
       rig,
       transmitter,
-      Object.fromEntries(head.map((name, c) => [name, cells[c]?.trim() ?? ''])),
+      Object.fromEntries(head.map((name, c) => [name, untame(cells[c]?.trim() ?? '')])),
       i + 2,
     );
     if (cells.length !== head.length) row.say('', `${cells.length} cells where the header has ${head.length}`);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { saltmarshSix } from '../../../../demo/saltmarsh-six.js';
 import { analyse } from '../analysis/index.js';
-import { emptyRig } from '../rig/index.js';
+import { applyEdit, emptyRig } from '../rig/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { sheetProblems } from '../parts/index.js';
@@ -23,8 +23,53 @@ describe('rig files', () => {
   it('the shipped demo is what its source prints', () => expect(demoRig()).toEqual(saltmarshSix()));
 
   it('that are not JSON are refused with line and column', () => {
-    expect(problemsOf('{\n  "format": nope }')[0]).toMatch(/^line 2, column \d+: this is not JSON/);
+    expect(problemsOf('{\n  "format": nope }')).toEqual([
+      'line 2, column 13: this is not JSON: a word that JSON does not know',
+    ]);
     expect(problemsOf('')[0]).toContain('the file is empty');
+  });
+
+  it.each([
+    ['{"a": 1,}', 'line 1, column 9'],
+    ['{"a": 1\n "b": 2}', 'line 2, column 2'],
+    ['{\r\n"a": 1 // why\r\n}', 'line 2, column 8'],
+    ['{"a": "open\n}', 'line 1, column 7'],
+    ['{"a": [1, 2}', 'line 1, column 12'],
+    ['{"a": 1} x', 'line 1, column 10'],
+    ['{"a": 1', 'line 1, column 8'],
+    ["{'a': 1}", 'line 1, column 2'],
+  ])('%j is no JSON, and the place is %s', (text, place) => expect(problemsOf(text)[0]).toContain(`${place}:`));
+
+  it('a mistake put anywhere into a good file is placed there', () => {
+    const text = writeRig(demoRig());
+    const lines = text.split('\n');
+    // the engine's own reader is the oracle of whether, the place is where we put it
+    for (const at of [3, 40, 200, lines.length - 3]) {
+      const broken = [...lines.slice(0, at), `@${lines[at]!.trimStart()}`, ...lines.slice(at + 1)].join('\n');
+      expect(() => JSON.parse(broken) as unknown).toThrow();
+      expect(problemsOf(broken)[0]).toMatch(new RegExp(`^line ${at + 1}, column 1:`));
+    }
+  });
+
+  it.each([
+    ['\u0007', 'a bell'],
+    ['\u202e', 'writing turned round'],
+    ['\u200f', 'a mark that turns writing'],
+    ['\n', 'a line end'],
+    ['\u0000', 'a nul'],
+  ])('a name with %j, %s, is refused in a file and in an edit', (bad) => {
+    const rig = demoRig();
+    expect(problemsOf(JSON.stringify({ ...rig, name: `Salt${bad}marsh` }))[0]).toMatch(/^name: holds a character/);
+    expect(() => applyEdit(rig, { kind: 'rename', name: `Salt${bad}marsh` })).toThrow('cannot be seen');
+    expect(() => applyEdit(rig, { kind: 'rename', name: 'Salt marsh é 名 🛩' })).not.toThrow();
+  });
+
+  it('a class that is a word every object answers to is still looked for in the file', () => {
+    const rig = demoRig();
+    const parts = rig.parts.map((p, i) => (i ? p : { ...p, class: 'constructor' }));
+    expect(problemsOf(JSON.stringify({ ...rig, parts }))).toContain(
+      'parts[0].class: no sheet "constructor" in the file',
+    );
   });
 
   it('of another kind or a newer version are refused by name', () => {

@@ -5,7 +5,7 @@ export { channelCard } from './channel-card.js';
 export { channelTable, readChannelTable } from './channel-table.js';
 export { cutList } from './cut-list.js';
 export { partsList, priceSum } from './parts-list.js';
-export type { Table } from './table.js';
+export { writeCsv, type Table } from './table.js';
 export { cableCards } from './cable-cards.js';
 export { wiringCard, cautionsOf, type Card } from './wiring-card.js';
 export { cardDefinition } from './card-definition.js';

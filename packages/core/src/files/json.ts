@@ -1,23 +1,49 @@
+import { parse, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import type * as z from 'zod';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
+/** What the parser found, in words. */
+const SAID: Readonly<Record<string, string>> = {
+  InvalidSymbol: 'a word that JSON does not know',
+  InvalidNumberFormat: 'no number as JSON writes it',
+  PropertyNameExpected: 'a name in quotation marks is missing',
+  ValueExpected: 'a value is missing',
+  ColonExpected: 'a colon is missing',
+  CommaExpected: 'a comma is missing',
+  CloseBraceExpected: 'a closing brace is missing',
+  CloseBracketExpected: 'a closing bracket is missing',
+  EndOfFileExpected: 'something follows where the file should end',
+  InvalidCommentToken: 'JSON has no comments',
+  UnexpectedEndOfComment: 'JSON has no comments',
+  UnexpectedEndOfString: 'a text is not closed',
+  UnexpectedEndOfNumber: 'a number is cut off',
+  InvalidUnicode: 'a broken \\u escape',
+  InvalidEscapeCharacter: 'a broken escape',
+  InvalidCharacter: 'a control character in a text',
+};
+
 /** Text to JSON; what is wrong is said with line and column. @source [std RFC 8259] */
 export function parseJson(text: string): Reading<unknown> {
+  const bare = text.replace(/^\uFEFF/, '');
   try {
-    return readOk(JSON.parse(text.replace(/^\uFEFF/, '')) as unknown);
-  } catch (error) {
-    return readFailed({
-      where: placeOf(text, String(error)),
-      what: text.trim() ? 'this is not JSON' : 'the file is empty',
-    });
+    return readOk(JSON.parse(bare) as unknown);
+  } catch {
+    if (!bare.trim()) return readFailed({ where: 'line 1, column 1', what: 'the file is empty' });
+    return readFailed(mistakeIn(bare));
   }
 }
 
-/** Line and column from the position that the JSON reader names, where it names one. */
-function placeOf(text: string, message: string): string {
-  const at = /position (\d+)/.exec(message)?.[1];
-  const before = text.slice(0, at === undefined ? text.length : Number(at)).split('\n');
-  return `line ${before.length}, column ${before.at(-1)!.length + 1}`;
+/** The first mistake with its place: the engine's own reader names one only now and then. */
+function mistakeIn(text: string): Problem {
+  const errors: ParseError[] = [];
+  parse(text, errors, { disallowComments: true, allowTrailingComma: false });
+  const [first] = errors.sort((a, b) => a.offset - b.offset);
+  const before = text.slice(0, first?.offset ?? text.length).split(/\r\n|\r|\n/);
+  const why = first && SAID[printParseErrorCode(first.error)];
+  return {
+    where: `line ${before.length}, column ${before.at(-1)!.length + 1}`,
+    what: why ? `this is not JSON: ${why}` : 'this is not JSON',
+  };
 }
 
 /** A schema's complaint with its place in the document. */

@@ -3,6 +3,7 @@
  * made from the one definition. `unit` is what stands behind the figure; `count` for plain numbers of things.
  */
 import * as z from 'zod';
+import { SEEN_TEXT } from '../units/index.js';
 
 type Meta = Readonly<Record<string, string>> & { title: string };
 
@@ -16,9 +17,14 @@ export const idSchema = z
 
 /** An id, or a reference to one. */
 export const idLeaf = (title: string) => idSchema.meta(meta(title));
-export const textLeaf = (title: string, most = 120) => z.string().min(1).max(most).meta(meta(title));
+const seenText = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .regex(SEEN_TEXT, 'holds a character that cannot be seen: a control, or one that turns the writing');
+export const textLeaf = (title: string, most = 120) => seenText(most).min(1).meta(meta(title));
 /** A text that may be empty. */
-export const wordLeaf = (title: string, most = 120) => z.string().max(most).meta(meta(title));
+export const wordLeaf = (title: string, most = 120) => seenText(most).meta(meta(title));
 export const flagLeaf = (title: string) => z.boolean().meta(meta(title));
 export const figure = (title: string, unit: string, least: number, most: number) =>
   z.number().min(least).max(most).meta(meta(title, unit));

@@ -2,6 +2,7 @@ import { turns, type Sheet } from '../parts/index.js';
 import { applyEdits, newPart, nextId, type Rig, type Schools } from '../rig/index.js';
 import { rigNetwork, solveRigNetwork, wireMassG } from '../rails/index.js';
 import { propose, type Proposal } from './propose.js';
+import { valueIn } from '../units/index.js';
 
 /** Search nodes for one what-if: enough for a bench, little enough to ask many. */
 const WHAT_IF_NODES = 20_000;
@@ -99,7 +100,7 @@ function outcomeOf(rig: Rig, school: keyof Schools, value: string): SchoolOutcom
   const proposal: Proposal = propose(turned, { mostNodes: WHAT_IF_NODES });
   const wired = proposal.edits.length ? applyEdits(turned, proposal.edits).rig : turned;
   const wires = wired.cables.flatMap((c) => c.wires);
-  const gimbal = wired.parts.find((p) => turns(wired.sheets[p.class]!));
+  const gimbal = wired.parts.find((p) => turns(valueIn(wired.sheets, p.class)!));
   const network = rigNetwork(wired);
   const at = (charge: number): number | undefined =>
     solveRigNetwork(network, charge).nodes.find((n) => n.part === gimbal?.id)?.volts;

@@ -8,6 +8,7 @@ import { eatersOf, outletsOf } from './outlets.js';
 import { feedOption } from './pose-feeds.js';
 import { Poser } from './poser.js';
 import { weave, weaveEdits, type Chosen } from './weave.js';
+import { valueIn } from '../units/index.js';
 
 /** Something a port can be joined to, what it costs, and the edits that do it. */
 export interface Candidate {
@@ -104,7 +105,7 @@ const carries = (wires: readonly Wire[], at: PinRef): boolean =>
 
 function isSignal(rig: Rig, at: PinRef): boolean {
   const part = rig.parts.find((p) => p.id === at.part)!;
-  return rig.sheets[part.class]!.links.some((l) =>
+  return valueIn(rig.sheets, part.class)!.links.some((l) =>
     Object.values(l.pins).some((p) => p && pinKey({ part: at.part, ...p }) === pinKey(at)),
   );
 }

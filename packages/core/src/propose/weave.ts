@@ -12,7 +12,7 @@ import {
 } from '../loom/index.js';
 import { carriesA, fuseOf, fuseUpTo, leadGauge } from '../rails/index.js';
 import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
-import { groupBy } from '../units/index.js';
+import { valueIn, groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
 import { groundTracker, type GroundTracker } from './grounds.js';
 import type { Posed } from './poser.js';
@@ -239,7 +239,9 @@ export function weaveEdits({ rig }: BenchView, woven: Woven): Edit[] {
   );
   const now = (part: string, setting: string): string | undefined => {
     const own = rig.parts.find((p) => p.id === part)!;
-    return own.settings[setting] ?? rig.sheets[own.class]!.settings.find((s) => s.id === setting)?.default;
+    return (
+      valueIn(own.settings, setting) ?? valueIn(rig.sheets, own.class)!.settings.find((s) => s.id === setting)?.default
+    );
   };
   return [
     ...off.map((c): Edit => ({ kind: 'removeCable', cable: c.id })),

@@ -1,5 +1,5 @@
 import type { Sights } from '../bench/index.js';
-import { num } from '../units/index.js';
+import { valueIn, num } from '../units/index.js';
 import type { CheckStep, Expect } from './step.js';
 
 /** How a step stands while controls move: which gesture is next, since when it is done, what was seen before. */
@@ -70,7 +70,7 @@ function followMoves(
 }
 
 const reached = (controls: Readonly<Record<string, number>>, control: string, to: number): boolean =>
-  Math.abs((controls[control] ?? NaN) - to) <= REACHED;
+  Math.abs((valueIn(controls, control) ?? NaN) - to) <= REACHED;
 
 /** What was set first still stands. A control that the gesture itself moves cannot, and is not waited for. */
 function standsAs(controls: Readonly<Record<string, number>>, { setUp, moves }: CheckStep): boolean {

@@ -12,7 +12,7 @@ import {
   type Part,
   type Rig,
 } from '../rig/index.js';
-import { count, groupBy } from '../units/index.js';
+import { valueIn, count, groupBy } from '../units/index.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
@@ -94,11 +94,11 @@ const partRank = (rig: Rig, chain: Chain): number => rig.parts.findIndex((p) => 
 /** A regulator that no lead touches lies on the bench and is asked nothing. */
 function isSpare(rig: Rig, { id, class: cls }: Part): boolean {
   const isWired = rig.cables.some((c) => c.wires.some((w) => w.from.part === id || w.to.part === id));
-  return !isWired && rig.sheets[cls]!.supplies.every((s) => s.draw.kind === 'regulator');
+  return !isWired && valueIn(rig.sheets, cls)!.supplies.every((s) => s.draw.kind === 'regulator');
 }
 
 function powerStep(rig: Rig): BareStep[] {
-  const fed = rig.parts.filter((p) => rig.sheets[p.class]!.supplies.length && !isSpare(rig, p));
+  const fed = rig.parts.filter((p) => valueIn(rig.sheets, p.class)!.supplies.length && !isSpare(rig, p));
   if (!fed.length) return [];
   return [
     {

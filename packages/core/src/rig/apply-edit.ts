@@ -5,6 +5,7 @@ import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Cable, Part, PinRef, Rig, Wire } from './rig.js';
+import { unseenIn, valueIn } from '../units/index.js';
 
 type WireRef = EditOf<'moveEnd'>['wire'];
 
@@ -35,12 +36,26 @@ export interface EditResult {
 export function applyEdits(rig: Rig, edits: readonly Edit[]): EditResult {
   const [next, patches, inverse] = produceWithPatches(rig, (draft) => {
     for (const edit of edits) {
-      const reason = (DO[edit.kind] as Doer)(draft, edits.length > 1 ? copied(edit) : edit);
+      const reason = unseenText(edit) ?? (DO[edit.kind] as Doer)(draft, edits.length > 1 ? copied(edit) : edit);
       if (reason) throw new EditRefused(edit, reason);
     }
     draft.revision += 1;
   });
   return { rig: next, patches, inverse };
+}
+
+/** Why a text of an edit cannot stand in a rig; sheets are read by their own schema. */
+function unseenText(value: unknown): string | undefined {
+  if (typeof value === 'string') {
+    const unseen = unseenIn(value);
+    return unseen ? `a text holds ${unseen}, a character that cannot be seen` : undefined;
+  }
+  if (typeof value !== 'object' || value === null) return undefined;
+  for (const [key, inside] of Object.entries(value)) {
+    const reason = key === 'sheet' ? undefined : unseenText(inside);
+    if (reason) return reason;
+  }
+  return undefined;
 }
 
 /** What an edit adds becomes the rig's own, so that a later edit of the list changes the rig and not the edit. Sheets are never changed in place. */
@@ -60,7 +75,7 @@ const DO: Doers = {
   addPart(rig, { part, sheet }) {
     if (rig.parts.some((p) => p.id === part.id)) return `part "${part.id}" is there already`;
     if (part.class !== sheet.class) return `the sheet is of class "${sheet.class}", the part of "${part.class}"`;
-    rig.sheets[sheet.class] ??= sheet;
+    if (!valueIn(rig.sheets, sheet.class)) rig.sheets[sheet.class] = sheet;
     rig.parts.push(part);
     const reason =
       firstOf(Object.entries(part.settings), ([id, value]) => settingReason(rig, part, id, value)) ??
@@ -141,7 +156,7 @@ const DO: Doers = {
   markAdapter: (rig, { cable, marked }) => withCable(rig, cable, (c) => void (c.marked = marked)),
   shape(rig, { transmitter, channel, change }) {
     const part = rig.parts.find((p) => p.id === transmitter);
-    const sheet = part && rig.sheets[part.class];
+    const sheet = part && valueIn(rig.sheets, part.class);
     if (!sheet) return noPart(transmitter);
     if (change.control && !sheet.controls.some((c) => c.id === change.control)) {
       return `"${part.label}" has no control "${change.control}"`;
@@ -159,7 +174,7 @@ const DO: Doers = {
   bind(rig, { binding }) {
     const part = rig.parts.find((p) => p.id === binding.part);
     if (!part) return noPart(binding.part);
-    if (!rig.sheets[part.class]?.functions.some((f) => f.id === binding.fn)) {
+    if (!valueIn(rig.sheets, part.class)?.functions.some((f) => f.id === binding.fn)) {
       return `"${part.label}" has no function "${binding.fn}"`;
     }
     const at = rig.bindings.findIndex((b) => b.part === binding.part && b.fn === binding.fn);
@@ -193,7 +208,7 @@ const DO: Doers = {
     for (const id of [from, to]) if (!rig.parts.some((p) => p.id === id)) return noPart(id);
     if (from === to) return 'a transmitter cannot hand over to itself';
     const first = rig.parts.find((p) => p.id === from)!;
-    if (control && !rig.sheets[first.class]?.controls.some((c) => c.id === control))
+    if (control && !valueIn(rig.sheets, first.class)?.controls.some((c) => c.id === control))
       return `"${first.label}" has no control "${control}"`;
     const at = rig.handOvers.findIndex((h) => h.from === from && h.to === to);
     if (at < 0) rig.handOvers.push(handOver);
@@ -211,7 +226,7 @@ const DO: Doers = {
   },
   hold: (rig, { held }) =>
     withPart(rig, held.part, (p) => {
-      if (!rig.sheets[p.class]?.resources.some((r) => r.id === held.resource)) {
+      if (!valueIn(rig.sheets, p.class)?.resources.some((r) => r.id === held.resource)) {
         return `"${p.label}" has no resource "${held.resource}"`;
       }
       if (rig.held.some((h) => h.part === held.part && h.resource === held.resource && h.to === held.to)) {
@@ -251,7 +266,7 @@ const DO: Doers = {
       const reason = ridesReason(rig, part, change.place?.rides);
       if (reason) return reason;
       const { place, firmware, address, price, charge } = change;
-      if (charge && !rig.sheets[p.class]?.sources.some((s) => s.pack)) return `"${p.label}" is no pack`;
+      if (charge && !valueIn(rig.sheets, p.class)?.sources.some((s) => s.pack)) return `"${p.label}" is no pack`;
       if (place !== undefined) p.place = place ?? undefined;
       if (firmware !== undefined) p.firmware = firmware ?? undefined;
       if (address !== undefined) p.address = address ?? undefined;
@@ -285,7 +300,7 @@ const DO: Doers = {
   },
   currency: (rig, { currency }) => void (rig.currency = currency),
   resheet(rig, { sheet }) {
-    if (!rig.sheets[sheet.class]) return `no part of class "${sheet.class}" in this rig`;
+    if (!valueIn(rig.sheets, sheet.class)) return `no part of class "${sheet.class}" in this rig`;
     rig.sheets[sheet.class] = sheet;
     const lost = rigProblems(rig)[0];
     if (lost) return `${lost.where}: ${lost.what}`;
@@ -329,7 +344,7 @@ const noPart = (id: string): string => `no part "${id}" in this rig`;
 const noCable = (id: string): string => `no cable ${id} in this rig`;
 
 function settingReason(rig: Draft<Rig>, part: Part, setting: string, value: string): string | undefined {
-  const known = rig.sheets[part.class]?.settings.find((s) => s.id === setting);
+  const known = valueIn(rig.sheets, part.class)?.settings.find((s) => s.id === setting);
   if (!known) return `"${part.label}" has no setting "${setting}"`;
   return known.values.includes(value)
     ? undefined
@@ -337,7 +352,7 @@ function settingReason(rig: Draft<Rig>, part: Part, setting: string, value: stri
 }
 
 function prepReason(rig: Draft<Rig>, part: Part, item: string): string | undefined {
-  const isKnown = rig.sheets[part.class]?.prep.some((x) => x.id === item);
+  const isKnown = valueIn(rig.sheets, part.class)?.prep.some((x) => x.id === item);
   return isKnown ? undefined : `"${part.label}" has no prep item "${item}"`;
 }
 
@@ -366,7 +381,7 @@ export function serialPairOf(rig: Rig, cable: Cable): [Wire, Wire] | null {
 
 function isSerialEnd(rig: Draft<Rig>, at: PinRef): boolean {
   const part = rig.parts.find((p) => p.id === at.part);
-  const links = part && rig.sheets[part.class]?.links;
+  const links = part && valueIn(rig.sheets, part.class)?.links;
   return !!links?.some((link) =>
     [link.pins.send, link.pins.hear].some((pin) => pin?.port === at.port && pin.pin === at.pin),
   );

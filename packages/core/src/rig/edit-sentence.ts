@@ -1,4 +1,4 @@
-import { listed, micros } from '../units/index.js';
+import { valueIn, listed, micros } from '../units/index.js';
 import { findCable, findPart, labelOf } from './look-up.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Inline, PinRef, Rig } from './rig.js';
@@ -19,7 +19,7 @@ const pinText = (rig: Rig, at: PinRef): string => `${labelOf(rig, at.part)} ${at
 
 function functionLabel(rig: Rig, partId: string, fnId: string): string {
   const part = findPart(rig, partId);
-  return (part && rig.sheets[part.class]?.functions.find((f) => f.id === fnId)?.label) ?? fnId;
+  return (part && valueIn(rig.sheets, part.class)?.functions.find((f) => f.id === fnId)?.label) ?? fnId;
 }
 
 const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
@@ -76,7 +76,7 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
 
 function prepText(rig: Rig, e: EditOf<'prepare'>): string {
   const part = findPart(rig, e.part);
-  return (part && rig.sheets[part.class]?.prep.find((p) => p.id === e.item)?.text) ?? e.item;
+  return (part && valueIn(rig.sheets, part.class)?.prep.find((p) => p.id === e.item)?.text) ?? e.item;
 }
 
 const SCHOOL_NAMES: Record<string, string> = {
@@ -147,7 +147,7 @@ function tuneText({ change }: EditOf<'tune'>): string {
 
 function settingLabel(rig: Rig, e: EditOf<'set'>): string {
   const part = findPart(rig, e.part);
-  return (part && rig.sheets[part.class]?.settings.find((s) => s.id === e.setting)?.label) ?? e.setting;
+  return (part && valueIn(rig.sheets, part.class)?.settings.find((s) => s.id === e.setting)?.label) ?? e.setting;
 }
 
 function endsText(rig: Rig, wires: readonly { from: PinRef; to: PinRef }[]): string {

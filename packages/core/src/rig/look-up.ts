@@ -1,6 +1,7 @@
 import { isDraft } from 'immer';
 import type { Pin, Port, Sheet } from '../parts/index.js';
 import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
+import { valueIn } from '../units/index.js';
 
 /** One pin of one part as a map key. */
 export const pinKey = ({ part, port, pin }: PinRef): string => `${part}.${port}.${pin}`;
@@ -33,7 +34,7 @@ export function sheetOf(rig: Rig, partId: string): Sheet {
 }
 
 function sheetUnder(rig: Rig, partId: string, part: Part | undefined): Sheet {
-  const sheet = part && rig.sheets[part.class];
+  const sheet = part && valueIn(rig.sheets, part.class);
   if (!sheet) throw new PartUnknown(`no part "${partId}" with a sheet in rig "${rig.name}"`);
   return sheet;
 }
@@ -59,7 +60,7 @@ export function portLabel(rig: Rig, { part, port }: Pick<PinRef, 'part' | 'port'
 
 export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefined {
   const part = findPart(rig, at.part);
-  const sheet = part && rig.sheets[part.class];
+  const sheet = part && valueIn(rig.sheets, part.class);
   return sheet && pinsOf(sheet).get(at.port)?.get(at.pin);
 }
 
@@ -79,7 +80,7 @@ function pinsOf(sheet: Sheet): Pins {
 
 /** A setting's value on this part: the user's, else the sheet's default. Undefined when there is no such setting. */
 export function settingOf(sheet: Sheet, part: Part, settingId: string): string | undefined {
-  return part.settings[settingId] ?? sheet.settings.find((s) => s.id === settingId)?.default;
+  return valueIn(part.settings, settingId) ?? sheet.settings.find((s) => s.id === settingId)?.default;
 }
 
 export function findCable(rig: Rig, id: string): Cable | undefined {

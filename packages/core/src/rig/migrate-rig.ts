@@ -1,6 +1,7 @@
 import { migrateSheet } from '../parts/index.js';
 import { NEW_SCHOOLS } from './empty-rig.js';
 import { RIG_VERSION } from './format.js';
+import { valueIn } from '../units/index.js';
 
 /** Names that version 1 used for kinds of rig. */
 const KINDS_OF_1: Readonly<Record<string, string>> = { 'six-rotor': 'rotor', 'seven-inch quad': 'FPV' };
@@ -64,7 +65,7 @@ function from1(value: Record<string, unknown>): Record<string, unknown> {
   return {
     ...value,
     version: 2,
-    kind: typeof kind === 'string' ? (KINDS_OF_1[kind] ?? kind) : kind,
+    kind: typeof kind === 'string' ? (valueIn(KINDS_OF_1, kind) ?? kind) : kind,
     schools: isObject(schools) ? { ...NEW_SCHOOLS, ...schools } : schools,
     parts: filled(parts, PART),
     cables: filled(cables, CABLE),

@@ -2,6 +2,7 @@ import { sheetProblems } from '../parts/index.js';
 import type { Problem } from '../units/index.js';
 import { findPin } from './look-up.js';
 import type { PinRef, Rig } from './rig.js';
+import { valueIn } from '../units/index.js';
 
 /** What a well-formed rig document points at and does not have. Empty when every reference holds. */
 export function rigProblems(rig: Rig): Problem[] {
@@ -15,7 +16,7 @@ export function rigProblems(rig: Rig): Problem[] {
     for (const p of sheetProblems(sheet)) say(`sheets.${cls}.${p.where}`, p.what);
   }
   rig.parts.forEach((part, i) => {
-    const sheet = rig.sheets[part.class];
+    const sheet = valueIn(rig.sheets, part.class);
     if (!sheet) return say(`parts[${i}].class`, `no sheet "${part.class}" in the file`);
     for (const [id, value] of Object.entries(part.settings)) {
       const setting = sheet.settings.find((s) => s.id === id);
@@ -29,7 +30,7 @@ export function rigProblems(rig: Rig): Problem[] {
     if (rides !== undefined && !rig.parts.some((p) => p.id === rides && p.id !== part.id))
       say(`parts[${i}].place.rides`, `no part "${rides}"`);
     for (const item of part.prepared)
-      if (!rig.sheets[part.class]?.prep.some((x) => x.id === item))
+      if (!valueIn(rig.sheets, part.class)?.prep.some((x) => x.id === item))
         say(`parts[${i}].prepared`, `the sheet has no prep item "${item}"`);
   });
   twice(rig.merges, 'merges', say);
@@ -85,7 +86,7 @@ type Say = (where: string, what: string) => void;
 
 function sheetFor(rig: Rig, partId: string) {
   const part = rig.parts.find((p) => p.id === partId);
-  return part && rig.sheets[part.class];
+  return part && valueIn(rig.sheets, part.class);
 }
 
 function needPin(rig: Rig, at: PinRef, where: string, say: Say): void {

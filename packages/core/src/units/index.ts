@@ -15,6 +15,8 @@ export {
 } from './format.js';
 export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
 export { clamp, remap, roundTo } from './maths.js';
+export { SEEN_TEXT, unseenIn } from './unseen.js';
+export { valueIn } from './value-in.js';
 export { Misuse } from './misuse.js';
 export { hairV } from './hair.js';
 export { Joined } from './joined.js';

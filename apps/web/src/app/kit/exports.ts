@@ -58,11 +58,9 @@ export class Exports {
     this.store.note('file', 'Drawing exported');
   }
 
-  /** @source [std RFC 4180] quoting and line ends */
   private async csv(what: string, table: Table): Promise<void> {
-    const { default: papa } = await import('papaparse');
-    const text = `${papa.unparse(table, { newline: '\r\n' })}\r\n`;
-    saveFile(`${fileStem(this.store.rig().name)}-${what}.csv`, text, 'text/csv');
+    const { writeCsv } = await import('@squallmark/core/files');
+    saveFile(`${fileStem(this.store.rig().name)}-${what}.csv`, writeCsv(table), 'text/csv');
   }
 
   private async pdf(what: string, card: Card): Promise<void> {

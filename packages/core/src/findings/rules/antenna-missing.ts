@@ -1,6 +1,7 @@
 import { cableOf, canJoinAntenna, leadLength } from '../../loom/index.js';
 import { nextId, portLabel, wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { valueIn } from '../../units/index.js';
 
 /** A foot that screws or presses straight on, mm. */
 const FOOT_MM = 20;
@@ -8,7 +9,8 @@ const FOOT_MM = 20;
 /** A transmitter without its antenna. Never powered so. @source [practice] */
 export const antennaMissingRule: Rule = ({ rig, conversations }) =>
   rig.parts.flatMap((part) =>
-    rig.sheets[part.class]!.links.filter((l) => l.kind === 'antenna' && l.way === 'talk')
+    valueIn(rig.sheets, part.class)!
+      .links.filter((l) => l.kind === 'antenna' && l.way === 'talk')
       .filter(
         (l) =>
           !conversations.some((c) => c.talker.part.id === part.id && c.talker.link.id === l.id && !c.troubles.length),

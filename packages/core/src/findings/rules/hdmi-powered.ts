@@ -1,5 +1,6 @@
 import type { Rule, RuleResult } from '../finding.js';
 import { bandFigures, leadFixes } from './supply-parts.js';
+import { valueIn } from '../../units/index.js';
 
 /** Least current an HDMI source must give on its 5 V pin, A. @source [std HDMI 1.4, mem] at least 55 mA, no more is asked */
 const HDMI_A = 0.055;
@@ -12,7 +13,7 @@ export const hdmiPoweredRule: Rule = (context) =>
       (c) => c.kind === 'hdmi' && c.listener.part.id === node.part && c.listener.sheet.pictures.length > 0,
     );
     if (!hears) return [];
-    const supply = context.rig.sheets[context.rig.parts.find((p) => p.id === node.part)!.class]!.supplies.find(
+    const supply = valueIn(context.rig.sheets, context.rig.parts.find((p) => p.id === node.part)!.class)!.supplies.find(
       (s) => s.id === node.terminal,
     )!;
     return [

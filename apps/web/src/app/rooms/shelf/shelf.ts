@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type * as Files from '@squallmark/core/files';
 import type { SheetEffect } from '@squallmark/core/analysis';
 import { findSheets, type Sheet } from '@squallmark/core/parts';
-import { problemText, readFailed, type Reading } from '@squallmark/core/units';
+import { valueIn, problemText, readFailed, type Reading } from '@squallmark/core/units';
 import { FindingsDock } from '../../kit/findings-dock';
 import { saveFile } from '../../kit/save-file';
 import { Keys } from '../../state/keys';
@@ -52,7 +52,8 @@ export class ShelfRoom {
   protected readonly standIns = computed(() => {
     const { sheets } = this.store.rig();
     const { class: cls, role } = this.chosen() ?? { class: '', role: null };
-    return sheets[cls] ? [sheets[cls]] : Object.values(sheets).filter((s) => s.role === role);
+    const own = valueIn(sheets, cls);
+    return own ? [own] : Object.values(sheets).filter((s) => s.role === role);
   });
   private readonly standInAsked = signal<string | null>(null);
   protected readonly standIn = computed(() => {

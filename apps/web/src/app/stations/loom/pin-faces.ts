@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { CableEnd, CableView } from '@squallmark/core/loom';
 import { inlineText } from '@squallmark/core/rig';
+import { valueIn } from '@squallmark/core/units';
 
 const ROW = 21;
 const TOP = 30;
@@ -106,7 +107,7 @@ export class PinFaces {
       return {
         d: `M${a.x} ${a.y}C${bend} ${a.y} ${bend} ${b.y} ${b.x} ${b.y}`,
         y: a.y - 5,
-        colour: WIRE_COLOURS[wire.colour] ?? 'var(--mute)',
+        colour: valueIn(WIRE_COLOURS, wire.colour) ?? 'var(--mute)',
         text: `${wire.colour} · ${wire.gaugeAwg} AWG${wire.inline ? ` · ${inlineText(wire.inline)}` : ''}`,
       };
     }),
