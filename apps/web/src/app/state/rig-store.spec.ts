@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
-import { emptyRig, type Rig } from '@squallmark/core/rig';
+import { doStep, emptyRig, type Edit, type Rig } from '@squallmark/core/rig';
 import { SHELF } from '@squallmark/core/shelf';
 import { writeRig } from '@squallmark/core/files';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { filter, firstValueFrom, interval, switchMap } from 'rxjs';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { DeskStore } from './desk';
@@ -108,5 +108,52 @@ describe('the rig store', () => {
     await store.restore(removed!);
     expect(store.rig().id).toBe(id);
     expect((await vault.entries(id)).map((e) => e.text)).toEqual(['Rig begun', 'seen']);
+  });
+
+  describe('while another tab has the same rig open', () => {
+    /** What another tab saves: it reads, does its edits and writes. */
+    const elsewhere = async (edits: Edit[]): Promise<void> => {
+      const there = (await vault.load(store.rig().id))!;
+      const { rig, past, future } = doStep(there, 'Elsewhere', edits);
+      const next = { ...there, rig, past: [...past], future: [...future], revision: rig.revision };
+      await vault.save(next, null, there.revision);
+    };
+
+    it('puts its own step beside what the other saved', async () => {
+      await elsewhere([addGimbal('G2')]);
+      store.do([{ kind: 'rename', name: 'Tern' }]);
+      await settled();
+      const there = (await vault.load(store.rig().id))!;
+      expect([there.rig.name, there.rig.parts.map((p) => p.id)]).toEqual(['Tern', ['G2']]);
+      expect(there.rig).toEqual(store.rig());
+      expect(there.past.map((s) => s.text)).toEqual(['Elsewhere', 'Rig named Tern']);
+      expect(await vault.list()).toHaveLength(1);
+    });
+
+    it('keeps both where they meet, and says so', async () => {
+      const said: string[] = [];
+      store.said$.subscribe((text) => said.push(text));
+      const { id } = store.rig();
+      await elsewhere([{ kind: 'rename', name: 'Theirs' }]);
+      store.do([{ kind: 'rename', name: 'Mine' }]);
+      store.do([addGimbal('G2')]);
+      await settled();
+      expect((await vault.load(id))!.rig.name).toBe('Theirs');
+      const kept = (await vault.list()).find((r) => r.id !== id)!;
+      expect([kept.name, kept.rig.parts.length]).toEqual(['Mine, other tab', 1]);
+      expect(store.rig()).toEqual(kept.rig);
+      expect(said.join()).toContain('changed in another tab');
+    });
+
+    it('goes on saving after a write that failed', async () => {
+      const save = vi.spyOn(vault, 'save').mockRejectedValueOnce(new Error('the disk is full'));
+      store.do([addGimbal('G1')]);
+      await settled();
+      expect(store.saved()).toBe('not saved');
+      store.do([addGimbal('G2')]);
+      await settled();
+      expect((await vault.load(store.rig().id))!.rig.parts.map((p) => p.id)).toEqual(['G1', 'G2']);
+      save.mockRestore();
+    });
   });
 });

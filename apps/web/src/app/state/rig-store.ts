@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   EditRefused,
+  beside,
   doStep,
   emptyRig,
   redo,
@@ -10,13 +11,15 @@ import {
   undo,
   type Edit,
   type History,
+  type Unsaved,
   type Rig,
 } from '@squallmark/core/rig';
 import { readFailed, type Reading } from '@squallmark/core/units';
 import { formatRFC3339 } from 'date-fns/formatRFC3339';
 import { nanoid } from 'nanoid';
 import { BehaviorSubject, distinctUntilChanged, map, Subject } from 'rxjs';
-import { RigVault, type EntryKind, type LogEntry, type Removed } from './rig-vault';
+import { RigMoved, RigVault, type EntryKind, type LogEntry, type Removed, type StoredRig } from './rig-vault';
+import { Tabs, type TabNews } from './tabs';
 
 export type SavedState = 'saved' | 'saving' | 'not saved';
 
@@ -39,8 +42,13 @@ export class RigStore {
   private readonly savedSubject = new BehaviorSubject<SavedState>('saved');
   private readonly loggedSubject = new Subject<void>();
   private readonly saidSubject = new Subject<string>();
+  private readonly tabs = inject(Tabs);
   private writing: Promise<void> = Promise.resolve();
   private waiting = 0;
+  /** Revision at which each rig lies in the vault, as far as this tab knows. */
+  private readonly lying = new Map<string, number>();
+  /** Steps on their way to the vault, with the rig each began from. */
+  private unsaved: { from: Rig; step: Unsaved['steps'][number] }[] = [];
 
   readonly rig$ = this.historySubject.pipe(
     map((h) => h.rig),
@@ -55,11 +63,15 @@ export class RigStore {
   readonly rig = toSignal(this.rig$, { requireSync: true });
   readonly saved = toSignal(this.savedSubject, { requireSync: true });
 
+  constructor() {
+    this.tabs.news$.subscribe((news) => void this.follow(news));
+  }
+
   /** Opens the rig of last time, else the newest, else the demo. */
   async openLast(): Promise<void> {
     const wanted = localStorage.getItem(CURRENT_KEY);
     const stored = (wanted && (await this.vault.load(wanted))) || (await this.vault.list())[0];
-    if (stored) this.show({ rig: stored.rig, past: stored.past, future: stored.future });
+    if (stored) this.showStored(stored);
     else await this.openDemo();
   }
 
@@ -69,7 +81,7 @@ export class RigStore {
       this.say('That rig is no longer there');
       return;
     }
-    this.show({ rig: stored.rig, past: stored.past, future: stored.future });
+    this.showStored(stored);
   }
 
   /** Brings a demo rig in as it ships; an earlier one in the vault is left alone. */
@@ -129,7 +141,7 @@ export class RigStore {
     try {
       const text = stepSentence(before.rig, edits);
       const next = doStep(before, text, edits, mergeKey);
-      this.commit(next, 'change', text, mergeKey);
+      this.commit(before, next, { text, edits, mergeKey });
       return true;
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error;
@@ -141,13 +153,13 @@ export class RigStore {
   undo(): void {
     const before = this.historySubject.value;
     const step = before.past.at(-1);
-    if (step) this.commit(undo(before), 'change', `Undone: ${step.text}`);
+    if (step) this.commit(before, undo(before), { text: `Undone: ${step.text}` });
   }
 
   redo(): void {
     const before = this.historySubject.value;
     const step = before.future[0];
-    if (step) this.commit(redo(before), 'change', `Done again: ${step.text}`);
+    if (step) this.commit(before, redo(before), { text: `Done again: ${step.text}` });
   }
 
   /** Adds a line to the log that is not a change of the rig. */
@@ -162,8 +174,15 @@ export class RigStore {
 
   private async adopt(rig: Rig, text: string): Promise<void> {
     this.show(startHistory(rig));
-    this.write(this.historySubject.value, this.entry('file', text));
+    const entry = this.entry('file', text);
+    this.queue(() => this.put(startHistory(rig), entry));
     await this.writing;
+  }
+
+  private showStored(stored: StoredRig): void {
+    // a step of this tab that is still on its way began from an earlier one
+    if (!this.unsaved.some((u) => u.from.id === stored.id)) this.lying.set(stored.id, stored.revision);
+    this.show({ rig: stored.rig, past: stored.past, future: stored.future });
   }
 
   private show(history: History): void {
@@ -171,29 +190,77 @@ export class RigStore {
     localStorage.setItem(CURRENT_KEY, history.rig.id);
   }
 
-  private commit(history: History, kind: EntryKind, text: string, mergeKey?: string): void {
+  private commit(before: History, history: History, step: Unsaved['steps'][number]): void {
+    const { text, mergeKey } = step;
     this.historySubject.next(history);
-    this.write(history, { ...this.entry(kind, text), ...(mergeKey === undefined ? {} : { mergeKey }) });
+    const own = { from: before.rig, step };
+    this.unsaved.push(own);
+    const entry = { ...this.entry('change', text), ...(mergeKey === undefined ? {} : { mergeKey }) };
+    this.queue(() => this.save(own, history, entry));
+  }
+
+  private async save(own: (typeof this.unsaved)[number], history: History, entry: Omit<LogEntry, 'id'>): Promise<void> {
+    // a step that was put beside another tab's went to the vault with it
+    if (!this.unsaved.includes(own)) return;
+    try {
+      await this.put(history, entry);
+      const at = this.unsaved.indexOf(own);
+      this.unsaved = this.unsaved.filter((u, i) => i > at || u.from.id !== own.from.id);
+    } catch (error) {
+      if (!(error instanceof RigMoved)) throw error;
+      await this.standBeside(error.stored, history);
+    }
+  }
+
+  /** Writes over what this tab last saved or read, never over what another has put there. */
+  private async put(history: History, entry: Omit<LogEntry, 'id'>): Promise<void> {
+    const { id, revision } = history.rig;
+    await this.vault.save(storedOf(history), entry, this.lying.get(id) ?? null);
+    this.lying.set(id, revision);
+    this.tabs.tell({ rigId: id, revision, text: entry.text });
+  }
+
+  /** Another tab was first: its version and the steps of this tab together, or both kept where they meet. */
+  private async standBeside(stored: StoredRig, written: History): Promise<void> {
+    const open = this.historySubject.value.rig.id === stored.id;
+    const own = open ? this.historySubject.value : written;
+    const steps = this.unsaved.filter((u) => u.from.id === stored.id);
+    this.unsaved = this.unsaved.filter((u) => u.from.id !== stored.id);
+    const text = steps.map(({ step }) => step.text).join(', ');
+    const both = beside(stored, { base: steps[0]!.from, steps: steps.map(({ step }) => step) });
+    if (both) {
+      const entry = { ...this.entry('change', text), rigId: stored.id, revision: both.rig.revision };
+      // shown before it is written: what is done meanwhile goes on from it
+      if (open) this.historySubject.next(both);
+      this.lying.set(stored.id, stored.revision);
+      await this.put(both, entry);
+      return;
+    }
+    const name = `${own.rig.name}, other tab`.slice(0, 120);
+    const kept = { ...own, rig: { ...own.rig, id: freshId(), name } };
+    if (open) this.show(kept);
+    this.say(
+      `"${stored.name}" was changed in another tab at the same place. What you did is kept beside it as "${name}".`,
+    );
+    const entry = { ...this.entry('file', `Kept apart from ${stored.name}: ${text}`), rigId: kept.rig.id };
+    await this.put(kept, entry);
+  }
+
+  /** Another tab has saved the rig that is open here. */
+  private async follow({ rigId, revision, text }: TabNews): Promise<void> {
+    const before = this.rig();
+    if (rigId !== before.id || revision <= before.revision || this.unsaved.length) return;
+    const stored = await this.vault.load(rigId);
+    // meanwhile this tab may have gone on; its own save then looks at what is there
+    if (!stored || this.rig() !== before || this.unsaved.length) return;
+    this.showStored(stored);
+    this.loggedSubject.next();
+    this.say(`In another tab: ${text}`);
   }
 
   private entry(kind: EntryKind, text: string): Omit<LogEntry, 'id'> {
     const { id, revision } = this.rig();
     return { rigId: id, at: formatRFC3339(new Date()), kind, text, revision };
-  }
-
-  private write({ rig, past, future }: History, entry: Omit<LogEntry, 'id'>): void {
-    const { id, name, kind, revision } = rig;
-    const stored = {
-      id,
-      name,
-      kind,
-      revision,
-      savedAt: formatRFC3339(new Date(), { fractionDigits: 3 }),
-      rig,
-      past: [...past],
-      future: [...future],
-    };
-    this.queue(() => this.vault.save(stored, entry));
   }
 
   /** Writes go one after the other; a failed one is said and does not block the next. */
@@ -213,6 +280,13 @@ export class RigStore {
     if (this.waiting === 0 || !well) this.savedSubject.next(well ? 'saved' : 'not saved');
     this.loggedSubject.next();
   }
+}
+
+/** A history as it lies in the vault. */
+function storedOf({ rig, past, future }: History): StoredRig {
+  const { id, name, kind, revision } = rig;
+  const savedAt = formatRFC3339(new Date(), { fractionDigits: 3 });
+  return { id, name, kind, revision, savedAt, rig, past: [...past], future: [...future] };
 }
 
 /** Ids are letters, digits and dashes and start with no dash. */

@@ -81,6 +81,14 @@ export interface Removed {
   desk: Desk | undefined;
 }
 
+/** Another tab has saved this rig meanwhile; nothing was written. */
+export class RigMoved extends Error {
+  override readonly name = 'RigMoved';
+  constructor(readonly stored: StoredRig) {
+    super(`"${stored.name}" was changed in another tab`);
+  }
+}
+
 /** The browser's own store of rigs, logs and desks. */
 @Injectable({ providedIn: 'root' })
 export class RigVault {
@@ -94,9 +102,15 @@ export class RigVault {
     return this.db.rigs.get(id);
   }
 
-  /** Writes the rig and its log line in one go: both or neither. A line with the key of the last one replaces it. */
-  async save(stored: StoredRig, entry: Omit<LogEntry, 'id'> | null): Promise<void> {
+  /**
+   * Writes the rig and its log line in one go: both or neither. A line with the key of the last one replaces it.
+   * @param base revision that what is written began from; null for a rig that comes in whole
+   * @throws {RigMoved} when another one lies there by now
+   */
+  async save(stored: StoredRig, entry: Omit<LogEntry, 'id'> | null, base: number | null): Promise<void> {
     await this.db.transaction('rw', this.db.rigs, this.db.entries, async () => {
+      const there = base === null ? undefined : await this.db.rigs.get(stored.id);
+      if (there && there.revision !== base) throw new RigMoved(there);
       await this.db.rigs.put(stored);
       if (!entry) return;
       const last = entry.mergeKey ? await this.db.entries.where({ rigId: stored.id }).last() : undefined;
