@@ -40,6 +40,11 @@ export class Root {
     return `all computed in ${Math.max(1, Math.round(result.tookMs))} ms`;
   });
 
+  /** The open station's tile comes into sight where the tiles are a strip. */
+  protected bringIn(link: HTMLElement): void {
+    link.scrollIntoView?.({ inline: 'center', block: 'nearest' });
+  }
+
   constructor() {
     this.store.said$.subscribe((text) => this.snack.open(text, 'Close', { duration: 8000 }));
     this.store.openLast().then(
