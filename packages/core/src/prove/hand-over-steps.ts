@@ -1,5 +1,5 @@
-import type { Chain } from '../channels/index.js';
-import { controlName, labelOf, type Rig } from '../rig/index.js';
+import { idleAt, rangeDemand, sentPulseUs, type Chain } from '../channels/index.js';
+import { controlName, labelOf, sheetOf, type Rig } from '../rig/index.js';
 import { enabling, stays, stepsOf } from './function-steps.js';
 import type { BareStep, Expect, Plan } from './step.js';
 
@@ -31,7 +31,7 @@ export function handOverSteps(plan: Plan, sorted: readonly Chain[]): BareStep[] 
     ),
     ...handed.flatMap((h) => {
       const own = stepsOf(after, h.second);
-      return own.map((step) => handedStep(step, own, h));
+      return own.map((step) => handedStep(plan.rig, step, own, h));
     }),
   ];
 }
@@ -63,14 +63,25 @@ function beforeStep({ rig, driven }: Plan, { pilot, second, by }: Handed): BareS
   };
 }
 
-function handedStep(step: BareStep, all: readonly BareStep[], { second, by }: Handed): BareStep {
+function handedStep(rig: Rig, step: BareStep, all: readonly BareStep[], { pilot, second, by }: Handed): BareStep {
+  const drift = driftOf(rig, pilot);
   return {
     ...step,
     id: `${step.id}.${second.transmitter!.id}`,
     title: `Handed over. ${step.title}`,
     setUp: { ...step.setUp, [by]: 1 },
-    expects: [...step.expects, ...movedThere(step, all)],
+    // what the pilot's own control has run to its end can go no further that way
+    expects: [...step.expects.filter((e) => !('moves' in e && e.moves === drift)), ...movedThere(step, all)],
   };
+}
+
+/** Which way a rate runs while the pilot's own control rests and nothing is handed over; 0 where it stands. */
+function driftOf(rig: Rig, chain: Chain): number {
+  const { fn, setup, control, transmitter } = chain;
+  if (fn.takes !== 'rate' || !control || !transmitter) return 0;
+  const rest = idleAt({ part: transmitter, sheet: sheetOf(rig, transmitter.id) }, control);
+  const value = rangeDemand(fn, sentPulseUs(chain, rest)!, setup);
+  return Math.abs(value) < 1 ? 0 : Math.sign(value);
 }
 
 /** An axis may stand at the value by the pilot's own control: it must also have come from the other end. */
