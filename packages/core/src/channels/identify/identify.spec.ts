@@ -46,14 +46,14 @@ describe('identifying channels by wiggling', () => {
       { noiseUs: 1 },
     );
     const { edits } = identify(rig, track, [{ control: 'right-slider', atMs: -1 }]);
-    const wordOf = applyEdits(rig, edits).rig;
+    const named = applyEdits(rig, edits).rig;
     for (const channel of [8, 10]) {
-      const [seen, was] = [shapingOf(wordOf, 'TX', channel)!, shapingOf(real, 'TX', channel)!];
+      const [seen, was] = [shapingOf(named, 'TX', channel)!, shapingOf(real, 'TX', channel)!];
       expect([channel, seen.control, seen.reverse]).toEqual([channel, was.control, was.reverse]);
       expect(Math.abs(seen.lowUs - was.lowUs)).toBeLessThanOrEqual(6);
       expect(Math.abs(seen.subTrimUs - was.subTrimUs)).toBeLessThanOrEqual(6);
     }
-    const again = identify(wordOf, track);
+    const again = identify(named, track);
     expect(again.edits).toEqual([]);
   });
 
@@ -100,8 +100,8 @@ describe('identifying channels by wiggling', () => {
     const [blind] = identify(bare, track).found;
     expect(blind).toMatchObject({ control: null, slots: [16] });
     expect(blind!.orElse).toEqual(expect.arrayContaining(['left-slider', 'right-slider']));
-    const [wordOf] = identify(bare, track, [{ control: 'right-slider', atMs: blind!.fromMs + 50 }]).found;
-    expect(wordOf).toMatchObject({ control: 'right-slider', orElse: [] });
+    const [named] = identify(bare, track, [{ control: 'right-slider', atMs: blind!.fromMs + 50 }]).found;
+    expect(named).toMatchObject({ control: 'right-slider', orElse: [] });
   });
 
   it('finds nothing in a recording in which nothing moves', () => {

@@ -122,13 +122,13 @@ function namesFor(
   clean: readonly Clean[],
   touches: readonly Touch[],
 ): { control: string | null; orElse: string[] }[] {
-  const wordOf = clean.map(
+  const named = clean.map(
     ({ episode }) => touches.find((t) => t.atMs >= episode.fromMs - BEFORE_MS && t.atMs <= episode.toMs)?.control,
   );
   const cost = clean.map(({ seen }, i) => [
     ...controls.map((control) => {
-      if (wordOf[i] !== undefined) return wordOf[i] === control.id ? 0 : FORBIDDEN;
-      if (touches.some((t) => t.control === control.id) && wordOf.includes(control.id)) return FORBIDDEN;
+      if (named[i] !== undefined) return named[i] === control.id ? 0 : FORBIDDEN;
+      if (touches.some((t) => t.control === control.id) && named.includes(control.id)) return FORBIDDEN;
       return namingCost(rig, transmitter, control, seen);
     }),
     // nobody: dearer than any name
