@@ -92,6 +92,20 @@ export default defineConfig([
     },
   },
   {
+    // controls and tables come from the kit, so that each looks, sounds and behaves the same everywhere
+    files: ['apps/web/src/**/*.html'],
+    ignores: ['apps/web/src/app/kit/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'Element[name=/^(select|input|textarea|table|progress|details|dialog)$/]',
+          message: 'Outside the kit this is a piece of the kit: see apps/web/src/app/kit.',
+        },
+      ],
+    },
+  },
+  {
     files: ['**/*.mjs', '**/*.js', '**/*.cjs'],
     extends: [js.configs.recommended, prettier],
     languageOptions: {

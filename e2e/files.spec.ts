@@ -1,3 +1,4 @@
+import { choose } from './fields.js';
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { openDemo, saved, settled } from './support.js';
@@ -64,7 +65,7 @@ test('rigs are begun, copied, deleted and brought back', async ({ page }) => {
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(dialog.getByRole('button', { name: 'Saltmarsh Six', exact: true })).toBeVisible();
   await dialog.getByLabel('New rig').fill('Ridgeline Seven');
-  await dialog.getByLabel('Kind').selectOption('FPV');
+  await choose(dialog, 'Kind', 'FPV');
   await dialog.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText('Ridgeline Seven');
   await page.reload();

@@ -1,3 +1,4 @@
+import { choose, press } from './fields.js';
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { contentOf, expectAccessible, go, openDemo, settled, tile } from './support.js';
@@ -149,11 +150,11 @@ test('wishes: by whom, on which control, and the class that would grant what can
   await expect(page.getByText(/cheapest class that would: Zoom block/)).toBeVisible();
   await page.getByRole('button', { name: /^Wish Tilt/ }).click();
   const wish = page.getByRole('region', { name: 'Wish Tilt' });
-  await wish.getByLabel('by').selectOption('camera operator');
+  await press(wish, 'by', 'camera operator');
   await expect(page.getByText('pilot and camera operator')).toBeVisible();
-  await wish.getByLabel('hand').selectOption('left');
+  await press(wish, 'hand', 'left');
   await page.getByRole('checkbox', { name: 'Meter' }).check();
-  await page.getByLabel('Kind of rig').selectOption('fixed wing');
+  await choose(page, 'Kind of rig', 'fixed wing');
   await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText(/fixed wing.*saved/);
   await page.reload();
   await settled(page);

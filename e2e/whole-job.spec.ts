@@ -1,3 +1,4 @@
+import { choose } from './fields.js';
 import { expect, test } from '@playwright/test';
 import { contentOf, go, mendStops, openDemo, saved, settled, tile } from './support.js';
 
@@ -39,7 +40,7 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   await expect(tile(page, 'Prove')).toContainText('31 / 31');
   await expect(plan.getByRole('button', { name: /Left slider full up.*tilt angle: 27/ })).toBeVisible();
 
-  await page.getByLabel('Fault').selectOption({ label: 'C6: serial pair crossed the other way' });
+  await choose(page, 'Fault', 'C6: serial pair crossed the other way');
   await plan.getByRole('button', { name: 'Right slider full up' }).click();
   await plan.getByRole('button', { name: 'Play step' }).click();
   await expect(

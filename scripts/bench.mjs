@@ -10,6 +10,7 @@ await build({
   bundle: true,
   platform: 'node',
   format: 'esm',
+  mainFields: ['module', 'main'],
   target: 'node20',
   logLevel: 'warning',
   external: ['./first-load.mjs', 'vcd-parser', 'highs'],

@@ -3,7 +3,16 @@ import { build } from 'esbuild';
 import { run } from './run.mjs';
 
 const banner = { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" };
-const common = { bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'warning', banner };
+const common = {
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  // a package that ships both is taken in its module form: the other one may look for its own files at run time
+  mainFields: ['module', 'main'],
+  target: 'node20',
+  logLevel: 'warning',
+  banner,
+};
 
 await Promise.all([
   build({ ...common, entryPoints: ['apps/server/src/main.ts'], outfile: 'apps/server/dist/server.mjs' }),

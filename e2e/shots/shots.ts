@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { choose } from '../fields.js';
 import { go, mendStops, openDemo, settled, tile, type StationName } from '../support.js';
 
 const shot = (page: Page, name: string) => page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -49,7 +50,7 @@ test('a picture of every station, as the demo goes', async ({ page }) => {
     const plan = page.getByRole('complementary', { name: 'Check plan' });
     await plan.getByRole('button', { name: 'Play all' }).click();
     await expect(tile(page, 'Prove')).toContainText('31 / 31');
-    await page.getByLabel('Fault').selectOption({ label: 'C6: serial pair crossed the other way' });
+    await choose(page, 'Fault', 'C6: serial pair crossed the other way');
     await plan.getByRole('button', { name: /Right slider full up/ }).click();
     await plan.getByRole('button', { name: 'Play step' }).click();
     await expect(tile(page, 'Prove')).toContainText('30 / 31');

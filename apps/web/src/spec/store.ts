@@ -44,28 +44,6 @@ export function heard(store: RigStore): string[] {
   return said;
 }
 
-/** Sets the field of this name as a hand would: the value, then the change. */
-export function enter(host: HTMLElement, name: string, value: string): void {
-  const field = named<HTMLInputElement | HTMLSelectElement>(host, name, HTMLInputElement, HTMLSelectElement);
-  field.value = value;
-  field.dispatchEvent(new Event('input', { bubbles: true }));
-  field.dispatchEvent(new Event('change', { bubbles: true }));
-}
-
-export const fieldOf = (host: HTMLElement, name: string): HTMLInputElement => named(host, name, HTMLInputElement);
-export const listOf = (host: HTMLElement, name: string): HTMLSelectElement => named(host, name, HTMLSelectElement);
-
-/** What has this name, or stands under a label that begins with it. */
-function named<E extends HTMLElement>(host: HTMLElement, name: string, ...kinds: (new () => E)[]): E {
-  const isOne = (e: Element): e is E => kinds.some((kind) => e instanceof kind);
-  const label = [...host.querySelectorAll('label')].find((l) => l.textContent.trim().startsWith(name));
-  const field = [...host.querySelectorAll(`[aria-label="${name}"]`), ...(label?.querySelectorAll('*') ?? [])].find(
-    isOne,
-  );
-  if (!field) throw new Error(`no field "${name}"`);
-  return field;
-}
-
 export function buttonOf(host: HTMLElement, name: string): HTMLButtonElement {
   const found = [...host.querySelectorAll('button')].find(
     (b) => b.getAttribute('aria-label') === name || b.textContent.trim() === name,

@@ -6,6 +6,9 @@ import { gimbalRig } from '../../spec/rigs';
 import { openStore } from '../../spec/store';
 import { GoTo } from './go-to';
 
+/** The list's keys go by number. */
+const CODES: Record<string, number> = { Enter: 13, ArrowUp: 38, ArrowDown: 40 };
+
 describe('going to anything', () => {
   let fixture: ComponentFixture<GoTo>;
   let went: unknown[];
@@ -21,7 +24,7 @@ describe('going to anything', () => {
     await fixture.whenStable();
   };
   const press = async (key: string): Promise<KeyboardEvent> => {
-    const event = new KeyboardEvent('keydown', { key, cancelable: true });
+    const event = new KeyboardEvent('keydown', { key, keyCode: CODES[key], cancelable: true });
     field().dispatchEvent(event);
     await fixture.whenStable();
     return event;
@@ -66,7 +69,7 @@ describe('going to anything', () => {
     expect(chosen()).toBe('Loom');
     for (let i = 0; i < 30; i++) await press('ArrowDown');
     expect(chosen()).toBe(places().at(-1));
-    expect(field().getAttribute('aria-activedescendant')).toBe(`place-${places().length - 1}`);
+    expect(field().getAttribute('aria-activedescendant')).toBe(host().querySelector('[aria-selected=true]')!.id);
     await type('wake');
     expect(chosen()).toBe('Wake');
   });

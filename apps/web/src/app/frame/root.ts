@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { MatDialog } from '@angular/material/dialog';
-import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Icon } from '../kit/icon';
 import { Mark } from '../kit/mark';
+import { Rooms } from '../kit/rooms';
 import { AnalysisStore } from '../state/analysis';
 import { Keys } from '../state/keys';
 import { RigStore } from '../state/rig-store';
@@ -13,7 +12,7 @@ import { StationFigures } from './station-figures';
 /** The frame: band of stations, the station, the foot. Owns the keys that work everywhere. */
 @Component({
   selector: 'sq-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Mark, Icon, MatSnackBarModule],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Mark, Icon],
   templateUrl: './root.html',
   styleUrl: './root.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -25,8 +24,7 @@ export class Root {
   protected readonly theme = inject(Theme);
   protected readonly stations = inject(StationFigures).stations;
   private readonly computedResult = inject(AnalysisStore).result;
-  private readonly dialog = inject(MatDialog);
-  private readonly snack = inject(MatSnackBar);
+  private readonly rooms = inject(Rooms);
   private readonly router = inject(Router);
 
   protected readonly ready = signal(false);
@@ -46,33 +44,39 @@ export class Root {
   }
 
   constructor() {
-    this.store.said$.subscribe((text) => this.snack.open(text, 'Close', { duration: 8000 }));
+    this.store.said$.subscribe((text) => void this.rooms.say(text));
     this.store.openLast().then(
       () => this.ready.set(true),
       (error: unknown) => this.trouble.set(error instanceof Error ? error.message : String(error)),
     );
   }
 
-  protected async openFiles(): Promise<void> {
-    const { FilesRoom } = await import('../rooms/files/files');
-    this.dialog.open(FilesRoom, { width: '720px', maxWidth: '96vw', autoFocus: 'dialog' });
+  protected openFiles(): void {
+    void this.rooms.open(
+      import('../rooms/files/files').then((m) => m.FilesRoom),
+      { width: '720px', autoFocus: 'dialog' },
+    );
   }
 
-  protected async openHelp(): Promise<void> {
-    const { KeyList } = await import('./key-list');
-    this.dialog.open(KeyList, { width: '560px', maxWidth: '96vw' });
+  protected openHelp(): void {
+    void this.rooms.open(
+      import('./key-list').then((m) => m.KeyList),
+      { width: '560px' },
+    );
   }
 
-  protected async goToAnything(): Promise<void> {
-    const { GoTo } = await import('./go-to');
-    this.dialog.open(GoTo, { width: '560px', maxWidth: '96vw', position: { top: '80px' } });
+  protected goToAnything(): void {
+    void this.rooms.open(
+      import('./go-to').then((m) => m.GoTo),
+      { width: '560px', position: { top: '80px' } },
+    );
   }
 
   protected press(event: KeyboardEvent): void {
     const key = event.key.toLowerCase();
     if (event.ctrlKey || event.metaKey) {
       if (this.pressWithControl(key, event.shiftKey)) event.preventDefault();
-    } else if (this.dialog.openDialogs.length) {
+    } else if (this.rooms.isOpen) {
       return;
     } else if (this.keys.press(event)) {
       event.preventDefault();
@@ -82,13 +86,13 @@ export class Root {
   }
 
   private pressPlain(event: KeyboardEvent): void {
-    if (event.key === '?') void this.openHelp();
+    if (event.key === '?') this.openHelp();
     const station = this.stations()[Number(event.key) - 1];
     if (station) void this.router.navigate([station.path]);
   }
 
   private pressWithControl(key: string, shift: boolean): boolean {
-    if (key === 'k') void this.goToAnything();
+    if (key === 'k') this.goToAnything();
     else if (key === 'z' && shift) this.store.redo();
     else if (key === 'z') this.store.undo();
     else if (key === 'y') this.store.redo();
@@ -99,4 +103,4 @@ export class Root {
 
 const isField = (target: EventTarget | null): boolean =>
   target instanceof Element &&
-  target.closest('input:not([type=range]):not([type=checkbox]), textarea, select') !== null;
+  target.closest('input:not([type=range]):not([type=checkbox]), textarea, [role=combobox], [role=listbox]') !== null;

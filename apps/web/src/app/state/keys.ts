@@ -37,8 +37,8 @@ export class Keys {
 }
 
 const FIELDS =
-  'input:not([type=checkbox]):not([type=range]), textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]';
-const PRESSED = 'button, a, summary, [role=button], input[type=checkbox]';
+  'input:not([type=checkbox]):not([type=range]), textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox], [role=combobox]';
+const PRESSED = 'button, a, tr[tabindex], summary, [role=button], input[type=checkbox]';
 /** What a slider needs for itself. */
 const SLIDER_KEYS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'];
 

@@ -6,7 +6,12 @@ import { RIG_KINDS } from '@squallmark/core/rig';
 import { problemText } from '@squallmark/core/units';
 import { format, parseISO } from 'date-fns';
 import { Exports } from '../../kit/exports';
+import { Choice, optionsOf } from '../../kit/fields/choice';
+import { PickFile } from '../../kit/fields/pick-file';
+import { WordsField } from '../../kit/fields/words';
 import { Icon } from '../../kit/icon';
+import { CellOf, type Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { DEMOS, RigStore } from '../../state/rig-store';
 import { RigVault, type StoredRig } from '../../state/rig-vault';
 
@@ -15,7 +20,7 @@ const MOST_BYTES = 20_000_000;
 /** Rigs kept in this browser, files in and files out. */
 @Component({
   selector: 'sq-files-room',
-  imports: [MatDialogModule, MatButtonModule, Icon],
+  imports: [CellOf, Choice, MatDialogModule, MatButtonModule, Icon, PickFile, Table, WordsField],
   templateUrl: './files.html',
   styleUrl: './files.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -29,7 +34,16 @@ export class FilesRoom {
   protected readonly rigs = signal<StoredRig[]>([]);
   protected readonly problems = signal<string[]>([]);
   protected readonly demos = DEMOS;
-  protected readonly kinds = RIG_KINDS.map((k) => k.kind);
+  protected readonly kinds = optionsOf<string>(RIG_KINDS.map((k) => k.kind));
+  protected readonly kind = signal<string>(RIG_KINDS[0].kind);
+  protected readonly columns: Column<StoredRig>[] = [
+    { id: 'name', head: 'Rig', sort: (r) => r.name },
+    { id: 'revision', head: 'Revision', figure: true, text: (r) => r.revision, sort: (r) => r.revision },
+    { id: 'saved', head: 'Saved', small: true, text: (r) => this.when(r.savedAt), sort: (r) => r.savedAt },
+    { id: 'acts', head: 'Actions', quiet: true },
+  ];
+  protected readonly idOf = ({ id }: StoredRig): string => id;
+  protected readonly isOpen = ({ id }: StoredRig): boolean => id === this.store.rig().id;
 
   constructor() {
     void this.refresh();
@@ -44,12 +58,12 @@ export class FilesRoom {
     this.dialog.close();
   }
 
-  protected async begin(name: HTMLInputElement, kind: string): Promise<void> {
-    if (!name.value.trim()) {
+  protected async begin(name: WordsField): Promise<void> {
+    if (!name.read()) {
       name.focus();
       return;
     }
-    await this.store.create(name.value.trim(), kind);
+    await this.store.create(name.read(), this.kind());
     this.dialog.close();
   }
 
@@ -77,20 +91,13 @@ export class FilesRoom {
       .subscribe(() => void this.store.restore(removed).then(() => this.refresh()));
   }
 
-  protected async pick(event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement;
-    const file = input.files?.[0];
-    if (file) await this.readFile(file);
-    input.value = '';
-  }
-
   protected async drop(event: DragEvent): Promise<void> {
     event.preventDefault();
     const file = event.dataTransfer?.files[0];
     if (file) await this.readFile(file);
   }
 
-  private async readFile(file: File): Promise<void> {
+  protected async readFile(file: File): Promise<void> {
     if (file.size > MOST_BYTES) {
       this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
       return;

@@ -3,26 +3,28 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule } from '@angular/material/dialog';
 import { findSheets, GROUPS, type Sheet } from '@squallmark/core/parts';
 import { newPart, nextId } from '@squallmark/core/rig';
+import { WordsField } from '../../kit/fields/words';
+import { CellOf, type Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { RigStore } from '../../state/rig-store';
 import { Sheets } from '../../state/sheets';
 
 /** Classes of parts to pull onto the bench: by search, by group. */
 @Component({
   selector: 'sq-pull-dialog',
-  imports: [MatDialogModule, MatButtonModule],
+  imports: [CellOf, MatDialogModule, MatButtonModule, Table, WordsField],
   template: `
     <h2 mat-dialog-title>Pull parts</h2>
     <mat-dialog-content>
-      <label class="sr" for="shelf-find">Find a class</label>
-      <input
-        id="shelf-find"
-        type="search"
-        placeholder="Find a class: a name, a voltage, a plug, what it does"
+      <sq-words
+        bare
+        search
+        label="Find a class"
+        empty="Find a class: a name, a voltage, a plug, what it does"
+        about="shelf-enter"
         [value]="query()"
-        aria-describedby="shelf-enter"
-        (input)="type($event)"
-        (keydown.enter)="pullFirst($event)"
-        cdkFocusInitial
+        (typed)="query.set($event)"
+        (entered)="pullFirst($event)"
       />
       <p id="shelf-enter" class="m s">
         @if (first(); as sheet) {
@@ -39,63 +41,38 @@ import { Sheets } from '../../state/sheets';
         <span class="m s grow">{{ found().length }} classes</span>
       </div>
       <div class="scroll" tabindex="0" role="region" aria-label="Classes found">
-        <table>
-          <caption class="sr">
-            Classes on the shelf
-          </caption>
-          <tbody>
-            @for (sheet of found(); track sheet.class) {
-              <tr>
-                <td>
-                  <b>{{ sheet.name }}</b>
-                  <div class="m s">{{ sheet.summary }}</div>
-                </td>
-                <td class="group m s">{{ sheet.group }}</td>
-                <td class="n s">{{ sheet.massG }} g</td>
-                <td class="n s">{{ here(sheet) }} here</td>
-                <td class="r">
-                  <button
-                    mat-stroked-button
-                    type="button"
-                    (click)="pull(sheet)"
-                    [attr.aria-label]="'Pull ' + sheet.name"
-                  >
-                    Pull
-                  </button>
-                </td>
-              </tr>
-            } @empty {
-              <tr>
-                <td class="m">No class is called that.</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <sq-table
+          headless
+          caption="Classes on the shelf"
+          empty="No class is called that."
+          [rows]="found()"
+          [columns]="columns"
+          [key]="classOf"
+        >
+          <ng-template sqCell="name" [of]="found()" let-sheet>
+            <b>{{ sheet.name }}</b>
+            <div class="m s">{{ sheet.summary }}</div>
+          </ng-template>
+          <ng-template sqCell="pull" [of]="found()" let-sheet>
+            <button mat-stroked-button type="button" (click)="pull(sheet)" [attr.aria-label]="'Pull ' + sheet.name">
+              Pull
+            </button>
+          </ng-template>
+        </sq-table>
       </div>
     </mat-dialog-content>
     <mat-dialog-actions><button mat-flat-button mat-dialog-close type="button">Done</button></mat-dialog-actions>
   `,
   styles: `
-    input {
-      width: 100%;
-      padding: 6px 9px;
+    sq-words {
+      display: flex;
+      --words-width: 100%;
       /* room for the ring round it, which the dialog would cut */
       margin: 4px 0 8px;
-    }
-    .n {
-      white-space: nowrap;
-    }
-    .group {
-      @media (max-width: 600px) {
-        display: none;
-      }
     }
     .scroll {
       height: 46vh;
       overflow: auto;
-    }
-    .r {
-      text-align: right;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -116,12 +93,17 @@ export class ShelfDialog {
     );
   });
 
+  protected readonly columns: Column<Sheet>[] = [
+    { id: 'name', head: 'Class', width: '100%' },
+    { id: 'group', head: 'Group', small: true, text: (s) => s.group },
+    { id: 'mass', head: 'Mass', figure: true, text: (s) => `${s.massG} g` },
+    { id: 'here', head: 'Here', figure: true, text: (s) => `${this.here(s)} here` },
+    { id: 'pull', head: 'Pull', quiet: true },
+  ];
+  protected readonly classOf = (sheet: Sheet): string => sheet.class;
+
   constructor() {
     void this.sheets.load();
-  }
-
-  protected type(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value);
   }
 
   protected readonly first = computed(() => (this.query().trim() ? this.found()[0] : undefined));

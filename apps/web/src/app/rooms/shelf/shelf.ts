@@ -4,8 +4,15 @@ import type * as Files from '@squallmark/core/files';
 import type { SheetEffect } from '@squallmark/core/analysis';
 import { findSheets, type Sheet } from '@squallmark/core/parts';
 import { valueIn, problemText, readFailed, type Reading } from '@squallmark/core/units';
+import { FigureField } from '../../kit/fields/figure';
+import { LongWordsField } from '../../kit/fields/long-words';
+import { PickFile } from '../../kit/fields/pick-file';
+import { Picker } from '../../kit/fields/picker';
+import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
 import { saveFile } from '../../kit/save-file';
+import type { Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { Sheets } from '../../state/sheets';
@@ -14,12 +21,14 @@ import { quickFields, setQuick, type QuickField } from './quick-fields';
 
 const draftKey = (cls: string): string => `squallmark-sheet-draft-${cls}`;
 
+type Moved = SheetEffect['figures'][number];
+
 const MOST_BYTES = 2_000_000;
 
 /** Part sheets: the built-in ones to read and copy, own ones to write, with what each change does to the open rig. */
 @Component({
   selector: 'sq-shelf-room',
-  imports: [MatButtonModule, FindingsDock],
+  imports: [FigureField, FindingsDock, LongWordsField, MatButtonModule, PickFile, Picker, Table, WordsField],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -55,7 +64,14 @@ export class ShelfRoom {
     const own = valueIn(sheets, cls);
     return own ? [own] : Object.values(sheets).filter((s) => s.role === role);
   });
-  private readonly standInAsked = signal<string | null>(null);
+  protected readonly standInOptions = computed(() => this.standIns().map((s) => ({ value: s.class, label: s.name })));
+  protected readonly columns: Column<Moved>[] = [
+    { id: 'name', head: 'Figure', text: (f) => f.name },
+    { id: 'before', head: 'Before', figure: true, text: (f) => f.before },
+    { id: 'after', head: 'After', figure: true, text: (f) => (f.before === f.after ? 'same' : f.after) },
+  ];
+  protected readonly moved = (f: Moved): boolean => f.before !== f.after;
+  protected readonly standInAsked = signal<string | null>(null);
   protected readonly standIn = computed(() => {
     const list = this.standIns();
     const cls = this.chosen()?.class ?? '';
@@ -93,10 +109,6 @@ export class ShelfRoom {
     }
   }
 
-  protected standFor(event: Event): void {
-    this.standInAsked.set((event.target as HTMLSelectElement).value);
-  }
-
   /** The rig takes the sheet as typed, in the place of the class it stands in for. Can be undone. */
   protected putIn(): void {
     const reading = this.reading();
@@ -106,26 +118,17 @@ export class ShelfRoom {
     this.store.do([{ kind: 'resheet', sheet }]);
   }
 
-  protected type(event: Event): void {
-    this.write((event.target as HTMLTextAreaElement).value);
-  }
-
   /** What is typed is kept at once, saved or not: it survives a tab that is killed. */
-  private write(text: string): void {
+  protected write(text: string): void {
     const cls = this.chosen()?.class;
     if (cls !== undefined) localStorage.setItem(draftKey(cls), text);
     this.text.set(text);
   }
 
-  protected find(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value);
-  }
-
-  protected setField(field: QuickField, event: Event): void {
+  protected setField(field: QuickField, text: string): void {
     const reading = this.reading();
     const files = this.files();
-    if (reading.ok && files)
-      this.write(files.writeSheet(setQuick(reading.value, field, (event.target as HTMLInputElement).value)));
+    if (reading.ok && files) this.write(files.writeSheet(setQuick(reading.value, field, text)));
   }
 
   /** A new own sheet from the one that is shown. */
@@ -185,11 +188,7 @@ export class ShelfRoom {
       saveFile(`${reading.value.class}.sheet.json`, files.writeSheet(reading.value), 'application/json');
   }
 
-  protected async importSheet(event: Event): Promise<void> {
-    const input = event.target as HTMLInputElement;
-    const file = input.files?.[0];
-    input.value = '';
-    if (!file) return;
+  protected async importSheet(file: File): Promise<void> {
     if (file.size > MOST_BYTES) {
       this.store.say(`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a sheet can be`);
       return;

@@ -1,22 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialog } from '@angular/material/dialog';
-import { MatMenuModule } from '@angular/material/menu';
 import type { WishState } from '@squallmark/core/channels';
-import { WISHABLE } from '@squallmark/core/parts';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
 import type { FeedChoice } from '@squallmark/core/rails';
-import { newPart, nextId, partsWithSheets, RIG_KINDS, pilotControls } from '@squallmark/core/rig';
+import { newPart, nextId, partsWithSheets, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
+import { Tick } from '../../kit/fields/tick';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
 import { Mark } from '../../kit/mark';
+import { Rooms } from '../../kit/rooms';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { Weaver } from '../../state/weaver';
 import type { HungWish } from './face-layout';
+import { BriefMenus } from './brief-menus';
 import { schoolCards, type SchoolSide } from './school-cards';
 import { TransmitterFace } from './transmitter-face';
 import { WishEditor } from './wish-editor';
@@ -27,20 +27,18 @@ const MOST_WEIGHED = 60;
 /** What must it do, by whose hands, with which parts? */
 @Component({
   selector: 'sq-brief',
-  imports: [FindingsDock, TransmitterFace, WishEditor, MatButtonModule, MatMenuModule, Icon, Mark],
+  imports: [BriefMenus, FindingsDock, TransmitterFace, WishEditor, MatButtonModule, Icon, Mark, Tick],
   templateUrl: './brief.html',
   styleUrl: './brief.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Brief {
   private readonly store = inject(RigStore);
-  private readonly dialog = inject(MatDialog);
+  private readonly rooms = inject(Rooms);
   private readonly weaver = inject(Weaver);
   private readonly result = inject(AnalysisStore).result;
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
-  protected readonly rigKinds = RIG_KINDS;
-  protected readonly kindNote = computed(() => RIG_KINDS.find((k) => k.kind === this.rig().kind)?.note ?? '');
 
   protected readonly groups = computed(() =>
     [...groupBy(partsWithSheets(this.rig()), ({ sheet }) => sheet.group)].map(([name, parts]) => ({ name, parts })),
@@ -83,7 +81,6 @@ export class Brief {
     const here = this.rig().parts.filter((p) => p.onBench).length + items.filter((i) => i.ticked).length;
     return `${here} of ${this.rig().parts.length + items.length}`;
   });
-  protected readonly wishable = WISHABLE;
   private readonly outcomes = signal<SchoolOutcome[]>([]);
   /** What would grant a wish these parts cannot, by wish id; null: no single class. */
   protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
@@ -109,24 +106,22 @@ export class Brief {
   }
 
   protected async pullParts(): Promise<void> {
-    const { ShelfDialog } = await import('../../rooms/shelf/pull-dialog');
-    this.dialog.open(ShelfDialog, { width: '720px', maxWidth: '96vw' });
+    await this.rooms.open(
+      import('../../rooms/shelf/pull-dialog').then((m) => m.ShelfDialog),
+      { width: '720px' },
+    );
   }
 
-  protected tick(part: string, event: Event): void {
-    this.store.do([{ kind: 'tick', part, onBench: (event.target as HTMLInputElement).checked }]);
+  protected tick(part: string, onBench: boolean): void {
+    this.store.do([{ kind: 'tick', part, onBench }]);
   }
 
-  protected tickItem(item: string, event: Event): void {
-    this.store.do([{ kind: 'tickItem', item, on: (event.target as HTMLInputElement).checked }]);
+  protected tickItem(item: string, on: boolean): void {
+    this.store.do([{ kind: 'tickItem', item, on }]);
   }
 
   protected putBack(part: string): void {
     this.store.do([{ kind: 'removePart', part }]);
-  }
-
-  protected setKind(event: Event): void {
-    this.store.do([{ kind: 'rigKind', rigKind: (event.target as HTMLSelectElement).value }]);
   }
 
   protected addWish(wish: { what: string; label: string }): void {

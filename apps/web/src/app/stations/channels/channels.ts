@@ -11,14 +11,19 @@ import {
   type EndUnit,
   type LadderRow,
 } from '@squallmark/core/channels';
-import { worstMark } from '@squallmark/core/findings';
+import { worstMark, type Mark as MarkKind } from '@squallmark/core/findings';
 import { hasControls } from '@squallmark/core/parts';
 import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
 import { ControlGlyph } from '../../kit/control-glyph';
 import { Exports } from '../../kit/exports';
+import { Choice, type Option } from '../../kit/fields/choice';
+import { FigureField } from '../../kit/fields/figure';
+import { PickFile } from '../../kit/fields/pick-file';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
+import { CellOf, HeadOf, type Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
@@ -36,11 +41,45 @@ const UNITS: EndUnit[] = ['µs', '%', 'own'];
 /** What lies beside the ladder, or in its place. */
 type Tool = 'findings' | 'row' | 'assign' | 'identify' | 'sweep' | 'operators' | 'signal';
 
+/** A row of the ladder as it is shown. */
+interface Line {
+  row: LadderRow;
+  /** Where the control stands, −1…+1. */
+  position: number;
+  now: string;
+  /** End points in `unit`. */
+  low: number;
+  high: number;
+  unit: string;
+  check: (value: number) => string;
+  mark: MarkKind;
+  on: boolean;
+}
+
+const COLUMNS: Column<Line>[] = [
+  { id: 'kind', head: 'Kind', quiet: true },
+  { id: 'control', head: 'Control' },
+  { id: 'count', head: 'As each counts' },
+  { id: 'rung', head: 'Travel', width: '28%' },
+  { id: 'now', head: 'Now', figure: true, text: (r) => r.now },
+  { id: 'ends', head: 'Ends' },
+  { id: 'moves', head: 'Moves', width: '150px' },
+  { id: 'mark', head: 'Mark', quiet: true },
+];
+
+const OUTSIDE = `An end point lies between ${WIDTHS_US.least} and ${WIDTHS_US.most} µs`;
+
 /** Which stick does what, on which channel, how far? */
 @Component({
   selector: 'sq-channels',
   imports: [
+    CellOf,
+    Choice,
+    FigureField,
     FindingsDock,
+    HeadOf,
+    PickFile,
+    Table,
     Rung,
     ControlGlyph,
     Mark,
@@ -76,9 +115,15 @@ export class Channels {
     const id = this.analysis()?.channels.rows[0]?.transmitter;
     return all.find(({ part }) => part.id === id) ?? all[0];
   });
-  protected readonly controls = computed(() => this.transmitter()?.sheet.controls ?? []);
+  protected readonly controls = computed((): Option<string | null>[] => [
+    { value: null, label: 'nothing' },
+    ...(this.transmitter()?.sheet.controls ?? []).map(({ id, label }) => ({ value: id, label })),
+  ]);
+  protected readonly columns = COLUMNS;
+  protected readonly channelOf = ({ row }: Line): number => row.channel;
+  protected readonly isChosen = ({ on }: Line): boolean => on;
   protected readonly rows = computed(() =>
-    (this.analysis()?.channels.rows ?? []).map((row) => {
+    (this.analysis()?.channels.rows ?? []).map((row): Line => {
       const transmitter = this.transmitter();
       const idle = row.control && transmitter ? idleAt(transmitter, row.control) : 0;
       const position = this.positions()[row.control?.id ?? ''] ?? idle;
@@ -91,6 +136,7 @@ export class Channels {
         row,
         position,
         now: now ? num(now.sentUs) : '–',
+        check: (value) => (isWidth(endPointFrom(this.unit(), value, fn, setup)) ? '' : OUTSIDE),
         low: end(row.shaping?.lowUs),
         high: end(row.shaping?.highUs),
         unit: this.unit() === 'own' ? (fn?.range?.unit ?? 'µs') : this.unit(),
@@ -148,33 +194,17 @@ export class Channels {
     if (row.control) this.positions.update((all) => ({ ...all, [row.control!.id]: position }));
   }
 
-  protected setEnd(row: LadderRow, end: 'lowUs' | 'highUs', event: Event): void {
-    const field = event.target as HTMLInputElement;
+  protected setEnd(row: LadderRow, end: 'lowUs' | 'highUs', value: number): void {
     const move = row.moves[0];
-    const us = endPointFrom(this.unit(), field.valueAsNumber, move?.fn, move?.setup ?? PLAIN);
-    // a figure being typed may not be one yet: the last good one stands until it is
-    if (!isWidth(us) || us === row.shaping?.[end]) return;
+    const us = endPointFrom(this.unit(), value, move?.fn, move?.setup ?? PLAIN);
+    if (us === row.shaping?.[end]) return;
     this.store.do(
       [{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [end]: us } }],
       `end-${row.channel}-${end}`,
     );
   }
 
-  protected leaveEnd(row: LadderRow, event: Event): void {
-    const us = endPointFrom(
-      this.unit(),
-      (event.target as HTMLInputElement).valueAsNumber,
-      row.moves[0]?.fn,
-      row.moves[0]?.setup ?? PLAIN,
-    );
-    if (!isWidth(us))
-      this.store.say(
-        `An end point lies between ${WIDTHS_US.least} and ${WIDTHS_US.most} µs; the last good one is kept`,
-      );
-  }
-
-  protected setControl(row: LadderRow, event: Event): void {
-    const control = (event.target as HTMLSelectElement).value || null;
+  protected setControl(row: LadderRow, control: string | null): void {
     this.store.do([{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { control } }]);
   }
 
@@ -244,11 +274,7 @@ export class Channels {
   }
 
   /** Takes in a channel table; nothing changes when a cell cannot be used. */
-  protected async readTable(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (!file) return;
+  protected async readTable(file: File): Promise<void> {
     const { readChannelTable } = await import('@squallmark/core/files');
     const reading = readChannelTable(await file.text(), this.store.rig());
     if (!reading.ok) {

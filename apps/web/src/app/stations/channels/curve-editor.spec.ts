@@ -2,6 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { Shape } from '@squallmark/core/channels';
 import { NEW_SHAPING } from '@squallmark/core/rig';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { KitOf } from '../../../spec/harnesses';
 import { CurveEditor } from './curve-editor';
 
 const shape = (change: Partial<Shape> = {}): Shape => ({ ...NEW_SHAPING, ...change });
@@ -15,12 +16,8 @@ describe('the curve editor', () => {
     await fixture.whenStable();
     return fixture.nativeElement as HTMLElement;
   };
-  const choice = (at: HTMLElement): HTMLSelectElement => at.querySelector('select')!;
   const points = (at: HTMLElement): HTMLInputElement[] => [...at.querySelectorAll<HTMLInputElement>('input')];
-  const pick = (at: HTMLElement, value: string): void => {
-    choice(at).value = value;
-    choice(at).dispatchEvent(new Event('change'));
-  };
+  const by = () => new KitOf(fixture).choice('Curve by');
 
   beforeEach(() => {
     fixture = TestBed.createComponent(CurveEditor);
@@ -31,7 +28,7 @@ describe('the curve editor', () => {
   it('offers points of the curve as it is', async () => {
     const at = await show(shape({ softPct: 100 }));
     expect(points(at)).toHaveLength(0);
-    pick(at, '5');
+    await (await by()).choose('5 points');
     // x³ at −1, −½, 0, ½, 1
     expect(bent).toEqual([[-100, -13, 0, 13, 100].map((v) => v + 0)]);
   });
@@ -50,16 +47,16 @@ describe('the curve editor', () => {
   });
 
   it('gives the smooth curve back', async () => {
-    const at = await show(shape({ points: [-100, 0, 100] }));
-    expect(choice(at).value).toBe('3');
-    pick(at, '');
+    await show(shape({ points: [-100, 0, 100] }));
+    expect(await (await by()).shown()).toBe('3 points');
+    await (await by()).choose('softness %');
     expect(bent).toEqual([null]);
   });
 
   it('shows a number of points a file brought, though it is not one of the usual ones', async () => {
     const at = await show(shape({ points: [-100, -40, 40, 100] }));
-    expect([...choice(at).options].map((o) => o.textContent.trim())).toContain('4 points');
-    expect(choice(at).value).toBe('4');
+    expect(await (await by()).options()).toContain('4 points');
+    expect(await (await by()).shown()).toBe('4 points');
     expect(points(at)).toHaveLength(4);
   });
 

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { curveAt, curvePoints, deadBand, type Shape } from '@squallmark/core/channels';
+import { Choice } from '../../kit/fields/choice';
+import { Travel } from '../../kit/fields/travel';
 
 const WIDTH = 240;
 const HEIGHT = 92;
@@ -13,15 +15,13 @@ const y = (height: number): number => RIM + ((1 - height) / 2) * (HEIGHT - 2 * R
 /** What the transmitter makes of its control: the curve, now on it, and its points as upright sliders. */
 @Component({
   selector: 'sq-curve-editor',
-  template: `<label
-      >Curve by
-      <select aria-label="Curve by" (change)="choose($event)">
-        <option value="" [selected]="!shape().points">softness %</option>
-        @for (n of counts(); track n) {
-          <option [value]="n" [selected]="shape().points?.length === n">{{ n }} points</option>
-        }
-      </select></label
-    >
+  imports: [Choice, Travel],
+  template: `<sq-choice
+      label="Curve by"
+      [options]="counts()"
+      [value]="shape().points?.length ?? 0"
+      (chosen)="choose($event)"
+    />
     <div class="field" [style.height.px]="height">
       <svg [attr.viewBox]="'0 0 ' + width + ' ' + height" preserveAspectRatio="none" aria-hidden="true">
         <path [attr.d]="cross" stroke="var(--hair)" fill="none" />
@@ -29,28 +29,24 @@ const y = (height: number): number => RIM + ((1 - height) / 2) * (HEIGHT - 2 * R
         <path [attr.d]="'M' + now().x + ' ' + (now().y - 7) + 'v14'" stroke="var(--stop)" stroke-width="2" />
       </svg>
       @for (p of points(); track $index) {
-        <input
-          type="range"
-          min="-100"
-          max="100"
-          step="1"
+        <sq-travel
+          upright
+          handle
+          [least]="-100"
+          [most]="100"
+          [step]="1"
           [style.left.%]="p.left"
           [value]="p.pct"
-          [attr.aria-label]="p.name"
-          [attr.aria-valuetext]="p.pct + ' %'"
-          (input)="lift($index, $event)"
+          [label]="p.name"
+          [says]="p.pct + ' %'"
+          (moved)="lift($index, $event)"
         />
       }
     </div>`,
   styles: `
-    label {
+    sq-choice {
       display: flex;
       justify-content: space-between;
-      align-items: center;
-      font-size: 12.4px;
-    }
-    select {
-      padding: 3px 2px;
     }
     .field {
       position: relative;
@@ -63,33 +59,13 @@ const y = (height: number): number => RIM + ((1 - height) / 2) * (HEIGHT - 2 * R
       width: 100%;
       height: 100%;
     }
-    input {
+    sq-travel {
       position: absolute;
       top: 0;
       height: 100%;
       width: 18px;
-      margin: 0 0 0 -9px;
-      writing-mode: vertical-lr;
-      direction: rtl;
-      appearance: none;
-      background: transparent;
+      margin-left: -9px;
       cursor: ns-resize;
-    }
-    input::-webkit-slider-thumb {
-      appearance: none;
-      width: 18px;
-      height: 18px;
-      background: radial-gradient(circle, var(--panel) 0 3px, var(--harbour) 3.5px 5.5px, transparent 6px);
-    }
-    input::-moz-range-thumb {
-      width: 18px;
-      height: 18px;
-      border: 0;
-      background: radial-gradient(circle, var(--panel) 0 3px, var(--harbour) 3.5px 5.5px, transparent 6px);
-    }
-    input:focus-visible {
-      outline: 2px solid var(--harbour);
-      outline-offset: -2px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -106,7 +82,8 @@ export class CurveEditor {
   /** The usual numbers of points, and the one it has when a file brought another. */
   protected readonly counts = computed(() => {
     const own = this.shape().points?.length;
-    return own === undefined || COUNTS.includes(own) ? COUNTS : [...COUNTS, own].sort((a, b) => a - b);
+    const all = own === undefined || COUNTS.includes(own) ? COUNTS : [...COUNTS, own].sort((a, b) => a - b);
+    return [{ value: 0, label: 'softness %' }, ...all.map((n) => ({ value: n, label: `${n} points` }))];
   });
   protected readonly line = computed(() => {
     const at = Array.from({ length: 81 }, (_, i) => -1 + i / 40);
@@ -124,13 +101,11 @@ export class CurveEditor {
     });
   });
 
-  protected choose(event: Event): void {
-    const count = Number((event.target as HTMLSelectElement).value);
+  protected choose(count: number): void {
     this.bent.emit(count ? curvePoints(this.shape(), count) : null);
   }
 
-  protected lift(index: number, event: Event): void {
-    const to = Number((event.target as HTMLInputElement).value);
+  protected lift(index: number, to: number): void {
     this.bent.emit(this.shape().points!.map((pct, i) => (i === index ? to : pct)));
   }
 }

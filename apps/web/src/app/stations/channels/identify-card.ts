@@ -17,6 +17,9 @@ import { hearsAir, type Control } from '@squallmark/core/parts';
 import { partsThat, stepSentence, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
 import { num, seconds } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
+import { Choice, type Option } from '../../kit/fields/choice';
+import { PickFile } from '../../kit/fields/pick-file';
+import { Travel } from '../../kit/fields/travel';
 import { Mark } from '../../kit/mark';
 import { BenchRun } from '../../state/bench-run';
 import { CaptureDesk } from '../../state/capture-desk';
@@ -26,7 +29,7 @@ import { RigStore } from '../../state/rig-store';
 /** Wiggle each control once, and the map is inferred: from the simulated rig under one's own hands, or from a recording. */
 @Component({
   selector: 'sq-identify-card',
-  imports: [MatButtonModule, Mark],
+  imports: [Choice, MatButtonModule, Mark, PickFile, Travel],
   providers: [BenchRun],
   templateUrl: './identify-card.html',
   styleUrl: './side-card.scss',
@@ -108,11 +111,11 @@ export class IdentifyCard {
     });
   }
 
-  protected move(control: Control, event: Event): void {
+  protected move(control: Control, position: number): void {
     const frame = this.bench.frame();
     if (frame && this.startMs !== null && this.touches.at(-1)?.control !== control.id)
       this.touches.push({ control: control.id, atMs: frame.tMs - this.startMs });
-    this.bench.setControl(control.id, Number((event.target as HTMLInputElement).value));
+    this.bench.setControl(control.id, position);
   }
 
   protected readonly step = ({ kind }: Control): number => controlStep(kind);
@@ -127,11 +130,8 @@ export class IdentifyCard {
     }
   }
 
-  protected async open(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (!file || !(await this.desk.open(file))) return;
+  protected async open(file: File): Promise<void> {
+    if (!(await this.desk.open(file))) return;
     this.busy.set(true);
     try {
       await this.fromDesk(file.name);
@@ -158,9 +158,15 @@ export class IdentifyCard {
     return controls.map((c) => this.name(c)).join(', ');
   }
 
+  protected either({ orElse }: FoundControl): Option<string | null>[] {
+    return [
+      { value: null, label: 'not said yet' },
+      ...orElse.map((control) => ({ value: control, label: this.name(control) })),
+    ];
+  }
+
   /** One of several alike is named by the user; the rows follow at once. */
-  protected choose(found: FoundControl, event: Event): void {
-    const control = (event.target as HTMLSelectElement).value;
+  protected choose(found: FoundControl, control: string | null): void {
     const transmitter = this.transmitter();
     if (!control || !transmitter) return;
     const edits = found.slots.map((channel) => ({ kind: 'shape' as const, transmitter, channel, change: { control } }));

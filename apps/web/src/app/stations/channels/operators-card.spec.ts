@@ -3,7 +3,8 @@ import { applyEdits, newPart, type Edit, type HandOver, type Rig } from '@squall
 import { SHELF } from '@squallmark/core/shelf';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { gimbalRig } from '../../../spec/rigs';
-import { buttonOf, enter, fieldOf, heard, listOf, openStore } from '../../../spec/store';
+import { KitOf, type TickHarness } from '../../../spec/harnesses';
+import { buttonOf, heard, openStore } from '../../../spec/store';
 import type { RigStore } from '../../state/rig-store';
 import { OperatorsCard } from './operators-card';
 
@@ -40,13 +41,18 @@ describe('two operators', () => {
   let fixture: ComponentFixture<OperatorsCard>;
   let store: RigStore;
   let said: string[];
+  let kit: KitOf;
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const handOver = (): HandOver | undefined => store.rig().handOvers[0];
-  const box = (channel: number) => fieldOf(host(), `Hand over channel ${channel}`);
+  const box = async (channel: number): Promise<TickHarness> => {
+    const fn = channel === 8 ? 'tilt' : 'pan';
+    return kit.tick(`Hand over channel ${channel} · GB ${fn}`);
+  };
   const open = async (rig: Rig): Promise<void> => {
     store = await openStore(rig);
     said = heard(store);
     fixture = TestBed.createComponent(OperatorsCard);
+    kit = new KitOf(fixture);
     await fixture.whenStable();
   };
   const press = async (name: string): Promise<void> => {
@@ -69,24 +75,24 @@ describe('two operators', () => {
 
     it('have the channels that are ticked, each on a channel of its own', async () => {
       await press('Set up two operators');
-      expect(box(8).checked).toBe(true);
-      box(9).click();
+      expect(await (await box(8)).isOn()).toBe(true);
+      await (await box(9)).turn();
       await fixture.whenStable();
       expect(handOver()!.channels.map((c) => c.channel)).toEqual([8, 9]);
       expect(new Set(handOver()!.channels.map((c) => c.takes)).size).toBe(2);
-      box(8).click();
+      await (await box(8)).turn();
       await fixture.whenStable();
       expect(handOver()!.channels.map((c) => c.channel)).toEqual([9]);
     });
 
     it('hand over by the switch that is chosen, or by none', async () => {
       await press('Set up two operators');
-      const pick = listOf(host(), 'Switch that hands over');
-      const names = [...pick.options].map((o) => o.value);
-      expect(names[0]).toBe('');
-      enter(host(), 'Switch that hands over', names.at(-1)!);
-      expect(handOver()!.control).toBe(names.at(-1));
-      enter(host(), 'Switch that hands over', '');
+      const pick = await kit.choice('Switch that hands over');
+      const names = await pick.options();
+      expect(names[0]).toBe('none yet');
+      await pick.choose(names.at(-1)!);
+      expect(`switch ${handOver()!.control}`).toBe(names.at(-1));
+      await pick.choose('none yet');
       expect(handOver()!.control).toBeNull();
     });
 

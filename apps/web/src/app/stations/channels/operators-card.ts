@@ -3,6 +3,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { setUpTwoOperators } from '@squallmark/core/channels';
 import { hasControls } from '@squallmark/core/parts';
 import { labelOf, partsThat, sheetOf, type HandOver } from '@squallmark/core/rig';
+import { Choice, type Option } from '../../kit/fields/choice';
+import { Tick } from '../../kit/fields/tick';
 import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
 import { RigStore } from '../../state/rig-store';
@@ -10,7 +12,7 @@ import { RigStore } from '../../state/rig-store';
 /** The second transmitter: which channels it may have, by which switch, and whether it gets through. */
 @Component({
   selector: 'sq-operators-card',
-  imports: [MatButtonModule, Mark],
+  imports: [Choice, MatButtonModule, Mark, Tick],
   template: `<div class="top">
       <h2>Two operators</h2>
       <button class="shut" type="button" aria-label="Close two operators" (click)="shut.emit()">×</button>
@@ -23,27 +25,18 @@ import { RigStore } from '../../state/rig-store';
           <span class="m">{{ why }}</span>
         }
       </p>
-      <h3>Handed over by</h3>
-      <label
-        >switch
-        <select aria-label="Switch that hands over" (change)="setSwitch(h, $event)">
-          <option value="" [selected]="!h.control">none yet</option>
-          @for (c of switches(); track c.id) {
-            <option [value]="c.id" [selected]="c.id === h.control">{{ c.label }}</option>
-          }
-        </select>
-      </label>
+      <h3>Handed over</h3>
+      <sq-choice
+        label="Switch that hands over"
+        [options]="switches()"
+        [value]="h.control"
+        (chosen)="setSwitch(h, $event)"
+      />
       <h3>Channels {{ name(h.to) }} may have</h3>
       @for (r of rows(); track r.channel) {
-        <label
-          ><span>{{ r.channel }} · {{ r.text }}</span
-          ><input
-            type="checkbox"
-            [checked]="r.takes !== null"
-            [disabled]="r.flies"
-            [attr.aria-label]="'Hand over channel ' + r.channel"
-            (change)="toggle(h, r.channel)"
-        /></label>
+        <sq-tick [on]="r.takes !== null" [disabled]="r.flies" (turned)="toggle(h, r.channel)"
+          ><span class="sr">Hand over channel </span>{{ r.channel }} · {{ r.text }}</sq-tick
+        >
         @if (r.takes !== null) {
           <p class="m s">takes channel {{ r.takes }}: {{ r.control }}</p>
         }
@@ -78,10 +71,11 @@ export class OperatorsCard {
     const link = this.result()?.analysis.channels.handOvers[0];
     return link?.breaks ?? null;
   });
-  protected readonly switches = computed(() => {
+  protected readonly switches = computed((): Option<string | null>[] => {
     const from = this.handOver()?.from;
     const controls = from === undefined ? [] : sheetOf(this.store.rig(), from).controls;
-    return controls.filter((c) => c.kind === 'switch2' || c.kind === 'switch3');
+    const switches = controls.filter((c) => c.kind === 'switch2' || c.kind === 'switch3');
+    return [{ value: null, label: 'none yet' }, ...switches.map(({ id, label }) => ({ value: id, label }))];
   });
   protected readonly rows = computed(() =>
     (this.result()?.analysis.channels.rows ?? [])
@@ -111,8 +105,7 @@ export class OperatorsCard {
       this.store.say("No wish is the camera operator's yet: say so at Brief, or tick channels here");
   }
 
-  protected setSwitch(handOver: HandOver, event: Event): void {
-    const control = (event.target as HTMLSelectElement).value || null;
+  protected setSwitch(handOver: HandOver, control: string | null): void {
     this.store.do([{ kind: 'handOver', handOver: { ...handOver, control } }]);
   }
 

@@ -3,7 +3,8 @@ import { analyse } from '@squallmark/core/analysis';
 import type { Shaping } from '@squallmark/core/rig';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { gimbalRig } from '../../../spec/rigs';
-import { enter, fieldOf, heard, openStore } from '../../../spec/store';
+import { ChoiceHarness, EntryHarness, KitOf } from '../../../spec/harnesses';
+import { heard, openStore } from '../../../spec/store';
 import type { RigStore } from '../../state/rig-store';
 import { RowCard } from './row-card';
 
@@ -11,6 +12,7 @@ describe('the card of a channel', () => {
   let fixture: ComponentFixture<RowCard>;
   let store: RigStore;
   let said: string[];
+  let kit: KitOf;
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const shaping = (channel = 8): Shaping => store.rig().shaping.find((s) => s.channel === channel)!;
   const show = async (channel = 8, position = 0): Promise<void> => {
@@ -20,9 +22,10 @@ describe('the card of a channel', () => {
     await fixture.whenStable();
   };
   const set = async (name: string, value: string): Promise<void> => {
-    enter(host(), name, value);
+    await (await kit.entry(name)).enter(value);
     await show();
   };
+  const has = (name: string): Promise<boolean> => kit.has(EntryHarness, name);
   /** Name and figure of each stage on the way through. */
   const stages = (): Record<string, string> => {
     const list = host().querySelector('dl')!;
@@ -35,6 +38,7 @@ describe('the card of a channel', () => {
     store = await openStore(gimbalRig());
     said = heard(store);
     fixture = TestBed.createComponent(RowCard);
+    kit = new KitOf(fixture);
     await show();
   });
 
@@ -49,15 +53,15 @@ describe('the card of a channel', () => {
   it('names the window instead of a figure where there are windows', async () => {
     await show(10, 1);
     expect(Object.values(stages())).toContain('hold heading');
-    expect(() => fieldOf(host(), 'low °')).toThrow('no field');
+    expect(host().textContent).not.toContain('What it should reach');
   });
 
   it.each([
-    ['share of travel %', 'sharePct', '80', 80],
-    ['shift %', 'shiftPct', '-10', -10],
-    ['softness %', 'softPct', '35', 35],
-    ['trim µs', 'subTrimUs', '12', 12],
-    ['end to end s', 'endToEndS', '2', 2],
+    ['share of travel', 'sharePct', '80', 80],
+    ['shift', 'shiftPct', '-10', -10],
+    ['softness', 'softPct', '35', 35],
+    ['trim', 'subTrimUs', '12', 12],
+    ['end to end', 'endToEndS', '2', 2],
   ] as const)('sets %s, as a step that undo takes back', async (name, field, typed, value) => {
     const before = shaping();
     await set(name, typed);
@@ -67,24 +71,22 @@ describe('the card of a channel', () => {
   });
 
   it.each([
-    ['share of travel %', '400', 'sharePct: -125…125'],
-    ['dead band %', '-1', 'deadBandPct: 0…50'],
-    ['trim µs', 'much', 'subTrimUs: -200…200'],
-    ['speed %', '1', "speedPct: 5…100, or empty for the maker's"],
-    ['low µs', '90', "lowUs: 800…2200, or empty for the maker's"],
-  ])('keeps the last good figure of %s when given %s', async (name, typed, why) => {
+    ['share of travel', '400', '−125 to 125 %; 100 is kept'],
+    ['dead band', '-1', '0 to 50 %; 0 is kept'],
+    ['trim', 'much', 'A figure belongs here'],
+    ['speed', '1', '5 to 100 %; maker is kept'],
+  ])('keeps the last good figure of %s when given %s, and says why', async (name, typed, why) => {
     const before = store.rig();
     await set(name, typed);
     expect(store.rig()).toBe(before);
-    expect(said[0]).toContain(why);
-    expect(said[0]).toContain('the last good figure is kept');
+    expect(await (await kit.entry(name)).why()).toBe(why);
   });
 
   it('bends the end points to the angles that are wanted, and the way through agrees', async () => {
     await show(8, 1);
-    const high = fieldOf(host(), 'high °');
-    const wanted = high.valueAsNumber - 20;
-    enter(host(), 'high °', String(wanted));
+    const high = await kit.entry('high');
+    const wanted = Number(await high.shown()) - 20;
+    await high.enter(String(wanted));
     await show(8, 1);
     expect(shaping().highUs).toBeLessThan(2000);
     expect(shaping().lowUs).toBe(1000);
@@ -94,37 +96,42 @@ describe('the card of a channel', () => {
 
   it('refuses ends that cross', async () => {
     const before = shaping();
-    await set('low °', '999');
+    await set('low', '999');
     expect(shaping()).toEqual(before);
     expect(said).toEqual(['The low end must lie below the high one; nothing is changed']);
   });
 
   it('sets the device and gives a figure back to its maker', async () => {
     const setup = () => store.rig().bindings.find((b) => b.fn === 'tilt')!;
-    await set('speed %', '60');
+    await set('speed', '60');
     expect(setup().speedPct).toBe(60);
-    await set('speed %', '');
+    await set('speed', '');
     expect(setup()).not.toHaveProperty('speedPct', 60);
-    fieldOf(host(), 'turned round').click();
+    const turned = await kit.tick('turned round');
+    await turned.turn();
     await show();
     expect(setup().reverse).toBe(true);
-    expect(fieldOf(host(), 'turned round').checked).toBe(true);
+    expect(await turned.isOn()).toBe(true);
   });
 
   it('sets what the receiver does without radio, its width, and nothing again', async () => {
-    const [name, width] = ['Fail-safe of this slot', 'Fail-safe width, µs'];
+    const width = 'Fail-safe width';
     const set8 = () => store.rig().failSafes.find((f) => f.slot === 8);
-    expect(() => fieldOf(host(), width)).toThrow('no field');
-    await set(name, 'value');
+    const choose = async (does: string): Promise<void> => {
+      await (await kit.choice('Fail-safe of this slot')).choose(does);
+      await show();
+    };
+    expect(await has(width)).toBe(false);
+    await choose('goes to');
     expect(set8()).toMatchObject({ receiver: 'RX', does: 'value', valueUs: 1500 });
     await set(width, '1200');
     expect(set8()).toMatchObject({ valueUs: 1200 });
     await set(width, '300');
-    expect(said).toEqual(['A fail-safe lies between 800 and 2200 µs; the last good one is kept']);
+    expect(await (await kit.entry(width)).why()).toBe('800 to 2\u202f200 µs; 1200 is kept');
     expect(set8()).toMatchObject({ valueUs: 1200 });
-    await set(name, 'hold');
+    await choose('stays');
     expect(set8()).toEqual({ receiver: 'RX', slot: 8, does: 'hold' });
-    await set(name, '');
+    await choose('not set');
     expect(store.rig().failSafes).toEqual([]);
   });
 
@@ -137,8 +144,9 @@ describe('the card of a channel', () => {
     store.do([{ kind: 'unbind', part: 'GB', fn: 'tilt' }]);
     await show();
     expect(host().querySelector('dl')).toBeNull();
-    expect(() => fieldOf(host(), 'speed %')).toThrow('no field');
-    await set('share of travel %', '70');
+    expect(await has('speed')).toBe(false);
+    expect(await kit.has(ChoiceHarness, 'Curve by')).toBe(true);
+    await set('share of travel', '70');
     expect(shaping().sharePct).toBe(70);
   });
 });

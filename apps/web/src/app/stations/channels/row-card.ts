@@ -10,32 +10,43 @@ import {
 import { hearsAir, isWindowed } from '@squallmark/core/parts';
 import { WIDTHS_US, partsThat, type EditOf, type FailSafe } from '@squallmark/core/rig';
 import { micros, num } from '@squallmark/core/units';
+import { Choice, type Option } from '../../kit/fields/choice';
+import { FigureField } from '../../kit/fields/figure';
+import { Span } from '../../kit/fields/span';
+import { Tick } from '../../kit/fields/tick';
 import { RigStore } from '../../state/rig-store';
 import { CurveEditor } from './curve-editor';
 
 type ShapeField = 'sharePct' | 'shiftPct' | 'softPct' | 'deadBandPct' | 'subTrimUs' | 'endToEndS';
 type TuneField = 'speedPct' | 'deadBandPct' | 'smoothingMs' | 'lowUs' | 'highUs';
 
-const SHAPES: { field: ShapeField; label: string; unset: number; least: number; most: number }[] = [
-  { field: 'sharePct', label: 'share of travel %', unset: 100, least: -125, most: 125 },
-  { field: 'shiftPct', label: 'shift %', unset: 0, least: -100, most: 100 },
-  { field: 'softPct', label: 'softness %', unset: 0, least: -100, most: 100 },
-  { field: 'deadBandPct', label: 'dead band %', unset: 0, least: 0, most: 50 },
-  { field: 'subTrimUs', label: 'trim µs', unset: 0, least: -200, most: 200 },
-  { field: 'endToEndS', label: 'end to end s', unset: 0, least: 0, most: 25 },
+const SHAPES: { field: ShapeField; label: string; unit: string; unset: number; least: number; most: number }[] = [
+  { field: 'sharePct', label: 'share of travel', unit: '%', unset: 100, least: -125, most: 125 },
+  { field: 'shiftPct', label: 'shift', unit: '%', unset: 0, least: -100, most: 100 },
+  { field: 'softPct', label: 'softness', unit: '%', unset: 0, least: -100, most: 100 },
+  { field: 'deadBandPct', label: 'dead band', unit: '%', unset: 0, least: 0, most: 50 },
+  { field: 'subTrimUs', label: 'trim', unit: 'µs', unset: 0, least: -200, most: 200 },
+  { field: 'endToEndS', label: 'end to end', unit: 's', unset: 0, least: 0, most: 25 },
 ];
-const TUNES: { field: TuneField; label: string; least: number; most: number }[] = [
-  { field: 'speedPct', label: 'speed %', least: 5, most: 100 },
-  { field: 'deadBandPct', label: 'dead band %', least: 0, most: 50 },
-  { field: 'smoothingMs', label: 'smooth ms', least: 0, most: 2000 },
-  { field: 'lowUs', label: 'low µs', ...WIDTHS_US },
-  { field: 'highUs', label: 'high µs', ...WIDTHS_US },
+const TUNES: { field: TuneField; label: string; unit: string; least: number; most: number }[] = [
+  { field: 'speedPct', label: 'speed', unit: '%', least: 5, most: 100 },
+  { field: 'deadBandPct', label: 'dead band', unit: '%', least: 0, most: 50 },
+  { field: 'smoothingMs', label: 'smooth', unit: 'ms', least: 0, most: 2000 },
+  { field: 'lowUs', label: 'low', unit: 'µs', ...WIDTHS_US },
+  { field: 'highUs', label: 'high', unit: 'µs', ...WIDTHS_US },
+];
+
+const FAIL_SAFES: Option<FailSafe['does'] | null>[] = [
+  { value: null, label: 'not set' },
+  { value: 'hold', label: 'stays' },
+  { value: 'value', label: 'goes to' },
+  { value: 'none', label: 'silent' },
 ];
 
 /** Everything about one channel: the way through it now, what is wanted of it, how transmitter and device are set. */
 @Component({
   selector: 'sq-row-card',
-  imports: [CurveEditor],
+  imports: [Choice, CurveEditor, FigureField, Span, Tick],
   templateUrl: './row-card.html',
   styleUrl: './side-card.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -47,6 +58,8 @@ export class RowCard {
   readonly position = input.required<number>();
   readonly shut = output();
 
+  protected readonly widths = WIDTHS_US;
+  protected readonly failSafes = FAIL_SAFES;
   protected readonly shapes = SHAPES;
   protected readonly tunes = TUNES;
   protected readonly move = computed(() => this.row().moves[0]);
@@ -111,24 +124,22 @@ export class RowCard {
     return this.shaping()?.[field] ?? unset;
   }
 
-  protected tuneValue({ field }: (typeof TUNES)[number]): number | '' {
-    return this.move()?.setup[field] ?? '';
+  protected tuneValue({ field }: (typeof TUNES)[number]): number | null {
+    return this.move()?.setup[field] ?? null;
   }
 
-  protected setShape({ field, least, most }: (typeof SHAPES)[number], event: Event): void {
-    const value = (event.target as HTMLInputElement).valueAsNumber;
-    if (!(value >= least && value <= most))
-      return this.store.say(`${field}: ${least}…${most}; the last good figure is kept`);
+  protected setShape({ field }: (typeof SHAPES)[number], value: number): void {
     this.shape({ [field]: value }, field);
   }
 
-  protected setTune({ field, least, most }: (typeof TUNES)[number], event: Event): void {
-    const text = (event.target as HTMLInputElement).value;
-    const value = text === '' ? null : Number(text);
-    if (value !== null && !(value >= least && value <= most))
-      return this.store.say(`${field}: ${least}…${most}, or empty for the maker's; the last good figure is kept`);
+  protected setTune({ field }: (typeof TUNES)[number], value: number | null): void {
     const move = this.move();
     if (move) this.store.do([{ kind: 'tune', part: move.part, fn: move.fn.id, change: { [field]: value } }]);
+  }
+
+  /** An end pulled along: one step of undo for one pull. */
+  protected moveEnd(end: 'lowUs' | 'highUs', us: number): void {
+    this.shape({ [end]: us }, end);
   }
 
   /** Lifting a point goes on being one step; another number of points is a step of its own. */
@@ -144,33 +155,22 @@ export class RowCard {
   }
 
   /** End points of the channel for a wanted range of the function. */
-  protected want(end: 'low' | 'high', event: Event): void {
+  protected want(end: 'low' | 'high', value: number): void {
     const way = this.way();
     const range = this.range();
-    const value = (event.target as HTMLInputElement).valueAsNumber;
-    if (!way || !range || Number.isNaN(value)) return;
+    if (!way || !range) return;
     const ends = endPointsFor(way, end === 'low' ? value : range.low, end === 'high' ? value : range.high);
     if (ends && ends.lowUs < ends.highUs) this.shape(ends, `want-${end}`);
     else this.store.say('The low end must lie below the high one; nothing is changed');
   }
 
-  protected setFailSafe(event: Event): void {
-    const does = (event.target as HTMLSelectElement).value as FailSafe['does'] | '';
+  protected setFailSafe(does: FailSafe['does'] | null): void {
     const receiver = this.receiver();
-    if (does === '' && receiver)
-      this.store.do([{ kind: 'noFailSafe', receiver: receiver.id, slot: this.row().channel }]);
-    if (does === '') return;
-    this.putFailSafe({ does, ...(does === 'value' ? { valueUs: this.failSafe()?.valueUs ?? 1500 } : {}) });
+    if (does) this.putFailSafe({ does, ...(does === 'value' ? { valueUs: this.failSafe()?.valueUs ?? 1500 } : {}) });
+    else if (receiver) this.store.do([{ kind: 'noFailSafe', receiver: receiver.id, slot: this.row().channel }]);
   }
 
-  protected setFailSafeUs(event: Event): void {
-    const valueUs = (event.target as HTMLInputElement).valueAsNumber;
-    if (valueUs >= WIDTHS_US.least && valueUs <= WIDTHS_US.most) this.putFailSafe({ does: 'value', valueUs });
-    else
-      this.store.say(`A fail-safe lies between ${WIDTHS_US.least} and ${WIDTHS_US.most} µs; the last good one is kept`);
-  }
-
-  private putFailSafe(set: Pick<FailSafe, 'does' | 'valueUs'>): void {
+  protected putFailSafe(set: Pick<FailSafe, 'does' | 'valueUs'>): void {
     const receiver = this.receiver();
     if (receiver)
       this.store.do([{ kind: 'failSafe', failSafe: { receiver: receiver.id, slot: this.row().channel, ...set } }]);

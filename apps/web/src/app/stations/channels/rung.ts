@@ -3,6 +3,7 @@ import type { LadderRow } from '@squallmark/core/channels';
 import { rowNow, snapUs } from '@squallmark/core/channels';
 import { PULSE, clampPulseUs } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
+import { Travel } from '../../kit/fields/travel';
 
 const WIDTH = 300;
 const SPAN = PULSE.mostUs - PULSE.leastUs;
@@ -23,6 +24,7 @@ interface Handle {
 /** One rung of the ladder: windows or travel, end points, and the needle of now. The needle is a slider. */
 @Component({
   selector: 'sq-rung',
+  imports: [Travel],
   template: `<svg [attr.viewBox]="'0 0 ' + width + ' 28'" preserveAspectRatio="none" aria-hidden="true">
       <path [attr.d]="'M0 27.5H' + width" stroke="var(--hair)" />
       @for (w of windows(); track $index) {
@@ -54,14 +56,11 @@ interface Handle {
       }
     }
     @if (row().control; as control) {
-      <input
-        type="range"
-        min="-1"
-        max="1"
+      <sq-travel
+        [label]="'Channel ' + row().channel + ': ' + control.label + ' position'"
         [step]="step()"
         [value]="position()"
-        [attr.aria-label]="'Channel ' + row().channel + ': ' + control.label + ' position'"
-        (input)="move($event)"
+        (moved)="moved.emit($event)"
       />
     }
     @for (h of handles(); track h.title) {
@@ -83,6 +82,10 @@ interface Handle {
       position: relative;
       min-width: 200px;
     }
+    /* on the chosen row travel and windows stand out of its tint */
+    :host(.chosen) {
+      --harbour-tint: var(--panel);
+    }
     svg {
       display: block;
       width: 100%;
@@ -96,11 +99,9 @@ interface Handle {
       white-space: nowrap;
       pointer-events: none;
     }
-    input {
+    sq-travel {
       position: absolute;
       inset: 0;
-      width: 100%;
-      margin: 0;
       opacity: 0;
       cursor: ew-resize;
     }
@@ -141,11 +142,12 @@ interface Handle {
         left: 16px;
       }
     }
-    :host:has(input:focus-visible) {
+    :host:has(:focus-visible) {
       outline: 2px solid var(--harbour);
       outline-offset: 1px;
     }
   `,
+  host: { '[class.chosen]': 'edges()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Rung {
@@ -196,10 +198,6 @@ export class Rung {
     );
     return [...ends, ...inner];
   });
-
-  protected move(event: Event): void {
-    this.moved.emit(Number((event.target as HTMLInputElement).value));
-  }
 
   protected grab(event: PointerEvent): void {
     (event.target as HTMLElement).setPointerCapture(event.pointerId);

@@ -1,8 +1,11 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { SENSE_NAMES, USUAL, senseText, type Guess, type Sense, type SenseKind } from '@squallmark/core/captures';
 import { count, groups3, num } from '@squallmark/core/units';
+import { Choice } from '../../kit/fields/choice';
+import { PickFile } from '../../kit/fields/pick-file';
 import { Mark } from '../../kit/mark';
 import { fileStem, saveFile } from '../../kit/save-file';
 import { CaptureDesk } from '../../state/capture-desk';
@@ -20,7 +23,7 @@ const FAR_NS = 5e7;
 /** A recorded line over time with its frames under it, down to the bit. Open a file, or record the simulated rig. */
 @Component({
   selector: 'sq-signal-view',
-  imports: [MatButtonModule, Mark],
+  imports: [Choice, MatButtonModule, MatProgressBarModule, Mark, PickFile],
   templateUrl: './signal-view.html',
   styleUrl: './signal-view.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -32,7 +35,7 @@ export class SignalView {
   readonly shut = output();
   private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('canvas');
 
-  protected readonly kinds = KINDS.map((kind) => ({ kind, name: SENSE_NAMES[kind] }));
+  protected readonly kinds = KINDS.map((kind) => ({ value: kind, label: SENSE_NAMES[kind] }));
   protected readonly line = signal(0);
   protected readonly guesses = signal<Guess[]>([]);
   protected readonly sense = signal<Sense | null>(null);
@@ -105,11 +108,8 @@ export class SignalView {
     return values.map((v) => num(v)).join(' ');
   }
 
-  protected async open(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (file && (await this.desk.open(file))) await this.choose(this.busiest());
+  protected async open(file: File): Promise<void> {
+    if (await this.desk.open(file)) await this.choose(this.busiest());
   }
 
   protected async record(): Promise<void> {
@@ -138,8 +138,8 @@ export class SignalView {
     this.whole();
   }
 
-  protected async takeAs(event: Event): Promise<void> {
-    const kind = (event.target as HTMLSelectElement).value as SenseKind;
+  protected async takeAs(kind: SenseKind | null): Promise<void> {
+    if (!kind) return;
     await this.readAs(this.guesses().find((g) => g.sense.kind === kind)?.sense ?? USUAL[kind]);
   }
 

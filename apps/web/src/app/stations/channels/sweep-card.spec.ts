@@ -3,7 +3,8 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { BenchFrame } from '@squallmark/core/bench';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { gimbalRig } from '../../../spec/rigs';
-import { buttonOf, enter, listOf, openStore } from '../../../spec/store';
+import { KitOf } from '../../../spec/harnesses';
+import { buttonOf, openStore } from '../../../spec/store';
 import { BenchRun } from '../../state/bench-run';
 import type { RigStore } from '../../state/rig-store';
 import { SweepCard } from './sweep-card';
@@ -29,6 +30,7 @@ class HandBench {
 describe('the sweep for windows', () => {
   let fixture: ComponentFixture<SweepCard>;
   let store: RigStore;
+  let kit: KitOf;
   let bench: HandBench;
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const frame = async (tMs: number, shows = 'follow nose'): Promise<void> => {
@@ -67,16 +69,16 @@ describe('the sweep for windows', () => {
     TestBed.overrideComponent(SweepCard, { set: { providers: [{ provide: BenchRun, useValue: bench }] } });
     store = await openStore(gimbalRig());
     fixture = TestBed.createComponent(SweepCard);
+    kit = new KitOf(fixture);
     await fixture.whenStable();
   });
 
-  it('offers the functions that have windows and a control, and no others', () => {
-    const names = [...listOf(host(), 'Function to sweep').options].map((o) => o.textContent.trim());
-    expect(names).toEqual(['GB mode']);
+  it('offers the functions that have windows and a control, and no others', async () => {
+    expect(await (await kit.choice('Function to sweep')).options()).toEqual(['GB mode']);
   });
 
   it('runs the channel up and down, shows what the device does, and counts the taps', async () => {
-    enter(host(), 'Pace of the sweep', '8');
+    await (await kit.toggle('Pace of the sweep')).choose('8 s each way');
     await press('Start the sweep');
     await frame(0);
     await frame(4000, 'hold heading');
@@ -90,7 +92,7 @@ describe('the sweep for windows', () => {
   });
 
   it('finds the edges with the delay of the eye taken off by the two ways', async () => {
-    enter(host(), 'Pace of the sweep', '8');
+    await (await kit.toggle('Pace of the sweep')).choose('8 s each way');
     await press('Start the sweep');
     await sweep();
     const windows = found();
@@ -100,10 +102,11 @@ describe('the sweep for windows', () => {
   });
 
   it('puts what was found on the sheet under the names that are typed, as one step', async () => {
-    enter(host(), 'Pace of the sweep', '8');
+    await (await kit.toggle('Pace of the sweep')).choose('8 s each way');
     await press('Start the sweep');
     await sweep();
-    for (const [i, name] of ['low', 'middle', 'high'].entries()) enter(host(), `Name of window ${i + 1}`, name);
+    for (const [i, name] of ['low', 'middle', 'high'].entries())
+      await (await kit.entry(`Name of window ${i + 1}`)).type(name);
     let shut = 0;
     fixture.componentInstance.shut.subscribe(() => shut++);
     await press("Put them on the part's sheet");

@@ -5,6 +5,9 @@ import { sheetWithWindows, sweptWindows, type SweptWindows } from '@squallmark/c
 import { isWindowed } from '@squallmark/core/parts';
 import { sheetOf } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
+import { Choice } from '../../kit/fields/choice';
+import { Toggle } from '../../kit/fields/toggle';
+import { WordsField } from '../../kit/fields/words';
 import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
@@ -17,7 +20,7 @@ const WAYS_S = [20, 8] as const;
 /** For a device with thin papers: a slow sweep of one channel, a tap at each change, and its windows are known. */
 @Component({
   selector: 'sq-sweep-card',
-  imports: [MatButtonModule, Mark],
+  imports: [Choice, MatButtonModule, Mark, Toggle, WordsField],
   providers: [BenchRun],
   templateUrl: './sweep-card.html',
   styleUrl: './side-card.scss',
@@ -46,7 +49,8 @@ export class SweepCard {
   );
   private readonly wanted = signal<string | null>(null);
   protected readonly chosen = computed(() => this.choices().find((c) => c.id === this.wanted()) ?? this.choices()[0]);
-  protected readonly ways = WAYS_S;
+  protected readonly ways = WAYS_S.map((s) => ({ value: s, label: `${s} s each way` }));
+  protected readonly names = computed(() => this.choices().map(({ id, label }) => ({ value: id, label })));
   protected readonly wayS = signal<number>(WAYS_S[0]);
   protected readonly running = signal(false);
   protected readonly taps = signal<number[]>([]);
@@ -78,13 +82,9 @@ export class SweepCard {
     });
   }
 
-  protected choose(event: Event): void {
-    this.wanted.set((event.target as HTMLSelectElement).value);
+  protected choose(id: string): void {
+    this.wanted.set(id);
     this.swept.set(null);
-  }
-
-  protected pace(event: Event): void {
-    this.wayS.set(Number((event.target as HTMLSelectElement).value));
   }
 
   protected start(): void {
@@ -127,8 +127,7 @@ export class SweepCard {
     this.labels.set(swept.windows.map((_, i) => `place ${i + 1}`));
   }
 
-  protected label(index: number, event: Event): void {
-    const text = (event.target as HTMLInputElement).value;
+  protected label(index: number, text: string): void {
     this.labels.update((all) => all.map((l, i) => (i === index ? text : l)));
   }
 

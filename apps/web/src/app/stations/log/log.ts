@@ -1,26 +1,39 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { format, parseISO } from 'date-fns';
 import { from, merge, switchMap } from 'rxjs';
+import { Choice, type Option } from '../../kit/fields/choice';
+import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
+import { CellOf, type Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { RigVault, type EntryKind, type LogEntry } from '../../state/rig-vault';
 
-const KINDS: { kind: EntryKind | 'all'; label: string }[] = [
-  { kind: 'all', label: 'everything' },
-  { kind: 'change', label: 'changes' },
-  { kind: 'wake', label: 'wake' },
-  { kind: 'proof', label: 'proof' },
-  { kind: 'note', label: 'notes' },
-  { kind: 'file', label: 'files' },
+const KINDS: Option<EntryKind | 'all'>[] = [
+  { value: 'all', label: 'everything' },
+  { value: 'change', label: 'changes' },
+  { value: 'wake', label: 'wake' },
+  { value: 'proof', label: 'proof' },
+  { value: 'note', label: 'notes' },
+  { value: 'file', label: 'files' },
+];
+
+type Line = LogEntry & { time: string };
+
+const COLUMNS: Column<Line>[] = [
+  { id: 'time', head: 'At', small: true, text: (e) => e.time },
+  { id: 'kind', head: 'Kind', small: true, text: (e) => e.kind },
+  { id: 'text', head: 'What', width: '100%' },
+  { id: 'rev', head: 'Revision', small: true, text: (e) => `rev ${e.revision}` },
 ];
 
 /** What was done, changed, seen? */
 @Component({
   selector: 'sq-log',
-  imports: [FindingsDock, MatButtonModule],
+  imports: [CellOf, Choice, FindingsDock, MatButtonModule, Table, WordsField],
   templateUrl: './log.html',
   styleUrl: './log.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,11 +47,14 @@ export class Log {
       initialValue: [] as LogEntry[],
     },
   );
+  private readonly field = viewChild.required(WordsField);
+  protected readonly columns = COLUMNS;
+  protected readonly idOf = (line: Line): unknown => line.id;
   protected readonly kinds = KINDS;
   protected readonly kind = signal<EntryKind | 'all'>('all');
   protected readonly days = computed(() => {
     const shown = this.all().filter((e) => this.kind() === 'all' || e.kind === this.kind());
-    const days = new Map<string, (LogEntry & { time: string })[]>();
+    const days = new Map<string, Line[]>();
     for (const entry of [...shown].reverse()) {
       const at = parseISO(entry.at);
       const day = format(at, 'EEEE d MMMM yyyy');
@@ -48,14 +64,15 @@ export class Log {
   });
 
   constructor() {
-    inject(Keys).use([{ key: 'n', text: 'write a note', run: () => document.getElementById('note')?.focus() }]);
+    inject(Keys).use([{ key: 'n', text: 'write a note', run: () => this.field().focus() }]);
   }
 
-  protected note(event: Event, field: HTMLInputElement): void {
+  protected note(event: Event): void {
     event.preventDefault();
-    const text = field.value.trim();
+    const field = this.field();
+    const text = field.read();
     if (!text) return field.focus();
     this.store.note('note', text);
-    field.value = '';
+    field.clear();
   }
 }

@@ -1,15 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { ResourceView } from '@squallmark/core/loom';
+import type { BoardSetting, ResourceView } from '@squallmark/core/loom';
 import { labelOf } from '@squallmark/core/rig';
 import { groupBy } from '@squallmark/core/units';
+import type { Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { AnalysisStore } from '../../state/analysis';
 import { RigStore } from '../../state/rig-store';
+
+const COLUMNS: Column<BoardSetting>[] = [
+  { id: 'setting', head: 'Setting', text: (s) => s.text },
+  { id: 'undo', head: 'Undo first', small: true, text: (s) => s.undoFirst.join(', ') || 'nothing' },
+];
 
 /** Serial ports and pads of every controller: who holds what, what is plugged in, and the settings list that follows. */
 @Component({
   selector: 'sq-board-plan',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, Table],
   template: `
     <section aria-label="Board plan">
       @for (board of boards(); track board.part) {
@@ -63,22 +70,7 @@ import { RigStore } from '../../state/rig-store';
       }
       @if (settings().length) {
         <h2 class="h">To set, port by port</h2>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Setting</th>
-              <th scope="col">Undo first</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (s of settings(); track s.part + s.text) {
-              <tr>
-                <td>{{ s.text }}</td>
-                <td class="m">{{ s.undoFirst.join(', ') || 'nothing' }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <sq-table caption="Settings of the ports" [rows]="settings()" [columns]="columns" />
         <p class="m s">Save, read back, then go on. Configure on USB power, run on the pack.</p>
       }
     </section>
@@ -91,6 +83,7 @@ export class BoardPlan {
   private readonly loom = inject(AnalysisStore).result;
   readonly choose = output<string>();
 
+  protected readonly columns = COLUMNS;
   protected readonly settings = computed(() => this.loom()?.analysis.loom.settings ?? []);
   protected readonly boards = computed(() =>
     [...groupBy(this.loom()?.analysis.loom.board ?? [], (r) => r.part)].map(([part, all]) => ({

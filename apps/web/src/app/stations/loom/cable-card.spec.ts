@@ -4,7 +4,8 @@ import { applyEdits, newPart, type Cable, type Edit } from '@squallmark/core/rig
 import { SHELF } from '@squallmark/core/shelf';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { gimbalRig } from '../../../spec/rigs';
-import { buttonOf, enter, fieldOf, heard, listOf, openStore } from '../../../spec/store';
+import { KitOf } from '../../../spec/harnesses';
+import { buttonOf, openStore } from '../../../spec/store';
 import type { RigStore } from '../../state/rig-store';
 import { CableCard } from './cable-card';
 
@@ -29,7 +30,7 @@ function serialRig() {
 describe('the card of a cable', () => {
   let fixture: ComponentFixture<CableCard>;
   let store: RigStore;
-  let said: string[];
+  let kit: KitOf;
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const cable = (id = 'C2'): Cable => store.rig().cables.find((c) => c.id === id)!;
   const show = async (id = 'C2'): Promise<void> => {
@@ -42,14 +43,14 @@ describe('the card of a cable', () => {
 
   beforeEach(async () => {
     store = await openStore(serialRig());
-    said = heard(store);
     fixture = TestBed.createComponent(CableCard);
+    kit = new KitOf(fixture);
     await show();
   });
 
-  it('sets the gauge and the length of every wire of it', () => {
-    enter(host(), 'gauge', '22');
-    enter(host(), 'length', '310');
+  it('sets the gauge and the length of every wire of it', async () => {
+    await (await kit.choice('gauge')).choose('22 AWG');
+    await (await kit.entry('length')).type('310');
     expect(cable().wires.map((w) => [w.gaugeAwg, w.lengthMm])).toEqual([
       [22, 310],
       [22, 310],
@@ -57,22 +58,31 @@ describe('the card of a cable', () => {
     expect(cable('C1').wires.map((w) => w.lengthMm)).toEqual([200, 200]);
   });
 
-  it('takes a length that is typed as one step', () => {
-    for (const text of ['3', '32', '320']) enter(host(), 'length', text);
+  it('takes a length that is typed as one step', async () => {
+    const length = await kit.entry('length');
+    for (const text of ['3', '32', '320']) await length.type(text);
     store.undo();
     expect(cable().wires[0]!.lengthMm).toBe(150);
   });
 
-  it.each(['0', '-4', '20001', ''])('keeps the last good length when given "%s"', (text) => {
-    enter(host(), 'length', text);
-    expect(said[0]).toBe('A wire is 1 to 20 000 mm long');
+  it.each([
+    ['0', '1 to 20\u202f000 mm; 150 is kept'],
+    ['-4', '1 to 20\u202f000 mm; 150 is kept'],
+    ['20001', '1 to 20\u202f000 mm; 150 is kept'],
+    ['', 'A figure belongs here'],
+  ])('keeps the last good length when given "%s", and says why', async (text, why) => {
+    const length = await kit.entry('length');
+    await length.enter(text);
+    expect(await length.why()).toBe(why);
+    await length.leave();
+    expect(await length.shown()).toBe('150');
     expect(cable().wires[0]!.lengthMm).toBe(150);
   });
 
   it('shows the gauge it has, also one that is seldom stocked', async () => {
     store.do([0, 1].map((wire) => ({ kind: 'setWire', cable: 'C2', wire, gaugeAwg: 27 })));
     await show();
-    expect(listOf(host(), 'gauge').selectedOptions[0]!.textContent).toBe('27 AWG');
+    expect(await (await kit.choice('gauge')).shown()).toBe('27 AWG');
   });
 
   it('crosses a serial pair, and offers that for no other', async () => {
@@ -84,12 +94,12 @@ describe('the card of a cable', () => {
   });
 
   it('is locked and unlocked', async () => {
-    const box = () => fieldOf(host(), 'locked');
-    box().click();
+    const box = await kit.tick('locked');
+    await box.turn();
     expect(cable().locked).toBe(true);
     await show();
-    expect(box().checked).toBe(true);
-    box().click();
+    expect(await box.isOn()).toBe(true);
+    await box.turn();
     expect(cable().locked).toBe(false);
   });
 

@@ -2,6 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonModule } from '@angular/material/button';
 import { leadLength, type CableView } from '@squallmark/core/loom';
 import { findCable, inlineText, type Edit } from '@squallmark/core/rig';
+import { Choice } from '../../kit/fields/choice';
+import { FigureField } from '../../kit/fields/figure';
+import { Tick } from '../../kit/fields/tick';
 import { RigStore } from '../../state/rig-store';
 import { PinFaces } from './pin-faces';
 
@@ -10,7 +13,7 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
 /** One cable, pin to pin, with what can be changed about it. */
 @Component({
   selector: 'sq-cable-card',
-  imports: [MatButtonModule, PinFaces],
+  imports: [Choice, FigureField, MatButtonModule, PinFaces, Tick],
   template: `
     <section [attr.aria-label]="'Cable ' + cable().id">
       <div class="h">
@@ -19,20 +22,23 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
           @if (cable().kind === 'serial') {
             <button mat-stroked-button type="button" (click)="cross()">Cross pair</button>
           }
-          <label class="s"><input type="checkbox" [checked]="locked()" (change)="lock($event)" /> locked</label>
-          <label class="s"
-            >gauge
-            <select (change)="setGauge($event)">
-              @for (g of gauges(); track g) {
-                <option [value]="g" [selected]="g === cable().wires[0]!.gaugeAwg">{{ g }} AWG</option>
-              }
-            </select></label
-          >
-          <label class="s"
-            >length
-            <input type="number" min="1" max="20000" step="10" [value]="cable().lengthMm" (input)="setLength($event)" />
-            mm</label
-          >
+          <sq-tick [on]="locked()" (turned)="lock($event)">locked</sq-tick>
+          <sq-choice
+            label="gauge"
+            [options]="gauges()"
+            [value]="cable().wires[0]!.gaugeAwg"
+            (chosen)="setGauge($event)"
+          />
+          <sq-figure
+            label="length"
+            unit="mm"
+            [least]="1"
+            [most]="20000"
+            [step]="10"
+            [value]="cable().lengthMm"
+            live
+            (changed)="setLength($event!)"
+          />
           <button mat-stroked-button type="button" (click)="takeOff()">Take off</button>
         </span>
       </div>
@@ -55,9 +61,6 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
       flex-wrap: wrap;
       font-weight: 400;
     }
-    input[type='number'] {
-      width: 76px;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -68,7 +71,7 @@ export class CableCard {
   /** The usual ones, and the one it has where that is another. */
   protected readonly gauges = computed(() => {
     const own = this.cable().wires[0]!.gaugeAwg;
-    return [...new Set([...USUAL_AWG, own])].sort((a, b) => a - b);
+    return [...new Set([...USUAL_AWG, own])].sort((a, b) => a - b).map((awg) => ({ value: awg, label: `${awg} AWG` }));
   });
 
   protected readonly locked = computed(() => findCable(this.store.rig(), this.cable().id)?.locked ?? false);
@@ -92,25 +95,19 @@ export class CableCard {
     this.store.do([{ kind: 'crossPair', cable: this.cable().id }]);
   }
 
-  protected lock(event: Event): void {
-    this.store.do([{ kind: 'lock', cable: this.cable().id, locked: (event.target as HTMLInputElement).checked }]);
+  protected lock(locked: boolean): void {
+    this.store.do([{ kind: 'lock', cable: this.cable().id, locked }]);
   }
 
   protected takeOff(): void {
     this.store.do([{ kind: 'removeCable', cable: this.cable().id }]);
   }
 
-  protected setGauge(event: Event): void {
-    const gaugeAwg = Number((event.target as HTMLSelectElement).value);
+  protected setGauge(gaugeAwg: number): void {
     this.setWires((wire) => ({ kind: 'setWire', cable: this.cable().id, wire, gaugeAwg }));
   }
 
-  protected setLength(event: Event): void {
-    const lengthMm = Number((event.target as HTMLInputElement).value);
-    if (!(lengthMm >= 1 && lengthMm <= 20000)) {
-      this.store.say('A wire is 1 to 20 000 mm long');
-      return;
-    }
+  protected setLength(lengthMm: number): void {
     this.setWires((wire) => ({ kind: 'setWire', cable: this.cable().id, wire, lengthMm }), `length-${this.cable().id}`);
   }
 

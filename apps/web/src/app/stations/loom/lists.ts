@@ -3,12 +3,37 @@ import { MatButtonModule } from '@angular/material/button';
 import { findPin, labelOf, nextId, sheetOf, type Edit, type PinRef } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { AnalysisStore } from '../../state/analysis';
+import { FigureField } from '../../kit/fields/figure';
+import { Tick } from '../../kit/fields/tick';
+import { WordsField } from '../../kit/fields/words';
+import { Fold } from '../../kit/fold';
+import type { Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { RigStore } from '../../state/rig-store';
+
+/** One wire of the cut list. */
+interface CutWire {
+  cable: string;
+  from: string;
+  to: string;
+  colour: string;
+  gaugeAwg: number;
+  lengthMm: number;
+}
+
+const COLUMNS: Column<CutWire>[] = [
+  { id: 'cable', head: 'Cable', text: (w) => w.cable, sort: (w) => w.cable },
+  { id: 'from', head: 'From', text: (w) => w.from, sort: (w) => w.from },
+  { id: 'to', head: 'To', text: (w) => w.to, sort: (w) => w.to },
+  { id: 'colour', head: 'Colour', text: (w) => w.colour, sort: (w) => w.colour },
+  { id: 'awg', head: 'AWG', figure: true, text: (w) => w.gaugeAwg, sort: (w) => w.gaugeAwg },
+  { id: 'mm', head: 'mm', figure: true, text: (w) => w.lengthMm, sort: (w) => w.lengthMm },
+];
 
 /** Wires to cut, leads to make with care, prices, and plugs merged into one. */
 @Component({
   selector: 'sq-lists',
-  imports: [MatButtonModule],
+  imports: [FigureField, Fold, MatButtonModule, Table, Tick, WordsField],
   templateUrl: './lists.html',
   styleUrl: './lists.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,6 +45,20 @@ export class Lists {
 
   protected readonly rig = this.store.rig;
   protected readonly cables = computed(() => this.loom()?.cables ?? []);
+  protected readonly wires = computed(() =>
+    this.cables().flatMap((c) =>
+      c.wires.map((w): CutWire => ({
+        cable: c.id,
+        from: this.end(w.from),
+        to: this.end(w.to),
+        colour: `${w.colour}${w.inline ? ` · ${w.inline.kind}` : ''}`,
+        gaugeAwg: w.gaugeAwg,
+        lengthMm: w.lengthMm,
+      })),
+    ),
+  );
+  protected readonly columns = COLUMNS;
+  protected readonly wireKey = (w: CutWire): string => `${w.cable} ${w.from} ${w.to}`;
   protected readonly adapters = computed(() => (this.loom()?.items ?? []).filter((i) => i.group === 'Adapters'));
   protected readonly plugs = computed(() => this.loom()?.plugs ?? []);
   protected readonly picked = signal<ReadonlySet<string>>(new Set());
@@ -48,12 +87,11 @@ export class Lists {
     return sheetOf(this.rig(), part).massG;
   }
 
-  protected pick(cable: string, event: Event): void {
-    const on = (event.target as HTMLInputElement).checked;
+  protected pick(cable: string, on: boolean): void {
     this.picked.update((now) => new Set([...now].filter((id) => id !== cable).concat(on ? [cable] : [])));
   }
 
-  protected merge(label: HTMLInputElement): void {
+  protected merge(label: WordsField): void {
     const cables = this.loose()
       .map((c) => c.id)
       .filter((id) => this.picked().has(id));
@@ -63,7 +101,7 @@ export class Lists {
     }
     const edit: Edit = {
       kind: 'merge',
-      merge: { id: nextId('M', this.rig().merges), label: label.value.trim() || 'Field plug', cables },
+      merge: { id: nextId('M', this.rig().merges), label: label.read() || 'Field plug', cables },
     };
     if (this.store.do([edit])) this.picked.set(new Set());
   }
@@ -72,18 +110,13 @@ export class Lists {
     this.store.do([{ kind: 'unmerge', merge }]);
   }
 
-  protected setPrice(part: string, event: Event): void {
-    const text = (event.target as HTMLInputElement).value;
-    const price = text === '' ? null : Number(text);
-    if (price !== null && !(price >= 0 && price <= 1e6)) {
-      this.store.say('A price is a number from 0 to a million');
-      return;
-    }
+  protected setPrice(part: string, price: number | null): void {
     this.store.do([{ kind: 'note', part, change: { price } }], `price-${part}`);
   }
 
-  protected setCurrency(event: Event): void {
-    const currency = (event.target as HTMLInputElement).value.trim();
-    if (currency && currency.length <= 8) this.store.do([{ kind: 'currency', currency }]);
+  protected readonly checkCurrency = (currency: string): string => (currency ? '' : 'Money is counted in something');
+
+  protected setCurrency(currency: string): void {
+    this.store.do([{ kind: 'currency', currency }]);
   }
 }

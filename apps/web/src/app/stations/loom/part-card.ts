@@ -13,6 +13,10 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { Candidate } from '@squallmark/core/propose';
 import { settingOf, sheetOf, type Place } from '@squallmark/core/rig';
+import { Choice, optionsOf, type Option } from '../../kit/fields/choice';
+import { FigureField } from '../../kit/fields/figure';
+import { Picker } from '../../kit/fields/picker';
+import { WordsField } from '../../kit/fields/words';
 import { RigStore } from '../../state/rig-store';
 import { Weaver } from '../../state/weaver';
 
@@ -26,7 +30,7 @@ interface PortRow {
 /** A part: its ports with what is or could be plugged in, its switches, its place. */
 @Component({
   selector: 'sq-part-card',
-  imports: [MatButtonModule],
+  imports: [Choice, FigureField, MatButtonModule, Picker, WordsField],
   templateUrl: './part-card.html',
   styleUrl: './part-card.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,9 +43,13 @@ export class PartCard {
 
   protected readonly part = computed(() => this.store.rig().parts.find((p) => p.id === this.partId())!);
   protected readonly sheet = computed(() => sheetOf(this.store.rig(), this.partId()));
-  protected readonly others = computed(() =>
-    this.store.rig().parts.filter((p) => p.id !== this.partId() && this.store.rig().sheets[p.class]!.joints.length),
-  );
+  protected readonly others = computed((): Option<string | null>[] => [
+    { value: null, label: 'frame' },
+    ...this.store
+      .rig()
+      .parts.filter((p) => p.id !== this.partId() && this.store.rig().sheets[p.class]!.joints.length)
+      .map(({ id, label }) => ({ value: id, label })),
+  ]);
   protected readonly ports = computed<PortRow[]>(() =>
     this.sheet().ports.map((port) => ({
       id: port.id,
@@ -56,7 +64,11 @@ export class PartCard {
     })),
   );
   protected readonly settings = computed(() =>
-    this.sheet().settings.map((s) => ({ ...s, now: settingOf(this.sheet(), this.part(), s.id) })),
+    this.sheet().settings.map((s) => ({
+      ...s,
+      options: optionsOf(s.values),
+      now: settingOf(this.sheet(), this.part(), s.id),
+    })),
   );
   /** Port whose candidates are shown: the first free one until another is chosen. */
   protected readonly port = linkedSignal<string, string | null>({
@@ -79,40 +91,29 @@ export class PartCard {
     this.store.do(candidate.edits);
   }
 
-  protected set(setting: string, event: Event): void {
-    this.store.do([{ kind: 'set', part: this.partId(), setting, value: (event.target as HTMLSelectElement).value }]);
+  protected set(setting: string, value: string): void {
+    this.store.do([{ kind: 'set', part: this.partId(), setting, value }]);
   }
 
-  protected setPlace(key: 'xMm' | 'yMm' | 'zMm', event: Event): void {
-    const value = Number((event.target as HTMLInputElement).value);
-    if (!Number.isFinite(value) || Math.abs(value) > 5000) {
-      this.store.say('A part sits within 5 000 mm of the middle');
-      return;
-    }
-    this.place({ [key]: value });
-  }
-
-  protected setRides(event: Event): void {
-    const rides = (event.target as HTMLSelectElement).value;
+  protected setRides(rides: string | null): void {
     const { rides: _, ...rest } = this.part().place ?? { xMm: 0, yMm: 0, zMm: 0 };
     const place: Place = rides ? { ...rest, rides } : rest;
     this.store.do([{ kind: 'note', part: this.partId(), change: { place } }]);
   }
 
-  protected noteText(key: 'firmware' | 'address', event: Event): void {
-    const text = (event.target as HTMLInputElement).value.trim();
-    const right = key === 'firmware' ? /^\d+(\.\d+){0,2}$/ : /^(\d{1,3})(\.\d{1,3}){3}$/;
-    if (text && !right.test(text)) {
-      this.store.say(
-        key === 'firmware' ? 'A firmware version reads like 4.2 or 4.2.1' : 'An address reads like 192.168.10.20',
-      );
-      return;
-    }
-    this.store.do([{ kind: 'note', part: this.partId(), change: { [key]: text || null } }]);
+  protected readonly checkFirmware = (text: string): string =>
+    !text || /^\d+(\.\d+){0,2}$/.test(text) ? '' : 'A firmware version reads like 4.2 or 4.2.1';
+
+  protected noteFirmware(text: string): void {
+    this.store.do([{ kind: 'note', part: this.partId(), change: { firmware: text || null } }]);
   }
 
   protected putBack(): void {
     this.store.do([{ kind: 'removePart', part: this.partId() }]);
+  }
+
+  protected putAt(axis: 'xMm' | 'yMm' | 'zMm', mm: number): void {
+    this.place({ [axis]: mm });
   }
 
   private place(change: Partial<Place>): void {

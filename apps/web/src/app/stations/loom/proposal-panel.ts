@@ -2,10 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, output, signal } 
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { orderOfHands } from '@squallmark/core/loom';
-import type { Proposal } from '@squallmark/core/propose';
+import type { Choice, Proposal } from '@squallmark/core/propose';
 import { applyEdits, labelOf, type Rig } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { Mark } from '../../kit/mark';
+import { CellOf, type Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { RigStore } from '../../state/rig-store';
 import { Weaver } from '../../state/weaver';
 
@@ -15,7 +17,7 @@ const MOST_SHOWN = 8;
 /** A proposal for the whole wiring: what it chose and why, what stays open, the order of hands; taken over or left. */
 @Component({
   selector: 'sq-proposal-panel',
-  imports: [MatButtonModule, MatProgressBarModule, Mark],
+  imports: [CellOf, MatButtonModule, MatProgressBarModule, Mark, Table],
   templateUrl: './proposal-panel.html',
   styleUrl: './proposal-panel.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,6 +37,10 @@ export class ProposalPanel {
     return (found?.proposal.idle ?? []).map((i) => ({ ...i, label: labelOf(found!.rig, i.part) }));
   });
   protected readonly points = num;
+  protected readonly columns: Column<Choice>[] = [
+    { id: 'cable', head: 'Cable', text: (c) => c.cable ?? '' },
+    { id: 'why', head: 'Why', width: '100%' },
+  ];
   protected readonly leads = computed(() => (this.proposal()?.choices ?? []).filter((c) => c.cable !== null));
   protected readonly clashes = computed(() =>
     (this.proposal()?.clashes ?? []).filter((c) => c.demands.length > 1 && c.demands.length <= MOST_SHOWN),

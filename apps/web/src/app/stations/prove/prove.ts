@@ -18,6 +18,10 @@ import { hearsAir, hasControls } from '@squallmark/core/parts';
 import { labelOf, partsThat, partsWithSheets, controlName, pilotControls } from '@squallmark/core/rig';
 import { num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
+import type { Option } from '../../kit/fields/choice';
+import { Picker } from '../../kit/fields/picker';
+import { StickWell } from '../../kit/fields/stick-well';
+import { Travel } from '../../kit/fields/travel';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
@@ -26,7 +30,6 @@ import { RigStore } from '../../state/rig-store';
 import { CameraView, type ViewState } from './camera-view';
 import { Dial } from './dial';
 import { PlanDock } from './plan-dock';
-import { StickWell } from './stick-well';
 import { SlotBars } from './slot-bars';
 
 const STICK_KEYS: Record<string, [control: string, to: number]> = {
@@ -41,7 +44,7 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
 /** Does each stick really do it? */
 @Component({
   selector: 'sq-prove',
-  imports: [CameraView, Dial, PlanDock, StickWell, SlotBars, MatButtonModule],
+  imports: [CameraView, Dial, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
   providers: [BenchRun],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -61,7 +64,11 @@ export class Prove {
   protected readonly frame = this.bench.frame;
   protected readonly plan = computed(() => this.result()?.analysis.plan ?? []);
   protected readonly verdicts = computed(() => this.desk.desk().verdicts);
-  protected readonly faults = computed(() => possibleFaults(this.rig()));
+  private readonly possible = computed(() => possibleFaults(this.rig()));
+  protected readonly faults = computed((): Option<string | null>[] => [
+    { value: null, label: 'none' },
+    ...this.possible().map(({ id, text }) => ({ value: id, label: text })),
+  ]);
   protected readonly busy = signal(false);
   protected readonly following = signal(false);
   private stopping = false;
@@ -184,18 +191,13 @@ export class Prove {
     this.bench.setControl(control, to);
   }
 
-  protected slide(control: string, event: Event): void {
-    this.set(control, Number((event.target as HTMLInputElement).value));
-  }
-
   protected letGo(event: KeyboardEvent): void {
     const stick = STICK_KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
     if (stick && this.keys.isFree(event)) this.set(stick[0], 0);
   }
 
-  protected putFault(event: Event): void {
-    const id = (event.target as HTMLSelectElement).value;
-    const fault = this.faults().find((f) => f.id === id) ?? null;
+  protected putFault(id: string | null): void {
+    const fault = this.possible().find((f) => f.id === id) ?? null;
     this.bench.fault.set(fault);
     this.store.note(
       'proof',

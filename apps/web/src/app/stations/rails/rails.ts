@@ -1,22 +1,47 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { MatSliderModule } from '@angular/material/slider';
 import { labelOf } from '@squallmark/core/rig';
 import type { RailRow } from '@squallmark/core/rails';
 import { amps, count, hairV, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import type { Mark as MarkKind } from '@squallmark/core/findings';
+import { Slide } from '../../kit/fields/slide';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
+import { CellOf, type Column } from '../../kit/table/cell';
+import { Table } from '../../kit/table/table';
 import { AnalysisStore } from '../../state/analysis';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { RailChart, type RailLine } from './rail-chart';
 
+/** A branch of the power tree as it is shown. */
+interface Branch {
+  row: RailRow;
+  key: string;
+  volts: string;
+  amps: string;
+  limit: string;
+  margin: string;
+  /** Room left, 0…1. */
+  fill: number;
+  mark: MarkKind;
+}
+
+const COLUMNS: Column<Branch>[] = [
+  { id: 'branch', head: 'Branch' },
+  { id: 'volts', head: 'Volts there', figure: true, text: (r) => r.volts },
+  { id: 'amps', head: 'Carries', figure: true, text: (r) => r.amps },
+  { id: 'limit', head: 'Allowed', small: true, text: (r) => r.limit },
+  { id: 'room', head: 'Head room now', width: '150px' },
+  { id: 'margin', head: 'Full to flat', figure: true, text: (r) => r.margin },
+  { id: 'mark', head: 'Mark', quiet: true },
+];
+
 /** Does everything get its volts, full and flat? */
 @Component({
   selector: 'sq-rails',
-  imports: [FindingsDock, RailChart, Mark, MatSliderModule],
+  imports: [CellOf, FindingsDock, RailChart, Mark, Slide, Table],
   templateUrl: './rails.html',
   styleUrl: './rails.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -32,7 +57,7 @@ export class RailsStation {
   private readonly picked = signal<string | null>(null);
 
   protected readonly rows = computed(() =>
-    (this.analysis()?.rails.rows ?? []).map((row) => ({
+    (this.analysis()?.rails.rows ?? []).map((row): Branch => ({
       row,
       key: `${row.part}.${row.node.terminal}`,
       volts: volts(row.node.volts),
@@ -48,6 +73,9 @@ export class RailsStation {
       mark: markOf(row),
     })),
   );
+  protected readonly columns = COLUMNS;
+  protected readonly keyOf = ({ key }: Branch): string => key;
+  protected readonly isChosen = ({ key }: Branch): boolean => key === this.chosenKey();
   protected readonly chosen = computed(() => {
     const lines = this.sweep()?.lines ?? [];
     const lowest = this.analysis()?.rails.lowestMargin?.part;

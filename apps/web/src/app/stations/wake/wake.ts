@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { cautionsOf } from '@squallmark/core/files';
 import { partsWithSheets } from '@squallmark/core/rig';
 import { seconds } from '@squallmark/core/units';
 import { format, formatRFC3339, parseISO } from 'date-fns';
+import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
 import { AnalysisStore } from '../../state/analysis';
@@ -15,7 +16,7 @@ import { Timeline } from './timeline';
 /** In what order is it switched on? */
 @Component({
   selector: 'sq-wake',
-  imports: [FindingsDock, Timeline, Mark, MatButtonModule],
+  imports: [FindingsDock, Timeline, Mark, MatButtonModule, WordsField],
   templateUrl: './wake.html',
   styleUrl: './wake.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,6 +55,7 @@ export class Wake {
     return `${this.hands().length} steps for one pair of hands · ${seconds(schedule.seconds)}, ${proven} · waiting alone takes ${seconds(schedule.floorSeconds)}`;
   });
 
+  protected readonly meter = viewChild(WordsField);
   private readonly nowMs = signal(Date.now());
   /** Parts still starting after the last tick: the next step waits for them. */
   protected readonly waitS = computed(() => {
@@ -82,11 +84,8 @@ export class Wake {
     return this.parts().some((p) => p.role === 'pack' && stepId === `${p.id}:on`);
   }
 
-  protected readingOf(event: Event): string {
-    event.preventDefault();
-    const reading = new FormData(event.target as HTMLFormElement).get('reading');
-    return typeof reading === 'string' ? reading : '';
-  }
+  protected readonly isVolts = (said: string): string =>
+    !said || /^\d{1,2}([.,]\d{1,3})?$/.test(said) ? '' : 'Volts read like 16.4';
 
   protected tick(reading: string): void {
     const next = this.next();

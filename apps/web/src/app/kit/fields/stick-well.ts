@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { Travel } from './travel';
 
 const SIZE = 108;
 
 /** One stick: drag it, or use its two sliders by keyboard. Springs back on release where it has a spring. */
 @Component({
   selector: 'sq-stick-well',
+  imports: [Travel],
   template: `<svg
       [attr.viewBox]="'0 0 ' + size + ' ' + size"
       aria-hidden="true"
@@ -30,14 +32,20 @@ const SIZE = 108;
       />
       <circle [attr.cx]="px(x())" [attr.cy]="px(-y())" r="9" fill="var(--harbour)" />
     </svg>
-    <label class="sr"
-      ><input type="range" min="-1" max="1" step="0.05" [value]="x()" (input)="slide('x', $event)" />
-      {{ label() }} stick left and right</label
-    >
-    <label class="sr"
-      ><input type="range" min="-1" max="1" step="0.05" [value]="y()" (input)="slide('y', $event)" />
-      {{ label() }} stick up and down</label
-    >
+    <sq-travel
+      class="sr"
+      [label]="label() + ' stick left and right'"
+      [step]="0.05"
+      [value]="x()"
+      (moved)="moved.emit({ axis: 'x', to: $event })"
+    />
+    <sq-travel
+      class="sr"
+      [label]="label() + ' stick up and down'"
+      [step]="0.05"
+      [value]="y()"
+      (moved)="moved.emit({ axis: 'y', to: $event })"
+    />
     <div class="m s">{{ names() }}</div>`,
   styles: `
     :host {
@@ -52,7 +60,7 @@ const SIZE = 108;
       touch-action: none;
       cursor: grab;
     }
-    :host:has(input:focus-visible) svg {
+    :host:has(:focus-visible) svg {
       outline: 2px solid var(--harbour);
       outline-offset: 2px;
     }
@@ -96,9 +104,5 @@ export class StickWell {
     (event.currentTarget as Element).releasePointerCapture(event.pointerId);
     this.moved.emit({ axis: 'x', to: 0 });
     if (this.springY()) this.moved.emit({ axis: 'y', to: 0 });
-  }
-
-  protected slide(axis: 'x' | 'y', event: Event): void {
-    this.moved.emit({ axis, to: Number((event.target as HTMLInputElement).value) });
   }
 }

@@ -57,8 +57,8 @@ describe('a stick', () => {
   });
 
   it('has a slider an axis for the keyboard, each by its name', () => {
-    const sliders = [...host.querySelectorAll<HTMLInputElement>('label input')];
-    expect(sliders.map((s) => s.closest('label')!.textContent.trim())).toEqual([
+    const sliders = [...host.querySelectorAll<HTMLInputElement>('input')];
+    expect(sliders.map((s) => s.getAttribute('aria-label'))).toEqual([
       'right stick left and right',
       'right stick up and down',
     ]);

@@ -1,0 +1,98 @@
+import { CdkTableModule } from '@angular/cdk/table';
+import { NgTemplateOutlet } from '@angular/common';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  booleanAttribute,
+  computed,
+  contentChildren,
+  input,
+  output,
+  signal,
+  type TemplateRef,
+} from '@angular/core';
+import { CellOf, HeadOf, type CellContext, type Column } from './cell';
+
+/** A table: heads that stay in sight and sort, rows that can be chosen by click, arrows and Enter, words where it is empty. */
+@Component({
+  selector: 'sq-table',
+  imports: [CdkTableModule, NgTemplateOutlet],
+  templateUrl: './table.html',
+  styleUrl: './table.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Table<T> {
+  readonly caption = input.required<string>();
+  readonly rows = input.required<readonly T[]>();
+  readonly columns = input.required<readonly Column<T>[]>();
+  /** What a row stays itself by. */
+  readonly key = input<(row: T, index: number) => unknown>((_, index) => index);
+  readonly chosen = input<(row: T) => boolean>(() => false);
+  /** Rows can be chosen. */
+  readonly choosable = input(false, { transform: booleanAttribute });
+  /** No row of heads: the cells speak for themselves. */
+  readonly headless = input(false, { transform: booleanAttribute });
+  readonly muted = input<(row: T) => boolean>(() => false);
+  /** What is said when there are no rows. */
+  readonly empty = input('');
+  readonly choose = output<T>();
+
+  private readonly cells = contentChildren<CellOf<T>>(CellOf);
+  private readonly heads = contentChildren(HeadOf);
+  protected readonly ids = computed(() => this.columns().map((c) => c.id));
+  protected readonly by = signal<{ id: string; down: boolean } | null>(null);
+  protected readonly shown = computed(() => {
+    const by = this.by();
+    const of = this.columns().find((c) => c.id === by?.id)?.sort;
+    if (!by || !of) return [...this.rows()];
+    const turn = by.down ? -1 : 1;
+    return [...this.rows()].sort((a, b) => turn * inOrder(of(a), of(b)));
+  });
+  protected readonly track = (index: number, row: T): unknown => this.key()(row, index);
+
+  private readonly noneChosen = computed(() => !this.rows().some((row) => this.chosen()(row)));
+
+  /** The one row that Tab stops at: the chosen one, or the first. */
+  protected isStop(row: T, index: number): boolean {
+    return this.chosen()(row) || (index === 0 && this.noneChosen());
+  }
+
+  protected cellOf(id: string): TemplateRef<CellContext<T>> | null {
+    return this.cells().find((c) => c.id() === id)?.template ?? null;
+  }
+
+  protected headOf(id: string): TemplateRef<object> | null {
+    return this.heads().find((h) => h.id() === id)?.template ?? null;
+  }
+
+  /** Up, then down, then as it was. */
+  protected sortBy({ id }: Column<T>): void {
+    this.by.update((now) => (now?.id !== id ? { id, down: false } : now.down ? null : { id, down: true }));
+  }
+
+  protected orderOf({ id, sort }: Column<T>): 'ascending' | 'descending' | 'none' | null {
+    if (!sort) return null;
+    const by = this.by();
+    if (by?.id !== id) return 'none';
+    return by.down ? 'descending' : 'ascending';
+  }
+
+  /** Keys of a row that has the focus itself; what stands in its cells keeps its own. */
+  protected press(event: KeyboardEvent, row: T): void {
+    const at = event.currentTarget as HTMLElement;
+    if (event.target !== at) return;
+    const to =
+      event.key === 'ArrowDown' ? at.nextElementSibling : event.key === 'ArrowUp' ? at.previousElementSibling : null;
+    if (to instanceof HTMLElement) to.focus();
+    else if (event.key === 'Enter' || event.key === ' ') this.choose.emit(row);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+}
+
+/** Figures by size, words as a person sorts them: C2 before C10. */
+function inOrder(a: string | number, b: string | number): number {
+  if (typeof a === 'number' && typeof b === 'number') return a - b;
+  return String(a).localeCompare(String(b), undefined, { numeric: true });
+}
