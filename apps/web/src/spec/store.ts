@@ -20,6 +20,7 @@ export async function openStore(rig: Rig, providers: Provider[] = []): Promise<R
         useFactory: () => {
           const store = TestBed.inject(RigStore);
           return {
+            standing: computed(() => ({ state: 'current' })),
             result: computed(() => ({ rig: store.rig(), analysis: analyse(store.rig()), tookMs: 0 })),
             fixes$: (rig: Rig) => of({ rig, fixes: new Map(analyse(rig).findings.map((f) => [f.id, fixesOf(f)])) }),
             sweep$: of(sweepOf(store.rig())),

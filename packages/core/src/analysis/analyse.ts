@@ -42,6 +42,7 @@ import {
   type RailRow,
   type Rails,
   type RailSweep,
+  type RigNetwork,
 } from '../rails/index.js';
 import { oncePerRig, sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
@@ -96,44 +97,67 @@ export const sweepOf = oncePerRig((rig): RailSweep => sweepRails(rigNetwork(rig)
 /** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
 export const feedsOf = oncePerRig((rig): FeedChoice[] => feedChoices(rig));
 
+/** A study of a rig that could not be finished: which one, and what it stumbled on. */
+export class StudyFailed extends Error {
+  override readonly name = 'StudyFailed';
+  constructor(
+    readonly study: string,
+    cause: unknown,
+  ) {
+    super(`${study}: ${cause instanceof Error ? cause.message : String(cause)}`, { cause });
+  }
+}
+
+/** Runs a study; what it throws says which study it was. */
+function study<R>(name: string, run: () => R): R {
+  try {
+    return run();
+  } catch (error) {
+    throw new StudyFailed(name, error);
+  }
+}
+
 /** What does not depend on the charge; kept as long as the rig is the same object. */
 const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
-  const nets = findNets(rig);
-  const conversations = findConversations(rig);
-  const chains = findChains(rig);
-  const network = rigNetwork(rig);
-  const peakNetwork = atPeak(rig, network);
-  const full = solveRigNetwork(network, 1);
-  const flat = solveRigNetwork(peakNetwork, 0);
-  const wishes = wishCoverage(rig, chains, shelf);
-  const findings = findFindings({ rig, nets, conversations, chains, wishes, full, flat });
+  const nets = study('Loom', () => findNets(rig));
+  const conversations = study('Loom', () => findConversations(rig));
+  const chains = study('Channels', () => findChains(rig));
+  const { network, full, flat } = study('Rails', () => fullAndFlat(rig));
+  const wishes = study('Brief', () => wishCoverage(rig, chains, shelf));
+  const findings = study('Findings', () => findFindings({ rig, nets, conversations, chains, wishes, full, flat }));
   const worst = worstMargins(full, flat);
   return {
     network,
     worst,
     findings,
     brief: briefOf(rig, wishes),
-    loom: loomOf(rig, conversations),
-    channels: channelsOf(rig, chains, conversations),
-    runMin: runTimeMin(rig, network),
-    wake: scheduleWake(wakeTasks(rig, full)),
-    plan: checkPlan(rig, chains, conversations, feedersIn(full)),
+    loom: study('Loom', () => loomOf(rig, conversations)),
+    channels: study('Channels', () => channelsOf(rig, chains, conversations)),
+    runMin: study('Rails', () => runTimeMin(rig, network)),
+    wake: study('Wake', () => scheduleWake(wakeTasks(rig, full))),
+    plan: study('Prove', () => checkPlan(rig, chains, conversations, feedersIn(full))),
   };
 });
 
 /**
  * Analyses a rig at a charge 0…1. A second call with the same rig object only solves the rails again.
  * @param shelf classes to look through for what would grant an impossible wish; null leaves that out
+ * @throws {StudyFailed} naming the station whose study stumbled, and on what
  */
 export function analyse(rig: Rig, charge = 1, shelf: readonly Sheet[] | null = null): Analysis {
   const { network, worst, runMin, ...rest } = standing(rig, shelf);
-  const now = solveRigNetwork(network, charge);
+  const now = study('Rails', () => solveRigNetwork(network, charge));
   return {
     rigId: rig.id,
     revision: rig.revision,
     ...rest,
     rails: { now, rows: railTree(rig, now, worst), lowestMargin: lowestOf(worst), runMin },
   };
+}
+
+function fullAndFlat(rig: Rig): { network: RigNetwork; full: Rails; flat: Rails } {
+  const network = rigNetwork(rig);
+  return { network, full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(rig, network), 0) };
 }
 
 function feedersIn({ nodes }: Rails): Map<string, string[]> {

@@ -150,6 +150,15 @@ describe('the shelf', () => {
       'functions[0].joint',
     ]);
   });
+
+  it('a sheet whose plus is no supply pin, or whose minus no ground, is refused', () => {
+    const sheet = structuredClone(SHELF.find((s) => s.sources.some((source) => source.regulator))!);
+    [sheet.sources[0]!.plus, sheet.sources[0]!.minus] = [sheet.sources[0]!.minus, sheet.sources[0]!.plus];
+    expect(sheetProblems(sheet).map((p) => `${p.where}: ${p.what}`)).toEqual([
+      expect.stringMatching(/^sources\[0\].plus: pin \d+ of port ".+" is no supply pin$/),
+      expect.stringMatching(/^sources\[0\].minus: pin \d+ of port ".+" is no ground pin$/),
+    ]);
+  });
 });
 
 describe('tables and cards', () => {

@@ -6,9 +6,14 @@ import type { PinAt, Sheet } from './sheet.js';
 export function sheetProblems(sheet: Sheet): Problem[] {
   const problems: Problem[] = [];
   const say = (where: string, what: string): void => void problems.push({ where, what });
-  const pins = new Set(sheet.ports.flatMap((port) => port.pins.map((pin) => `${port.id}.${pin.n}`)));
+  const lines = new Map(sheet.ports.flatMap((port) => port.pins.map((pin) => [`${port.id}.${pin.n}`, pin.line])));
   const needPin = (where: string, at: PinAt | undefined): void => {
-    if (at && !pins.has(`${at.port}.${at.pin}`)) say(where, `pin ${at.pin} of port "${at.port}" is not on the sheet`);
+    if (at && !lines.has(`${at.port}.${at.pin}`)) say(where, `pin ${at.pin} of port "${at.port}" is not on the sheet`);
+  };
+  const needLine = (where: string, at: PinAt, line: 'supply' | 'ground'): void => {
+    needPin(where, at);
+    const has = lines.get(`${at.port}.${at.pin}`);
+    if (has && has !== line) say(where, `pin ${at.pin} of port "${at.port}" is no ${line} pin`);
   };
   const needId = (where: string, list: readonly { id: string }[], id: string | undefined, kind: string): void => {
     if (id !== undefined && !list.some((item) => item.id === id)) say(where, `${kind} "${id}" is not on the sheet`);
@@ -32,8 +37,8 @@ export function sheetProblems(sheet: Sheet): Problem[] {
   });
   for (const list of ['supplies', 'sources'] as const) {
     sheet[list].forEach((item, i) => {
-      needPin(`${list}[${i}].plus`, item.plus);
-      needPin(`${list}[${i}].minus`, item.minus);
+      needLine(`${list}[${i}].plus`, item.plus, 'supply');
+      needLine(`${list}[${i}].minus`, item.minus, 'ground');
     });
   }
   sheet.sources.forEach((source, i) => {

@@ -3,6 +3,7 @@ import { oncePerRig, partsWithSheets, pinKey, settingOf, type Part, type PinRef,
 import type { Element, Network } from './network.js';
 import { chargeOf, type Chemistry } from './pack.js';
 import { prepareNetwork, type PreparedNetwork } from './solve-network.js';
+import { RailsUnsolvable } from './unsolvable.js';
 import { wireOhm } from './wire.js';
 
 /** A supply or source of a part, as element of the network. */
@@ -70,13 +71,19 @@ function buildNetwork(rig: Rig, load: Load): RigNetwork {
   const terminals: Terminal[] = [];
   for (const { part, sheet } of partsWithSheets(rig)) {
     const on = (at: { port: string; pin: number }): PinRef => ({ part: part.id, ...at });
+    const pairOf = (plus: PinRef, minus: PinRef): { plus: number; minus: number } => ({
+      plus: nodeOf(plus) ?? lacks(part, 'plus pin is no supply pin'),
+      minus: nodeOf(minus) ?? lacks(part, 'minus pin is no ground pin'),
+    });
     const add = (id: string, kind: Terminal['kind'], plus: PinRef, minus: PinRef, element: Element): void => {
+      const none = Object.entries(element).find(([, figure]) => typeof figure === 'number' && !Number.isFinite(figure));
+      if (none) lacks(part, `${id} has no number for ${none[0]}`);
       terminals.push({ part, sheet, id, kind, element: network.elements.length, plus, minus });
       network.elements.push(element);
     };
     const supplyAt = new Map<string, number>();
     for (const supply of sheet.supplies) {
-      const pair = { plus: nodeOf(on(supply.plus))!, minus: nodeOf(on(supply.minus))! };
+      const pair = pairOf(on(supply.plus), on(supply.minus));
       supplyAt.set(supply.id, network.elements.length);
       const { kind } = supply.draw;
       add(
@@ -91,7 +98,7 @@ function buildNetwork(rig: Rig, load: Load): RigNetwork {
     }
     for (const source of sheet.sources) {
       if (source.when && settingOf(sheet, part, source.when.setting) !== source.when.value) continue;
-      const pair = { plus: nodeOf(on(source.plus))!, minus: nodeOf(on(source.minus))!, outOhm: source.outOhm };
+      const pair = { ...pairOf(on(source.plus), on(source.minus)), outOhm: source.outOhm };
       const regulator = source.regulator;
       add(
         source.id,
@@ -108,7 +115,7 @@ function buildNetwork(rig: Rig, load: Load): RigNetwork {
               efficiency: regulator.efficiency,
               quiescentA: regulator.quiescentA,
               linear: source.kind === 'linear',
-              input: supplyAt.get(regulator.fedBy)!,
+              input: supplyAt.get(regulator.fedBy) ?? lacks(part, 'regulator is fed by no supply of its own'),
             }
           : { ...pair, kind: 'pack', emfV: 0 },
       );
@@ -132,6 +139,11 @@ function buildNetwork(rig: Rig, load: Load): RigNetwork {
       }),
     ]),
   };
+}
+
+/** @throws {RailsUnsolvable} always: a sheet that was never checked has no such terminal */
+function lacks(part: Part, what: string): never {
+  throw new RailsUnsolvable(`${part.label}'s ${what}`);
 }
 
 /** A power diode in a lead that carries current: what it drops, and its own resistance. @source [practice] Schottky type */

@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix';
+import { CholeskyDecomposition, LuDecomposition, Matrix } from 'ml-matrix';
 import { Joined } from '../units/index.js';
 import { heldV, loadAmps, type Element, type Network } from './network.js';
 
@@ -138,10 +138,10 @@ function newton({ elements }: Island, out: NetworkSolution, residual: Residual):
     out.rounds = Math.max(out.rounds, ROUNDS + round + 1);
     if (largest(gap) < CLOSE_V) return true;
     const at = Float64Array.from(elements, (e) => out.volts[e]!);
-    const step = solve(
-      jacobianOf(elements, out, residual, gap),
-      Matrix.columnVector(Array.from(gap, (x) => -x)),
-    ).to1DArray();
+    const jacobian = new LuDecomposition(jacobianOf(elements, out, residual, gap));
+    // no step leads on from here: what is found so far is told as not settled
+    if (jacobian.isSingular()) return false;
+    const step = jacobian.solve(Matrix.columnVector(Array.from(gap, (x) => -x))).to1DArray();
     let by = 1;
     for (; by > 1e-6; by /= 2) {
       move(at, step, by);

@@ -2,6 +2,7 @@ import type { Part, Rig } from '../rig/index.js';
 import { heldV } from './network.js';
 import { packV } from './pack.js';
 import { rigNetwork, type RigNetwork, type Terminal } from './rig-network.js';
+import { RailsUnsolvable } from './unsolvable.js';
 import { nodeVolts, solveNetwork, type NetworkSolution } from './solve-network.js';
 
 /** Volts and amperes at one supply or source of a part. */
@@ -124,9 +125,16 @@ export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
   return { charges, lines };
 }
 
-/** The network solved with every pack at its rest voltage for this charge. */
+/**
+ * The network solved with every pack at its rest voltage for this charge.
+ * @throws {RailsUnsolvable} when a terminal comes to no number
+ */
 function solveAt(network: RigNetwork, charge: number, near?: Float64Array): NetworkSolution {
-  return solveNetwork(network.prepared, (e) => network.fixedV.get(e) ?? restV(network, e, charge), near);
+  const solved = solveNetwork(network.prepared, (e) => network.fixedV.get(e) ?? restV(network, e, charge), near);
+  const lost = network.terminals.find((t) => !Number.isFinite(solved.volts[t.element]! + solved.amps[t.element]!));
+  if (lost)
+    throw new RailsUnsolvable(`${lost.part.label}'s ${lost.id} comes to no volts: a figure of its sheet is none`);
+  return solved;
 }
 
 /** Rest voltage of a pack when the fullest stands at `charge`: each starts from its own. */

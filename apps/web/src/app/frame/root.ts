@@ -7,12 +7,13 @@ import { AnalysisStore } from '../state/analysis';
 import { Keys } from '../state/keys';
 import { RigStore } from '../state/rig-store';
 import { Theme } from '../state/theme';
+import { Notices } from './notices';
 import { StationFigures } from './station-figures';
 
 /** The frame: band of stations, the station, the foot. Owns the keys that work everywhere. */
 @Component({
   selector: 'sq-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Mark, Icon],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Mark, Icon, Notices],
   templateUrl: './root.html',
   styleUrl: './root.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -23,7 +24,7 @@ export class Root {
   protected readonly keys = inject(Keys);
   protected readonly theme = inject(Theme);
   protected readonly stations = inject(StationFigures).stations;
-  private readonly computedResult = inject(AnalysisStore).result;
+  private readonly analysis = inject(AnalysisStore);
   private readonly rooms = inject(Rooms);
   private readonly router = inject(Router);
 
@@ -31,10 +32,11 @@ export class Root {
   protected readonly trouble = signal('');
   protected readonly canUndo = computed(() => this.store.history().past.at(-1)?.text);
   protected readonly canRedo = computed(() => this.store.history().future[0]?.text);
+  protected readonly standing = computed(() => this.analysis.standing().state);
   protected readonly freshness = computed(() => {
-    const result = this.computedResult();
-    const { id, revision } = this.store.rig();
-    if (result?.analysis.rigId !== id || result.analysis.revision !== revision) return 'computing…';
+    const result = this.analysis.result();
+    if (this.standing() === 'failed') return 'not computed';
+    if (this.standing() === 'computing' || !result) return 'computing…';
     return `all computed in ${Math.max(1, Math.round(result.tookMs))} ms`;
   });
 

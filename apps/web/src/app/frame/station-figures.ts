@@ -3,38 +3,45 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { worstMark, type Mark, type StationId } from '@squallmark/core/findings';
 import { count, seconds, signed } from '@squallmark/core/units';
 import { from, merge, switchMap } from 'rxjs';
+import type { ShownMark } from '../kit/mark';
 import { AnalysisStore } from '../state/analysis';
 import { DeskStore } from '../state/desk';
 import { RigStore } from '../state/rig-store';
-import { RigVault } from '../state/rig-vault';
+import { RigVault, type LogEntry } from '../state/rig-vault';
 import type { Analysis } from '@squallmark/core/analysis';
 
 export interface StationTile {
   path: StationId;
   name: string;
   figure: string;
-  mark: Mark;
+  mark: ShownMark;
 }
 
 /** The live figure and mark of every station, from the last analysis. */
 @Injectable({ providedIn: 'root' })
 export class StationFigures {
-  private readonly analysis = inject(AnalysisStore).result;
+  private readonly studies = inject(AnalysisStore);
+  private readonly analysis = this.studies.result;
   private readonly desk = inject(DeskStore);
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
   private readonly entries = toSignal(
-    merge(this.store.rig$, this.store.logged$).pipe(switchMap(() => from(this.vault.entries(this.store.rig().id)))),
+    merge(this.store.rig$, this.store.logged$).pipe(
+      switchMap(() => from(this.vault.entries(this.store.rig().id).catch((): LogEntry[] => []))),
+    ),
     { initialValue: [] },
   );
 
   readonly stations = computed<StationTile[]>(() => {
     const analysis = this.analysis()?.analysis;
+    // a mark is of this very revision, or it is none
+    const { state } = this.studies.standing();
+    const none = state === 'current' ? undefined : state === 'failed' ? 'unknown' : 'computing';
     const tile = (path: StationId, name: string, figure: string, mark?: Mark): StationTile => ({
       path,
       name,
       figure,
-      mark: mark ?? worstMark(analysis?.findings.filter((f) => f.station === path) ?? []),
+      mark: none ?? mark ?? worstMark(analysis?.findings.filter((f) => f.station === path) ?? []),
     });
     return [
       tile('brief', 'Brief', analysis ? `${analysis.brief.granted} / ${analysis.brief.wanted}` : '–'),

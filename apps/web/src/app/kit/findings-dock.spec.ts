@@ -4,6 +4,7 @@ import { fixesOf, type Finding, type StationId } from '@squallmark/core/findings
 import { beforeEach, describe, expect, it } from 'vitest';
 import { gimbalRig } from '../../spec/rigs';
 import { openStore } from '../../spec/store';
+import { AnalysisStore } from '../state/analysis';
 import type { RigStore } from '../state/rig-store';
 import { FindingsDock } from './findings-dock';
 
@@ -76,5 +77,19 @@ describe('the findings at the side', () => {
     await store.create('Empty', 'rotor');
     await show('loom');
     expect(host().textContent).toContain('all clear');
+  });
+
+  it.each([
+    ['computing', 'computing…', 'Computing…'],
+    ['failed', 'not computed', 'Not known for the rig as it is now.'],
+  ] as const)('of a rig whose picture is %s are never called clear', async (state, tally, words) => {
+    await store.create('Empty', 'rotor');
+    const analysis = TestBed.inject(AnalysisStore);
+    Object.assign(analysis, { standing: () => ({ state, why: 'Rails: nothing' }) });
+    fixture = TestBed.createComponent(FindingsDock);
+    await show('loom');
+    expect(host().textContent).not.toMatch(/all clear|Nothing to mend/);
+    expect(host().textContent).toContain(tally);
+    expect(host().textContent).toContain(words);
   });
 });

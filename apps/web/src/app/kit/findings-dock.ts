@@ -7,6 +7,7 @@ import { concat, filter, scan, switchMap } from 'rxjs';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
 import { Mark } from './mark';
+import { recall, remember } from '../state/small-notes';
 
 /** Findings of the whole rig, the station's own first: what, why with the figures, and the fix as a button. */
 @Component({
@@ -22,7 +23,7 @@ export class FindingsDock {
   private readonly computed = this.analysis.result;
 
   readonly station = input.required<StationId>();
-  protected readonly folded = signal(localStorage.getItem(FOLDED_KEY) === 'yes');
+  protected readonly folded = signal(recall(FOLDED_KEY) === 'yes');
   protected readonly opened = signal<string | null>(null);
   private readonly findings = computed(() => this.computed()?.analysis.findings ?? []);
   protected readonly here = computed(() => this.findings().filter((f) => isAt(f, this.station())));
@@ -48,7 +49,9 @@ export class FindingsDock {
   protected readonly isStale = computed(() => this.mending()?.rig !== this.store.rig());
   /** A finding with all of its fixes on show. */
   protected readonly unfolded = signal<string | null>(null);
+  protected readonly standing = computed(() => this.analysis.standing().state);
   protected readonly tally = computed(() => {
+    if (this.standing() !== 'current') return this.standing() === 'failed' ? 'not computed' : 'computing…';
     const of = (mark: string): number => this.findings().filter((f) => f.mark === mark).length;
     return (
       [
@@ -87,7 +90,7 @@ export class FindingsDock {
 
   protected fold(): void {
     this.folded.update((folded) => !folded);
-    localStorage.setItem(FOLDED_KEY, this.folded() ? 'yes' : 'no');
+    remember(FOLDED_KEY, this.folded() ? 'yes' : 'no');
   }
 }
 

@@ -14,7 +14,10 @@ export class Rooms {
   }
 
   /** Opens what `load` fetches; no wider than the screen. */
-  async open<T>(load: Promise<Type<T>>, config: Pick<MatDialogConfig, 'width' | 'position' | 'autoFocus'>): Promise<void> {
+  async open<T>(
+    load: Promise<Type<T>>,
+    config: Pick<MatDialogConfig, 'width' | 'position' | 'autoFocus'>,
+  ): Promise<void> {
     const [{ MatDialog }, room] = await Promise.all([import('@angular/material/dialog'), load]);
     this.dialogs = this.injector.get(MatDialog);
     if (!this.isOpen) this.dialogs.open(room, { maxWidth: '96vw', ...config });

@@ -1,4 +1,4 @@
-import { inject, Injectable, InjectionToken } from '@angular/core';
+import { computed, inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Analysis } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
@@ -35,6 +35,9 @@ export interface Mending {
   fixes: ReadonlyMap<string, readonly Fix[]>;
 }
 
+/** Where the picture of the open rig stands: of this very revision, on its way, or not to be had and why. */
+export type Standing = { state: 'current' | 'computing' } | { state: 'failed'; why: string };
+
 /** Keeps the analysis of the open rig; the last result stands until the next arrives. */
 @Injectable({ providedIn: 'root' })
 export class AnalysisStore {
@@ -45,6 +48,13 @@ export class AnalysisStore {
   private readonly request = latestOnly(([rig, charge]: [Rig, number]) => this.analyst.analyse(rig, charge));
 
   readonly result = toSignal(this.computed, { requireSync: true });
+  private readonly failure = signal<{ rig: Rig; why: string } | null>(null);
+  readonly standing = computed((): Standing => {
+    const rig = this.store.rig();
+    const failure = this.failure();
+    if (failure?.rig === rig) return { state: 'failed', why: failure.why };
+    return { state: this.result()?.rig === rig ? 'current' : 'computing' };
+  });
   /** Studies of one station: worked out while it is open, after the picture of the rig stands. */
   readonly sweep$ = this.study((rig) => this.analyst.sweep(rig));
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
@@ -58,6 +68,12 @@ export class AnalysisStore {
       )
       .subscribe(() => void this.stock());
     combineLatest([this.store.rig$, this.desk.charge$]).subscribe(([rig, charge]) => void this.run(rig, charge));
+  }
+
+  /** Once more, after it could not be computed. */
+  again(): void {
+    this.failure.set(null);
+    void this.run(this.store.rig(), this.desk.charge());
   }
 
   /** What mends some findings, with the rig it is meant for; asked of the worker when somebody looks. */
@@ -96,9 +112,11 @@ export class AnalysisStore {
     const asked = performance.now();
     try {
       const analysis = await this.request([rig, charge]);
-      if (analysis) this.computed.next({ rig, analysis, tookMs: performance.now() - asked });
+      if (!analysis) return;
+      this.failure.set(null);
+      this.computed.next({ rig, analysis, tookMs: performance.now() - asked });
     } catch (error) {
-      this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
+      this.failure.set({ rig, why: error instanceof Error ? error.message : String(error) });
     }
   }
 }

@@ -2,6 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Verdict } from '@squallmark/core/prove';
 import { BehaviorSubject, distinctUntilChanged, map, switchMap, tap } from 'rxjs';
+import { Keeping } from './keeping';
 import { RigStore } from './rig-store';
 import { RigVault, emptyDesk, type Desk } from './rig-vault';
 
@@ -10,6 +11,7 @@ import { RigVault, emptyDesk, type Desk } from './rig-vault';
 export class DeskStore {
   private readonly vault = inject(RigVault);
   private readonly store = inject(RigStore);
+  private readonly keeping = inject(Keeping);
   private readonly deskSubject = new BehaviorSubject<Desk>(emptyDesk('none'));
 
   readonly charge$ = this.deskSubject.pipe(
@@ -29,7 +31,8 @@ export class DeskStore {
         map((rig) => rig.id),
         distinctUntilChanged(),
         tap((id) => this.clear(id)),
-        switchMap((id) => this.vault.desk(id)),
+        // where nothing can be read the desk is bare, and what is put on it stays for this page
+        switchMap((id) => this.vault.desk(id).catch(() => emptyDesk(id))),
       )
       .subscribe((desk) => this.showDesk(desk));
   }
@@ -71,7 +74,7 @@ export class DeskStore {
     const desk = { ...this.deskSubject.value, ...change(this.deskSubject.value) };
     this.deskSubject.next(desk);
     if (this.pending) this.pending.push(change);
-    else this.vault.saveDesk(desk).catch((error: unknown) => this.store.say(`Not saved: ${String(error)}`));
+    else this.vault.saveDesk(desk).catch((error: unknown) => this.keeping.failed(error));
   }
 }
 

@@ -149,7 +149,7 @@ describe('the rig store', () => {
       const save = vi.spyOn(vault, 'save').mockRejectedValueOnce(new Error('the disk is full'));
       store.do([addGimbal('G1')]);
       await settled();
-      expect(store.saved()).toBe('not saved');
+      expect(store.saved()).toBe('not kept');
       store.do([addGimbal('G2')]);
       await settled();
       expect((await vault.load(store.rig().id))!.rig.parts.map((p) => p.id)).toEqual(['G1', 'G2']);

@@ -18,10 +18,12 @@ import { readFailed, type Reading } from '@squallmark/core/units';
 import { formatRFC3339 } from 'date-fns/formatRFC3339';
 import { nanoid } from 'nanoid';
 import { BehaviorSubject, distinctUntilChanged, map, Subject } from 'rxjs';
+import { Keeping } from './keeping';
 import { RigMoved, RigVault, type EntryKind, type LogEntry, type Removed, type StoredRig } from './rig-vault';
 import { Tabs, type TabNews } from './tabs';
+import { recall, remember } from './small-notes';
 
-export type SavedState = 'saved' | 'saving' | 'not saved';
+export type SavedState = 'saved' | 'saving' | 'not kept';
 
 /** The demo rigs that ship, and what people read. */
 export const DEMOS = [
@@ -43,6 +45,7 @@ export class RigStore {
   private readonly loggedSubject = new Subject<void>();
   private readonly saidSubject = new Subject<string>();
   private readonly tabs = inject(Tabs);
+  private readonly keeping = inject(Keeping);
   private writing: Promise<void> = Promise.resolve();
   private waiting = 0;
   /** Revision at which each rig lies in the vault, as far as this tab knows. */
@@ -65,14 +68,27 @@ export class RigStore {
 
   constructor() {
     this.tabs.news$.subscribe((news) => void this.follow(news));
+    this.vault.wiped$.subscribe(() => {
+      this.say('What this browser kept was wiped. The open rig is still here and is written anew.');
+      this.keep();
+    });
   }
 
-  /** Opens the rig of last time, else the newest, else the demo. */
+  /** Opens the rig of last time, else the newest, else the demo; the demo too where the browser keeps nothing. */
   async openLast(): Promise<void> {
-    const wanted = localStorage.getItem(CURRENT_KEY);
+    try {
+      if (await this.openKept()) return;
+    } catch (error) {
+      this.keeping.failed(error);
+    }
+    await this.openDemo();
+  }
+
+  private async openKept(): Promise<boolean> {
+    const wanted = recall(CURRENT_KEY);
     const stored = (wanted && (await this.vault.load(wanted))) || (await this.vault.list())[0];
     if (stored) this.showStored(stored);
-    else await this.openDemo();
+    return stored !== undefined;
   }
 
   async open(id: string): Promise<void> {
@@ -90,7 +106,7 @@ export class RigStore {
     if (!reply.ok) throw new Error(`the demo rig could not be fetched (${reply.status})`);
     // part of the application and checked by its tests, so it is not checked again here
     const demo = (await reply.json()) as Rig;
-    const taken = await this.vault.load(demo.id);
+    const taken = await this.isTaken(demo.id);
     await this.adopt(taken ? { ...demo, id: freshId() } : demo, 'Demo rig opened');
   }
 
@@ -115,7 +131,7 @@ export class RigStore {
     const { readRig } = await import('@squallmark/core/files');
     const reading = readRig(text);
     if (!reading.ok) return readFailed(...reading.problems.map((p) => ({ ...p, where: `${fileName}, ${p.where}` })));
-    const taken = await this.vault.load(reading.value.id);
+    const taken = await this.isTaken(reading.value.id);
     const rig = taken ? { ...reading.value, id: freshId() } : reading.value;
     await this.adopt(rig, `Read from ${fileName}`);
     return { ok: true, value: rig };
@@ -172,10 +188,29 @@ export class RigStore {
     this.saidSubject.next(text);
   }
 
+  private async isTaken(id: string): Promise<boolean> {
+    try {
+      return (await this.vault.load(id)) !== undefined;
+    } catch (error) {
+      this.keeping.failed(error);
+      return false;
+    }
+  }
+
+  /** Writes the open rig whole: after it could not be kept, or after what was kept is gone. */
+  keep(): void {
+    const history = this.historySubject.value;
+    const entry = this.entry('file', 'Kept anew');
+    this.queue(async () => {
+      await this.put(history, entry, null);
+      this.unsaved = this.unsaved.filter((u) => u.from.id !== history.rig.id);
+    });
+  }
+
   private async adopt(rig: Rig, text: string): Promise<void> {
     this.show(startHistory(rig));
     const entry = this.entry('file', text);
-    this.queue(() => this.put(startHistory(rig), entry));
+    this.queue(() => this.put(startHistory(rig), entry, null));
     await this.writing;
   }
 
@@ -187,7 +222,7 @@ export class RigStore {
 
   private show(history: History): void {
     this.historySubject.next(history);
-    localStorage.setItem(CURRENT_KEY, history.rig.id);
+    remember(CURRENT_KEY, history.rig.id);
   }
 
   private commit(before: History, history: History, step: Unsaved['steps'][number]): void {
@@ -213,11 +248,18 @@ export class RigStore {
   }
 
   /** Writes over what this tab last saved or read, never over what another has put there. */
-  private async put(history: History, entry: Omit<LogEntry, 'id'>): Promise<void> {
+  private async put(history: History, entry: Omit<LogEntry, 'id'>, base = this.baseOf(history)): Promise<void> {
     const { id, revision } = history.rig;
-    await this.vault.save(storedOf(history), entry, this.lying.get(id) ?? null);
+    const wasThere = await this.vault.save(storedOf(history), entry, base);
+    if (!wasThere)
+      this.say(`"${history.rig.name}" was gone from this browser and is written anew; its log begins again.`);
+    this.keeping.well();
     this.lying.set(id, revision);
     this.tabs.tell({ rigId: id, revision, text: entry.text });
+  }
+
+  private baseOf({ rig }: History): number | null {
+    return this.lying.get(rig.id) ?? null;
   }
 
   /** Another tab was first: its version and the steps of this tab together, or both kept where they meet. */
@@ -268,16 +310,17 @@ export class RigStore {
     this.waiting++;
     this.savedSubject.next('saving');
     this.writing = this.writing.then(write).then(
-      () => this.written(true),
-      (error: unknown) => this.written(false, error),
+      () => this.written(),
+      (error: unknown) => this.written(error),
     );
   }
 
-  private written(well: boolean, error?: unknown): void {
+  private written(error?: unknown): void {
     this.waiting--;
-    if (!well)
-      this.say(`Not saved: ${error instanceof Error ? error.message : String(error)}. Export the rig to keep it.`);
-    if (this.waiting === 0 || !well) this.savedSubject.next(well ? 'saved' : 'not saved');
+    if (error !== undefined) this.keeping.failed(error);
+    // a line of the log that could be written says nothing of a rig that could not
+    if (this.keeping.trouble()) this.savedSubject.next('not kept');
+    else if (this.waiting === 0) this.savedSubject.next('saved');
     this.loggedSubject.next();
   }
 }

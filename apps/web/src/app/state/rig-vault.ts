@@ -3,6 +3,7 @@ import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import Dexie, { type EntityTable } from 'dexie';
+import { Subject } from 'rxjs';
 
 /** A rig as it lies in the browser, with what can be undone. */
 export interface StoredRig {
@@ -50,7 +51,8 @@ class SquallmarkDb extends Dexie {
   sheets!: EntityTable<Sheet, 'class'>;
 
   constructor() {
-    super('squallmark');
+    // a finished edit is on disk, not in a cache that a falling computer loses
+    super('squallmark', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
     this.version(2).stores({ sheets: 'class' });
     this.version(3).upgrade(async (transaction) => {
@@ -93,6 +95,19 @@ export class RigMoved extends Error {
 @Injectable({ providedIn: 'root' })
 export class RigVault {
   private readonly db = new SquallmarkDb();
+  private readonly wiped = new Subject<void>();
+  /** All that lay here was wiped from outside while the page is open. */
+  readonly wiped$ = this.wiped.asObservable();
+
+  constructor() {
+    this.db.on('versionchange', ({ newVersion }) => {
+      // lets go, so that the wiping is not held up; the next write finds a bare store
+      this.db.close({ disableAutoOpen: false });
+      if (newVersion === null) this.wiped.next();
+      return false;
+    });
+    this.db.on('close', () => this.wiped.next());
+  }
 
   list(): Promise<StoredRig[]> {
     return this.db.rigs.orderBy('savedAt').reverse().toArray();
@@ -105,17 +120,20 @@ export class RigVault {
   /**
    * Writes the rig and its log line in one go: both or neither. A line with the key of the last one replaces it.
    * @param base revision that what is written began from; null for a rig that comes in whole
+   * @returns whether the rig was there to be written over, where it should have been
    * @throws {RigMoved} when another one lies there by now
    */
-  async save(stored: StoredRig, entry: Omit<LogEntry, 'id'> | null, base: number | null): Promise<void> {
-    await this.db.transaction('rw', this.db.rigs, this.db.entries, async () => {
+  async save(stored: StoredRig, entry: Omit<LogEntry, 'id'> | null, base: number | null): Promise<boolean> {
+    return this.db.transaction('rw', this.db.rigs, this.db.entries, async () => {
       const there = base === null ? undefined : await this.db.rigs.get(stored.id);
       if (there && there.revision !== base) throw new RigMoved(there);
       await this.db.rigs.put(stored);
-      if (!entry) return;
+      const wasThere = base === null || there !== undefined;
+      if (!entry) return wasThere;
       const last = entry.mergeKey ? await this.db.entries.where({ rigId: stored.id }).last() : undefined;
       if (last && last.mergeKey === entry.mergeKey) await this.db.entries.put({ ...entry, id: last.id });
       else await this.db.entries.add(entry);
+      return wasThere;
     });
   }
 

@@ -15,9 +15,9 @@ export class Sheets {
 
   async load(): Promise<void> {
     try {
-      const [{ SHELF }, own] = await Promise.all([import('@squallmark/core/shelf'), this.vault.sheets()]);
+      const { SHELF } = await import('@squallmark/core/shelf');
       this.builtIn.set(SHELF);
-      this.own.set(own);
+      this.own.set(await this.vault.sheets());
     } catch (error) {
       this.store.say(`The shelf could not be opened: ${error instanceof Error ? error.message : String(error)}`);
     }

@@ -1,4 +1,5 @@
 import { effect, Injectable, signal } from '@angular/core';
+import { recall, remember } from './small-notes';
 
 const KEY = 'squallmark-theme';
 
@@ -6,8 +7,7 @@ const KEY = 'squallmark-theme';
 @Injectable({ providedIn: 'root' })
 export class Theme {
   readonly dark = signal(
-    localStorage.getItem(KEY) === 'dark' ||
-      (!localStorage.getItem(KEY) && matchMedia('(prefers-color-scheme: dark)').matches),
+    recall(KEY) === 'dark' || (!recall(KEY) && matchMedia('(prefers-color-scheme: dark)').matches),
   );
 
   constructor() {
@@ -16,6 +16,6 @@ export class Theme {
 
   toggle(): void {
     this.dark.update((dark) => !dark);
-    localStorage.setItem(KEY, this.dark() ? 'dark' : 'light');
+    remember(KEY, this.dark() ? 'dark' : 'light');
   }
 }

@@ -18,6 +18,7 @@ import { RigStore } from '../../state/rig-store';
 import { Sheets } from '../../state/sheets';
 import { Weaver } from '../../state/weaver';
 import { quickFields, setQuick, type QuickField } from './quick-fields';
+import { forget, recall, remember } from '../../state/small-notes';
 
 const draftKey = (cls: string): string => `squallmark-sheet-draft-${cls}`;
 
@@ -89,7 +90,7 @@ export class ShelfRoom {
     effect(() => {
       const sheet = this.chosen();
       const files = this.files();
-      if (sheet && files) this.text.set(localStorage.getItem(draftKey(sheet.class)) ?? files.writeSheet(sheet));
+      if (sheet && files) this.text.set(recall(draftKey(sheet.class)) ?? files.writeSheet(sheet));
     });
     void import('@squallmark/core/files').then((files) => this.files.set(files));
     effect(() => void this.weigh(this.reading(), this.standIn()));
@@ -121,7 +122,7 @@ export class ShelfRoom {
   /** What is typed is kept at once, saved or not: it survives a tab that is killed. */
   protected write(text: string): void {
     const cls = this.chosen()?.class;
-    if (cls !== undefined) localStorage.setItem(draftKey(cls), text);
+    if (cls !== undefined) remember(draftKey(cls), text);
     this.text.set(text);
   }
 
@@ -160,7 +161,7 @@ export class ShelfRoom {
       this.store.say(`There is a class "${sheet.class}" already; nothing was saved`);
       return;
     }
-    localStorage.removeItem(draftKey(chosen.class));
+    forget(draftKey(chosen.class));
     await this.sheets.save(sheet);
     this.cls.set(sheet.class);
   }
@@ -168,7 +169,7 @@ export class ShelfRoom {
   protected async remove(): Promise<void> {
     const chosen = this.chosen();
     if (!chosen) return;
-    localStorage.removeItem(draftKey(chosen.class));
+    forget(draftKey(chosen.class));
     await this.sheets.remove(chosen.class);
     this.cls.set(null);
   }
@@ -177,7 +178,7 @@ export class ShelfRoom {
     const sheet = this.chosen();
     const files = this.files();
     if (!sheet || !files) return;
-    localStorage.removeItem(draftKey(sheet.class));
+    forget(draftKey(sheet.class));
     this.text.set(files.writeSheet(sheet));
   }
 

@@ -42,7 +42,9 @@ export class Log {
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
   private readonly all = toSignal(
-    merge(this.store.rig$, this.store.logged$).pipe(switchMap(() => from(this.vault.entries(this.store.rig().id)))),
+    merge(this.store.rig$, this.store.logged$).pipe(
+      switchMap(() => from(this.vault.entries(this.store.rig().id).catch((): LogEntry[] => []))),
+    ),
     {
       initialValue: [] as LogEntry[],
     },
