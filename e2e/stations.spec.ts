@@ -96,7 +96,44 @@ test('two hundred parts do not stop it', async ({ page }) => {
   await go(page, 'Rails');
   await expect(page.getByRole('row', { name: /Nose camera 188/ })).toBeAttached({ timeout: 60_000 });
   await go(page, 'Loom');
-  await expect(page.getByRole('button', { name: 'Cable C10', exact: true })).toBeVisible({ timeout: 60_000 });
+  const drawing = page.getByRole('group', { name: 'Wiring drawing' });
+  await expect(drawing).toBeVisible({ timeout: 60_000 });
+  // of a drawing this large only what is in sight is there; going to a part brings it into sight
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Go to' }).fill('nose camera 188');
+  await page.keyboard.press('Enter');
+  const found = drawing.getByRole('button', { name: 'Part Nose camera 188' });
+  await expect(found).toBeInViewport({ ratio: 1 });
+  const before = await found.boundingBox();
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(async () => (await found.boundingBox())?.x).toBeGreaterThan(before!.x + 50);
+  await page.keyboard.press('0');
+  await expect(page.locator('sq-loom-drawing .overview')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Closer' }).click();
+  await expect(page.locator('sq-loom-drawing .overview')).toBeVisible();
+});
+
+test('the drawing is moved and scaled by hand, and a port tells what it could take', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Loom');
+  const drawing = page.getByRole('group', { name: 'Wiring drawing' });
+  const pack = drawing.getByRole('button', { name: 'Part Pack 4S' });
+  const at = async () => (await pack.boundingBox())!;
+  const rest = await at();
+  await page.mouse.move(rest.x + 20, rest.y - 60);
+  await page.mouse.wheel(0, -300);
+  await expect.poll(async () => (await at()).width).toBeGreaterThan(rest.width * 1.2);
+  const near = await at();
+  await page.mouse.down();
+  await page.mouse.move(rest.x + 100, rest.y - 30, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => Math.round((await at()).x - near.x)).toBe(80);
+  await page.keyboard.press('0');
+  await expect.poll(async () => Math.round((await at()).x)).toBe(Math.round(rest.x));
+  await drawing.locator('.port').first().click();
+  await expect(page.getByRole('heading', { name: 'What could be plugged in' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Ports' }).locator('[aria-pressed=true]')).toHaveCount(1);
+  await expectAccessible(page);
 });
 
 test('the drawing, the board plan and a cable answer to mouse and keyboard', async ({ page }) => {

@@ -6,6 +6,7 @@ import { propose, proposeProven, type ProgrammeSolver } from '@squallmark/core/p
 import type { Rig } from '@squallmark/core/rig';
 import loadHighs from 'highs';
 import { demoRig, practiceRig, unionOfDemos } from './bench-rigs.js';
+import { pageRows } from './bench-page.js';
 import { median, type Row } from './bench-rows.js';
 import { signalRows } from './bench-signals.js';
 
@@ -24,6 +25,8 @@ export async function bench(first: { total: number }): Promise<void> {
   rows.push(...(await signalRows(rig)));
   const kB = first.total / 1000;
   rows.push({ what: 'first visit, compressed', value: kB, unit: 'kB', goal: 'at most 380', met: kB <= 380 });
+
+  rows.push(...(await pageRows('apps/web/dist/browser')));
 
   for (const r of rows) {
     const mark = r.met === null ? ' ' : r.met ? '○' : '◆';

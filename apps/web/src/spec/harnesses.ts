@@ -20,15 +20,21 @@ abstract class Named extends ComponentHarness {
 /** What `sq-choice` offers, shows and is set to. */
 export class ChoiceHarness extends Named {
   static hostSelector = 'sq-choice';
-  private readonly select = this.locatorFor(MatSelectHarness);
-  private readonly trigger = this.locatorFor('mat-select');
+  private readonly list = this.locatorForOptional(MatSelectHarness);
+  private readonly trigger = this.locatorFor('[role=combobox]');
 
   async name(): Promise<string> {
     return (await (await this.trigger()).getAttribute('aria-label')) ?? '';
   }
 
   async shown(): Promise<string> {
-    return (await this.select()).getValueText();
+    return (await this.trigger()).text();
+  }
+
+  /** The list itself: made when it is first come to. */
+  private async select(): Promise<MatSelectHarness> {
+    if (!(await this.list())) await (await this.trigger()).focus();
+    return (await this.list())!;
   }
 
   async options(): Promise<string[]> {

@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   signal,
+  viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
@@ -24,6 +25,14 @@ import { Lists } from './lists';
 import { LoomDrawing } from './loom-drawing';
 import { PartCard } from './part-card';
 import { ProposalPanel } from './proposal-panel';
+
+/** Keys that move the drawing, by parts of what is in sight. */
+const PUSHES: [key: string, right: number, down: number][] = [
+  ['ArrowLeft', -0.2, 0],
+  ['ArrowRight', 0.2, 0],
+  ['ArrowUp', 0, -0.2],
+  ['ArrowDown', 0, 0.2],
+];
 
 type View = 'drawing' | 'board' | 'lists' | 'proposal';
 
@@ -59,6 +68,8 @@ export class Loom {
   protected readonly cables = computed(() => this.analysis()?.loom.cables ?? []);
   protected readonly drawing = signal<Drawing | null>(null);
   protected readonly wanted = linkedSignal(() => this.at() ?? null);
+  protected readonly askedPort = signal<string | null>(null);
+  private readonly sheet = viewChild(LoomDrawing);
   /** Part whose ports are shown; a cable is shown when there is none. */
   protected readonly part = computed(() => this.store.rig().parts.find((p) => p.id === this.wanted()));
   protected readonly chosen = computed(() => {
@@ -90,6 +101,15 @@ export class Loom {
       { key: 'x', text: 'cross pair', run: () => this.cross() },
       { key: 'o', text: 'board plan', run: () => this.show('board') },
       { key: 'l', text: 'lists', run: () => this.show('lists') },
+      { key: '+', shown: '+ − 0', text: 'scale', run: () => this.sheet()?.closer() },
+      { key: '-', text: '', run: () => this.sheet()?.farther() },
+      { key: '0', text: '', run: () => this.sheet()?.fit() },
+      ...PUSHES.map(([key, right, down], i) => ({
+        key,
+        shown: i === 0 ? 'arrows' : undefined,
+        text: i === 0 ? 'move' : '',
+        run: (): void => this.sheet()?.push(right, down),
+      })),
     ]);
   }
 
@@ -98,8 +118,15 @@ export class Loom {
     this.view.update((now) => (now === view ? 'drawing' : view));
   }
 
+  /** What could be plugged into a port of the drawing. */
+  protected openPort({ part, port }: { part: string; port: string }): void {
+    this.wanted.set(part);
+    this.askedPort.set(port);
+  }
+
   protected choose(id: string): void {
     this.wanted.set(id);
+    this.askedPort.set(null);
     if (this.view() === 'board') this.view.set('drawing');
   }
 

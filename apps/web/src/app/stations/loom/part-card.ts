@@ -39,6 +39,8 @@ export class PartCard {
   private readonly store = inject(RigStore);
   private readonly weaver = inject(Weaver);
   readonly partId = input.required<string>();
+  /** Port that the drawing was asked about. */
+  readonly asked = input<string | null>(null);
   readonly choose = output<string>();
 
   protected readonly part = computed(() => this.store.rig().parts.find((p) => p.id === this.partId())!);
@@ -71,10 +73,11 @@ export class PartCard {
     })),
   );
   /** Port whose candidates are shown: the first free one until another is chosen. */
-  protected readonly port = linkedSignal<string, string | null>({
-    source: this.partId,
+  protected readonly port = linkedSignal<{ part: string; asked: string | null }, string | null>({
+    source: () => ({ part: this.partId(), asked: this.asked() }),
     // a cable that comes or goes must not move the choice
-    computation: () => untracked(() => this.ports().find((p) => !p.cables.length)?.id ?? this.ports()[0]?.id ?? null),
+    computation: ({ asked }) =>
+      asked ?? untracked(() => this.ports().find((p) => !p.cables.length)?.id ?? this.ports()[0]?.id ?? null),
   });
   protected readonly candidates = signal<Candidate[] | null>(null);
   protected readonly axes = [
