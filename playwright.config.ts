@@ -3,9 +3,15 @@ import { fileURLToPath } from 'node:url';
 
 const PORT = Number(process.env.E2E_PORT ?? 4879);
 
+/** What is kept through kills, wipes, full drives and new versions, and the commands as built: long waits and little work. */
+const KEEPING = ['command-line', 'kill', 'offline', 'storage', 'tabs', 'update'].map((name) => `**/${name}.spec.ts`);
+
 export default defineConfig({
+  projects: [
+    { name: 'keeping', testMatch: KEEPING },
+    { name: 'stations', testMatch: '**/*.spec.ts', testIgnore: KEEPING },
+  ],
   testDir: 'e2e',
-  testMatch: '**/*.spec.ts',
   fullyParallel: true,
   workers: 2,
   forbidOnly: !!process.env.CI,

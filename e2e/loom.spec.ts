@@ -181,20 +181,26 @@ test('an own sheet: copied, changed while the rig answers, broken with its place
   await page.getByRole('button', { name: 'Copy as own' }).click();
   const sheet = page.getByRole('region', { name: 'Sheet of Thermal core, own 1' });
   const effect = page.getByRole('region', { name: 'What it changes' });
-  await sheet.getByLabel('main most').fill('13');
-  await sheet.getByLabel('main most').blur();
+  await sheet.getByRole('button', { name: /^▸ Supplies|Supplies ·/ }).click();
+  await sheet.getByRole('button', { name: 'main', exact: true }).click();
+  await sheet.getByRole('spinbutton', { name: 'Volts it takes, to' }).fill('13');
+  await sheet.getByRole('spinbutton', { name: 'Volts it takes, to' }).blur();
   await expect(effect).toContainText('gone: Thermal core is on 11.99 V');
   await expectAccessible(page);
-  const text = sheet.getByLabel('Sheet as text');
+  await press(sheet, 'Sheet as', 'text');
+  const text = sheet.getByRole('textbox', { name: 'Sheet as text' });
   const good = await text.inputValue();
   await text.fill(good.replace('"massG": 74', '"massG": "heavy"'));
   await expect(effect).toContainText('massG');
   await expect(sheet.getByRole('button', { name: 'Save' })).toBeDisabled();
   await text.fill(`${good} oops`);
   await expect(effect).toContainText('this is not JSON');
+  await press(sheet, 'Sheet as', 'form');
+  await expect(sheet).toContainText('The text is broken: mend it there');
   await page.reload();
   await page.getByLabel('Find a sheet').fill('thermal core, own');
   await expect(effect).toContainText('this is not JSON');
+  await press(sheet, 'Sheet as', 'text');
   await text.fill(good);
   await sheet.getByRole('button', { name: 'Save' }).click();
   const [download] = await Promise.all([
@@ -211,6 +217,51 @@ test('an own sheet: copied, changed while the rig answers, broken with its place
   const broken = Buffer.from(file.toString().replace('"signal"', '"beam"'));
   await page.getByLabel('Sheet file').setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: broken });
   await expect(page.getByText(/bad\.json not taken in: ports\[\d+\]\.pins\[\d+\]\.line/)).toBeVisible();
+});
+
+test('an own part is made by forms, pulled and wired', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.getByLabel('Find a sheet').fill('nose camera');
+  await page.getByRole('button', { name: 'Copy as own' }).click();
+  const sheet = page.getByRole('region', { name: /^Sheet of/ });
+  const name = sheet.getByRole('textbox', { name: 'Name', exact: true });
+  await name.fill('Belly camera');
+  await name.blur();
+  const mass = sheet.getByRole('spinbutton', { name: 'Mass' });
+  await mass.fill('-4');
+  await mass.press('Enter');
+  await expect(sheet.getByRole('alert')).toContainText('is kept');
+  await mass.fill('21');
+  await mass.press('Enter');
+  // a joint that the class has not: added, named, bounded
+  await sheet.getByRole('button', { name: /Joints ·/ }).click();
+  await sheet.getByRole('button', { name: '+ Joint' }).click();
+  await sheet.getByRole('button', { name: 'new', exact: true }).click();
+  await sheet.getByRole('textbox', { name: 'Label' }).fill('hinge');
+  await sheet.getByRole('textbox', { name: 'Label' }).blur();
+  await sheet.getByRole('spinbutton', { name: 'Most, by stick' }).fill('30');
+  await sheet.getByRole('spinbutton', { name: 'Most, by stick' }).blur();
+  await expectAccessible(page);
+  await sheet.getByRole('button', { name: 'Save' }).click();
+  await expect(sheet.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await go(page, 'Brief');
+  await page.getByRole('button', { name: 'Pull parts' }).click();
+  await page.getByLabel('Find a class').fill('belly camera');
+  await page.getByLabel('Find a class').press('Enter');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('checkbox', { name: 'Belly camera' })).toBeChecked();
+  await settled(page);
+  await go(page, 'Loom');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Go to' }).fill('belly camera');
+  await page.keyboard.press('Enter');
+  const part = page.getByRole('region', { name: 'Part Belly camera' });
+  await part
+    .getByRole('button', { name: /^Plug / })
+    .first()
+    .click();
+  await expect(tile(page, 'Loom')).toContainText('21 cables');
 });
 
 test('the new views at night pass axe', async ({ page }) => {

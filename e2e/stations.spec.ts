@@ -227,7 +227,9 @@ test('the night bench is kept', async ({ page }) => {
 
 for (const [width, height] of [
   [1280, 800],
+  [1920, 1080],
   [820, 1180],
+  [390, 844],
 ] as const) {
   test(`no station runs over the side at ${width} × ${height}`, async ({ page }) => {
     await page.setViewportSize({ width, height });

@@ -9,7 +9,7 @@ import { run, runApart } from './run.mjs';
 await import('./install.mjs');
 installDebian({ chromium: '/usr/bin/chromium', ngspice: '/usr/bin/ngspice' });
 
-/** Two lanes side by side, one a core; the browser tests have the machine to themselves. */
+/** Two lanes side by side, one a core; the browser tests of the stations have the machine to themselves. */
 const lanes = [
   [
     ['lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
@@ -19,6 +19,7 @@ const lanes = [
     ['build', 'node', ['scripts/build.mjs']],
     ['size', 'node', ['scripts/size.mjs']],
     ['application units', 'npx', ['ng', 'test']],
+    ['browser, what is kept', 'npx', ['playwright', 'test', '--project=keeping', '--workers=1']],
   ],
   [
     ['core, server, command line', 'npx', ['vitest', 'run']],
@@ -28,7 +29,7 @@ const lanes = [
 
 const total = { passed: 0, failed: 0 };
 await Promise.all(lanes.map(runLane));
-await runLane([['browser', 'npx', ['playwright', 'test']]]);
+await runLane([['browser, stations', 'npx', ['playwright', 'test', '--project=stations']]]);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed ? 1 : 0;
 

@@ -81,8 +81,10 @@ test('the shelf and the carriage', async ({ page }) => {
   await page.getByRole('button', { name: /^Thermal core/ }).click();
   await page.getByRole('button', { name: 'Copy as own' }).click();
   const sheet = page.getByRole('region', { name: 'Sheet of Thermal core, own 1' });
-  await sheet.getByLabel('main most').fill('13');
-  await sheet.getByLabel('main most').blur();
+  await sheet.getByRole('button', { name: /Supplies ·/ }).click();
+  await sheet.getByRole('button', { name: 'main', exact: true }).click();
+  await sheet.getByRole('spinbutton', { name: 'Volts it takes, to' }).fill('13');
+  await sheet.getByRole('spinbutton', { name: 'Volts it takes, to' }).blur();
   await expect(page.getByText(/^gone: Thermal core/)).toBeVisible();
   await shot(page, 'shelf');
   await page.getByRole('button', { name: 'Files', exact: true }).click();

@@ -20,7 +20,7 @@ export const appConfig: ApplicationConfig = {
     provideRouter(
       routes,
       withComponentInputBinding(),
-      withNavigationErrorHandler(() => inject(Updates).lost()),
+      withNavigationErrorHandler(() => void inject(Updates).lost()),
     ),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:10000' }),
   ],

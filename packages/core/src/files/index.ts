@@ -1,6 +1,7 @@
 export { writeRig, readRig, rigJsonSchema } from './rig-file.js';
 export { BRIEF_FORMAT, briefJsonSchema, readBrief, type Brief } from './brief-file.js';
 export { readSheet, sheetJsonSchema, writeSheet } from './sheet-file.js';
+export { blankOf, idsOf, sheetForm, type FormNode } from './sheet-form.js';
 export { channelCard } from './channel-card.js';
 export { channelTable, readChannelTable } from './channel-table.js';
 export { cutList } from './cut-list.js';

@@ -1,9 +1,10 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { Figure, Finding, Fix, StationId } from '@squallmark/core/findings';
 import { count } from '@squallmark/core/units';
-import { concat, filter, scan, switchMap } from 'rxjs';
+import { concat, filter, map, scan, switchMap } from 'rxjs';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
 import { Mark } from './mark';
@@ -23,7 +24,16 @@ export class FindingsDock {
   private readonly computed = this.analysis.result;
 
   readonly station = input.required<StationId>();
-  protected readonly folded = signal(recall(FOLDED_KEY) === 'yes');
+  /** Under this width the findings are a sheet from below, pulled up when it is wanted. */
+  protected readonly isSheet = toSignal(
+    inject(BreakpointObserver)
+      .observe('(max-width: 999px)')
+      .pipe(map(({ matches }) => matches)),
+    { initialValue: false },
+  );
+  private readonly raised = signal(false);
+  private readonly put = signal(recall(FOLDED_KEY) === 'yes');
+  protected readonly folded = computed(() => (this.isSheet() ? !this.raised() : this.put()));
   protected readonly opened = signal<string | null>(null);
   private readonly findings = computed(() => this.computed()?.analysis.findings ?? []);
   protected readonly here = computed(() => this.findings().filter((f) => isAt(f, this.station())));
@@ -88,9 +98,14 @@ export class FindingsDock {
     this.opened.update((id) => (id === finding.id ? null : finding.id));
   }
 
+  protected lower(): void {
+    this.raised.set(false);
+  }
+
   protected fold(): void {
-    this.folded.update((folded) => !folded);
-    remember(FOLDED_KEY, this.folded() ? 'yes' : 'no');
+    if (this.isSheet()) return this.raised.update((up) => !up);
+    this.put.update((folded) => !folded);
+    remember(FOLDED_KEY, this.put() ? 'yes' : 'no');
   }
 }
 

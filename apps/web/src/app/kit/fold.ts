@@ -37,5 +37,6 @@ let made = 0;
 export class Fold {
   readonly head = input.required<string>();
   protected readonly id = `fold-${++made}`;
-  protected readonly open = signal(false);
+  /** Whether what lies under it is in sight; who puts much there makes it only then. */
+  readonly open = signal(false);
 }

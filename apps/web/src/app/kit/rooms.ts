@@ -1,16 +1,25 @@
 import { inject, Injectable, Injector, type Type } from '@angular/core';
 import type { MatDialog, MatDialogConfig } from '@angular/material/dialog';
 import type { MatSnackBar } from '@angular/material/snack-bar';
+import { Updates } from '../state/updates';
 
 /** Rooms that open over a station, and what is said in passing. Both are fetched when they are first asked for. */
 @Injectable({ providedIn: 'root' })
 export class Rooms {
   private readonly injector = inject(Injector);
+  private readonly updates = inject(Updates);
   private dialogs: MatDialog | undefined;
   private snacks: MatSnackBar | undefined;
 
+  private opening = 0;
+
+  /** A room is open, or on its way: what is typed is meant for it and never for the station under it. */
   get isOpen(): boolean {
-    return (this.dialogs?.openDialogs.length ?? 0) > 0;
+    return this.opening > 0 || this.openNow > 0;
+  }
+
+  private get openNow(): number {
+    return this.dialogs?.openDialogs.length ?? 0;
   }
 
   /** Opens what `load` fetches; no wider than the screen. */
@@ -18,9 +27,17 @@ export class Rooms {
     load: Promise<Type<T>>,
     config: Pick<MatDialogConfig, 'width' | 'position' | 'autoFocus'>,
   ): Promise<void> {
-    const [{ MatDialog }, room] = await Promise.all([import('@angular/material/dialog'), load]);
-    this.dialogs = this.injector.get(MatDialog);
-    if (!this.isOpen) this.dialogs.open(room, { maxWidth: '96vw', ...config });
+    this.opening++;
+    try {
+      const [{ MatDialog }, room] = await Promise.all([import('@angular/material/dialog'), load]);
+      this.dialogs = this.injector.get(MatDialog);
+      if (!this.openNow) this.dialogs.open(room, { maxWidth: '96vw', ...config });
+    } catch (error) {
+      if (this.updates.lost()) return;
+      throw error;
+    } finally {
+      this.opening--;
+    }
   }
 
   async say(text: string): Promise<void> {

@@ -24,9 +24,10 @@ export class Updates {
     await this.worker.checkForUpdate().catch(() => false);
   }
 
-  /** A piece of this version could not be fetched. */
-  lost(): void {
+  /** A piece of this version could not be fetched; false where there is no network to fetch it by. */
+  lost(): boolean {
     if (navigator.onLine) this.news.set('gone');
+    return navigator.onLine;
   }
 
   async changeOver(): Promise<void> {

@@ -4,10 +4,11 @@ import type * as Files from '@squallmark/core/files';
 import type { SheetEffect } from '@squallmark/core/analysis';
 import { findSheets, type Sheet } from '@squallmark/core/parts';
 import { valueIn, problemText, readFailed, type Reading } from '@squallmark/core/units';
-import { FigureField } from '../../kit/fields/figure';
+import { optionsOf } from '../../kit/fields/choice';
 import { LongWordsField } from '../../kit/fields/long-words';
 import { PickFile } from '../../kit/fields/pick-file';
 import { Picker } from '../../kit/fields/picker';
+import { Toggle } from '../../kit/fields/toggle';
 import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
 import { saveFile } from '../../kit/save-file';
@@ -17,7 +18,8 @@ import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { Sheets } from '../../state/sheets';
 import { Weaver } from '../../state/weaver';
-import { quickFields, setQuick, type QuickField } from './quick-fields';
+import { FormTools } from './form-tools';
+import { SheetField } from './sheet-field';
 import { forget, recall, remember } from '../../state/small-notes';
 
 const draftKey = (cls: string): string => `squallmark-sheet-draft-${cls}`;
@@ -29,7 +31,8 @@ const MOST_BYTES = 2_000_000;
 /** Part sheets: the built-in ones to read and copy, own ones to write, with what each change does to the open rig. */
 @Component({
   selector: 'sq-shelf-room',
-  imports: [FigureField, FindingsDock, LongWordsField, MatButtonModule, PickFile, Picker, Table, WordsField],
+  imports: [FindingsDock, LongWordsField, MatButtonModule, PickFile, Picker, SheetField, Table, Toggle, WordsField],
+  providers: [FormTools],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,6 +41,7 @@ export class ShelfRoom {
   private readonly store = inject(RigStore);
   private readonly weaver = inject(Weaver);
   protected readonly sheets = inject(Sheets);
+  private readonly tools = inject(FormTools);
 
   protected readonly query = signal('');
   protected readonly found = computed(() => findSheets(this.sheets.all(), this.query()));
@@ -54,11 +58,11 @@ export class ShelfRoom {
     const reading = this.reading();
     return reading.ok ? [] : reading.problems.map(problemText);
   });
-  protected readonly fields = computed<QuickField[]>(() => {
-    const reading = this.reading();
-    return reading.ok ? quickFields(reading.value) : [];
-  });
-  /** Classes of the open rig that this sheet could stand in for: its own, else those of its role. */
+  protected readonly form = computed(() => this.files()?.sheetForm() ?? null);
+  /** The sheet as typed, sound or not; null while the text is no JSON. */
+  protected readonly draft = computed(() => draftOf(this.text()));
+  protected readonly looks = optionsOf<'form' | 'text'>(['form', 'text']);
+  protected readonly look = signal<'form' | 'text'>('form');
   protected readonly standIns = computed(() => {
     const { sheets } = this.store.rig();
     const { class: cls, role } = this.chosen() ?? { class: '', role: null };
@@ -92,7 +96,10 @@ export class ShelfRoom {
       const files = this.files();
       if (sheet && files) this.text.set(recall(draftKey(sheet.class)) ?? files.writeSheet(sheet));
     });
-    void import('@squallmark/core/files').then((files) => this.files.set(files));
+    void import('@squallmark/core/files').then((files) => {
+      this.tools.bring(files);
+      this.files.set(files);
+    });
     effect(() => void this.weigh(this.reading(), this.standIn()));
     inject(Keys).use([{ key: 'c', text: 'copy as own', run: () => void this.copy() }]);
   }
@@ -126,10 +133,9 @@ export class ShelfRoom {
     this.text.set(text);
   }
 
-  protected setField(field: QuickField, text: string): void {
-    const reading = this.reading();
-    const files = this.files();
-    if (reading.ok && files) this.write(files.writeSheet(setQuick(reading.value, field, text)));
+  /** The form has changed something: the text follows. */
+  protected put(sheet: unknown): void {
+    this.write(`${JSON.stringify(sheet, null, 2)}\n`);
   }
 
   /** A new own sheet from the one that is shown. */
@@ -206,5 +212,14 @@ export class ShelfRoom {
     }
     await this.sheets.save(reading.value);
     this.cls.set(reading.value.class);
+  }
+}
+
+function draftOf(text: string): object | null {
+  try {
+    const draft: unknown = JSON.parse(text);
+    return typeof draft === 'object' && draft !== null && !Array.isArray(draft) ? draft : null;
+  } catch {
+    return null;
   }
 }
