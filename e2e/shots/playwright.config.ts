@@ -4,6 +4,7 @@ import base from '../../playwright.config.js';
 /** Takes the pictures of docs/screenshots from the built application: `npm run shots`. */
 export default defineConfig({
   ...base,
+  projects: [{ name: 'pictures' }],
   testDir: '.',
   testMatch: 'shots.ts',
   workers: 1,

@@ -1,4 +1,6 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import {
   PLAIN,
@@ -15,6 +17,7 @@ import { worstMark, type Mark as MarkKind } from '@squallmark/core/findings';
 import { hasControls } from '@squallmark/core/parts';
 import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
+import { map } from 'rxjs';
 import { ControlGlyph } from '../../kit/control-glyph';
 import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
@@ -66,6 +69,10 @@ const COLUMNS: Column<Line>[] = [
   { id: 'moves', head: 'Moves', width: '150px' },
   { id: 'mark', head: 'Mark', quiet: true },
 ];
+
+const NARROW = ['kind', 'control', 'moves', 'rung', 'now', 'ends', 'mark', 'count'].map((id) =>
+  COLUMNS.find((c) => c.id === id)!,
+);
 
 const OUTSIDE = `An end point lies between ${WIDTHS_US.least} and ${WIDTHS_US.most} µs`;
 
@@ -119,7 +126,14 @@ export class Channels {
     { value: null, label: 'nothing' },
     ...(this.transmitter()?.sheet.controls ?? []).map(({ id, label }) => ({ value: id, label })),
   ]);
-  protected readonly columns = COLUMNS;
+  /** Where there is no room for all, what a row moves stands beside its control, and the counts at the end. */
+  private readonly isNarrow = toSignal(
+    inject(BreakpointObserver)
+      .observe('(max-width: 999px)')
+      .pipe(map(({ matches }) => matches)),
+    { initialValue: false },
+  );
+  protected readonly columns = computed(() => (this.isNarrow() ? NARROW : COLUMNS));
   protected readonly channelOf = ({ row }: Line): number => row.channel;
   protected readonly isChosen = ({ on }: Line): boolean => on;
   protected readonly rows = computed(() =>
