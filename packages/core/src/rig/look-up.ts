@@ -83,8 +83,17 @@ export function settingOf(sheet: Sheet, part: Part, settingId: string): string |
   return valueIn(part.settings, settingId) ?? sheet.settings.find((s) => s.id === settingId)?.default;
 }
 
-export function findCable(rig: Rig, id: string): Cable | undefined {
-  return rig.cables.find((cable) => cable.id === id);
+const cableIndices = new WeakMap<readonly Cable[], Map<string, Cable>>();
+
+export function findCable({ cables }: Rig, id: string): Cable | undefined {
+  // what is being edited is looked through: it changes under any index
+  if (cables.length < MANY || isDraft(cables)) return cables.find((cable) => cable.id === id);
+  let index = cableIndices.get(cables);
+  if (!index) {
+    index = new Map(cables.map((cable) => [cable.id, cable]));
+    cableIndices.set(cables, index);
+  }
+  return index.get(id);
 }
 
 export function shapingOf(rig: Rig, transmitter: string, channel: number): Shaping | undefined {
