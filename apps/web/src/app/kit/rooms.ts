@@ -1,6 +1,5 @@
 import { inject, Injectable, Injector, type Type } from '@angular/core';
 import type { MatDialog, MatDialogConfig } from '@angular/material/dialog';
-import type { MatSnackBar } from '@angular/material/snack-bar';
 import { Updates } from '../state/updates';
 
 /** Rooms that open over a station, and what is said in passing. Both are fetched when they are first asked for. */
@@ -9,8 +8,6 @@ export class Rooms {
   private readonly injector = inject(Injector);
   private readonly updates = inject(Updates);
   private dialogs: MatDialog | undefined;
-  private snacks: MatSnackBar | undefined;
-
   private opening = 0;
 
   /** A room is open, or on its way: what is typed is meant for it and never for the station under it. */
@@ -42,7 +39,6 @@ export class Rooms {
 
   async say(text: string): Promise<void> {
     const { MatSnackBar } = await import('@angular/material/snack-bar');
-    this.snacks = this.injector.get(MatSnackBar);
-    this.snacks.open(text, 'Close', { duration: 8000 });
+    this.injector.get(MatSnackBar).open(text, 'Close', { duration: 8000 });
   }
 }
