@@ -38,6 +38,22 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText(/ · saved/);
 }
 
+/** Waits until the browser holds every file of the application, as it does a while after the first visit. */
+export async function heldWhole(page: Page): Promise<void> {
+  const missing = () =>
+    page.evaluate(async () => {
+      const manifest = (await (await fetch('/ngsw.json')).json()) as { hashTable: Record<string, string> };
+      const urls = await Promise.all(
+        (await caches.keys()).map(async (name) =>
+          (await (await caches.open(name)).keys()).map((r) => new URL(r.url).pathname),
+        ),
+      );
+      const held = new Set(urls.flat());
+      return Object.keys(manifest.hashTable).filter((url) => !held.has(url)).length;
+    });
+  await expect.poll(missing, { timeout: 60_000 }).toBe(0);
+}
+
 export async function contentOf(download: Download): Promise<Buffer> {
   return readFileSync(await download.path());
 }

@@ -28,8 +28,11 @@ const lanes = [
 ];
 
 const total = { passed: 0, failed: 0 };
+/** What did not pass, told once more at the very end: whoever sees only the last lines sees it. */
+const broken = [];
 await Promise.all(lanes.map(runLane));
 await runLane([['browser, stations', 'npx', ['playwright', 'test', '--project=stations']]]);
+if (broken.length) console.log(`\n— what did not pass\n${broken.join('\n\n')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed ? 1 : 0;
 
@@ -44,10 +47,19 @@ async function runLane(stages) {
     if (status === 0) {
       if (!counted.passed) total.passed++;
     } else {
-      console.log(`${name} did not pass (status ${status})`);
+      broken.push(`${name} (status ${status})\n${failuresOf(text)}`);
       if (!counted.failed) total.failed++;
     }
   }
+}
+
+/** The lines about failures, or the last ones of a stage that marks none. */
+function failuresOf(text) {
+  const lines = text.trimEnd().split('\n');
+  const marks = lines.flatMap((line, n) => (/^\s*(FAIL|✘|×|\d+\) )|Error:|error /.test(line) ? [n] : []));
+  const shown = new Set(marks.flatMap((n) => Array.from({ length: 12 }, (_, k) => n + k)));
+  const told = lines.filter((_, n) => shown.has(n));
+  return (told.length ? told.slice(0, 100) : lines.slice(-40)).join('\n');
 }
 
 /** Tests a runner says it ran; a stage without tests counts as one by its status. */

@@ -81,7 +81,7 @@ describe.each(RIGS)('any edit of %s', (_, start) => {
           try {
             doStep(history, 'one', [edit]);
           } catch {
-            expect(history).toEqual({ rig: start, past: [], future: [] });
+            expect(history).toEqual(startHistory(start));
           }
         }
       }),

@@ -1,15 +1,14 @@
-import { enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { produce, type Draft } from 'immer';
 import { NEW_SHAPING } from './empty-rig.js';
 import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
+import { restorePlaces } from './restore.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Cable, Part, PinRef, Rig, Wire } from './rig.js';
 import { unseenIn, valueIn } from '../units/index.js';
 
 type WireRef = EditOf<'moveEnd'>['wire'];
-
-enablePatches();
 
 /** An edit that does not fit the rig it was given to. The rig is unchanged. */
 export class EditRefused extends Error {
@@ -22,26 +21,30 @@ export class EditRefused extends Error {
   }
 }
 
-/** The rig after edits, with what undoes them. */
+/** The rig after edits. */
 export interface EditResult {
   rig: Rig;
-  patches: Patch[];
-  inverse: Patch[];
 }
 
+/** Edits that can take away what something else points at; the rig is looked over after them. */
+const DEEP: ReadonlySet<EditKind> = new Set(['resheet', 'restore']);
+
 /**
- * Carries out edits in order, all or none; the revision goes up by one. Returns patches both ways.
+ * Carries out edits in order, all or none; the revision goes up by one.
  * @throws {EditRefused} when an edit names something the rig does not have, or would add it twice.
  */
 export function applyEdits(rig: Rig, edits: readonly Edit[]): EditResult {
-  const [next, patches, inverse] = produceWithPatches(rig, (draft) => {
+  const next = produce(rig, (draft) => {
     for (const edit of edits) {
       const reason = unseenText(edit) ?? (DO[edit.kind] as Doer)(draft, edits.length > 1 ? copied(edit) : edit);
       if (reason) throw new EditRefused(edit, reason);
     }
     draft.revision += 1;
   });
-  return { rig: next, patches, inverse };
+  const deep = edits.find((edit) => DEEP.has(edit.kind));
+  const lost = deep && rigProblems(next)[0];
+  if (lost) throw new EditRefused(deep, `${lost.where}: ${lost.what}`);
+  return { rig: next };
 }
 
 /** Why a text of an edit cannot stand in a rig; sheets are read by their own schema. */
@@ -277,12 +280,14 @@ const DO: Doers = {
     withPart(rig, part, (p) => {
       const reason = prepReason(rig, p, item);
       if (reason) return reason;
-      p.prepared = p.prepared.filter((x) => x !== item);
+      if (done === p.prepared.includes(item)) return;
       if (done) p.prepared.push(item);
+      else p.prepared = p.prepared.filter((x) => x !== item);
     }),
   tickItem(rig, { item, on }) {
-    rig.ticked = rig.ticked.filter((x) => x !== item);
+    if (on === rig.ticked.includes(item)) return;
     if (on) rig.ticked.push(item);
+    else rig.ticked = rig.ticked.filter((x) => x !== item);
   },
   lock: (rig, { cable, locked }) => withCable(rig, cable, (c) => void (c.locked = locked)),
   merge(rig, { merge }) {
@@ -302,9 +307,8 @@ const DO: Doers = {
   resheet(rig, { sheet }) {
     if (!valueIn(rig.sheets, sheet.class)) return `no part of class "${sheet.class}" in this rig`;
     rig.sheets[sheet.class] = sheet;
-    const lost = rigProblems(rig)[0];
-    if (lost) return `${lost.where}: ${lost.what}`;
   },
+  restore: (rig, { at }) => restorePlaces(rig, at),
 };
 
 /** A merged plug needs two leads that are still there. */

@@ -71,6 +71,7 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   merge: (_, e) => `${e.merge.cables.join(', ')} merged into one plug, ${e.merge.label}`,
   unmerge: (rig, e) => `Plug ${rig.merges.find((m) => m.id === e.merge)?.label ?? e.merge} taken apart`,
   currency: (_, e) => `Prices in ${e.currency}`,
+  restore: (rig, e) => `Set back: ${listed([...new Set(e.at.map(({ path }) => placeName(rig, path)))])}`,
   resheet: (_, e) => `Sheet of ${e.sheet.name} changed, revision ${e.sheet.revision}`,
 };
 
@@ -113,6 +114,27 @@ function chargeText(charge: NonNullable<EditOf<'note'>['change']['charge']> | nu
   if (charge?.volts !== undefined) return `reads ${charge.volts} V`;
   return charge?.share === undefined ? 'charge not noted' : `charged to ${Math.round(charge.share * 100)} %`;
 }
+
+/** What a place of a rig is called at the bench, down to the part, the cable, the row. */
+function placeName(rig: Rig, [root, name]: readonly string[]): string {
+  if (name === undefined) return root!;
+  if (root === 'parts') return labelOf(rig, name);
+  if (root === 'wishes') return wishLabel(rig, name);
+  return `${PLACE_WORDS[root!] ?? root} ${name}`;
+}
+
+const PLACE_WORDS: Readonly<Record<string, string>> = {
+  cables: 'cable',
+  sheets: 'sheet',
+  bindings: 'slot of',
+  shaping: 'channel of',
+  failSafes: 'fail-safe of',
+  handOvers: 'hand-over',
+  held: 'pad of',
+  merges: 'merged plug',
+  schools: 'school',
+  ticked: 'tick of',
+};
 
 const wishLabel = (rig: Rig, id: string): string => rig.wishes.find((w) => w.id === id)?.label ?? id;
 

@@ -115,6 +115,20 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('currency'), currency: z.string().min(1).max(8) }),
   /** Puts another sheet in the place of a class the rig uses. */
   z.strictObject({ kind: z.literal('resheet'), sheet: sheetSchema }),
+  /** Sets places of the rig to what they were: the way back of other edits. Told by names, never by place in a list. */
+  z.strictObject({
+    kind: z.literal('restore'),
+    at: z.array(
+      z.strictObject({
+        /** From the rig down, a list's item by its name: `cables`, `C3`, `wires`, `w2`, `gaugeAwg`. */
+        path: z.array(z.string().min(1).max(500)).min(1).max(8),
+        /** What stands there; absent where nothing does. */
+        value: z.unknown().optional(),
+        /** Of an item that comes anew: the one it comes after, null for the first. */
+        after: z.string().nullable().optional(),
+      }),
+    ),
+  }),
 ]);
 
 /** One change of a rig, by what it means at the bench. */

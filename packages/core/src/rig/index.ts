@@ -42,5 +42,15 @@ export { rigProblems } from './rig-problems.js';
 export type { Edit, EditKind, EditOf } from './edit.js';
 export { applyEdit, applyEdits, EditRefused, serialPairOf, type EditResult } from './apply-edit.js';
 export { overlapOf, touchesOf, type Touches } from './touches.js';
-export { beside, startHistory, doStep, undo, redo, type History, type Step, type Unsaved } from './history.js';
+export {
+  beside,
+  startHistory,
+  doStep,
+  undo,
+  redo,
+  type History,
+  type Move,
+  type Step,
+  type Unsaved,
+} from './history.js';
 export { editSentence, inlineText, stepSentence } from './edit-sentence.js';

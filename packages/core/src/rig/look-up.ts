@@ -15,6 +15,7 @@ export function findPart(rig: Rig, id: string): Part | undefined {
   const { parts } = rig;
   if (parts.length < MANY) return parts.find((part) => part.id === id);
   let index = indices.get(parts);
+  if (!index && isHalfEdited(parts)) return parts.find((part) => part.id === id);
   // a list that is being edited grows under its index
   if (index?.size !== parts.length) {
     index = new Map(parts.map((part) => [part.id, part]));
@@ -22,6 +23,9 @@ export function findPart(rig: Rig, id: string): Part | undefined {
   }
   return index.get(id);
 }
+
+/** A new list of what is being edited: it lives on after the edit, what it holds does not. */
+const isHalfEdited = (list: readonly object[]): boolean => !isDraft(list) && list.some((item) => isDraft(item));
 
 /** A part that this rig has not, or that has no sheet. */
 export class PartUnknown extends Error {
@@ -89,6 +93,7 @@ export function findCable({ cables }: Rig, id: string): Cable | undefined {
   // what is being edited is looked through: it changes under any index
   if (cables.length < MANY || isDraft(cables)) return cables.find((cable) => cable.id === id);
   let index = cableIndices.get(cables);
+  if (!index && isHalfEdited(cables)) return cables.find((cable) => cable.id === id);
   if (!index) {
     index = new Map(cables.map((cable) => [cable.id, cable]));
     cableIndices.set(cables, index);

@@ -10,6 +10,7 @@ import {
   doStep,
   EditRefused,
   overlapOf,
+  redo,
   startHistory,
   touchesOf,
   undo,
@@ -85,14 +86,28 @@ describe('what two tabs did', () => {
     expect(labelsOf(undo(undo(both)))).toEqual(['mine', rig.parts[1]!.label]);
   });
 
-  it('is asked where it meets, or where one of them went back', () => {
+  it('is asked where it meets, or where what was done is longer ago than is kept', () => {
     const saved = doStep(startHistory(rig), 'one', label(a, 'mine'));
-    const theirs = { text: 'theirs', edits: label(a, 'theirs') };
-    expect(beside(saved, { base: rig, steps: [theirs] })).toBeNull();
-    const apart = { text: 'theirs', edits: label(b, 'theirs') };
-    expect(beside(undo(saved), { base: rig, steps: [apart] })).toBeNull();
-    expect(beside(doStep(undo(saved), 'three', label(a, 'new')), { base: rig, steps: [apart] })).toBeNull();
-    expect(beside(saved, { base: rig, steps: [{ text: 'Undone' }] })).toBeNull();
+    expect(beside(saved, { base: rig, steps: [{ text: 'theirs', edits: label(a, 'theirs') }] })).toBeNull();
+    const apart = { base: rig, steps: [{ text: 'theirs', edits: label(b, 'theirs') }] };
+    expect(beside({ ...saved, trail: [] }, apart)).toBeNull();
+    const long = Array.from({ length: 80 }, (_, n) => n).reduce((h, n) => doStep(h, 'on', label(a, `n${n}`)), saved);
+    expect(beside(long, apart)).toBeNull();
+  });
+
+  it('stands together where one of them went back, and back and forth again', () => {
+    const saved = doStep(startHistory(rig), 'one', label(a, 'mine'));
+    const apart = { base: rig, steps: [{ text: 'theirs', edits: label(b, 'theirs') }] };
+    expect(labelsOf(beside(undo(saved), apart)!)).toEqual([rig.parts[0]!.label, 'theirs']);
+    expect(labelsOf(beside(redo(undo(saved)), apart)!)).toEqual(['mine', 'theirs']);
+    // the step taken back is the one that was not saved yet
+    const back = undo(saved);
+    const other = doStep(saved, 'two', label(b, 'other'));
+    const steps = [{ text: 'Undone: one', edits: back.trail.at(-1)!.edits }];
+    const both = beside(other, { base: saved.rig, steps })!;
+    expect(labelsOf(both)).toEqual([rig.parts[0]!.label, 'other']);
+    expect(both.past.map((s) => s.text)).toEqual(['one', 'two', 'Undone: one']);
+    expect(labelsOf(undo(both))).toEqual(['mine', 'other']);
   });
 
   it('counts a figure that was typed as one', () => {

@@ -1,5 +1,6 @@
 import type { Edit, EditKind, EditOf } from './edit.js';
 import { findCable, findPart } from './look-up.js';
+import { nameIn, type Restored } from './restore.js';
 import type { PinRef, Rig, Wire } from './rig.js';
 
 /** What an edit changes and what it counts on, by name; a name that ends in `/` stands for all that begins with it. */
@@ -72,11 +73,106 @@ const NAMED: Naming = {
   release: (e) => both([`pad ${e.part} ${e.resource}`], [part(e.part)]),
   addWish: ({ wish }) => both([`wish ${wish.id}`], wish.part === undefined ? [] : [part(wish.part)]),
   removeWish: (e) => both([`wish ${e.wish}`]),
+  restore: ({ at }, rig) => together(at.map((place) => ofPlace(rig, place))),
   setWish: ({ wish: id, change }) => both([`wish ${id}`], change.part == null ? [] : [part(change.part)]),
 };
 
 const joins = (wires: readonly Wire[], id: string): boolean =>
   wires.some((w) => w.from.part === id || w.to.part === id);
+
+const together = (all: readonly Touches[]): Touches =>
+  both(
+    all.flatMap((t) => t.changes),
+    all.flatMap((t) => t.countsOn),
+  );
+
+type Fields = Record<string, unknown>;
+/** What is touched by setting a place in the list or field of the rig's own; `value` is what comes there. */
+type OfPlace = (rig: Rig, name: string, inside: readonly string[], value: unknown) => Touches;
+
+/** A field of a part, in the words that the edits of parts use. */
+const PART_FIELDS: Readonly<Record<string, string>> = {
+  onBench: 'on bench',
+  settings: 'setting',
+  prepared: 'prep',
+};
+
+const partPlace: OfPlace = (_, id, [field, key], value) => {
+  const named = key !== undefined && (field === 'settings' || field === 'prepared');
+  const what = field === undefined ? '' : `${PART_FIELDS[field] ?? field}${named ? ` ${key}` : ''}`;
+  const rides = field === 'place' || field === undefined ? ridesIn(key === 'rides' ? { rides: value } : value) : [];
+  const cls = field === undefined && (value as Partial<Rig['parts'][number]> | undefined)?.class;
+  return both(
+    [`${part(id)}${what}`],
+    [...(field === undefined ? [] : [part(id)]), ...rides.map(part), ...(cls ? [`class ${cls}`] : [])],
+  );
+};
+
+/** The part that a part or a place rides on, where it does. */
+function ridesIn(value: unknown): string[] {
+  const { rides, place } = (value ?? {}) as { rides?: unknown; place?: { rides?: unknown } };
+  return [rides, place?.rides].filter((id) => typeof id === 'string');
+}
+
+const cablePlace: OfPlace = (rig, id, [field, wireId, ...inWire], value) => {
+  if (field === 'locked') return both([`${cable(id)}lock`], [cable(id)]);
+  if (field === 'marked') return both([`${cable(id)}adapter`], [cable(id)]);
+  const wires = [
+    ...(findCable(rig, id)?.wires ?? []),
+    ...((value as Partial<Rig['cables'][number]> | undefined)?.wires ?? []),
+  ];
+  if (field !== 'wires' || wireId === undefined || !inWire.length)
+    return both([cable(id)], [...ends(wires), ...pinsIn(value)]);
+  const { changes, countsOn } = wire(rig, { cable: id, wire: wireId });
+  return both(changes, [...countsOn, ...pinsIn(inWire.at(-1) === 'part' ? { part: value } : value)]);
+};
+
+/** Parts that a pin, a wire or a list of wires names. */
+function pinsIn(value: unknown): string[] {
+  if (typeof value !== 'object' || value === null) return [];
+  const own = (value as Fields).part;
+  return [...(typeof own === 'string' ? [part(own)] : []), ...Object.values(value).flatMap(pinsIn)];
+}
+
+/** An item whose name begins with the part it is of. */
+const itemOf =
+  (what: string, parts = 1, shown = Infinity): OfPlace =>
+  (_, name) => {
+    const words = name.split(' ');
+    return both([`${what} ${words.slice(0, shown).join(' ')}`], words.slice(0, parts).map(part));
+  };
+
+const PLACES: Readonly<Record<string, OfPlace>> = {
+  parts: partPlace,
+  cables: cablePlace,
+  sheets: (_, name) => both([`class ${name}`]),
+  schools: (_, name) => both([`school ${name}`]),
+  ticked: (_, name) => both([`item ${name}`]),
+  bindings: itemOf('function'),
+  shaping: itemOf('channel'),
+  failSafes: itemOf('fail-safe'),
+  handOvers: itemOf('hand-over', 2),
+  held: itemOf('pad', 1, 2),
+  wishes: (_, id, inside, value) => both([`wish ${id}`], pinsIn(inside[0] === 'part' ? { part: value } : value)),
+  merges: (rig, id, _, value) => {
+    const merged = [
+      rig.merges.find((m) => m.id === id)?.cables,
+      (value as Partial<Rig['merges'][number]> | undefined)?.cables,
+    ];
+    const cables = merged.flatMap((ids) => ids ?? []);
+    return both([`merge ${id}`, ...cables.map((c) => `merged ${c}`)], cables.map(cable));
+  },
+};
+
+/** What setting one place by its names touches; a list taken as one touches all that is in it, before and after. */
+function ofPlace(rig: Rig, { path: [root, name, ...inside], value }: Restored): Touches {
+  const of = PLACES[root!];
+  if (!of) return both([root!]);
+  if (name !== undefined) return of(rig, name, inside, value);
+  const lists = [rig[root as keyof Rig], value] as unknown[];
+  const items = lists.flatMap((list) => (Array.isArray(list) ? (list as unknown[]) : []));
+  return together(items.map((item) => of(rig, nameIn(root, item) ?? '', [], item)));
+}
 
 /** What edits change and count on, on the rig they were made for. */
 export function touchesOf(rig: Rig, edits: readonly Edit[]): Touches {

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { SHELF } from '../../src/parts/shelf/index.js';
+import { editSchema } from '../../src/rig/edit.js';
+import { wayTo } from '../../src/rig/restore.js';
 import {
+  applyEdits,
   newPart,
   sheetOf,
   type Edit,
@@ -11,15 +14,36 @@ import {
   type Rig,
 } from '../../src/rig/index.js';
 
-type Arbitraries = { [K in EditKind]: fc.Arbitrary<EditOf<K>> };
+type Arbitraries = { [K in Exclude<EditKind, 'restore'>]: fc.Arbitrary<EditOf<K>> };
 
 /** Edits of every kind: most of them name what the rig has, some what it has not, values in range and just out of it. */
 export function anyEdit(rig: Rig): fc.Arbitrary<Edit> {
-  return fc.oneof(...(Object.values(arbitraries(rig)) as fc.Arbitrary<Edit>[]));
+  const plain = arbitraries(rig);
+  return fc.oneof(...(Object.values(plain) as fc.Arbitrary<Edit>[]), restoring(rig));
+}
+
+/** What leads from the rig to another one that random edits make of it: all that undoing and doing again can say. */
+export function restoring(rig: Rig): fc.Arbitrary<Edit> {
+  const some = fc.array(fc.oneof(...(Object.values(arbitraries(rig)) as fc.Arbitrary<Edit>[])), {
+    minLength: 1,
+    maxLength: 3,
+  });
+  const fit = some.map((edits) => edits.filter((e) => editSchema.safeParse(e).success));
+  return fit.map((edits) => ({ kind: 'restore' as const, at: wayTo(rig, after(rig, edits)) }));
+}
+
+function after(rig: Rig, edits: readonly Edit[]): Rig {
+  return edits.reduce((now, edit) => {
+    try {
+      return applyEdits(now, [edit]).rig;
+    } catch {
+      return now;
+    }
+  }, rig);
 }
 
 /** Kinds that {@link anyEdit} makes. */
-export const editKinds = (rig: Rig): string[] => Object.keys(arbitraries(rig));
+export const editKinds = (rig: Rig): string[] => [...Object.keys(arbitraries(rig)), 'restore'];
 
 const some = (ids: readonly string[]): fc.Arbitrary<string> => fc.constantFrom(...ids, 'NOWHERE');
 const text = fc.constantFrom('a name', 'Ein längerer Name mit Umlauten äöü', 'x');

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Keeping } from './keeping';
 
 /** As the database library wraps what the browser said. */
@@ -26,5 +26,30 @@ describe('what the browser keeps', () => {
     expect(keeping.text()).toContain(own);
     keeping.well();
     expect([keeping.trouble(), keeping.text()]).toEqual([null, '']);
+  });
+
+  describe('asked to keep rigs for good', () => {
+    const browser = (storage: unknown) => vi.stubGlobal('navigator', { storage });
+    afterEach(() => vi.unstubAllGlobals());
+
+    it.each([
+      ['gives its word', { persisted: () => Promise.resolve(false), persist: () => Promise.resolve(true) }, true],
+      ['gave it before', { persisted: () => Promise.resolve(true), persist: () => Promise.resolve(false) }, true],
+      ['does not', { persisted: () => Promise.resolve(false), persist: () => Promise.resolve(false) }, false],
+      ['fails', { persisted: () => Promise.reject(new Error('no')) }, false],
+      ['cannot be asked', undefined, false],
+    ])('a browser that %s', async (_, storage, lasting) => {
+      browser(storage);
+      expect(keeping.lasting()).toBeNull();
+      await keeping.askToLast();
+      expect(keeping.lasting()).toBe(lasting);
+    });
+
+    it('is asked once', async () => {
+      const persist = vi.fn(() => Promise.resolve(false));
+      browser({ persisted: () => Promise.resolve(false), persist });
+      await Promise.all([keeping.askToLast(), keeping.askToLast()]);
+      expect(persist).toHaveBeenCalledTimes(1);
+    });
   });
 });

@@ -39,6 +39,20 @@ export class Keeping {
     this.said.set(chain.at(-1)?.message ?? String(error));
   }
 
+  /** Whether the browser has given its word not to clear the rigs by itself; null while it was not asked. */
+  private readonly lastingWord = signal<boolean | null>(null);
+  readonly lasting = this.lastingWord.asReadonly();
+
+  /** Asks the browser once to keep the rigs for good. Done after something of the user's own was kept: a page that only looks asks nothing. */
+  async askToLast(): Promise<void> {
+    if (this.lastingWord() !== null) return;
+    this.lastingWord.set(false);
+    // absent on a plain address of another machine
+    const storage = (navigator as Partial<Navigator>).storage;
+    const word = async (): Promise<boolean> => !!storage && ((await storage.persisted()) || (await storage.persist()));
+    this.lastingWord.set(await word().catch(() => false));
+  }
+
   /** A rig was written: all is well again. */
   well(): void {
     this.why.set(null);

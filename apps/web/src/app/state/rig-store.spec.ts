@@ -114,8 +114,9 @@ describe('the rig store', () => {
     /** What another tab saves: it reads, does its edits and writes. */
     const elsewhere = async (edits: Edit[]): Promise<void> => {
       const there = (await vault.load(store.rig().id))!;
-      const { rig, past, future } = doStep(there, 'Elsewhere', edits);
-      const next = { ...there, rig, past: [...past], future: [...future], revision: rig.revision };
+      const { rig, past, future, trail } = doStep(there, 'Elsewhere', edits);
+      const own = { rig, past: [...past], future: [...future], trail: [...trail] };
+      const next = { ...there, ...own, revision: rig.revision };
       await vault.save(next, null, there.revision);
     };
 

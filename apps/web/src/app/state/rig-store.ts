@@ -157,7 +157,7 @@ export class RigStore {
     try {
       const text = stepSentence(before.rig, edits);
       const next = doStep(before, text, edits, mergeKey);
-      this.commit(before, next, { text, edits, mergeKey });
+      this.commit(before, next, { text, mergeKey });
       return true;
     } catch (error) {
       if (!(error instanceof EditRefused)) throw error;
@@ -217,7 +217,8 @@ export class RigStore {
   private showStored(stored: StoredRig): void {
     // a step of this tab that is still on its way began from an earlier one
     if (!this.unsaved.some((u) => u.from.id === stored.id)) this.lying.set(stored.id, stored.revision);
-    this.show({ rig: stored.rig, past: stored.past, future: stored.future });
+    const { rig, past, future, trail } = stored;
+    this.show({ rig, past, future, trail });
   }
 
   private show(history: History): void {
@@ -225,10 +226,10 @@ export class RigStore {
     remember(CURRENT_KEY, history.rig.id);
   }
 
-  private commit(before: History, history: History, step: Unsaved['steps'][number]): void {
+  private commit(before: History, history: History, step: Omit<Unsaved['steps'][number], 'edits'>): void {
     const { text, mergeKey } = step;
     this.historySubject.next(history);
-    const own = { from: before.rig, step };
+    const own = { from: before.rig, step: { ...step, edits: history.trail.at(-1)!.edits } };
     this.unsaved.push(own);
     const entry = { ...this.entry('change', text), ...(mergeKey === undefined ? {} : { mergeKey }) };
     this.queue(() => this.save(own, history, entry));
@@ -254,6 +255,7 @@ export class RigStore {
     if (!wasThere)
       this.say(`"${history.rig.name}" was gone from this browser and is written anew; its log begins again.`);
     this.keeping.well();
+    if (entry.kind === 'change') void this.keeping.askToLast();
     this.lying.set(id, revision);
     this.tabs.tell({ rigId: id, revision, text: entry.text });
   }
@@ -326,10 +328,10 @@ export class RigStore {
 }
 
 /** A history as it lies in the vault. */
-function storedOf({ rig, past, future }: History): StoredRig {
+function storedOf({ rig, past, future, trail }: History): StoredRig {
   const { id, name, kind, revision } = rig;
   const savedAt = formatRFC3339(new Date(), { fractionDigits: 3 });
-  return { id, name, kind, revision, savedAt, rig, past: [...past], future: [...future] };
+  return { id, name, kind, revision, savedAt, rig, past: [...past], future: [...future], trail: [...trail] };
 }
 
 /** Ids are letters, digits and dashes and start with no dash. */

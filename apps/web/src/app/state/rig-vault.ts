@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import { migrateSheet, type Sheet } from '@squallmark/core/parts';
-import { migrateRig, RIG_VERSION, type Rig, type Step } from '@squallmark/core/rig';
+import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import Dexie, { type EntityTable } from 'dexie';
 import { Subject } from 'rxjs';
@@ -16,6 +16,7 @@ export interface StoredRig {
   rig: Rig;
   past: Step[];
   future: Step[];
+  trail: Move[];
 }
 
 export type EntryKind = 'change' | 'wake' | 'proof' | 'note' | 'file';
@@ -64,6 +65,8 @@ class SquallmarkDb extends Dexie {
           ref.value = migrateSheet(sheet) as Sheet;
         });
     });
+    // steps were told by place in a list; told by name from here on
+    this.version(4).upgrade((transaction) => transaction.table<StoredRig>('rigs').toCollection().modify(withoutSteps));
   }
 }
 
@@ -72,8 +75,13 @@ function bringUp(stored: StoredRig): void {
   if ((stored.rig.version as number) === RIG_VERSION) return;
   stored.rig = migrateRig(stored.rig) as Rig;
   stored.kind = stored.rig.kind;
+  withoutSteps(stored);
+}
+
+function withoutSteps(stored: StoredRig): void {
   stored.past = [];
   stored.future = [];
+  stored.trail = [];
 }
 
 /** Everything a deleted rig needs to come back. */

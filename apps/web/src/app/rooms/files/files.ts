@@ -12,6 +12,7 @@ import { WordsField } from '../../kit/fields/words';
 import { Icon } from '../../kit/icon';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
+import { Keeping } from '../../state/keeping';
 import { DEMOS, RigStore } from '../../state/rig-store';
 import { RigVault, type StoredRig } from '../../state/rig-vault';
 
@@ -28,6 +29,7 @@ const MOST_BYTES = 20_000_000;
 export class FilesRoom {
   protected readonly store = inject(RigStore);
   protected readonly exports = inject(Exports);
+  protected readonly keeping = inject(Keeping);
   private readonly vault = inject(RigVault);
   private readonly snack = inject(MatSnackBar);
   private readonly dialog = inject<MatDialogRef<FilesRoom>>(MatDialogRef);
