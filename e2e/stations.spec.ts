@@ -259,3 +259,34 @@ test('every station but the log is one screen at 1280 × 800', async ({ page }) 
     expect(hidden, station).toBeLessThanOrEqual(1);
   }
 });
+
+test('each station says first what to do there, until it was done or is put away', async ({ page }) => {
+  await openDemo(page);
+  const line = page.getByRole('note', { name: 'What to do here' });
+  await expect(line).toContainText('Pull what lies on the table');
+  await expectAccessible(page);
+  await line.getByRole('button', { name: 'Put this line away' }).click();
+  await expect(line).toBeHidden();
+  await go(page, 'Rails');
+  await expect(line).toContainText('from full to flat');
+  await page.keyboard.press(']');
+  await expect(line).toBeHidden();
+  await go(page, 'Wake');
+  await expect(line).toContainText('Props off');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(line).toBeHidden();
+  await go(page, 'Log');
+  await page.getByRole('textbox', { name: 'Note' }).fill('seen');
+  await page.keyboard.press('Enter');
+  await expect(line).toBeHidden();
+  await mendStops(page);
+  await expect(line).toBeHidden();
+  await page.reload();
+  for (const station of ['Brief', 'Loom', 'Rails', 'Wake', 'Log'] as const) {
+    await go(page, station);
+    await settled(page);
+    await expect(line, station).toBeHidden();
+  }
+  await go(page, 'Prove');
+  await expect(line).toContainText('Move a stick');
+});

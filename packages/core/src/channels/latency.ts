@@ -19,8 +19,8 @@ export interface Latency {
   worst: number;
   /** Half of every period. */
   usual: number;
-  /** How often the device hears something new, Hz; NaN when no period is known. */
-  updateHz: number;
+  /** How often the device hears something new, Hz; null when no period is known. */
+  updateHz: number | null;
   waits: Wait[];
 }
 
@@ -60,7 +60,7 @@ export function chainLatency(rig: Rig, all: readonly Conversation[], chain: Chai
   return {
     worst: periods + transfer,
     usual: periods / 2 + transfer,
-    updateHz: slowest ? 1000 / slowest : NaN,
+    updateHz: slowest ? 1000 / slowest : null,
     waits,
   };
 }

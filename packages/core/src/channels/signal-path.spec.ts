@@ -159,6 +159,9 @@ describe('how fine and how fast', () => {
     expect(latency.updateHz).toBeCloseTo(1000 / 9, 6);
     const smooth = applyEdits(rig, [{ kind: 'tune', part: 'GB', fn: 'tilt', change: { smoothingMs: 80 } }]).rig;
     expect(chainLatency(smooth, conversations, chainOf(smooth, 'GB', 'tilt')).worst).toBe(99);
+    // a way whose periods nobody states
+    const unknown = { ...chain, path: [] };
+    expect(chainLatency(rig, conversations, unknown)).toMatchObject({ worst: 0, updateHz: null });
   });
 });
 

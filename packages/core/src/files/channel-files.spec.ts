@@ -79,7 +79,9 @@ describe('the channel table', () => {
     expect(problems('channel,colour\n1,red\n')).toEqual(['row 1: "colour" is no column of a channel table']);
     expect(problems('channel,reverse\n1,perhaps\n')).toEqual(['row 2, reverse: "perhaps" is neither yes nor no']);
     expect(problems('channel,part,function\n1,Nobody,Tilt\n')).toEqual(['row 2, part: no part "Nobody"']);
-    expect(problems('channel,low_us,high_us\n8,1900,1800\n')[0]).toMatch(/low end point 1900 µs must lie below/);
+    expect(problems('channel,low_us,high_us\n7,1000,1800\n8,1900,1800\n')[0]).toMatch(
+      /^row 3: the low end point 1900 µs must lie below/,
+    );
   });
 
   it('never throws, whatever the text', () => {

@@ -89,7 +89,7 @@ export function readChannelTable(text: string, rig: Rig): Reading<Edit[]> {
     if (!(FIELDS as readonly string[]).includes(name))
       problems.push({ where: 'row 1', what: `"${name}" is no column of a channel table` });
   if (problems.length || !transmitter) return readFailed(...problems);
-  const edits: Edit[] = [];
+  const rowed: { where: string; edit: Edit }[] = [];
   data.slice(1).forEach((cells, i) => {
     if (cells.every((cell) => !cell.trim())) return;
     const row = new TableRow(
@@ -99,17 +99,26 @@ export function readChannelTable(text: string, rig: Rig): Reading<Edit[]> {
       i + 2,
     );
     if (cells.length !== head.length) row.say('', `${cells.length} cells where the header has ${head.length}`);
-    else edits.push(...row.edits());
+    else rowed.push(...row.edits().map((edit) => ({ where: `row ${i + 2}`, edit })));
     problems.push(...row.problems);
   });
   if (problems.length) return readFailed(...problems);
-  try {
-    applyEdits(rig, edits);
-  } catch (e) {
-    if (e instanceof EditRefused) return readFailed({ where: '', what: e.reason });
-    throw e;
+  const refused = firstRefused(rig, rowed);
+  return refused ? readFailed(refused) : readOk(rowed.map(({ edit }) => edit));
+}
+
+/** The first row that does not fit what the rows before it made of the rig. */
+function firstRefused(rig: Rig, rowed: readonly { where: string; edit: Edit }[]): Problem | undefined {
+  let now = rig;
+  for (const { where, edit } of rowed) {
+    try {
+      now = applyEdits(now, [edit]).rig;
+    } catch (e) {
+      if (e instanceof EditRefused) return { where, what: e.reason };
+      throw e;
+    }
   }
-  return readOk(edits);
+  return undefined;
 }
 
 const NUMBERS = {

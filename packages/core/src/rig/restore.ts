@@ -118,7 +118,7 @@ function restorePlace(rig: Draft<Rig>, { path, value, after }: Restored): string
   const set = path[0] === 'sheets' ? value : structuredClone(value);
   if (Array.isArray(at)) setItem(at, listKey!, last!, set, after);
   else if (last === '__proto__') return `${last} is no name`;
-  else if (set === undefined) Reflect.deleteProperty(at, last!);
+  else if (set === undefined) Reflect.deleteProperty(at as Fields, last!);
   else (at as Fields)[last!] = set;
   return undefined;
 }

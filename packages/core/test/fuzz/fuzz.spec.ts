@@ -21,7 +21,7 @@ import {
   writeSheet,
 } from '../../src/files/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
-import { applyEdits } from '../../src/rig/index.js';
+import { applyEdits, migrateRig } from '../../src/rig/index.js';
 import type { Reading } from '../../src/units/index.js';
 import { briefText } from '../support/brief.js';
 import { demoNamed, demoRig, mendedRig } from '../support/demo-rig.js';
@@ -59,9 +59,13 @@ function judged<T>(reading: Reading<T>, wrong: (value: T) => string[]): Judged {
   return { taken: false, wrong: bare.map((p) => `refused without a place: ${p.what}`) };
 }
 
-/** What the schema rejects may not be taken. */
-const rejected = (text: string, ok: ReturnType<typeof validator>): string[] =>
-  ok(JSON.parse(text)) ? [] : [`taken, though ${ok.errors?.[0]?.instancePath} ${ok.errors?.[0]?.message}`];
+/** What the schema rejects may not be taken; a file that says it is older is brought up first, as a reader does. */
+const rejected = (
+  text: string,
+  ok: ReturnType<typeof validator>,
+  bringUp = (document: unknown) => document,
+): string[] =>
+  ok(bringUp(JSON.parse(text))) ? [] : [`taken, though ${ok.errors?.[0]?.instancePath} ${ok.errors?.[0]?.message}`];
 
 const spoiled = (document: string, random: () => number): string =>
   random() < 0.75 ? spoilDocument(JSON.parse(document), random) : spoilText(document, random);
@@ -72,7 +76,10 @@ const KINDS: Kind[] = [
     share: 0.4,
     judge: (random) => {
       const text = spoiled(writeRig(of(RIGS, random)), random);
-      return judged(readRig(text), (rig) => [...rejected(text, rigOk!), ...noFigures(analyse(rig, random()))]);
+      return judged(readRig(text), (rig) => [
+        ...rejected(text, rigOk!, migrateRig),
+        ...noFigures(analyse(rig, random())),
+      ]);
     },
   },
   {

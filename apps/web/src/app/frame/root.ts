@@ -7,13 +7,14 @@ import { AnalysisStore } from '../state/analysis';
 import { Keys } from '../state/keys';
 import { RigStore } from '../state/rig-store';
 import { Theme } from '../state/theme';
+import { FirstLine } from './first-line';
 import { Notices } from './notices';
 import { StationFigures } from './station-figures';
 
 /** The frame: band of stations, the station, the foot. Owns the keys that work everywhere. */
 @Component({
   selector: 'sq-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Mark, Icon, Notices],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Mark, Icon, Notices, FirstLine],
   templateUrl: './root.html',
   styleUrl: './root.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,12 +1,12 @@
-import { BreakpointObserver } from '@angular/cdk/layout';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { Figure, Finding, Fix, StationId } from '@squallmark/core/findings';
 import { count } from '@squallmark/core/units';
-import { concat, filter, map, scan, switchMap } from 'rxjs';
+import { concat, filter, scan, switchMap } from 'rxjs';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
+import { narrowerThan } from './breakpoints';
 import { Mark } from './mark';
 import { recall, remember } from '../state/small-notes';
 
@@ -25,12 +25,7 @@ export class FindingsDock {
 
   readonly station = input.required<StationId>();
   /** Under this width the findings are a sheet from below, pulled up when it is wanted. */
-  protected readonly isSheet = toSignal(
-    inject(BreakpointObserver)
-      .observe('(max-width: 999px)')
-      .pipe(map(({ matches }) => matches)),
-    { initialValue: false },
-  );
+  protected readonly isSheet = narrowerThan(1000);
   private readonly raised = signal(false);
   private readonly put = signal(recall(FOLDED_KEY) === 'yes');
   protected readonly folded = computed(() => (this.isSheet() ? !this.raised() : this.put()));

@@ -43,6 +43,7 @@ export class RigStore {
   private readonly historySubject = new BehaviorSubject<History>(startHistory(emptyRig('none', 'No rig')));
   private readonly savedSubject = new BehaviorSubject<SavedState>('saved');
   private readonly loggedSubject = new Subject<void>();
+  private readonly notedSubject = new Subject<EntryKind>();
   private readonly saidSubject = new Subject<string>();
   private readonly tabs = inject(Tabs);
   private readonly keeping = inject(Keeping);
@@ -59,6 +60,8 @@ export class RigStore {
   );
   /** Something was added to the log. */
   readonly logged$ = this.loggedSubject.asObservable();
+  /** A line was written into the log that is no change of the rig. */
+  readonly noted$ = this.notedSubject.asObservable();
   /** Things the user should be told in passing. */
   readonly said$ = this.saidSubject.asObservable();
 
@@ -182,6 +185,7 @@ export class RigStore {
   note(kind: EntryKind, text: string): void {
     const entry = this.entry(kind, text);
     this.queue(() => this.vault.addEntry(entry));
+    this.notedSubject.next(kind);
   }
 
   say(text: string): void {

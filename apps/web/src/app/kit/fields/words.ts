@@ -4,6 +4,7 @@ import {
   booleanAttribute,
   computed,
   input,
+  linkedSignal,
   output,
   viewChild,
   type ElementRef,
@@ -23,7 +24,7 @@ let made = 0;
       [type]="search() ? 'search' : 'text'"
       autocomplete="off"
       [id]="id"
-      [value]="value()"
+      [value]="standing()"
       [attr.aria-label]="bare() ? label() : null"
       [attr.maxlength]="most()"
       [attr.inputmode]="figures() ? 'decimal' : null"
@@ -66,26 +67,38 @@ export class WordsField {
   /** The words that were left standing, trimmed. */
   readonly changed = output<string>();
   readonly entered = output<Event>();
+  protected readonly standing = linkedSignal(() => this.value());
   protected readonly id = `words-${++made}`;
   protected readonly reason = new Reason();
   protected readonly described = computed(() => (this.reason.text() ? `${this.id}-why` : (this.about() ?? null)));
-  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+
+  private get element(): HTMLInputElement {
+    return this.field()!.nativeElement;
+  }
 
   focus(): void {
-    this.field().nativeElement.focus();
+    this.element.focus();
   }
 
   /** What stands there now. */
   read(): string {
-    return this.field().nativeElement.value.trim();
+    return this.element.value.trim();
   }
 
   clear(): void {
-    this.field().nativeElement.value = '';
+    this.element.value = '';
+  }
+
+  /** What a form says stands here. */
+  put(words: string): void {
+    this.standing.set(words);
+    // letters that were typed stand there without being told
+    if (this.field()) this.element.value = words;
   }
 
   protected type(): void {
-    const words = this.field().nativeElement.value;
+    const words = this.element.value;
     if (this.reason.text()) this.reason.say(this.check()(words.trim()));
     this.typed.emit(words);
   }
@@ -99,7 +112,7 @@ export class WordsField {
   /** Words that were refused give way to what was. */
   protected leave(): void {
     if (!this.reason.text()) return;
-    this.field().nativeElement.value = this.value();
+    this.element.value = this.value();
     this.reason.linger();
   }
 }

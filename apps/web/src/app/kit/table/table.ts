@@ -1,3 +1,4 @@
+import { CDK_VIRTUAL_SCROLL_VIEWPORT } from '@angular/cdk/scrolling';
 import { CdkTableModule } from '@angular/cdk/table';
 import { NgTemplateOutlet } from '@angular/common';
 import {
@@ -6,6 +7,7 @@ import {
   booleanAttribute,
   computed,
   contentChildren,
+  inject,
   input,
   output,
   signal,
@@ -19,6 +21,13 @@ import { CellOf, HeadOf, type CellContext, type Column } from './cell';
   imports: [CdkTableModule, NgTemplateOutlet],
   templateUrl: './table.html',
   styleUrl: './table.scss',
+  // in a viewport that scrolls, only the rows in sight are made; the table within looks no farther than this one
+  viewProviders: [
+    {
+      provide: CDK_VIRTUAL_SCROLL_VIEWPORT,
+      useFactory: () => inject(CDK_VIRTUAL_SCROLL_VIEWPORT, { optional: true, skipSelf: true }),
+    },
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Table<T> {

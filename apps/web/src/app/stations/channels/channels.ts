@@ -1,6 +1,4 @@
-import { BreakpointObserver } from '@angular/cdk/layout';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import {
   PLAIN,
@@ -17,7 +15,7 @@ import { worstMark, type Mark as MarkKind } from '@squallmark/core/findings';
 import { hasControls } from '@squallmark/core/parts';
 import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
-import { map } from 'rxjs';
+import { narrowerThan } from '../../kit/breakpoints';
 import { ControlGlyph } from '../../kit/control-glyph';
 import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
@@ -127,12 +125,7 @@ export class Channels {
     ...(this.transmitter()?.sheet.controls ?? []).map(({ id, label }) => ({ value: id, label })),
   ]);
   /** Where there is no room for all, what a row moves stands beside its control, and the counts at the end. */
-  private readonly isNarrow = toSignal(
-    inject(BreakpointObserver)
-      .observe('(max-width: 999px)')
-      .pipe(map(({ matches }) => matches)),
-    { initialValue: false },
-  );
+  private readonly isNarrow = narrowerThan(1000);
   protected readonly columns = computed(() => (this.isNarrow() ? NARROW : COLUMNS));
   protected readonly channelOf = ({ row }: Line): number => row.channel;
   protected readonly isChosen = ({ on }: Line): boolean => on;

@@ -1,19 +1,27 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { format, parseISO } from 'date-fns';
-import { from, merge, switchMap } from 'rxjs';
-import { Choice, type Option } from '../../kit/fields/choice';
+import { format, isThisYear, parseISO } from 'date-fns';
+import { filter, from, map, merge, switchMap } from 'rxjs';
+import { narrowerThan } from '../../kit/breakpoints';
+import { Copy } from '../../kit/copy';
+import { Chips } from '../../kit/fields/chips';
+import type { Option } from '../../kit/fields/choice';
+import { Moment } from '../../kit/fields/moment';
 import { WordsField } from '../../kit/fields/words';
+import { WordsControl } from '../../kit/fields/words-control';
 import { FindingsDock } from '../../kit/findings-dock';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
 import { Keys } from '../../state/keys';
+
 import { RigStore } from '../../state/rig-store';
 import { RigVault, type EntryKind, type LogEntry } from '../../state/rig-vault';
+import { filtered, filterForm, isFilter, NO_FILTER } from './log-filter';
 
-const KINDS: Option<EntryKind | 'all'>[] = [
-  { value: 'all', label: 'everything' },
+const KINDS: Option<EntryKind>[] = [
   { value: 'change', label: 'changes' },
   { value: 'wake', label: 'wake' },
   { value: 'proof', label: 'proof' },
@@ -21,10 +29,8 @@ const KINDS: Option<EntryKind | 'all'>[] = [
   { value: 'file', label: 'files' },
 ];
 
-type Line = LogEntry & { time: string };
-
-const COLUMNS: Column<Line>[] = [
-  { id: 'time', head: 'At', small: true, text: (e) => e.time },
+const COLUMNS: Column<LogEntry>[] = [
+  { id: 'time', head: 'At', small: true },
   { id: 'kind', head: 'Kind', small: true, text: (e) => e.kind },
   { id: 'text', head: 'What', width: '100%' },
   { id: 'rev', head: 'Revision', small: true, text: (e) => `rev ${e.revision}` },
@@ -33,7 +39,19 @@ const COLUMNS: Column<Line>[] = [
 /** What was done, changed, seen? */
 @Component({
   selector: 'sq-log',
-  imports: [CellOf, Choice, FindingsDock, MatButtonModule, Table, WordsField],
+  imports: [
+    CellOf,
+    Chips,
+    Copy,
+    FindingsDock,
+    MatButtonModule,
+    Moment,
+    ReactiveFormsModule,
+    ScrollingModule,
+    Table,
+    WordsControl,
+    WordsField,
+  ],
   templateUrl: './log.html',
   styleUrl: './log.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -41,35 +59,61 @@ const COLUMNS: Column<Line>[] = [
 export class Log {
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
-  private readonly all = toSignal(
+  protected readonly narrow = narrowerThan(901);
+  protected readonly all = toSignal(
     merge(this.store.rig$, this.store.logged$).pipe(
       switchMap(() => from(this.vault.entries(this.store.rig().id).catch((): LogEntry[] => []))),
+      map((entries) => entries.toReversed()),
     ),
-    {
-      initialValue: [] as LogEntry[],
-    },
+    { initialValue: [] as LogEntry[] },
   );
-  private readonly field = viewChild.required(WordsField);
+  private readonly field = viewChild.required<WordsField>('note');
   protected readonly columns = COLUMNS;
-  protected readonly idOf = (line: Line): unknown => line.id;
   protected readonly kinds = KINDS;
-  protected readonly kind = signal<EntryKind | 'all'>('all');
-  protected readonly days = computed(() => {
-    const shown = this.all().filter((e) => this.kind() === 'all' || e.kind === this.kind());
-    const days = new Map<string, Line[]>();
-    for (const entry of [...shown].reverse()) {
-      const at = parseISO(entry.at);
-      const day = format(at, 'EEEE d MMMM yyyy');
-      days.set(day, [...(days.get(day) ?? []), { ...entry, time: format(at, 'HH:mm:ss') }]);
-    }
-    return [...days].map(([day, entries]) => ({ day, entries }));
-  });
+  protected readonly form = filterForm();
+  /** What the form said last that can be. */
+  private readonly wanted = toSignal(
+    this.form.valueChanges.pipe(
+      filter(() => this.form.valid),
+      map(() => this.form.getRawValue()),
+    ),
+    { initialValue: NO_FILTER },
+  );
+  private readonly state = toSignal(this.form.statusChanges);
+  protected readonly why = computed(() => (this.state() === 'INVALID' ? 'Ends before it begins' : ''));
+  protected readonly isNarrowed = computed(() => isFilter(this.wanted()));
+  protected readonly shown = computed(() => filtered(this.all(), this.wanted()));
+  private readonly chosenId = signal<number | null>(null);
+  protected readonly chosen = computed(() => this.shown().find((e) => e.id === this.chosenId()));
+  protected readonly isChosen = ({ id }: LogEntry): boolean => id === this.chosenId();
+  protected readonly idOf = ({ id }: LogEntry): unknown => id;
 
   constructor() {
     inject(Keys).use([{ key: 'n', text: 'write a note', run: () => this.field().focus() }]);
   }
 
-  protected note(event: Event): void {
+  protected when({ at }: LogEntry): string {
+    const time = parseISO(at);
+    return format(time, isThisYear(time) ? 'd MMM HH:mm:ss' : 'd MMM yyyy HH:mm:ss');
+  }
+
+  protected day({ at }: LogEntry): string {
+    return format(parseISO(at), 'EEEE d MMMM yyyy, HH:mm:ss');
+  }
+
+  protected line(entry: LogEntry): string {
+    return `${entry.at} ${entry.kind}, revision ${entry.revision}: ${entry.text}`;
+  }
+
+  protected look({ id }: LogEntry): void {
+    this.chosenId.update((now) => (now === id ? null : id));
+  }
+
+  protected showAll(): void {
+    this.form.reset();
+  }
+
+  protected write(event: Event): void {
     event.preventDefault();
     const field = this.field();
     const text = field.read();

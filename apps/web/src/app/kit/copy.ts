@@ -1,0 +1,25 @@
+import { Clipboard } from '@angular/cdk/clipboard';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { RigStore } from '../state/rig-store';
+import { Icon } from './icon';
+
+/** Puts a text on the clipboard, and says whether the browser let it. */
+@Component({
+  selector: 'sq-copy',
+  imports: [Icon],
+  template: `<button type="button" class="ic" [attr.aria-label]="name()" [title]="name()" (click)="copy()">
+    <sq-icon name="copy" />
+  </button>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Copy {
+  /** What the button is called, `Copy the pin table`. */
+  readonly name = input.required<string>();
+  readonly text = input.required<string>();
+  private readonly clipboard = inject(Clipboard);
+  private readonly store = inject(RigStore);
+
+  protected copy(): void {
+    this.store.say(this.clipboard.copy(this.text()) ? 'Copied' : 'The browser did not let it be copied');
+  }
+}

@@ -1,0 +1,86 @@
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible, go, mendStops, openDemo, saved } from './support.js';
+
+const log = (page: Page) => page.getByRole('main', { name: 'Log' });
+
+test('the log is narrowed by kind, words and time, and an entry is read whole and copied', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openDemo(page);
+  await mendStops(page);
+  await go(page, 'Log');
+  await page.getByRole('textbox', { name: 'Note' }).fill('The gimbal leans to the left after each start');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  const rows = log(page).getByRole('row');
+  const count = log(page).getByRole('status');
+  await expect(count).toHaveText('4 entries');
+
+  const kinds = log(page).getByRole('listbox', { name: 'Kinds shown' });
+  await kinds.getByRole('option', { name: 'notes' }).click();
+  await expect(rows).toHaveCount(1);
+  await expect(count).toHaveText('1 of 4 entries');
+  await kinds.getByRole('option', { name: 'changes' }).click();
+  await expect(rows).toHaveCount(3);
+  // by keys: from the first along to the notes, and off
+  await kinds.getByRole('option', { name: 'changes' }).focus();
+  for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Space']) await page.keyboard.press(key);
+  await expect(rows).toHaveCount(2);
+
+  await log(page).getByLabel('from', { exact: true }).fill('2031-01-01T00:00');
+  await expect(log(page)).toContainText('No entry is like that.');
+  await log(page).getByLabel('to', { exact: true }).fill('2030-01-01T00:00');
+  await expect(log(page).getByRole('alert')).toHaveText('Ends before it begins');
+  await expectAccessible(page);
+  await log(page).getByRole('button', { name: 'Show all' }).click();
+  await expect(rows).toHaveCount(4);
+  await expect(log(page).getByLabel('from', { exact: true })).toHaveValue('');
+
+  await rows.first().press('Enter');
+  const entry = log(page).getByRole('region', { name: 'Entry' });
+  await expect(entry).toContainText('The gimbal leans to the left after each start');
+  await expectAccessible(page);
+  await entry.getByRole('button', { name: 'Copy this entry' }).click();
+  await expect(page.getByText('Copied')).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/note, revision 16: The gimbal leans/);
+});
+
+test('of a long log only what is in sight is made, and the oldest entry is there at the end', async ({ page }) => {
+  await openDemo(page);
+  await saved(page);
+  // as a rig comes to have over months
+  await page.evaluate(
+    () =>
+      new Promise<void>((done, fail) => {
+        const opening = indexedDB.open('squallmark');
+        opening.onerror = () => fail(new Error('not opened'));
+        opening.onsuccess = () => {
+          const change = opening.result.transaction('entries', 'readwrite');
+          const entries = change.objectStore('entries');
+          for (let n = 0; n < 3000; n++)
+            entries.add({
+              rigId: 'saltmarsh-six',
+              at: new Date(2026, 0, 1, 0, n).toISOString(),
+              kind: n % 2 ? 'note' : 'change',
+              text: `Entry ${n}`,
+              revision: 14,
+            });
+          change.oncomplete = () => {
+            opening.result.close();
+            done();
+          };
+        };
+      }),
+  );
+  await page.reload();
+  await go(page, 'Log');
+  const rows = log(page).getByRole('row');
+  await expect(log(page).getByRole('status')).toHaveText('3001 entries');
+  expect(await rows.count()).toBeLessThan(120);
+  await page.locator('cdk-virtual-scroll-viewport').evaluate((view) => view.scrollTo(0, view.scrollHeight));
+  await expect(rows.last()).toContainText('Demo rig opened');
+  await log(page).getByRole('searchbox', { name: 'Words' }).fill('Entry 2718');
+  await expect(rows).toHaveCount(1);
+});
