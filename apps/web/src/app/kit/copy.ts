@@ -7,9 +7,28 @@ import { Icon } from './icon';
 @Component({
   selector: 'sq-copy',
   imports: [Icon],
-  template: `<button type="button" class="ic" [attr.aria-label]="name()" [title]="name()" (click)="copy()">
+  template: `<button type="button" [attr.aria-label]="name()" [title]="name()" (click)="copy()">
     <sq-icon name="copy" />
   </button>`,
+  styles: `
+    button {
+      display: grid;
+      place-items: center;
+      width: 28px;
+      height: 28px;
+      border: 1px solid var(--rule-strong);
+      border-radius: var(--r);
+      background: var(--panel);
+      color: var(--ink);
+      cursor: pointer;
+    }
+    @media (pointer: coarse) {
+      button {
+        width: 40px;
+        height: 40px;
+      }
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Copy {

@@ -22,6 +22,15 @@ import { MatCheckbox } from '@angular/material/checkbox';
       min-width: 0;
       --mat-checkbox-state-layer-size: 22px;
     }
+    /* a long name ends in dots, it does not run into what stands beside it */
+    mat-checkbox ::ng-deep .mdc-form-field {
+      max-width: 100%;
+    }
+    mat-checkbox ::ng-deep .mdc-label {
+      min-width: 0;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

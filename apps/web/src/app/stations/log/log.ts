@@ -30,11 +30,13 @@ const KINDS: Option<EntryKind>[] = [
 ];
 
 const COLUMNS: Column<LogEntry>[] = [
-  { id: 'time', head: 'At', small: true },
-  { id: 'kind', head: 'Kind', small: true, text: (e) => e.kind },
-  { id: 'text', head: 'What', width: '100%' },
-  { id: 'rev', head: 'Revision', small: true, text: (e) => `rev ${e.revision}` },
+  { id: 'time', head: 'At', small: true, width: '128px' },
+  { id: 'kind', head: 'Kind', small: true, width: '66px', text: (e) => e.kind },
+  { id: 'text', head: 'What' },
+  { id: 'rev', head: 'Revision', small: true, width: '76px', text: (e) => `rev ${e.revision}` },
 ];
+/** On a phone: when, and what. */
+const NARROW = [{ ...COLUMNS[0]!, width: '72px' }, COLUMNS[2]!];
 
 /** What was done, changed, seen? */
 @Component({
@@ -68,7 +70,7 @@ export class Log {
     { initialValue: [] as LogEntry[] },
   );
   private readonly field = viewChild.required<WordsField>('note');
-  protected readonly columns = COLUMNS;
+  protected readonly columns = computed(() => (this.narrow() ? NARROW : COLUMNS));
   protected readonly kinds = KINDS;
   protected readonly form = filterForm();
   /** What the form said last that can be. */
