@@ -15,6 +15,7 @@ const LAYERS = [
   'prove',
   'findings',
   'analysis',
+  'about',
   'files',
 ];
 const MAY_READ = {
@@ -31,7 +32,8 @@ const MAY_READ = {
   bench: ['units', 'parts', 'rig', 'signals', 'captures', 'loom', 'channels', 'rails'],
   prove: ['units', 'parts', 'rig', 'loom', 'channels', 'bench'],
   findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
-  analysis: LAYERS.filter((l) => l !== 'files'),
+  analysis: LAYERS.filter((l) => l !== 'files' && l !== 'about'),
+  about: LAYERS.filter((l) => l !== 'files'),
   files: LAYERS,
 };
 

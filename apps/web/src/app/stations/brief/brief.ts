@@ -6,6 +6,7 @@ import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
 import type { FeedChoice } from '@squallmark/core/rails';
 import { newPart, nextId, partsWithSheets, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
+import { AboutFigure } from '../../kit/about/about';
 import { Tick } from '../../kit/fields/tick';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
@@ -27,7 +28,7 @@ const MOST_WEIGHED = 60;
 /** What must it do, by whose hands, with which parts? */
 @Component({
   selector: 'sq-brief',
-  imports: [BriefMenus, FindingsDock, TransmitterFace, WishEditor, MatButtonModule, Icon, Mark, Tick],
+  imports: [AboutFigure, BriefMenus, FindingsDock, TransmitterFace, WishEditor, MatButtonModule, Icon, Mark, Tick],
   templateUrl: './brief.html',
   styleUrl: './brief.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -73,9 +74,14 @@ export class Brief {
   protected readonly summary = computed(() => {
     const brief = this.analysis()?.brief;
     return brief
-      ? `${brief.granted} of ${brief.wanted} ${brief.wanted === 1 ? 'wish' : 'wishes'} granted · ${count(brief.parts, 'part')} · ${num(brief.massG / 1000, 2)} kg on board`
+      ? `${brief.granted} of ${brief.wanted} ${brief.wanted === 1 ? 'wish' : 'wishes'} granted · ${count(brief.parts, 'part')}`
       : '';
   });
+  protected readonly mass = computed(() => {
+    const brief = this.analysis()?.brief;
+    return brief?.parts ? `${num(brief.massG / 1000, 2)} kg` : '';
+  });
+  protected readonly aboutMass = () => import('@squallmark/core/about').then((m) => m.aboutMass(this.rig()));
   protected readonly ticked = computed(() => {
     const items = this.analysis()?.loom.items ?? [];
     const here = this.rig().parts.filter((p) => p.onBench).length + items.filter((i) => i.ticked).length;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { aboutLatency, type About } from '@squallmark/core/about';
 import {
   PLAIN,
   endPointFrom,
@@ -15,6 +16,7 @@ import { worstMark, type Mark as MarkKind } from '@squallmark/core/findings';
 import { hasControls } from '@squallmark/core/parts';
 import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
+import { AboutFigure } from '../../kit/about/about';
 import { narrowerThan } from '../../kit/breakpoints';
 import { ControlGlyph } from '../../kit/control-glyph';
 import { Exports } from '../../kit/exports';
@@ -78,6 +80,7 @@ const OUTSIDE = `An end point lies between ${WIDTHS_US.least} and ${WIDTHS_US.mo
 @Component({
   selector: 'sq-channels',
   imports: [
+    AboutFigure,
     CellOf,
     Choice,
     FigureField,
@@ -165,11 +168,15 @@ export class Channels {
     const taken = new Set((this.analysis()?.channels.rows ?? []).map((r) => r.channel));
     return Array.from({ length: 16 }, (_, i) => i + 1).filter((n) => !taken.has(n));
   });
-  protected readonly summary = computed(() => {
-    const channels = this.analysis()?.channels;
-    if (!channels?.latency) return '';
-    return `${channels.carriedSlots} channels · stick to device ${num(channels.latency.worst)} ms worst, ${num(channels.latency.usual)} ms usual`;
+  protected readonly carried = computed(() => this.analysis()?.channels.carriedSlots ?? 0);
+  protected readonly latency = computed(() => {
+    const latency = this.analysis()?.channels.latency;
+    return latency ? `${num(latency.worst)} ms worst, ${num(latency.usual)} ms usual` : '';
   });
+  protected readonly aboutWait = (): About | null => {
+    const latency = this.analysis()?.channels.latency;
+    return latency ? aboutLatency(latency) : null;
+  };
   /** Devices that do not count from 1, named with their number. */
   protected readonly otherCounts = computed(() =>
     (this.analysis()?.channels.rows ?? [])

@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { labelOf } from '@squallmark/core/rig';
+import { aboutAmps, aboutRoom, aboutRunTime, aboutVolts, type About } from '@squallmark/core/about';
+import type { Analysis } from '@squallmark/core/analysis';
+import { labelOf, type Rig } from '@squallmark/core/rig';
 import type { RailRow } from '@squallmark/core/rails';
 import { amps, count, hairV, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import type { Mark as MarkKind } from '@squallmark/core/findings';
+import { AboutFigure } from '../../kit/about/about';
 import { Slide } from '../../kit/fields/slide';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
@@ -23,6 +26,8 @@ interface Branch {
   amps: string;
   limit: string;
   margin: string;
+  /** What stands behind its figures; null as long as there is none. */
+  about: Record<'volts' | 'amps' | 'room', () => About | null>;
   /** Room left, 0…1. */
   fill: number;
   mark: MarkKind;
@@ -30,18 +35,18 @@ interface Branch {
 
 const COLUMNS: Column<Branch>[] = [
   { id: 'branch', head: 'Branch' },
-  { id: 'volts', head: 'Volts there', figure: true, text: (r) => r.volts },
-  { id: 'amps', head: 'Carries', figure: true, text: (r) => r.amps },
+  { id: 'volts', head: 'Volts there', figure: true },
+  { id: 'amps', head: 'Carries', figure: true },
   { id: 'limit', head: 'Allowed', small: true, text: (r) => r.limit },
   { id: 'room', head: 'Head room now', width: '150px' },
-  { id: 'margin', head: 'Full to flat', figure: true, text: (r) => r.margin },
+  { id: 'margin', head: 'Full to flat', figure: true },
   { id: 'mark', head: 'Mark', quiet: true },
 ];
 
 /** Does everything get its volts, full and flat? */
 @Component({
   selector: 'sq-rails',
-  imports: [CellOf, FindingsDock, RailChart, Mark, Slide, Table],
+  imports: [AboutFigure, CellOf, FindingsDock, RailChart, Mark, Slide, Table],
   templateUrl: './rails.html',
   styleUrl: './rails.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -70,6 +75,11 @@ export class RailsStation {
             : `${watts(row.heatW)} heat`
           : `${signed(row.worstMarginV, 2)} V at worst`,
       fill: fillOf(row),
+      about: {
+        volts: this.about((rig, rails) => aboutVolts(rig, rails, row)),
+        amps: this.about((rig, rails) => aboutAmps(rig, rails, row)),
+        room: this.about((rig, rails) => aboutRoom(rig, rails, row)),
+      },
       mark: markOf(row),
     })),
   );
@@ -105,15 +115,28 @@ export class RailsStation {
     const rails = this.analysis()?.rails;
     if (!rails) return '';
     const lost = rails.now.lostW.wires + rails.now.lostW.regulators;
-    const run = rails.runMin === null ? '' : ` · ${num(rails.runMin)} min with 30 % kept`;
-    return `${count(rails.rows.filter((r) => r.node.kind === 'load').length, 'load')}, ${watts(rails.now.loadW)} · ${watts(lost)} lost in wire and regulators${run}`;
+    return `${count(rails.rows.filter((r) => r.node.kind === 'load').length, 'load')}, ${watts(rails.now.loadW)} · ${watts(lost)} lost in wire and regulators`;
   });
+
+  protected readonly runText = computed(() => {
+    const run = this.analysis()?.rails.runMin ?? null;
+    return run === null ? '' : `${num(run)} min`;
+  });
+  protected readonly aboutRun = this.about(aboutRunTime);
 
   constructor() {
     inject(Keys).use([
       { key: '[', text: 'fuller', run: () => this.pull(0.05) },
       { key: ']', text: 'flatter', run: () => this.pull(-0.05) },
     ]);
+  }
+
+  /** Asked of the very rig that the figures on the screen are of. */
+  private about(of: (rig: Rig, rails: Analysis['rails']) => About | null): () => About | null {
+    return () => {
+      const shown = this.result();
+      return shown && of(shown.rig, shown.analysis.rails);
+    };
   }
 
   protected pick(row: RailRow): void {

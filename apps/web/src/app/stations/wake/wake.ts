@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { aboutWake, type About } from '@squallmark/core/about';
 import { cautionsOf } from '@squallmark/core/files';
 import { partsWithSheets } from '@squallmark/core/rig';
 import { seconds } from '@squallmark/core/units';
 import { format, formatRFC3339, parseISO } from 'date-fns';
+import { AboutFigure } from '../../kit/about/about';
 import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
@@ -16,7 +18,7 @@ import { Timeline } from './timeline';
 /** In what order is it switched on? */
 @Component({
   selector: 'sq-wake',
-  imports: [FindingsDock, Timeline, Mark, MatButtonModule, WordsField],
+  imports: [AboutFigure, FindingsDock, Timeline, Mark, MatButtonModule, WordsField],
   templateUrl: './wake.html',
   styleUrl: './wake.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,12 +50,18 @@ export class Wake {
   private readonly looked = signal<string | null>(null);
   protected readonly chosen = computed(() => this.looked() ?? this.next()?.step.id ?? null);
   protected readonly shown = computed(() => this.steps().find((s) => s.step.id === this.chosen()) ?? null);
-  protected readonly summary = computed(() => {
+  protected readonly summary = computed(() => `${this.hands().length} steps for one pair of hands`);
+  protected readonly order = computed(() => {
     const schedule = this.schedule();
     if (!schedule) return '';
     const proven = schedule.proven ? 'no order is shorter' : 'best found, not every order tried';
-    return `${this.hands().length} steps for one pair of hands · ${seconds(schedule.seconds)}, ${proven} · waiting alone takes ${seconds(schedule.floorSeconds)}`;
+    return `${proven} · waiting alone takes ${seconds(schedule.floorSeconds)}`;
   });
+  protected readonly seconds = seconds;
+  protected readonly aboutLength = (): About | null => {
+    const schedule = this.schedule();
+    return schedule ? aboutWake(schedule) : null;
+  };
 
   protected readonly meter = viewChild(WordsField);
   private readonly nowMs = signal(Date.now());
