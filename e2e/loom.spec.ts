@@ -115,6 +115,9 @@ test('lists: merged plugs, prices, cut list, drawing and cable cards', async ({ 
   await expect(page.getByRole('button', { name: 'Cable C13', exact: true })).toBeVisible();
   const drawing = await save('Drawing, SVG');
   expect(drawing.text).toContain('<title>Saltmarsh Six · revision 14</title>');
+  const sheets = await save('Drawing in sheets, PDF');
+  expect(sheets.name).toBe('saltmarsh-six-drawing.pdf');
+  expect(sheets.text.slice(0, 5)).toBe('%PDF-');
   const cut = await save('Cut list, CSV');
   expect(cut.name).toBe('saltmarsh-six-cut-list.csv');
   expect(cut.text.split('\r\n')[1]).toMatch(/^C1,1,Pack 4S,out,1,Regulator 12 V,in,1,red,18,120,/);

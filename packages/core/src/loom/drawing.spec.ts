@@ -1,5 +1,5 @@
 import { demoRig } from '../../test/support/demo-rig.js';
-import { cableViews, drawingGraph, drawingSvg, readDrawing } from './index.js';
+import { cableViews, drawingGraph, drawingSheets, drawingSvg, readDrawing, type Drawing } from './index.js';
 import ELK from 'elkjs';
 import { describe, expect, it } from 'vitest';
 
@@ -32,5 +32,37 @@ describe('the drawing', () => {
     for (const part of rig.parts.filter((p) => p.id !== 'TX')) expect(svg).toContain(`>${part.label}<`);
     for (const cable of rig.cables) expect(svg.split(`>${cable.id}<`)).toHaveLength(2);
     for (const kind of ['power', 'bus', 'serial', 'pulse', 'video', 'radio']) expect(svg).toContain(`>${kind}</text>`);
+  });
+
+  describe('on sheets of paper', () => {
+    const size = (width: number, height: number): Drawing => ({
+      width,
+      height,
+      leads: [],
+      boxes: [{ id: 'P1', label: 'Pack', summary: '', x: 0, y: 0, width: 90, height: 40, ports: [] }],
+    });
+    const pieceOf = (svg: string): number[] => /<svg x="0"[^>]*viewBox="([^"]+)"/.exec(svg)![1]!.split(' ').map(Number);
+
+    it('is one sheet where it fits, none where there is nothing', () => {
+      expect(drawingSheets(size(900, 600), 'Tern').map((s) => s.name)).toEqual(['A1']);
+      expect(drawingSheets({ ...size(900, 600), boxes: [] }, 'Tern')).toEqual([]);
+    });
+
+    it('covers all of it, each point with letters as high as they need, neighbours over each other', () => {
+      const [overview, ...tiles] = drawingSheets(size(4000, 1500), 'Tern & co');
+      expect(overview!.svg).toContain('Tern &amp; co');
+      expect([overview!.name, ...tiles.map((t) => t.name)]).toEqual(['Overview', 'A1', 'A2', 'A3', 'B1', 'B2', 'B3']);
+      const pieces = tiles.map(({ svg }) => pieceOf(svg));
+      for (let x = 0; x <= 4000; x += 50)
+        for (let y = 0; y <= 1500; y += 50)
+          expect(
+            pieces.some(([px, py, w, h]) => x >= px! && x <= px! + w! && y >= py! && y <= py! + h!),
+            `${x} ${y}`,
+          ).toBe(true);
+      const [first, second] = pieces as [number[], number[]];
+      expect((first[0]! + first[2]! - second[0]!) * 0.19).toBeCloseTo(10, 6);
+      expect(tiles[0]!.svg).toContain('right of it A2, below it B1');
+      expect(tiles.at(-1)!.svg).not.toContain('right of it');
+    });
   });
 });

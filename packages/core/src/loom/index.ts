@@ -39,3 +39,4 @@ export { orderOfHands, type HandStep } from './order-of-hands.js';
 export { adaptersToMake, benchList, type BenchItem } from './bench-list.js';
 export { drawingGraph, readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './drawing.js';
 export { drawingSvg } from './drawing-svg.js';
+export { drawingSheets, SHEET_MM, type DrawingSheet } from './drawing-sheets.js';

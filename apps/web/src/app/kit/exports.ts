@@ -11,7 +11,7 @@ import {
   type Card,
   type Table,
 } from '@squallmark/core/files';
-import { drawingSvg, type Drawing } from '@squallmark/core/loom';
+import { drawingSheets, drawingSvg, type Drawing } from '@squallmark/core/loom';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
 import { fileStem, saveFile } from './save-file';
@@ -56,6 +56,16 @@ export class Exports {
     const { name, revision } = this.store.rig();
     saveFile(`${fileStem(name)}-drawing.svg`, drawingSvg(drawing, `${name} · revision ${revision}`), 'image/svg+xml');
     this.store.note('file', 'Drawing exported');
+  }
+
+  drawingInSheets(drawing: Drawing): Promise<void> {
+    return this.print('Drawing in sheets', async () => {
+      const { name, revision } = this.store.rig();
+      const title = `${name} · revision ${revision}`;
+      const { sheetsPdf } = await import('./card-pdf');
+      const pdf = await sheetsPdf(drawingSheets(drawing, title), title);
+      saveFile(`${fileStem(name)}-drawing.pdf`, pdf, 'application/pdf');
+    });
   }
 
   private async csv(what: string, table: Table): Promise<void> {
