@@ -279,3 +279,27 @@ test('the new views at night pass axe', async ({ page }) => {
   await expect(page.getByRole('main', { name: 'Shelf' })).toBeVisible();
   await expectAccessible(page);
 });
+
+test('rooms of the craft fold into one box each, and a part that is gone to is seen', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Loom');
+  const main = page.getByRole('main', { name: 'Loom' });
+  const camera = main.getByRole('button', { name: 'Part Zoom camera' });
+  const fold = main.getByRole('button', { name: 'Unfold Payload' });
+  const rooms = main.getByRole('listbox', { name: 'Folded into one box' });
+  await expect(camera).toBeVisible();
+  await rooms.getByRole('option', { name: 'Payload' }).click();
+  await expect(fold).toContainText('4 parts');
+  await expect(camera).toBeHidden();
+  await expectAccessible(page);
+  await fold.press('Enter');
+  await expect(camera).toBeVisible();
+  await expect(rooms.getByRole('option', { name: 'Payload' })).toHaveAttribute('aria-selected', 'false');
+  // its port of a part opens that part
+  await rooms.getByRole('option', { name: 'Payload' }).click();
+  await expect(fold).toBeVisible();
+  await page.keyboard.press('Control+K');
+  await page.getByRole('dialog').getByRole('combobox').fill('Thermal core');
+  await page.keyboard.press('Enter');
+  await expect(main.getByRole('button', { name: 'Part Thermal core' })).toBeVisible();
+});

@@ -1,5 +1,5 @@
 import { demoRig } from '../../test/support/demo-rig.js';
-import { cableViews, drawingGraph, drawingSheets, drawingSvg, readDrawing, type Drawing } from './index.js';
+import { cableViews, drawingGraph, drawingSheets, drawingSvg, readDrawing, roomOf, type Drawing } from './index.js';
 import ELK from 'elkjs';
 import { describe, expect, it } from 'vitest';
 
@@ -32,6 +32,33 @@ describe('the drawing', () => {
     for (const part of rig.parts.filter((p) => p.id !== 'TX')) expect(svg).toContain(`>${part.label}<`);
     for (const cable of rig.cables) expect(svg.split(`>${cable.id}<`)).toHaveLength(2);
     for (const kind of ['power', 'bus', 'serial', 'pulse', 'video', 'radio']) expect(svg).toContain(`>${kind}</text>`);
+  });
+
+  it('folded by rooms has each part in one box, and the leads between boxes only', async () => {
+    const groups = [...new Set(rig.parts.map((p) => roomOf(rig, p.id)))];
+    let [inside, crossing] = [0, 0];
+    for (let set = 0; set < 2 ** groups.length; set++) {
+      const folded = new Set(groups.filter((_, i) => set & (2 ** i)));
+      const { boxes, leads } = readDrawing(rig, cables, await new ELK().layout(drawingGraph(rig, cables, folded)));
+      const boxOf = (part: string): string | undefined =>
+        boxes.find((b) => b.id === part || b.folds === roomOf(rig, part))?.id;
+      const wired = rig.parts.filter((p) => p.id !== 'TX');
+      for (const part of wired) expect(boxOf(part.id), `${part.id} of ${[...folded].join()}`).toBeDefined();
+      expect(boxes.filter((b) => b.folds === undefined)).toHaveLength(
+        wired.filter((p) => !folded.has(roomOf(rig, p.id))).length,
+      );
+      const ends = cables.flatMap((c) => c.ends.slice(1).map((end) => [c.ends[0]!.part, end.part] as const));
+      const between = ends.filter(([x, y]) => boxOf(x) !== boxOf(y));
+      expect(leads).toHaveLength(between.length);
+      inside += ends.length - between.length;
+      crossing += between.length;
+      for (const { folds, label, summary, ports } of boxes.filter((b) => b.folds)) {
+        expect(label).toBe(folds);
+        expect(summary).toMatch(/^\d+ parts?$/);
+        for (const port of ports) expect(wired.map((p) => p.label)).toContain(port.label);
+      }
+    }
+    expect(Math.min(inside, crossing)).toBeGreaterThan(30);
   });
 
   describe('on sheets of paper', () => {

@@ -1,7 +1,8 @@
 import type { ElkEdgeSection, ElkNode } from 'elkjs/lib/elk-api.js';
-import type { Port } from '../parts/index.js';
-import { sheetOf, type Rig } from '../rig/index.js';
+import { findPart, sheetOf, type Rig } from '../rig/index.js';
+import { count } from '../units/index.js';
 import type { CableView } from './cable-view.js';
+import { foldId, partsIn } from './drawing-graph.js';
 
 interface BoxPort {
   id: string;
@@ -11,9 +12,12 @@ interface BoxPort {
   y: number;
 }
 
-/** A part in the drawing. */
+/** A part in the drawing, or all parts of a room of the craft folded into one box. */
 export interface DrawnBox {
+  /** The part's; of a fold, {@link foldId}. */
   id: string;
+  /** The room that is folded; absent for a part. */
+  folds?: string;
   label: string;
   summary: string;
   /** Left edge, drawing units. */
@@ -45,107 +49,9 @@ export interface Drawing {
   leads: DrawnLead[];
 }
 
-const HEAD = 36;
-const ROW = 16;
-const CHARS = 6.6;
-
-interface Side {
-  part: string;
-  port: string;
-}
-
-/** The rig as a graph for the layout engine. Ports that no cable touches are left out, so that boxes stay small. */
-export function drawingGraph(rig: Rig, cables: readonly CableView[]): ElkNode {
-  const used = new Set(cables.flatMap((c) => c.ends.map((e) => `${e.part}.${e.port}`)));
-  return {
-    id: 'rig',
-    layoutOptions: {
-      'elk.algorithm': 'layered',
-      'elk.direction': 'RIGHT',
-      'elk.edgeRouting': 'ORTHOGONAL',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '46',
-      'elk.layered.spacing.edgeNodeBetweenLayers': '15',
-      'elk.layered.spacing.edgeEdgeBetweenLayers': '9',
-      'elk.spacing.nodeNode': '13',
-      'elk.spacing.edgeNode': '9',
-      'elk.spacing.edgeEdge': '8',
-      'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
-      'elk.layered.compaction.postCompaction.strategy': 'EDGE_LENGTH',
-      'elk.padding': '[top=6,left=6,bottom=6,right=6]',
-    },
-    children: rig.parts.filter((p) => sheetOf(rig, p.id).ports.length).map((part) => boxNode(rig, part.id, used)),
-    edges: cables.flatMap((cable) =>
-      branches(cable).map(([from, to], i) => ({
-        id: `${cable.id}/${i}`,
-        sources: [`${from.part}.${from.port}`],
-        targets: [`${to.part}.${to.port}`],
-      })),
-    ),
-  };
-}
-
-function boxNode(rig: Rig, partId: string, used: Set<string>): ElkNode {
-  const sheet = sheetOf(rig, partId);
-  const part = rig.parts.find((p) => p.id === partId)!;
-  const ports = sheet.ports.filter((p) => used.has(`${partId}.${p.id}`));
-  const of = (side: Port['side']): Port[] => ports.filter((p) => p.side === side);
-  const longest = (list: Port[]): number => Math.max(0, ...list.map((p) => p.label.length));
-  const width = Math.max(
-    104,
-    part.label.length * CHARS + 20,
-    sheet.summary.length * 5.4 + 20,
-    (longest(of('left')) + longest(of('right'))) * 5.8 + 34,
-  );
-  const height = HEAD + Math.max(1, of('left').length, of('right').length) * ROW + 4;
-  return {
-    id: partId,
-    width,
-    height,
-    layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
-    ports: (['left', 'right'] as const).flatMap((side) =>
-      of(side).map((p, i) => ({
-        id: `${partId}.${p.id}`,
-        width: 1,
-        height: 1,
-        x: side === 'left' ? 0 : width - 1,
-        y: HEAD + 8 + i * ROW,
-        layoutOptions: { 'elk.port.side': side === 'left' ? 'WEST' : 'EAST' },
-      })),
-    ),
-  };
-}
-
-/** From the first plug to each of the others; a talker's side first, so that signals run to the right. */
-function branches(cable: CableView): [Side, Side][] {
-  const [first, ...rest] = cable.ends;
-  return first ? rest.map((end) => [first, end]) : [];
-}
-
 /** Coordinates from the layout engine as boxes and paths. */
 export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNode): Drawing {
-  const boxes = (laid.children ?? []).map((node): DrawnBox => {
-    const sheet = sheetOf(rig, node.id);
-    const part = rig.parts.find((p) => p.id === node.id)!;
-    return {
-      id: node.id,
-      label: part.label,
-      summary: sheet.summary,
-      x: node.x ?? 0,
-      y: node.y ?? 0,
-      width: node.width ?? 0,
-      height: node.height ?? 0,
-      ports: (node.ports ?? []).map((p) => {
-        const port = sheet.ports.find((s) => `${node.id}.${s.id}` === p.id)!;
-        return {
-          id: port.id,
-          label: port.label,
-          side: port.side,
-          x: (node.x ?? 0) + (port.side === 'left' ? 0 : (node.width ?? 0)),
-          y: (node.y ?? 0) + (p.y ?? 0),
-        };
-      }),
-    };
-  });
+  const boxes = (laid.children ?? []).map((node) => ({ ...headOf(rig, node.id), ...placed(rig, node) }));
   const kindOf = new Map(cables.map((c) => [c.id, c.kind]));
   const taken: Rect[] = boxes.map((b) => ({ x: b.x - 6, y: b.y, width: b.width + 12, height: b.height }));
   const drawn = (laid.edges ?? []).flatMap((edge) =>
@@ -162,6 +68,33 @@ export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNod
     return { cable, kind: kindOf.get(cable)!, d: pathOf(section), at: places.get(cable)! };
   });
   return { width: laid.width ?? 0, height: laid.height ?? 0, boxes, leads };
+}
+
+function headOf(rig: Rig, id: string): Pick<DrawnBox, 'id' | 'folds' | 'label' | 'summary'> {
+  const part = findPart(rig, id);
+  if (part) return { id, label: part.label, summary: sheetOf(rig, id).summary };
+  const room = id.slice(foldId('').length);
+  return { id, folds: room, label: room, summary: count(partsIn(rig, room).length, 'part') };
+}
+
+function placed(rig: Rig, node: ElkNode): Pick<DrawnBox, 'x' | 'y' | 'width' | 'height' | 'ports'> {
+  const { x = 0, y = 0, width = 0, height = 0, ports = [] } = node;
+  const labels = new Map(
+    findPart(rig, node.id)
+      ? sheetOf(rig, node.id).ports.map((p) => [p.id, p.label])
+      : rig.parts.map((p) => [p.id, p.label]),
+  );
+  return {
+    x,
+    y,
+    width,
+    height,
+    ports: ports.map((p) => {
+      const id = p.id.slice(node.id.length + 1);
+      const side = p.layoutOptions?.['elk.port.side'] === 'WEST' ? 'left' : 'right';
+      return { id, label: labels.get(id) ?? id, side, x: x + (side === 'left' ? 0 : width), y: y + (p.y ?? 0) };
+    }),
+  };
 }
 
 interface Rect extends Point {

@@ -37,6 +37,7 @@ export { boardSettings, type BoardSetting } from './board-settings.js';
 export { mergedPlug, type MergedPin, type MergedPlug } from './merge-plug.js';
 export { orderOfHands, type HandStep } from './order-of-hands.js';
 export { adaptersToMake, benchList, type BenchItem } from './bench-list.js';
-export { drawingGraph, readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './drawing.js';
+export { drawingGraph, roomOf, type Folded } from './drawing-graph.js';
+export { readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './drawing.js';
 export { drawingSvg } from './drawing-svg.js';
 export { drawingSheets, SHEET_MM, type DrawingSheet } from './drawing-sheets.js';

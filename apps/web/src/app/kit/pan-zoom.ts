@@ -80,6 +80,11 @@ export class PanZoom {
     this.place(this.fitting(), { x: 0, y: 0, ...this.size });
   }
 
+  /** Another sheet: seen as one that is opened. */
+  release(): void {
+    this.held = false;
+  }
+
   /** As first seen: all of the sheet where its words can be read so, else at the scale where they can, with `first` in the middle. */
   private open(legible: number, first: Rect | null): void {
     const fitting = this.fitting();
@@ -121,8 +126,8 @@ export class PanZoom {
 
   private place(scale: number, rect: Rect): void {
     const { clientWidth, clientHeight } = this.room;
-    const x = clientWidth / 2 - scale * (rect.x + rect.width / 2);
-    const y = clientHeight / 2 - scale * (rect.y + rect.height / 2);
+    const x = offset(clientWidth, scale * this.size.width, scale * (rect.x + rect.width / 2));
+    const y = offset(clientHeight, scale * this.size.height, scale * (rect.y + rect.height / 2));
     this.behaviour.transform(this.stageOf, zoomIdentity.translate(x, y).scale(scale));
   }
 
@@ -142,4 +147,10 @@ export class PanZoom {
   private tell(): void {
     this.rested(this.at.k, this.sight());
   }
+}
+
+/** Where a sheet begins so that `middle` of it lies in the middle of the stage, as far as that leaves no empty stage beside it. */
+function offset(stage: number, sheet: number, middle: number): number {
+  if (sheet <= stage - 2 * RIM) return (stage - sheet) / 2;
+  return Math.min(RIM, Math.max(stage - RIM - sheet, stage / 2 - middle));
 }

@@ -185,6 +185,12 @@ export class LoomDrawing {
     if (!near || !holds(near, grown(sight, 0.3)) || near.width > 5 * sight.width) this.near.set(grown(sight, 1));
   }
 
+  /** Shows the drawing as one that is opened: its parts are others now. */
+  reopen(): void {
+    this.view?.release();
+    this.resettle();
+  }
+
   private resettle(): void {
     this.view?.resettle(LEAST_PX / SMALL, this.placeOf(this.part() ?? this.chosen()));
   }

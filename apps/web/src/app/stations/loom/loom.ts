@@ -1,19 +1,27 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  Injector,
+  afterNextRender,
   computed,
   effect,
   inject,
   input,
   linkedSignal,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
-import { drawingGraph, readDrawing, type Drawing } from '@squallmark/core/loom';
+import { drawingGraph, readDrawing, roomOf, type Drawing } from '@squallmark/core/loom';
+import { findPart } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { Exports } from '../../kit/exports';
+import { Chips } from '../../kit/fields/chips';
+import type { Option } from '../../kit/fields/choice';
 import { FindingsDock } from '../../kit/findings-dock';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
@@ -40,7 +48,9 @@ type View = 'drawing' | 'board' | 'lists' | 'proposal';
 @Component({
   selector: 'sq-loom',
   imports: [
+    Chips,
     FindingsDock,
+    ReactiveFormsModule,
     LoomDrawing,
     BoardPlan,
     CableCard,
@@ -69,6 +79,15 @@ export class Loom {
   protected readonly drawing = signal<Drawing | null>(null);
   protected readonly wanted = linkedSignal(() => this.at() ?? null);
   protected readonly askedPort = signal<string | null>(null);
+  /** Rooms of the craft that are drawn as one box. */
+  protected readonly folds = new FormControl<readonly string[]>([], { nonNullable: true });
+  private readonly folded = toSignal(this.folds.valueChanges, { initialValue: [] });
+  private drawnFolds: readonly string[] = this.folded();
+  private readonly injector = inject(Injector);
+  protected readonly rooms = computed((): Option<string>[] => {
+    const rig = this.store.rig();
+    return [...new Set(rig.parts.map((p) => roomOf(rig, p.id)))].map((room) => ({ value: room, label: room }));
+  });
   private readonly sheet = viewChild(LoomDrawing);
   /** Part whose ports are shown; a cable is shown when there is none. */
   protected readonly part = computed(() => this.store.rig().parts.find((p) => p.id === this.wanted()));
@@ -93,6 +112,12 @@ export class Loom {
 
   constructor() {
     effect(() => void this.layOut());
+    // a part that is gone to is seen
+    effect(() => {
+      const id = this.wanted();
+      const rig = untracked(this.store.rig);
+      if (id !== null && findPart(rig, id)) untracked(() => this.unfold(roomOf(rig, id)));
+    });
     inject(Keys).use([
       { key: 'p', text: 'propose', run: () => this.show('proposal') },
       { key: 'w', text: 'wire from a port', run: () => this.wireFromPort() },
@@ -125,9 +150,15 @@ export class Loom {
   }
 
   protected choose(id: string): void {
+    const fold = this.drawing()?.boxes.find((b) => b.id === id)?.folds;
+    if (fold !== undefined) return this.unfold(fold);
     this.wanted.set(id);
     this.askedPort.set(null);
     if (this.view() === 'board') this.view.set('drawing');
+  }
+
+  private unfold(room: string): void {
+    if (this.folds.value.includes(room)) this.folds.setValue(this.folds.value.filter((r) => r !== room));
   }
 
   private wireFromPort(): void {
@@ -151,10 +182,15 @@ export class Loom {
   private async layOut(): Promise<void> {
     const rig = this.store.rig();
     const cables = this.cables();
+    const folded = new Set(this.folded());
     if (this.analysis()?.revision !== rig.revision || this.analysis()?.rigId !== rig.id) return;
     try {
-      const laid = await this.engine.layOut(drawingGraph(rig, cables));
-      if (laid) this.drawing.set(readDrawing(rig, cables, laid));
+      const laid = await this.engine.layOut(drawingGraph(rig, cables, folded));
+      if (!laid) return;
+      this.drawing.set(readDrawing(rig, cables, laid));
+      const anew = this.drawnFolds !== this.folded();
+      this.drawnFolds = this.folded();
+      if (anew) afterNextRender(() => this.sheet()?.reopen(), { injector: this.injector });
     } catch (error) {
       this.store.say(`The drawing could not be laid out: ${error instanceof Error ? error.message : String(error)}`);
     }
