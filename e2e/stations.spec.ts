@@ -290,3 +290,23 @@ test('each station says first what to do there, until it was done or is put away
   await go(page, 'Prove');
   await expect(line).toContainText('Move a stick');
 });
+
+test('where the system forces its colours, the ink goes by its ground, bars keep their fill and the open station is told', async ({
+  page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active', colorScheme: 'dark' });
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Day bench' }).click();
+  await go(page, 'Rails');
+  const ink = () => page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ink').trim());
+  expect(await ink()).toBe('#e4e9ea');
+  const fill = page.getByRole('row', { name: /Radio receiver/ }).locator('.room > span');
+  const grounds = await fill.evaluate((bar) =>
+    [bar, bar.parentElement!, document.body].map((e) => getComputedStyle(e).backgroundColor),
+  );
+  expect(new Set(grounds).size).toBe(3);
+  const outline = await tile(page, 'Rails').evaluate((e) => getComputedStyle(e).outlineWidth);
+  expect(outline).toBe('3px');
+  await page.emulateMedia({ forcedColors: 'active', colorScheme: 'light' });
+  expect(await ink()).toBe('#16222c');
+});

@@ -7,7 +7,7 @@ import { PULSE } from '@squallmark/core/units';
   template: `@for (bar of bars(); track $index) {
       <div class="n s">
         <span class="m">{{ $index + 1 }}</span>
-        <span class="track"><span class="mid"></span><span class="now" [style.left.%]="bar.at"></span></span>
+        <span class="track keeps-fill"><span class="mid"></span><span class="now" [style.left.%]="bar.at"></span></span>
         <span>{{ bar.us }}</span>
       </div>
     } @empty {
