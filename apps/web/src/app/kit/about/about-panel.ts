@@ -46,7 +46,7 @@ const SHOWN = new InjectionToken<Shown>('shown figure');
   styleUrl: './about-panel.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class AboutPanel {
+class AboutPanel {
   private readonly shown = inject(SHOWN);
   protected readonly about = this.shown.about;
   protected readonly close = this.shown.close;
