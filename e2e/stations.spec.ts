@@ -310,3 +310,18 @@ test('where the system forces its colours, the ink goes by its ground, bars keep
   await page.emulateMedia({ forcedColors: 'active', colorScheme: 'light' });
   expect(await ink()).toBe('#16222c');
 });
+
+test('the power tree folds by mouse and by arrows', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Rails');
+  const tree = page.getByRole('treegrid', { name: 'Power tree' });
+  const camera = tree.getByRole('row', { name: /Zoom camera/ });
+  await expect(camera).toHaveAttribute('aria-level', '3');
+  await tree.getByRole('button', { name: 'Fold Regulator 5 V' }).click();
+  await expect(camera).toBeHidden();
+  const regulator = tree.getByRole('row', { name: /Regulator 5 V/ });
+  await expect(regulator).toHaveAttribute('aria-expanded', 'false');
+  await expectAccessible(page);
+  await regulator.press('ArrowRight');
+  await expect(camera).toBeVisible();
+});

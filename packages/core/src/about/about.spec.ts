@@ -47,7 +47,12 @@ describe('what stands behind a figure', () => {
     for (const about of RIGS.flatMap((rig) => [1, 0.4].flatMap((charge) => aboutsOf(rig, charge)))) {
       const text = JSON.stringify(about);
       expect(text).not.toMatch(/NaN|undefined|Infinity|null/);
-      for (const words of [about.title, about.figure, about.is, ...about.grounds.flatMap((g) => [g.what, g.value, g.source])])
+      for (const words of [
+        about.title,
+        about.figure,
+        about.is,
+        ...about.grounds.flatMap((g) => [g.what, g.value, g.source]),
+      ])
         expect(words, text).toMatch(/\S/);
       expect(about.grounds.length, text).toBeGreaterThan(0);
       seen++;

@@ -7,6 +7,7 @@ import {
 import { ComponentPortal } from '@angular/cdk/portal';
 import { ChangeDetectionStrategy, Component, InjectionToken, inject, Injector } from '@angular/core';
 import type { About } from '@squallmark/core/about';
+import { merge } from 'rxjs';
 import { Icon } from '../icon';
 
 interface Shown {
@@ -77,7 +78,8 @@ export function openAbout(injector: Injector, origin: HTMLElement, about: About,
     closed();
     origin.focus();
   });
-  overlay.backdropClick().subscribe(close);
+  // a press that comes before the ground under it is laid counts too
+  merge(overlay.backdropClick(), overlay.outsidePointerEvents()).subscribe(close);
   const providers = [{ provide: SHOWN, useValue: { about, close } satisfies Shown }];
   overlay.attach(new ComponentPortal(AboutPanel, null, Injector.create({ parent: injector, providers })));
 }

@@ -50,9 +50,10 @@ export class AboutFigure {
     // the row it stands in is not chosen by asking
     event.stopPropagation();
     if (this.open()) return;
-    const [about, { openAbout }] = await Promise.all([this.of()(), import('./about-panel')]);
-    if (!about) return;
     this.open.set(true);
+    const [about, { openAbout }] = await Promise.all([this.of()(), import('./about-panel')]);
+    this.open.set(about !== null);
+    if (!about) return;
     openAbout(this.injector, this.host.nativeElement.querySelector('button')!, about, () => this.open.set(false));
   }
 }

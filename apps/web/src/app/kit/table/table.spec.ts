@@ -1,10 +1,10 @@
 import { TestKey } from '@angular/cdk/testing';
-import { Component, signal } from '@angular/core';
+import { Component, computed, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { KitOf, type TableHarness } from '../../../spec/harnesses';
 import { CellOf, type Column } from './cell';
-import { Table } from './table';
+import { Table, type Tree } from './table';
 
 interface Lead {
   cable: string;
@@ -80,5 +80,56 @@ describe('a table', () => {
     fixture.componentInstance.rows.set([]);
     await fixture.whenStable();
     expect(await table.texts()).toEqual(['No leads yet.']);
+  });
+});
+
+interface Branch {
+  name: string;
+  depth: number;
+}
+
+@Component({
+  selector: 'sq-tree-host',
+  imports: [Table],
+  template: `<sq-table caption="Branches" [rows]="rows()" [columns]="columns" [tree]="tree" (turn)="turn($event)" />`,
+})
+class TreeHost {
+  readonly folded = signal(false);
+  readonly rows = computed((): Branch[] => [
+    { name: 'pack', depth: 0 },
+    ...(this.folded() ? [] : [{ name: 'camera', depth: 1 }]),
+  ]);
+  readonly columns: Column<Branch>[] = [{ id: 'name', head: 'Name', text: (b) => b.name }];
+  readonly tree: Tree<Branch> = {
+    level: (b) => b.depth,
+    open: (b) => (b.depth ? null : !this.folded()),
+  };
+
+  turn(b: Branch): void {
+    if (b.name === 'pack') this.folded.update((f) => !f);
+  }
+}
+
+describe('a table of rows that hang on each other', () => {
+  it('tells how deep each is and what is folded, and folds by the arrows', async () => {
+    const fixture = TestBed.createComponent(TreeHost);
+    document.body.append(fixture.nativeElement as HTMLElement);
+    await fixture.whenStable();
+    const table = await new KitOf(fixture).table();
+    const host = fixture.nativeElement as HTMLElement;
+    const told = (): (string | null)[][] =>
+      [...host.querySelectorAll('tbody tr')].map((r) => ['aria-level', 'aria-expanded'].map((a) => r.getAttribute(a)));
+    expect(host.querySelector('table')!.getAttribute('role')).toBe('treegrid');
+    expect(host.querySelector('td')!.getAttribute('role')).toBe('gridcell');
+    expect(told()).toEqual([
+      ['1', 'true'],
+      ['2', null],
+    ]);
+    await table.press(0, TestKey.RIGHT_ARROW);
+    expect(await table.texts()).toHaveLength(2);
+    await table.press(0, TestKey.LEFT_ARROW);
+    expect(told()).toEqual([['1', 'false']]);
+    await table.press(0, TestKey.RIGHT_ARROW);
+    expect(await table.texts()).toEqual(['pack', 'camera']);
   });
 });

@@ -42,6 +42,10 @@ export class Table<T> {
   /** No row of heads: the cells speak for themselves. */
   readonly headless = input(false, { transform: booleanAttribute });
   readonly muted = input<(row: T) => boolean>(() => false);
+  /** Rows that hang on each other, each after the one it hangs on: how deep, and whether it shows what hangs on it (null: nothing does). */
+  readonly tree = input<Tree<T> | null>(null);
+  /** A row is to be folded, or unfolded. */
+  readonly turn = output<T>();
   /** What is said when there are no rows. */
   readonly empty = input('');
   readonly choose = output<T>();
@@ -90,14 +94,23 @@ export class Table<T> {
   protected press(event: KeyboardEvent, row: T): void {
     const at = event.currentTarget as HTMLElement;
     if (event.target !== at) return;
+    const open = this.tree()?.open(row) ?? null;
     const to =
       event.key === 'ArrowDown' ? at.nextElementSibling : event.key === 'ArrowUp' ? at.previousElementSibling : null;
     if (to instanceof HTMLElement) to.focus();
+    else if (open !== null && event.key === (open ? 'ArrowLeft' : 'ArrowRight')) this.turn.emit(row);
     else if (event.key === 'Enter' || event.key === ' ') this.choose.emit(row);
     else return;
     event.preventDefault();
     event.stopPropagation();
   }
+}
+
+/** See {@link Table.tree}. */
+export interface Tree<T> {
+  /** From 0. */
+  level: (row: T) => number;
+  open: (row: T) => boolean | null;
 }
 
 /** Figures by size, words as a person sorts them: C2 before C10. */

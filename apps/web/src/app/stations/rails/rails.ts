@@ -11,7 +11,7 @@ import { Slide } from '../../kit/fields/slide';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
 import { CellOf, type Column } from '../../kit/table/cell';
-import { Table } from '../../kit/table/table';
+import { Table, type Tree } from '../../kit/table/table';
 import { AnalysisStore } from '../../state/analysis';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
@@ -61,7 +61,8 @@ export class RailsStation {
   protected readonly sweep = toSignal(inject(AnalysisStore).sweep$);
   private readonly picked = signal<string | null>(null);
 
-  protected readonly rows = computed(() =>
+  private readonly folded = signal<ReadonlySet<string>>(new Set());
+  private readonly all = computed(() =>
     (this.analysis()?.rails.rows ?? []).map((row): Branch => ({
       row,
       key: `${row.part}.${row.node.terminal}`,
@@ -83,6 +84,24 @@ export class RailsStation {
       mark: markOf(row),
     })),
   );
+  /** Branches whose way to the pack is not folded away. */
+  protected readonly rows = computed(() => {
+    let under = Infinity;
+    return this.all().filter(({ key, row: { depth } }) => {
+      if (depth > under) return false;
+      under = this.folded().has(key) ? depth : Infinity;
+      return true;
+    });
+  });
+  /** Branches on which others hang. */
+  private readonly feeding = computed(
+    () =>
+      new Set(this.all().flatMap(({ key, row }, i, all) => ((all[i + 1]?.row.depth ?? 0) > row.depth ? [key] : []))),
+  );
+  protected readonly tree: Tree<Branch> = {
+    level: ({ row }) => row.depth,
+    open: ({ key }) => (this.feeding().has(key) ? !this.folded().has(key) : null),
+  };
   protected readonly columns = COLUMNS;
   protected readonly keyOf = ({ key }: Branch): string => key;
   protected readonly isChosen = ({ key }: Branch): boolean => key === this.chosenKey();
@@ -137,6 +156,10 @@ export class RailsStation {
       const shown = this.result();
       return shown && of(shown.rig, shown.analysis.rails);
     };
+  }
+
+  protected fold({ key }: Branch): void {
+    this.folded.update((now) => (now.has(key) ? new Set([...now].filter((k) => k !== key)) : new Set([...now, key])));
   }
 
   protected pick(row: RailRow): void {
