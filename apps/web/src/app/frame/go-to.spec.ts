@@ -57,6 +57,14 @@ describe('going to anything', () => {
     expect(closed).toBe(1);
   });
 
+  it('goes to what the letters find, however fast Enter follows them', async () => {
+    field().value = 'rails station';
+    field().dispatchEvent(new Event('input'));
+    field().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: CODES.Enter, cancelable: true }));
+    await fixture.whenStable();
+    expect(went).toEqual([[['/rails'], {}]]);
+  });
+
   it('finds channels by what they carry', async () => {
     await type('channel tilt');
     expect(places()[0]).toMatch(/^Channel 8 left slider Tilt/i);

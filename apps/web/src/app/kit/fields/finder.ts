@@ -1,5 +1,6 @@
 import { ActiveDescendantKeyManager, type Highlightable } from '@angular/cdk/a11y';
 import {
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   effect,
@@ -97,6 +98,7 @@ export class Finder<F extends { text: string; note: string }> {
   readonly chosen = output<F>();
   protected readonly listId = `finds-${++made}`;
   protected readonly activeId = signal<string | null>(null);
+  private readonly page = inject(ApplicationRef);
   private readonly items = viewChildren(Found);
   private readonly keys = new ActiveDescendantKeyManager(this.items, inject(Injector)).withHomeAndEnd();
 
@@ -110,6 +112,8 @@ export class Finder<F extends { text: string; note: string }> {
   }
 
   protected press(event: KeyboardEvent): void {
+    // whoever types fast means what the letters find, not what stood there before them
+    if (event.key === 'Enter') this.page.tick();
     const find = this.finds()[this.keys.activeItemIndex ?? -1];
     if (event.key === 'Enter' && find) {
       event.preventDefault();
