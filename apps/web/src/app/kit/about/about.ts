@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, Injector, input, signal } from '@angular/core';
 import type { About } from '@squallmark/core/about';
+import { Updates } from '../../state/updates';
 
 /** A figure that can be asked where it comes from. What it is, its formula and its grounds are fetched when it is asked. */
 @Component({
@@ -43,6 +44,7 @@ export class AboutFigure {
   /** Works out what stands behind the figure; null where there is nothing to say. */
   readonly of = input.required<() => About | null | Promise<About | null>>();
   protected readonly open = signal(false);
+  private readonly updates = inject(Updates);
   private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
@@ -51,9 +53,17 @@ export class AboutFigure {
     event.stopPropagation();
     if (this.open()) return;
     this.open.set(true);
-    const [about, { openAbout }] = await Promise.all([this.of()(), import('./about-panel')]);
-    this.open.set(about !== null);
-    if (!about) return;
-    openAbout(this.injector, this.host.nativeElement.querySelector('button')!, about, () => this.open.set(false));
+    try {
+      const [about, { openAbout }] = await Promise.all([this.of()(), import('./about-panel')]);
+      this.open.set(about !== null);
+      if (about) openAbout(this.injector, this.button(), about, () => this.open.set(false));
+    } catch (error) {
+      this.open.set(false);
+      if (!this.updates.lost()) throw error;
+    }
+  }
+
+  private button(): HTMLElement {
+    return this.host.nativeElement.querySelector('button')!;
   }
 }
