@@ -6,12 +6,14 @@ import { analyse } from '../analysis/index.js';
 import type { Rig } from '../rig/index.js';
 import {
   aboutAmps,
+  aboutLead,
   aboutLatency,
   aboutMass,
   aboutRoom,
   aboutRunTime,
   aboutVolts,
   aboutWake,
+  aboutWishes,
   type About,
 } from './index.js';
 
@@ -24,7 +26,7 @@ const RIGS: Rig[] = [
 
 /** Figures of a rig at a charge, with what stands behind each. */
 function aboutsOf(rig: Rig, charge: number): About[] {
-  const { rails, channels, wake } = analyse(rig, charge);
+  const { rails, channels, wake, brief, loom } = analyse(rig, charge);
   return [
     ...rails.rows.flatMap((row) => [
       aboutVolts(rig, rails, row),
@@ -35,7 +37,9 @@ function aboutsOf(rig: Rig, charge: number): About[] {
     aboutMass(rig),
     aboutWake(wake),
     channels.latency && aboutLatency(channels.latency),
-  ].filter((a) => a !== null);
+    aboutWishes(brief.wishes),
+    ...loom.cables.map(({ ends: [a, b] }) => a && b && aboutLead(rig, a.part, b.part)),
+  ].filter((a) => !!a);
 }
 
 const figure = (text: string): number => Number(/[−-]?[\d.]+/.exec(text)![0].replace('−', '-'));

@@ -1,9 +1,9 @@
-import { sees, type Control, type Sheet } from '../parts/index.js';
+import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js';
 import { inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
-import { chainsOfWishes } from './assign/assign-problem.js';
+import { asksOf, type AskStep } from './asks.js';
 import type { Chain } from './chain.js';
-import { mismatchOf } from './match.js';
+import { askText, doersOfWishes, type Doer } from './doers.js';
 import { restPositions } from './shaping.js';
 import { forward } from './signal-path.js';
 
@@ -16,6 +16,10 @@ export interface WishState {
    */
   state: 'granted' | 'otherwise' | 'open' | 'impossible';
   why: string;
+  /** Who asks; null where nobody could. */
+  by: AskedBy['by'] | null;
+  /** From the hand to the demand, where no channel is the way. */
+  steps: readonly AskStep[];
   part: string | null;
   control: string | null;
   channel: number | null;
@@ -25,36 +29,49 @@ export interface WishState {
   classes: { class: string; name: string; massG: number }[] | null;
 }
 
-/** Coverage of the wishes by the chains; `shelf` is searched for classes that would grant the impossible ones. */
+/** Coverage of the wishes by whoever asks; `shelf` is searched for classes that would grant the impossible ones. */
 export function wishCoverage(rig: Rig, chains: readonly Chain[], shelf: readonly Sheet[] | null): WishState[] {
-  const byWish = new Map([...chainsOfWishes(rig, chains)].map(([chain, wish]) => [wish, chain]));
+  const doers = doersOfWishes(rig, chains);
   return rig.wishes.map((wish) => {
-    const reached = byWish.get(wish);
-    const base = { wish, part: reached?.part.label ?? null, with: reached ? extrasOf(rig, reached) : [], classes: [] };
-    if (!reached)
-      return {
-        ...base,
-        state: 'impossible',
-        why: whyNot(rig),
-        control: null,
-        channel: null,
-        classes: shelf && classesFor(shelf, wish.what),
-      };
-    const breaks = stops(wish, reached) ?? modeStop(chains, reached) ?? feedsNothing(rig, reached);
-    const mismatch = breaks ? null : mismatchOf(rig, wish, reached);
-    const control = handOf(wish, reached);
+    const doer = doers.get(wish);
+    if (doer) return stateOf(rig, chains, wish, doer);
     return {
-      ...base,
-      state: breaks ? 'open' : mismatch ? 'otherwise' : 'granted',
-      why:
-        breaks ??
-        (mismatch
-          ? `wished for ${mismatch.named}, driven by ${mismatch.driven}`
-          : `${control?.label ?? ''} → channel ${reached.slot} → ${reached.part.label}`),
-      control: control?.id ?? null,
-      channel: reached.slot,
+      wish,
+      state: 'impossible',
+      why: whyNot(rig),
+      by: null,
+      steps: [],
+      part: null,
+      control: null,
+      channel: null,
+      with: [],
+      classes: shelf && classesFor(shelf, wish.what),
     };
   });
+}
+
+function stateOf(rig: Rig, chains: readonly Chain[], wish: Wish, doer: Doer): WishState {
+  const { chain, ask, by } = doer;
+  const breaks = doer.breaks ?? modeStop(rig, chains, chain) ?? feedsNothing(rig, chain);
+  const mismatch = breaks ? null : doer.mismatch;
+  const control = ask ? null : handOf(wish, chain);
+  const driven = ask ? `${askText(rig, ask)} → ${chain.part.label}` : '';
+  return {
+    wish,
+    part: chain.part.label,
+    with: extrasOf(rig, ask ?? chain),
+    classes: [],
+    by,
+    steps: ask?.steps ?? [],
+    state: breaks ? 'open' : mismatch ? 'otherwise' : 'granted',
+    why:
+      breaks ??
+      (mismatch
+        ? `wished for ${mismatch.named}, driven by ${mismatch.driven}`
+        : driven || `${control?.label ?? ''} → channel ${chain.slot} → ${chain.part.label}`),
+    control: control?.id ?? null,
+    channel: ask ? null : chain.slot,
+  };
 }
 
 /** A switched supply does something only when something hangs on it. */
@@ -71,12 +88,15 @@ function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet
 
 /** A function that works only in some modes needs one of them told, or the mode in which its part starts. */
 export function modeStop(
+  rig: Rig,
   chains: readonly Chain[],
   { part, sheet, fn }: Pick<Chain, 'part' | 'sheet' | 'fn'>,
 ): string | null {
   const need = fn.enabledIn;
   const mode = need && sheet.functions.find((f) => f.id === need.fn);
   if (!need || !mode) return null;
+  // a screen or the device itself reaches every mode
+  if (asksOf(rig, { part, fn: mode }).some((a) => !a.breaks)) return null;
   const source = chains.find((c) => c.part.id === part.id && c.fn.id === need.fn);
   // a mode that nothing tells stands in its first window
   if (!source || source.breaks) {
@@ -96,13 +116,9 @@ export function modeStop(
 const handOf = (wish: Wish, { control, second }: Chain): Control | null =>
   wish.by === 'camera operator' && second ? second.control : control;
 
-/** Why a wish is not granted by a chain; null when it is. */
-const stops = (wish: Wish, { breaks, second }: Chain): string | null =>
-  breaks ?? (wish.by === 'camera operator' && second ? second.breaks : null);
-
 /** What sits in the leads of a chain besides wire. */
-function extrasOf(rig: Rig, chain: Chain): string[] {
-  const ends = chain.path.map((c) => [c.talker.part.id, c.listener.part.id]);
+function extrasOf(rig: Rig, { path }: Pick<Chain, 'path'>): string[] {
+  const ends = path.map((c) => [c.talker.part.id, c.listener.part.id]);
   const cables = rig.cables.filter((cable) =>
     ends.some((pair) => pair.every((id) => cable.wires.some((w) => w.from.part === id || w.to.part === id))),
   );

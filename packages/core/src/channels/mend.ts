@@ -2,7 +2,7 @@
 import { slotsOf, type Control } from '../parts/index.js';
 import { sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
-import { chainsOfWishes } from './assign/assign-problem.js';
+import { chainsOfWishes } from './doers.js';
 import { carriedBy, pinSetting, slotOptions } from './assign/slot-options.js';
 import type { Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';

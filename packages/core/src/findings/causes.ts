@@ -1,4 +1,4 @@
-import { chainsOfWishes, type Chain } from '../channels/index.js';
+import { doersOfWishes, type Doer } from '../channels/index.js';
 import { findCable, findPart } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { Finding, RuleContext, RuleId } from './finding.js';
@@ -41,13 +41,13 @@ function withoutShorted({ rig, nets }: RuleContext, findings: Finding[]): Findin
  * finding of its own. One wrong lead is one finding, with what it silences.
  */
 export function gatherCauses(context: RuleContext, findings: Finding[]): Finding[] {
-  const chainOf = new Map([...chainsOfWishes(context.rig, context.chains)].map(([chain, wish]) => [wish.label, chain]));
+  const doerOf = new Map([...doersOfWishes(context.rig, context.chains)].map(([wish, doer]) => [wish.label, doer]));
   const stops = findings.filter((f) => f.mark === 'stop');
   const silenced = new Map<Finding, string[]>();
   const left = findings.filter((f) => {
     const label = f.rule === 'wish-open' ? String(f.figures.find((x) => x.name === 'wish')?.value) : null;
-    const chain = label === null ? undefined : chainOf.get(label);
-    const cause = chain && stops.find((s) => causes(s, chain));
+    const doer = label === null ? undefined : doerOf.get(label);
+    const cause = doer && stops.find((s) => causes(s, doer));
     if (!cause || label === null) return true;
     silenced.set(cause, [...(silenced.get(cause) ?? []), label]);
     return false;
@@ -56,10 +56,11 @@ export function gatherCauses(context: RuleContext, findings: Finding[]): Finding
   return withoutShorted(context, left);
 }
 
-function causes({ rule, subjects }: Finding, chain: Chain): boolean {
-  const bad = chain.path.find((c) => c.troubles.length);
+function causes({ rule, subjects }: Finding, { ask, chain }: Doer): boolean {
+  const path = ask?.path ?? chain.path;
+  const bad = path.find((c) => c.troubles.length);
   if (bad) return [bad.talker.part.id, bad.listener.part.id].every((id) => subjects.includes(id));
-  return !chain.path.length && TAKES_THE_LINE.has(rule) && subjects.includes(chain.part.id);
+  return !path.length && TAKES_THE_LINE.has(rule) && subjects.includes(chain.part.id);
 }
 
 function tellSilenced(finding: Finding, silences: string[]): void {

@@ -5,7 +5,7 @@ import type { Drawing, DrawnBox, DrawnLead } from './drawing.js';
 const STROKES: Record<CableKind, { ink: string; width: number; dash: string | null }> = {
   power: { ink: '#16222c', width: 2.4, dash: null },
   bus: { ink: '#1d4e6b', width: 1.8, dash: null },
-  serial: { ink: '#1f8078', width: 1.5, dash: null },
+  serial: { ink: '#1f8078', width: 1.5, dash: '16 3' },
   pulse: { ink: '#6d4a86', width: 1.6, dash: '3 3' },
   video: { ink: '#9a5b08', width: 1.6, dash: '9 4' },
   network: { ink: '#3f6a2a', width: 1.6, dash: '1.5 4' },

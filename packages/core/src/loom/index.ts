@@ -14,7 +14,7 @@ export {
 } from './conversations.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
-export { apartMm, leadLength, type LeadLength } from './lengths.js';
+export { apartMm, EASE, ENDS_MM, leadLength, LOOP_MM, type LeadLength } from './lengths.js';
 export { idleReason } from './idle.js';
 export { preferredOhm } from './preferred.js';
 export {
@@ -30,7 +30,8 @@ export {
   type PinMap,
   type Terminals,
 } from './pin-map.js';
-export { addressOf, networkParts } from './network.js';
+export { addressOf, networkParts, subnetOf } from './network.js';
+export { networkHops, wayTo, type Hop } from './reach.js';
 export { canJoinAntenna } from './antennas.js';
 export { PICTURE_KINDS } from './picture-kinds.js';
 export { boardSettings, type BoardSetting } from './board-settings.js';

@@ -1,11 +1,11 @@
 import { findPart, sheetOf, type Part, type Place, type Rig } from '../rig/index.js';
 
 /** Loop a lead makes round a turning joint, mm of radius. @source [practice] a finger's width, so that it never pulls */
-const LOOP_MM = 25;
+export const LOOP_MM = 25;
 /** Share of a lead added so that it never pulls at its plugs. @source [practice] */
-const EASE = 0.1;
+export const EASE = 0.1;
 /** Plug and bend at both ends together, mm. @source [practice] */
-const ENDS_MM = 40;
+export const ENDS_MM = 40;
 /** A lead whose ends have no place. */
 const UNKNOWN_MM = 200;
 

@@ -1,5 +1,8 @@
 import { findPart, partsWithSheets, sheetOf, type Part, type Rig } from '../rig/index.js';
 
+/** First three numbers of an address: the subnet of a /24. @source [std RFC 1918] private ranges are used so on the bench */
+export const subnetOf = (address: string): string => address.split('.').slice(0, 3).join('.');
+
 /** Parts that have a network address, in the order of the rig. */
 export function networkParts(rig: Rig): Part[] {
   return partsWithSheets(rig)

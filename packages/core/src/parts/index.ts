@@ -30,6 +30,7 @@ export {
   drives,
   flies,
   hasControls,
+  hasApps,
   hearsAir,
   isFlight,
   isPack,
@@ -40,6 +41,6 @@ export {
   turns,
 } from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';
-export { firstSlotOf, migrateSheet, overOf, slotWay, slotsOf } from './who-asks.js';
+export { atDevice, firstSlotOf, migrateSheet, overOf, screenWays, slotWay, slotsOf, toldOver } from './who-asks.js';
 export { connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

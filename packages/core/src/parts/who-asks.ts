@@ -15,6 +15,20 @@ export const firstSlotOf = (fn: Pick<PartFunction, 'askedBy'>): number | undefin
 /** Slots a function can be told on; undefined where any will do. */
 export const slotsOf = (fn: Pick<PartFunction, 'askedBy'>): readonly number[] | undefined => slotWay(fn)?.slots;
 
+type LeadWay = Extract<AskedBy, { by: 'slot' | 'gesture' }>;
+
+/** Links over which what the sticks say is brought to a function: as a channel, or as keys that a controller plays. */
+export const toldOver = ({ askedBy }: Pick<PartFunction, 'askedBy'>): readonly string[] => [
+  ...new Set(askedBy.filter((way): way is LeadWay => way.by === 'slot' || way.by === 'gesture').flatMap((w) => w.over)),
+];
+
+/** The ways by which a function is asked from a screen. */
+export const screenWays = ({ askedBy }: Pick<PartFunction, 'askedBy'>) =>
+  askedBy.filter((way): way is Extract<AskedBy, { by: 'screen' }> => way.by === 'screen');
+
+/** Whether the device itself has a button or a ring for it. */
+export const atDevice = ({ askedBy }: Pick<PartFunction, 'askedBy'>): boolean => askedBy.some((w) => w.by === 'device');
+
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 

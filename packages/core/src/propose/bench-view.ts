@@ -7,7 +7,7 @@ import {
   type LinkEnd,
   type Nets,
 } from '../loom/index.js';
-import { flies, overOf, type PinAt, type Sheet } from '../parts/index.js';
+import { flies, screenWays, toldOver, type PinAt, type Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
@@ -104,13 +104,27 @@ function unitsOf(rig: Rig): Unit[] {
     const resource = resourceIdOf(end);
     return `${end.part.id} ${resource ?? pinsOf(end)[0]!.port}`;
   });
-  return [...byUnit.values()].map((links) => {
+  return [...byUnit.values()].flatMap(conversationsOf).map((links) => {
     const [first] = links as [LinkEnd, ...LinkEnd[]];
     const resource = first.sheet.resources.find((r) => r.id === resourceIdOf(first)) ?? null;
     const holders = rig.held.filter((h) => h.part === first.part.id && h.resource === resource?.id).map((h) => h.to);
     const port = pinsOf(first)[0]!.port;
-    return { id: resource?.id ?? port, part: first.part, sheet: first.sheet, port, resource, links, holders };
+    const alone = links.length === ends.filter((e) => e.part.id === first.part.id && pinsOf(e)[0]!.port === port).length;
+    return { id: resource?.id ?? (alone ? port : `${port}:${pinsOf(first)[0]!.pin}`), part: first.part, sheet: first.sheet, port, resource, links, holders };
   });
+}
+
+/** A combined plug holds several conversations at once: those that share no pin are apart, and may go to two parts by one lead. */
+function conversationsOf(links: LinkEnd[]): LinkEnd[][] {
+  if (resourceIdOf(links[0]!) !== undefined) return [links];
+  const groups: LinkEnd[][] = [];
+  for (const link of links) {
+    const pins = pinsOf(link).map((at) => `${at.port}.${at.pin}`);
+    const met = groups.filter((g) => g.some((o) => pinsOf(o).some((at) => pins.includes(`${at.port}.${at.pin}`))));
+    for (const g of met) groups.splice(groups.indexOf(g), 1);
+    groups.push([...met.flat(), link]);
+  }
+  return groups;
 }
 
 const pinsOf = (end: LinkEnd): PinAt[] => Object.values(end.link.pins).filter((pin) => pin !== undefined);
@@ -125,6 +139,8 @@ const isBus = (unit: Unit): boolean => unit.links.some(({ link }) => link.kind =
 function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
   return !unit.links.some((end) => pinsOf(end).some((pin) => taken.has(pinText(pinOf(end, pin)))));
 }
+
+const asked = (fn: Sheet['functions'][number]): string[] => [...toldOver(fn), ...screenWays(fn).flatMap((w) => w.over)];
 
 /** What makes two units of a part different: their links, plug, resource, holders, and the functions that hang on them. */
 function signature(unit: Unit): string {
@@ -142,7 +158,7 @@ function signature(unit: Unit): string {
     link.params,
     link.when,
     Boolean(link.slotSetting),
-    unit.sheet.functions.filter((f) => overOf(f).includes(link.id)).map((f) => (flies(unit.sheet) ? 'any' : f.id)),
+    unit.sheet.functions.filter((f) => asked(f).includes(link.id)).map((f) => (flies(unit.sheet) ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);
   const pins = port.pins.map((p) => [p.line, p.way, p.levelV, p.toleratesV]);

@@ -31,6 +31,10 @@ export const COST = {
   heatPerW: 2,
   switchSetting: 1,
   strapSetting: 2,
+  /** Asked at the device, out of reach once it is up. */
+  atDevice: 30,
+  /** Asked from a screen that is there anyway. */
+  onScreen: 4,
   /** Leaving something open. */
   openFeed: 2000,
   openWish: 1000,

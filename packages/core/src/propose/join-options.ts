@@ -3,7 +3,7 @@ import type { Pin, PinAt, Port } from '../parts/index.js';
 import { num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
-import { eatersOf, fits, outletA, outletsOf, portOf, type Eater } from './outlets.js';
+import { eatersOf, fits, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
 import type { JoinFeed, Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -166,6 +166,11 @@ function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) 
   const minusPin = port.pins.find((p) => p.line === 'ground')?.n;
   for (const pin of port.pins.filter((p) => p.line === 'supply')) {
     const tie = giver.sheet.ties.find((t) => t.some((at) => at.port === port.id && at.pin === pin.n));
+    const outlet = outletsOf(poser.view).find(
+      (o) => o.part.id === giver.part.id && o.source.plus.port === port.id && o.source.plus.pin === pin.n,
+    );
+    if (outlet && minusPin !== undefined && !outlet.source.pack && fits(outlet, hungry))
+      return fromOutlet(poser, outlet, hungry, { fed, plusPin: pin.n, minusPin });
     const own =
       tie &&
       eaters.find(
@@ -178,6 +183,15 @@ function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) 
     return { join, takes: [...takesThrough(poser, own, hungry), ...poser.relies(`feed ${own.id}`)] };
   }
   return null;
+}
+
+/** A source of the giver's own on this very plug: a gimbal that feeds its receiver, a card that gives 5 V to its camera. */
+function fromOutlet(poser: Poser, outlet: Outlet, hungry: Eater, at: Pick<JoinFeed, 'fed' | 'plusPin' | 'minusPin'>) {
+  const { part, supply } = hungry;
+  const join: JoinFeed = { part: part.id, supply: supply.id, ...at };
+  const amps = { pool: poser.pool(`amps ${outlet.id}`, outletA(outlet)), amount: hungry.peakW / outlet.volts[0] };
+  const feeder = outlet.fedBy === null ? [] : poser.relies(`feed ${outlet.part.id}.${outlet.fedBy}`);
+  return { join, takes: [amps, ...feeder] };
 }
 
 const inside = (own: Eater, hungry: Eater): boolean =>

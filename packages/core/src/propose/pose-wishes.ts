@@ -4,7 +4,10 @@ import {
   hasControls,
   LINK_WORDS,
   sees,
+  atDevice,
   overOf,
+  slotWay,
+  toldOver,
   type LinkKind,
   type PartFunction,
   type Sheet,
@@ -79,8 +82,17 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
   const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
   const takes = [{ pool: own, amount: 1 }];
   const reach = reachWakes(poser, part, sheet);
-  const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && overOf(fn).includes(c.listener.link.id));
+  const over = toldOver(fn);
+  const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
   const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });
+  const named = namesWhatOnlyChannelsGive(wish) && !slotWay(fn) ? [NOT_AS_NAMED] : [];
+  if (atDevice(fn))
+    poser.option(
+      { id: `${need} by ${part.id}.${fn.id} on it`, covers: [need], takes },
+      make(''),
+      [{ why: 'a hand at the device', points: COST.atDevice }, ...named],
+      `${part.label} by its own button`,
+    );
   if (kept) {
     const { link } = kept.listener;
     poser.option(
@@ -92,12 +104,12 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
         modes: whenModes(part.id, link),
       },
       make(link.id),
-      [],
+      named,
       `${part.label} over its locked lead`,
     );
     return;
   }
-  for (const end of endsFor(poser, part.id, overOf(fn))) {
+  for (const end of endsFor(poser, part.id, over)) {
     if (end.end.link.way === 'talk') continue;
     wakeHearing(poser, end, part.label);
     poser.option(
@@ -109,11 +121,16 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
         modes: modesOf(end),
       },
       make(end.end.link.id),
-      [...settingCost(poser, end), ...schoolCost(poser, end, sheet, fn)],
+      [...settingCost(poser, end), ...schoolCost(poser, end, sheet, fn), ...named],
       `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
     );
   }
 }
+
+/** A control, a channel, one hand or the second operator can be had by a channel only. */
+export const namesWhatOnlyChannelsGive = (wish: Wish): boolean =>
+  wish.control !== null || wish.channel !== undefined || wish.hand !== 'either' || wish.by === 'camera operator';
+export const NOT_AS_NAMED: CostPart = { why: 'not by what was named', points: COST.school };
 
 const modesOf = ({ end }: ClassEnd) => whenModes(end.part.id, end.link);
 const whenModes = (part: string, link: { when?: { setting: string; value: string } | undefined }) =>
@@ -135,7 +152,7 @@ function settingCost(poser: Poser, { end }: ClassEnd): CostPart[] {
 /** Against the school: ladder where serial was chosen and the like, counted only where the part offers both. */
 function schoolCost(poser: Poser, { end }: ClassEnd, sheet: Sheet, fn: PartFunction): CostPart[] {
   const { menuOver, reach } = poser.view.rig.schools;
-  const kinds = new Set(overOf(fn).map((id) => sheet.links.find((l) => l.id === id)?.kind));
+  const kinds = new Set(toldOver(fn).map((id) => sheet.links.find((l) => l.id === id)?.kind));
   const against =
     (kinds.has('ladder') && kinds.has('device-serial') && (end.link.kind === 'ladder') !== (menuOver === 'ladder')) ||
     (kinds.has('sbus') && kinds.has('pulse') && (end.link.kind === 'pulse') !== (reach === 'servo leads'));

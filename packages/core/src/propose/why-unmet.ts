@@ -69,6 +69,8 @@ export function whyUntold(poser: Poser, need: string, wish: Wish): string {
   const told = doers.filter(({ fn }) => overOf(fn).length);
   if (!told.length) {
     const [first] = doers;
+    const refused = poser.refused(need);
+    if (refused.length) return listed(refused);
     return `${first!.part.label} is asked for it by ${listed(first!.fn.askedBy.map((w) => BY_WORDS[w.by]))}, not by a channel`;
   }
   return whyNoLead(

@@ -3,6 +3,7 @@ import { viewBench, type BenchView } from './bench-view.js';
 import { poseFeeds } from './pose-feeds.js';
 import { poseJoins } from './pose-joins.js';
 import { posePictures } from './pose-pictures.js';
+import { poseScreens } from './pose-screens.js';
 import { poseWishes } from './pose-wishes.js';
 import { Poser, type Demand, type Posed } from './poser.js';
 import type { Option, WiringProblem } from './problem.js';
@@ -27,6 +28,7 @@ export function poseRig(rig: Rig): PosedProblem {
   poseWishes(poser);
   posePictures(poser);
   poseJoins(poser);
+  poseScreens(poser);
   const problem = prune({
     needs: poser.needs,
     options: poser.options,

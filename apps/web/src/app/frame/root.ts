@@ -1,3 +1,4 @@
+import { LiveAnnouncer } from '@angular/cdk/a11y';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Icon } from '../kit/icon';
@@ -48,6 +49,8 @@ export class Root {
 
   constructor() {
     this.store.said$.subscribe((text) => void this.rooms.say(text));
+    const live = inject(LiveAnnouncer);
+    this.store.done$.subscribe((text) => void live.announce(text, 'polite'));
     this.store.openLast().then(
       () => this.ready.set(true),
       (error: unknown) => this.trouble.set(error instanceof Error ? error.message : String(error)),

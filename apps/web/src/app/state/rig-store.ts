@@ -45,6 +45,7 @@ export class RigStore {
   private readonly loggedSubject = new Subject<void>();
   private readonly notedSubject = new Subject<EntryKind>();
   private readonly saidSubject = new Subject<string>();
+  private readonly doneSubject = new Subject<string>();
   private readonly tabs = inject(Tabs);
   private readonly keeping = inject(Keeping);
   private writing: Promise<void> = Promise.resolve();
@@ -64,6 +65,9 @@ export class RigStore {
   readonly noted$ = this.notedSubject.asObservable();
   /** Things the user should be told in passing. */
   readonly said$ = this.saidSubject.asObservable();
+
+  /** What was just done, undone or done again, by its name. */
+  readonly done$ = this.doneSubject.asObservable();
 
   readonly history = toSignal(this.historySubject, { requireSync: true });
   readonly rig = toSignal(this.rig$, { requireSync: true });
@@ -237,6 +241,7 @@ export class RigStore {
     this.unsaved.push(own);
     const entry = { ...this.entry('change', text), ...(mergeKey === undefined ? {} : { mergeKey }) };
     this.queue(() => this.save(own, history, entry));
+    this.doneSubject.next(text);
   }
 
   private async save(own: (typeof this.unsaved)[number], history: History, entry: Omit<LogEntry, 'id'>): Promise<void> {

@@ -1,8 +1,8 @@
 import { hasControls, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
 import { findPart, partsWithSheets, sheetOf, type Part, type Rig, type Shaping, type Wish } from '../../rig/index.js';
-import { groupBy } from '../../units/index.js';
 import type { Chain } from '../chain.js';
+import { channelWishes, doersOfWishes } from '../doers.js';
 import { fitOf } from '../fit.js';
 import { FLIGHT_CHANNELS, flightChannels, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
@@ -126,21 +126,6 @@ function pilotOf(rig: Rig): { part: Part; sheet: Sheet } | undefined {
 
 export const nameOf = (chain: Pick<Chain, 'part' | 'fn'>): string => `${chain.part.id}.${chain.fn.id}`;
 
-/** The chain that is to do each wish: what matches it before what does not, what is told before what is broken. */
-export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
-  const wished = new Map<Chain, Wish>();
-  const byWhat = groupBy<Chain, string>(chains, (c) => c.fn.what);
-  for (const wish of rig.wishes) {
-    const offers = (byWhat.get(wish.what) ?? []).filter(
-      (c) => (wish.part === undefined || wish.part === c.part.id) && !wished.has(c),
-    );
-    const rank = (c: Chain): number => (c.breaks ? 2 : mismatchOf(rig, wish, c) ? 1 : 0);
-    const best = offers.reduce<Chain | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
-    if (best) wished.set(best, wish);
-  }
-  return wished;
-}
-
 /** Functions that sound wiring reaches and somebody needs: flight, wishes, and what is bound already. */
 function seatsOf(
   rig: Rig,
@@ -150,7 +135,7 @@ function seatsOf(
   { again = false, without, reopen, only }: AssignWishes,
 ): Seat[] {
   const sound = chains.filter((c) => c.path.length && c.path.every((x) => !x.troubles.length) && c.transmitter);
-  const wished = chainsOfWishes(rig, sound);
+  const wished = channelWishes(rig, sound);
   const bound = new Set(rig.bindings.map((b) => `${b.part}.${b.fn}`));
   return sound.flatMap((chain): Seat[] => {
     const wish = wished.get(chain) ?? null;
@@ -248,8 +233,9 @@ function lockedPairs(rig: Rig, takenSlots: ReadonlySet<number>): LockedPair[] {
 }
 
 function unreachedOf(rig: Rig, chains: readonly Chain[], seats: Seat[]): Posed['unreached'] {
+  const asked = [...doersOfWishes(rig, chains)].flatMap(([wish, d]) => (d.ask && !d.breaks && !d.mismatch ? [wish] : []));
   return rig.wishes
-    .filter((wish) => !seats.some((s) => s.wish === wish))
+    .filter((wish) => !seats.some((s) => s.wish === wish) && !asked.includes(wish))
     .map((wish) => {
       const offer = chains.find((c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id));
       return { wish, why: offer?.breaks ?? 'no part here does it' };

@@ -5,7 +5,7 @@ import { tellFunction } from './tell-function.js';
 /** A function that is driven, and works only in a mode that nothing reaches. */
 export const modeUntoldRule: Rule = (context) =>
   context.chains.flatMap((chain): RuleResult[] => {
-    const why = chain.breaks ? null : modeStop(context.chains, chain);
+    const why = chain.breaks ? null : modeStop(context.rig, context.chains, chain);
     if (why === null) return [];
     const mode = chain.sheet.functions.find((f) => f.id === chain.fn.enabledIn!.fn)!;
     return [
@@ -32,7 +32,7 @@ function tellMode(context: RuleContext, chain: Chain): Fix[] {
     mode &&
     tellFunction(context, mode, (now) => {
       const own = now.find((c) => nameOf(c) === nameOf(chain));
-      return own !== undefined && modeStop(now, own) === null;
+      return own !== undefined && modeStop(context.rig, now, own) === null;
     });
   return fix ? [fix] : [];
 }

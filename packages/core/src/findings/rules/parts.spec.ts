@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { smallRig } from '../../../test/support/small-rig.js';
 import { SHELF } from '../../parts/shelf/index.js';
 import { addressOf, networkParts } from '../../loom/index.js';
-import { freeAddresses, subnetOf } from './address-parts.js';
+import { subnetOf } from '../../loom/index.js';
+import { freeAddresses } from './address-parts.js';
 import { compareVersions } from './firmware-parts.js';
 
 describe('versions', () => {

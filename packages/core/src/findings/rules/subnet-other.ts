@@ -1,7 +1,7 @@
-import { addressOf, networkParts } from '../../loom/index.js';
+import { addressOf, networkParts, subnetOf } from '../../loom/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
-import { freeAddresses, subnetOf } from './address-parts.js';
+import { freeAddresses } from './address-parts.js';
 
 /** A network part on another subnet than most: the others cannot see it. */
 export const subnetOtherRule: Rule = ({ rig }) => {

@@ -1,22 +1,24 @@
 import {
   assignChannels,
-  chainsOfWishes,
+  doersOfWishes,
   findChains,
   nameOf,
   setUpTwoOperators,
   stoppedDrives,
   wishCoverage,
   type Chain,
+  type Doer,
 } from '../../channels/index.js';
 import { applyEdits, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** Wishes that are not granted: no part does it, no way reaches it yet, or something else drives it than was named. */
 export const wishRule: Rule = (context) => {
-  const byWish = new Map([...chainsOfWishes(context.rig, context.chains)].map(([chain, wish]) => [wish, chain]));
+  const doers = doersOfWishes(context.rig, context.chains);
   return context.wishes.flatMap((state): RuleResult[] => {
     if (state.state === 'granted') return [];
-    const chain = byWish.get(state.wish);
+    const doer = doers.get(state.wish);
+    const chain = doer?.chain;
     const { classes } = state;
     return [
       {
@@ -28,7 +30,7 @@ export const wishRule: Rule = (context) => {
               : 'wish-open',
         mark: 'watch',
         station: state.state === 'otherwise' ? 'channels' : 'brief',
-        subjects: subjectsOf(context.rig, state.wish, chain),
+        subjects: subjectsOf(context.rig, state.wish, doer),
         figures: [
           { name: 'wish', value: state.wish.label },
           { name: 'why', value: state.why },
@@ -51,7 +53,9 @@ export const wishRule: Rule = (context) => {
  * What the wish is about: the part, and the parts its way runs through. Where it is open which part, those that could; where none
  * could, the hands that would ask for it.
  */
-function subjectsOf(rig: RuleContext['rig'], wish: Wish, chain: Chain | undefined): string[] {
+function subjectsOf(rig: RuleContext['rig'], wish: Wish, doer: Doer | undefined): string[] {
+  if (doer?.ask) return [...new Set([doer.chain.part.id, ...doer.ask.parts])];
+  const chain = doer?.chain;
   if (chain) return [...new Set([chain.part.id, ...chain.path.flatMap((c) => [c.talker.part.id, c.listener.part.id])])];
   if (wish.part) return [wish.part];
   const could = partsWithSheets(rig).filter(({ sheet }) => sheet.functions.some((f) => f.what === wish.what));

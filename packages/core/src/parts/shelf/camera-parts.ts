@@ -1,14 +1,39 @@
-import { at, empty, ground, plus, signal, windows } from './define.js';
+import type { AskedBy } from '../sheet.js';
+import { at, empty, ground, plus, signal, type FunctionDraft } from './define.js';
 
-/** Menu keys in the order a slow sweep meets them; a class value, to be swept on the part itself. @source [practice] */
-export const menuFunction = (over: string[]) =>
-  windows('menu', 'Camera menu', 'menu', over, [
+/** A camera menu by the sticks: the controller reads them while disarmed, and no channel is spent. @source [practice] */
+const STICK_MENU: Extract<AskedBy, { by: 'gesture' }>['gestures'] = [
+  { id: 'open', sticks: { throttle: 0, yaw: 1 }, holdS: 2, does: 'open', shows: 'a beep, a caption in the picture' },
+  { id: 'second', sticks: { pitch: 1 }, holdS: 2, does: 'second menu', shows: 'the second menu' },
+  { id: 'up', sticks: { pitch: 1 }, holdS: 0.2, does: 'up' },
+  { id: 'down', sticks: { pitch: -1 }, holdS: 0.2, does: 'down' },
+  { id: 'less', sticks: { roll: -1 }, holdS: 0.2, does: 'less' },
+  { id: 'more', sticks: { roll: 1 }, holdS: 0.2, does: 'more' },
+  { id: 'choose', sticks: { yaw: 1 }, holdS: 0.2, does: 'choose' },
+  { id: 'leave', sticks: { yaw: -1 }, holdS: 0.5, does: 'leave', shows: 'the caption goes' },
+];
+
+/**
+ * The camera's menu: by stick gestures, else by a channel that plays its keys. Windows of the keys are a class value, to be swept on
+ * the part itself. @source [practice]
+ */
+export const menuFunction = (over: string[]): FunctionDraft => ({
+  id: 'menu',
+  label: 'Camera menu',
+  what: 'menu',
+  takes: 'windows',
+  askedBy: [
+    { by: 'gesture', over, gestures: STICK_MENU },
+    { by: 'slot', over },
+  ],
+  windows: [
     { fromUs: 800, toUs: 1150, label: 'down' },
     { fromUs: 1150, toUs: 1350, label: 'left' },
     { fromUs: 1350, toUs: 1650, label: 'none' },
     { fromUs: 1650, toUs: 1850, label: 'right' },
     { fromUs: 1850, toUs: 2200, label: 'up' },
-  ]);
+  ],
+});
 
 /** The five-way plug of a small flying camera: supply, picture and two menu pins. */
 export const flyingCameraPort = (menu: 'none' | 'ladder' | 'serial' | 'both') => ({

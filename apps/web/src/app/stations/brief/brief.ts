@@ -73,10 +73,13 @@ export class Brief {
   );
   protected readonly summary = computed(() => {
     const brief = this.analysis()?.brief;
-    return brief
-      ? `${brief.granted} of ${brief.wanted} ${brief.wanted === 1 ? 'wish' : 'wishes'} granted · ${count(brief.parts, 'part')}`
-      : '';
+    return brief ? `${brief.granted} of ${brief.wanted} ${brief.wanted === 1 ? 'wish' : 'wishes'} granted` : '';
   });
+  protected readonly onBench = computed(() => {
+    const brief = this.analysis()?.brief;
+    return brief ? ` · ${count(brief.parts, 'part')}` : '';
+  });
+  protected readonly aboutWishes = () => import('@squallmark/core/about').then((m) => m.aboutWishes(this.wishes()));
   protected readonly mass = computed(() => {
     const brief = this.analysis()?.brief;
     return brief?.parts ? `${num(brief.massG / 1000, 2)} kg` : '';

@@ -46,6 +46,35 @@ export function layOutFace(wishes: readonly HungWish[]): Callout[] {
   ];
 }
 
+export interface Spot {
+  control: Control;
+  /** Where the numbers stand, beside the control so that it stays to be seen. */
+  x: number;
+  y: number;
+  width: number;
+  /** Places of the wishes in their list, from 1. */
+  numbers: string;
+}
+
+/** One spot a control, with the numbers of the wishes that hang on it. */
+export function numbersOn(wishes: readonly HungWish[]): Spot[] {
+  const spots = new Map<string, Spot>();
+  wishes.forEach(({ control }, i) => {
+    const before = spots.get(control.id);
+    const numbers = before ? `${before.numbers} ${i + 1}` : String(i + 1);
+    const { x, y } = controlAt(control);
+    const under = control.kind === 'stick' ? (control.id.endsWith('-y') ? 28 : 8) : 18;
+    spots.set(control.id, {
+      control,
+      x: control.kind === 'stick' ? x + 26 : x,
+      y: y + under,
+      width: 8 + numbers.length * 8,
+      numbers,
+    });
+  });
+  return [...spots.values()];
+}
+
 const spread = (i: number, n: number): number => ((i + 0.5) / n) * FACE.width;
 /** Words for a control stay on its side of the face, so that lines cross little. */
 const half = (wishes: HungWish[], side: 0 | 1): HungWish[] =>

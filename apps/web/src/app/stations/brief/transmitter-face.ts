@@ -1,114 +1,143 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Control } from '@squallmark/core/parts';
-import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
+import { narrowerThan } from '../../kit/breakpoints';
+import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-layout';
 
 /** The transmitter with the wishes hung on its controls. */
 @Component({
   selector: 'sq-transmitter-face',
-  template: `<svg [attr.viewBox]="'0 0 ' + face.width + ' ' + face.height" role="group" [attr.aria-label]="summary()">
-    <rect
-      [attr.x]="face.left"
-      [attr.y]="face.top"
-      [attr.width]="face.faceWidth"
-      [attr.height]="face.faceHeight"
-      rx="26"
-      fill="var(--panel)"
-      stroke="var(--rule-strong)"
-      stroke-width="1.4"
-    />
-    @for (c of placed(); track c.control.id) {
-      @switch (c.control.kind) {
-        @case ('stick') {
-          <circle [attr.cx]="c.x" [attr.cy]="c.y" r="44" fill="var(--paper)" stroke="var(--rule)" />
-          <path
-            [attr.d]="'M' + (c.x - 36) + ' ' + c.y + 'h72M' + c.x + ' ' + (c.y - 36) + 'v72'"
-            stroke="var(--hair)"
-          />
-          <circle [attr.cx]="c.x" [attr.cy]="c.y" r="9" fill="var(--harbour)" />
-        }
-        @case ('slider') {
-          <path
-            [attr.d]="'M' + c.x + ' ' + (c.y - 40) + 'v80'"
-            stroke="var(--rule-strong)"
-            stroke-width="4"
-            stroke-linecap="round"
-          />
-          <rect [attr.x]="c.x - 8" [attr.y]="c.y - 4" width="16" height="9" fill="var(--harbour)" />
-        }
-        @case ('knob') {
-          <circle [attr.cx]="c.x" [attr.cy]="c.y" r="13" fill="var(--paper)" stroke="var(--ink)" />
-          <path [attr.d]="'M' + c.x + ' ' + c.y + 'l8 -9'" stroke="var(--harbour)" stroke-width="2" />
-        }
-        @default {
-          <rect
-            [attr.x]="c.x - 6"
-            [attr.y]="c.y - 12"
-            width="12"
-            height="24"
-            rx="6"
-            fill="var(--paper)"
-            stroke="var(--ink)"
-          />
-          <circle
-            [attr.cx]="c.x"
-            [attr.cy]="c.y - (c.control.kind === 'button' ? 0 : 5)"
-            r="3.6"
-            fill="var(--harbour)"
-          />
-          <text [attr.x]="c.x" [attr.y]="c.y + 25" text-anchor="middle" font-size="10.5" class="mut">
-            {{ c.control.id }}
-          </text>
+  template: `<svg [attr.viewBox]="numbered() ? cropped : whole" role="group" [attr.aria-label]="summary()">
+      <rect
+        [attr.x]="face.left"
+        [attr.y]="face.top"
+        [attr.width]="face.faceWidth"
+        [attr.height]="face.faceHeight"
+        rx="26"
+        fill="var(--panel)"
+        stroke="var(--rule-strong)"
+        stroke-width="1.4"
+      />
+      @for (c of placed(); track c.control.id) {
+        @switch (c.control.kind) {
+          @case ('stick') {
+            <circle [attr.cx]="c.x" [attr.cy]="c.y" r="44" fill="var(--paper)" stroke="var(--rule)" />
+            <path
+              [attr.d]="'M' + (c.x - 36) + ' ' + c.y + 'h72M' + c.x + ' ' + (c.y - 36) + 'v72'"
+              stroke="var(--hair)"
+            />
+            <circle [attr.cx]="c.x" [attr.cy]="c.y" r="9" fill="var(--harbour)" />
+          }
+          @case ('slider') {
+            <path
+              [attr.d]="'M' + c.x + ' ' + (c.y - 40) + 'v80'"
+              stroke="var(--rule-strong)"
+              stroke-width="4"
+              stroke-linecap="round"
+            />
+            <rect [attr.x]="c.x - 8" [attr.y]="c.y - 4" width="16" height="9" fill="var(--harbour)" />
+          }
+          @case ('knob') {
+            <circle [attr.cx]="c.x" [attr.cy]="c.y" r="13" fill="var(--paper)" stroke="var(--ink)" />
+            <path [attr.d]="'M' + c.x + ' ' + c.y + 'l8 -9'" stroke="var(--harbour)" stroke-width="2" />
+          }
+          @default {
+            <rect
+              [attr.x]="c.x - 6"
+              [attr.y]="c.y - 12"
+              width="12"
+              height="24"
+              rx="6"
+              fill="var(--paper)"
+              stroke="var(--ink)"
+            />
+            <circle
+              [attr.cx]="c.x"
+              [attr.cy]="c.y - (c.control.kind === 'button' ? 0 : 5)"
+              r="3.6"
+              fill="var(--harbour)"
+            />
+            <text [attr.x]="c.x" [attr.y]="c.y + 25" text-anchor="middle" font-size="10.5" class="mut">
+              {{ c.control.id }}
+            </text>
+          }
         }
       }
-    }
-    @for (w of callouts(); track w.id) {
-      <path
-        [attr.d]="
-          'M' +
-          w.from.x +
-          ' ' +
-          w.from.y +
-          'L' +
-          w.to.x +
-          ' ' +
-          (w.anchor === 'middle' ? (w.to.y < 100 ? w.to.y + 16 : w.to.y - 22) : w.to.y)
-        "
-        [attr.stroke]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
-        stroke-width="1.1"
-        fill="none"
-      />
-      <circle
-        [attr.cx]="w.from.x"
-        [attr.cy]="w.from.y"
-        r="2.4"
-        [attr.fill]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
-      />
-      <g
-        class="wish"
-        role="button"
-        tabindex="0"
-        [attr.aria-label]="'Wish ' + w.label + ', ' + w.note"
-        [attr.aria-pressed]="w.id === chosen()"
-        (click)="choose.emit(w.id)"
-        (keydown)="press($event, w.id)"
-      >
-        <text
-          [attr.x]="textX(w)"
-          [attr.y]="textY(w)"
-          [attr.text-anchor]="w.anchor"
-          font-size="12.5"
-          font-weight="600"
-          [style.text-decoration]="w.id === chosen() ? 'underline' : null"
+      @if (numbered()) {
+        @for (spot of spots(); track spot.control.id) {
+          <g class="spot" aria-hidden="true">
+            <rect
+              [attr.x]="spot.x - spot.width / 2"
+              [attr.y]="spot.y - 8"
+              [attr.width]="spot.width"
+              height="16"
+              rx="8"
+              fill="var(--harbour)"
+            />
+            <text [attr.x]="spot.x" [attr.y]="spot.y + 4" text-anchor="middle" font-size="11.5" fill="var(--panel)">
+              {{ spot.numbers }}
+            </text>
+          </g>
+        }
+      }
+      @for (w of numbered() ? [] : callouts(); track w.id) {
+        <path
+          [attr.d]="
+            'M' +
+            w.from.x +
+            ' ' +
+            w.from.y +
+            'L' +
+            w.to.x +
+            ' ' +
+            (w.anchor === 'middle' ? (w.to.y < 100 ? w.to.y + 16 : w.to.y - 22) : w.to.y)
+          "
+          [attr.stroke]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
+          stroke-width="1.1"
+          fill="none"
+        />
+        <circle
+          [attr.cx]="w.from.x"
+          [attr.cy]="w.from.y"
+          r="2.4"
+          [attr.fill]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
+        />
+        <g
+          class="wish"
+          role="button"
+          tabindex="0"
+          [attr.aria-label]="'Wish ' + w.label + ', ' + w.note"
+          [attr.aria-pressed]="w.id === chosen()"
+          (click)="choose.emit(w.id)"
+          (keydown)="press($event, w.id)"
         >
-          {{ w.label }}
-        </text>
-        <text [attr.x]="textX(w)" [attr.y]="textY(w) + 13" [attr.text-anchor]="w.anchor" font-size="10.8" class="mut">
-          {{ w.note }}
-        </text>
-      </g>
-    }
-  </svg>`,
-  styles: ':host{display:block} svg{width:100%;max-height:282px;display:block} .wish{cursor:pointer}',
+          <text
+            [attr.x]="textX(w)"
+            [attr.y]="textY(w)"
+            [attr.text-anchor]="w.anchor"
+            font-size="12.5"
+            font-weight="600"
+            [style.text-decoration]="w.id === chosen() ? 'underline' : null"
+          >
+            {{ w.label }}
+          </text>
+          <text [attr.x]="textX(w)" [attr.y]="textY(w) + 13" [attr.text-anchor]="w.anchor" font-size="10.8" class="mut">
+            {{ w.note }}
+          </text>
+        </g>
+      }
+    </svg>
+    @if (numbered()) {
+      <ol class="hung">
+        @for (w of wishes(); track w.id) {
+          <li>
+            <button type="button" [attr.aria-pressed]="w.id === chosen()" (click)="choose.emit(w.id)">
+              <b>{{ w.label }}</b> <span class="m s">{{ w.control.label }} · {{ w.note }}</span>
+            </button>
+          </li>
+        }
+      </ol>
+    }`,
+  styleUrl: './transmitter-face.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TransmitterFace {
@@ -116,6 +145,10 @@ export class TransmitterFace {
   readonly wishes = input.required<readonly HungWish[]>();
   readonly chosen = input<string | null>(null);
   readonly choose = output<string>();
+  /** Too narrow for words beside the face: numbers on it, and what they mean below. */
+  protected readonly numbered = narrowerThan(600);
+  protected readonly whole = `0 0 ${FACE.width} ${FACE.height}`;
+  protected readonly cropped = `${FACE.left - 12} ${FACE.top - 12} ${FACE.faceWidth + 24} ${FACE.faceHeight + 24}`;
   protected readonly face = FACE;
   protected readonly placed = computed(() =>
     this.controls()
@@ -123,6 +156,7 @@ export class TransmitterFace {
       .map((control) => ({ control, ...controlAt(control) })),
   );
   protected readonly callouts = computed(() => layOutFace(this.wishes()));
+  protected readonly spots = computed(() => numbersOn(this.wishes()));
   protected readonly summary = computed(
     () =>
       `Transmitter: ${

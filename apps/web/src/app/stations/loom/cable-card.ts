@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonModule } from '@angular/material/button';
 import { leadLength, type CableView } from '@squallmark/core/loom';
 import { findCable, inlineText, type Edit } from '@squallmark/core/rig';
+import { AboutFigure } from '../../kit/about/about';
 import { Choice } from '../../kit/fields/choice';
 import { FigureField } from '../../kit/fields/figure';
 import { Tick } from '../../kit/fields/tick';
@@ -13,7 +14,7 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
 /** One cable, pin to pin, with what can be changed about it. */
 @Component({
   selector: 'sq-cable-card',
-  imports: [Choice, FigureField, MatButtonModule, PinFaces, Tick],
+  imports: [AboutFigure, Choice, FigureField, MatButtonModule, PinFaces, Tick],
   template: `
     <section [attr.aria-label]="'Cable ' + cable().id">
       <div class="h">
@@ -42,7 +43,14 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
           <button mat-stroked-button type="button" (click)="takeOff()">Take off</button>
         </span>
       </div>
-      <p class="m s">{{ note() }}</p>
+      <p class="m s">
+        {{ note() }}
+        @if (need(); as need) {
+          · <sq-about [of]="aboutLength">needs {{ need.needMm }} mm</sq-about>{{ need.slack }}
+        } @else {
+          · no place given, length as you say
+        }
+      </p>
       <sq-pin-faces [cable]="cable()" (part)="choose.emit($event)" />
     </section>
   `,
@@ -78,18 +86,24 @@ export class CableCard {
   protected readonly note = computed(() => {
     const { ends, wires } = this.cable();
     const inline = [...new Set(wires.flatMap((w) => (w.inline ? [inlineText(w.inline)] : [])))];
-    return [ends.map((e) => `${e.family} ${e.pins.length}`).join(' → '), ...inline, this.lengthNote()]
-      .filter(Boolean)
-      .join(' · ');
+    return [ends.map((e) => `${e.family} ${e.pins.length}`).join(' → '), ...inline].join(' · ');
   });
-
-  private lengthNote(): string {
+  private readonly pair = computed(() => {
     const [first, second] = this.cable().ends;
-    if (!first || !second) return '';
-    const need = leadLength(this.store.rig(), first.part, second.part);
-    if (!need.placed) return 'no place given, length as you say';
-    return `needs ${need.needMm} mm${need.slackMm ? `, ${need.slackMm} of it slack for ${need.joints.map((j) => j.joint).join(' and ')}` : ''}`;
-  }
+    return first && second ? ([this.store.rig(), first.part, second.part] as const) : null;
+  });
+  /** How long it must be; null where its parts have no place. */
+  protected readonly need = computed(() => {
+    const pair = this.pair();
+    const need = pair && leadLength(...pair);
+    if (!need?.placed) return null;
+    const joints = need.joints.map((j) => j.joint).join(' and ');
+    return { needMm: need.needMm, slack: need.slackMm ? `, ${need.slackMm} of it slack for ${joints}` : '' };
+  });
+  protected readonly aboutLength = async () => {
+    const pair = this.pair();
+    return pair && (await import('@squallmark/core/about')).aboutLead(...pair);
+  };
 
   protected cross(): void {
     this.store.do([{ kind: 'crossPair', cable: this.cable().id }]);

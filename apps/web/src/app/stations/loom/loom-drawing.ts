@@ -20,7 +20,7 @@ import { PanZoom, type Rect } from '../../kit/pan-zoom';
 const DASH: Record<string, string | null> = {
   power: null,
   bus: null,
-  serial: null,
+  serial: '16 3',
   pulse: '3 3',
   video: '9 4',
   network: '1.5 4',

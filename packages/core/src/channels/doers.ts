@@ -1,0 +1,98 @@
+import type { AskedBy, Control } from '../parts/index.js';
+import { labelOf, type Rig, type Wish } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
+import { asksOf, type Ask } from './asks.js';
+import type { Chain } from './chain.js';
+import { mismatchOf, type Mismatch } from './match.js';
+
+/** How one function does a wish: by a channel, or asked in another way; the first way of its sheet that works as was wished. */
+export interface Doer {
+  chain: Chain;
+  /** The way that is no channel; null where a channel is the way. */
+  ask: Ask | null;
+  by: AskedBy['by'];
+  /** Why the hand does not reach it; null when it does. */
+  breaks: string | null;
+  /** What the wish names and something else does. */
+  mismatch: Mismatch | null;
+}
+
+/** Works as wished, works otherwise, does not work. */
+const rankOf = ({ breaks, mismatch }: Pick<Doer, 'breaks' | 'mismatch'>): number => (breaks ? 2 : mismatch ? 1 : 0);
+
+/** The best way for a wish among those of one function. */
+export function doerOf(rig: Rig, wish: Wish, chain: Chain): Doer {
+  const bySlot = chain.fn.askedBy.find((w) => w.by === 'slot');
+  const ways = chain.fn.askedBy.flatMap((way): Doer[] => {
+    if (way === bySlot) return [slotDoer(rig, wish, chain)];
+    const ask = way.by === 'slot' ? undefined : asksOf(rig, chain).find((a) => a.way === way);
+    return ask ? [{ chain, ask, by: way.by, breaks: ask.breaks, mismatch: mismatchOfAsk(rig, wish, ask) }] : [];
+  });
+  return ways.reduce((best, way) => (rankOf(way) < rankOf(best) ? way : best));
+}
+
+/** By a channel; the camera operator's way breaks where the second transmitter does not send. */
+function slotDoer(rig: Rig, wish: Wish, chain: Chain): Doer {
+  const breaks = chain.breaks ?? (wish.by === 'camera operator' && chain.second ? chain.second.breaks : null);
+  return { chain, ask: null, by: 'slot', breaks, mismatch: chain.breaks ? null : mismatchOf(rig, wish, chain) };
+}
+
+/** What a wish names of hands, controls and channels, where no channel is the way. */
+function mismatchOfAsk(rig: Rig, wish: Wish, ask: Ask): Mismatch | null {
+  const driven = askText(rig, ask);
+  if (wish.control !== null) return { named: controlLabel(rig, wish.control), driven };
+  if (wish.channel !== undefined) return { named: `channel ${wish.channel}`, driven };
+  if (ask.way.by !== 'gesture') return null;
+  if (wish.by === 'camera operator') return { named: 'the camera operator', driven: `the pilot's sticks` };
+  return wish.hand === 'either' ? null : { named: `the ${wish.hand} hand alone`, driven: 'both sticks' };
+}
+
+function controlLabel(rig: Rig, id: string): string {
+  const all: Control[] = rig.parts.flatMap((p) => rig.sheets[p.class]?.controls ?? []);
+  return all.find((c) => c.id === id)?.label ?? id;
+}
+
+/** Who asks, in a few words. */
+export function askText(rig: Rig, { way, parts, part }: Ask): string {
+  switch (way.by) {
+    case 'gesture':
+      return 'stick gestures';
+    case 'screen':
+      return parts[0] === part.id ? way.what : `${way.what} on ${labelOf(rig, parts[0]!)}`;
+    case 'device':
+      return way.what ?? `a button on ${part.label}`;
+    case 'slot':
+      return 'a channel';
+  }
+}
+
+/** Who does each wish: what does it as wished before what does it otherwise, and that before what does not yet. */
+export function doersOfWishes(rig: Rig, chains: readonly Chain[]): Map<Wish, Doer> {
+  const done = new Map<Wish, Doer>();
+  const used = new Set<Chain>();
+  const byWhat = groupBy<Chain, string>(chains, (c) => c.fn.what);
+  for (const wish of rig.wishes) {
+    const offers = (byWhat.get(wish.what) ?? []).filter(
+      (c) => (wish.part === undefined || wish.part === c.part.id) && !used.has(c),
+    );
+    const ways = offers.map((c) => doerOf(rig, wish, c));
+    const best = ways.reduce<Doer | undefined>((a, b) => (a && rankOf(a) <= rankOf(b) ? a : b), undefined);
+    if (!best) continue;
+    used.add(best.chain);
+    done.set(wish, best);
+  }
+  return done;
+}
+
+/** The function that is to do each wish, whoever asks. */
+export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
+  return new Map([...doersOfWishes(rig, chains)].map(([wish, { chain }]) => [chain, wish]));
+}
+
+/** The wishes that a channel is to do: not those that are done otherwise as wished, or only wait for the sticks to be given. */
+export function channelWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
+  const doers = [...doersOfWishes(rig, chains)].filter(
+    ([, { by, ask, breaks, mismatch }]) => by === 'slot' || mismatch || (breaks && !ask?.path.length),
+  );
+  return new Map(doers.map(([wish, { chain }]) => [chain, wish]));
+}
