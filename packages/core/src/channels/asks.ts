@@ -11,7 +11,8 @@ import { FLIGHT_AXES } from './sticks.js';
 
 /** One step between a hand and a demand. */
 export interface AskStep {
-  kind: 'hand' | 'control' | 'channel' | 'slot' | 'relay' | 'gesture' | 'screen' | 'app' | 'network' | 'wire' | 'demand';
+  kind:
+    'hand' | 'control' | 'channel' | 'slot' | 'relay' | 'gesture' | 'screen' | 'app' | 'network' | 'wire' | 'demand';
   text: string;
   part?: string;
 }
@@ -127,7 +128,7 @@ export function gestureText({ sticks, holdS }: Way<'gesture'>['gestures'][number
   const held = FLIGHT_AXES.flatMap((axis) => {
     const at = sticks[axis];
     if (at === undefined) return [];
-    return [at === 0 ? `${axis} to the middle` : AXIS_WORDS[axis]![at < 0 ? 0 : 1]!];
+    return [at === 0 ? `${axis} to the middle` : AXIS_WORDS[axis]![at < 0 ? 0 : 1]];
   });
   return `${held.join(', ')}${holdS >= 1 ? `, held ${holdS} s` : ''}`;
 }

@@ -8,6 +8,8 @@ export interface Connector {
   thickestAwg: number | null;
   /** `made`: leads are crimped or soldered on the bench; other groups mate only within themselves. */
   group: string;
+  /** Further groups for which a lead to it can be made. */
+  mates?: readonly string[];
 }
 
 const made = (pitchMm: number | null, maxA: number | null, thickestAwg: number): Connector => ({
@@ -48,12 +50,16 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'USB receptacle': only('usb', 1.5, 24),
   'Ethernet 8-way': only('ethernet'),
   'Ethernet 4-way 1.25 mm': only('ethernet'),
+  'combined 1.25 mm': { ...made(1.25, 2, 24), mates: ['ethernet', 'usb'] },
   'ribbon 22-way': only('ribbon'),
   'coax screw': only('coax screw'),
   'coax press': only('coax press'),
   'remote 2.5 mm': only('remote'),
   'sensor window': only('light'),
   'trainer jack': only('trainer'),
+  'battery grip': only('battery grip', 6, 18),
+  'hot shoe': only('hot shoe'),
+  'balance plug': only('balance'),
 };
 
 const UNKNOWN: Connector = { pitchMm: null, maxA: null, thickestAwg: null, group: 'made' };
@@ -65,5 +71,6 @@ export function connectorOf(family: string): Connector {
 
 /** Whether a lead between two families exists or can be made on the bench. */
 export function canBeMade(a: string, b: string): boolean {
-  return connectorOf(a).group === connectorOf(b).group;
+  const [one, two] = [connectorOf(a), connectorOf(b)];
+  return one.group === two.group || !!one.mates?.includes(two.group) || !!two.mates?.includes(one.group);
 }

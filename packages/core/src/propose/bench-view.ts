@@ -109,8 +109,17 @@ function unitsOf(rig: Rig): Unit[] {
     const resource = first.sheet.resources.find((r) => r.id === resourceIdOf(first)) ?? null;
     const holders = rig.held.filter((h) => h.part === first.part.id && h.resource === resource?.id).map((h) => h.to);
     const port = pinsOf(first)[0]!.port;
-    const alone = links.length === ends.filter((e) => e.part.id === first.part.id && pinsOf(e)[0]!.port === port).length;
-    return { id: resource?.id ?? (alone ? port : `${port}:${pinsOf(first)[0]!.pin}`), part: first.part, sheet: first.sheet, port, resource, links, holders };
+    const alone =
+      links.length === ends.filter((e) => e.part.id === first.part.id && pinsOf(e)[0]!.port === port).length;
+    return {
+      id: resource?.id ?? (alone ? port : `${port}:${pinsOf(first)[0]!.pin}`),
+      part: first.part,
+      sheet: first.sheet,
+      port,
+      resource,
+      links,
+      holders,
+    };
   });
 }
 

@@ -34,7 +34,12 @@ function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Part
   }
   for (const id of new Set(over)) {
     const link = sheet.links.find((l) => l.id === id)!;
-    const on = joined(poser, part, link, apps.some((a) => a.part.id === part.id));
+    const on = joined(
+      poser,
+      part,
+      link,
+      apps.some((a) => a.part.id === part.id),
+    );
     if (!on) continue;
     poser.option(
       {

@@ -233,7 +233,9 @@ function lockedPairs(rig: Rig, takenSlots: ReadonlySet<number>): LockedPair[] {
 }
 
 function unreachedOf(rig: Rig, chains: readonly Chain[], seats: Seat[]): Posed['unreached'] {
-  const asked = [...doersOfWishes(rig, chains)].flatMap(([wish, d]) => (d.ask && !d.breaks && !d.mismatch ? [wish] : []));
+  const asked = [...doersOfWishes(rig, chains)].flatMap(([wish, d]) =>
+    d.ask && !d.breaks && !d.mismatch ? [wish] : [],
+  );
   return rig.wishes
     .filter((wish) => !seats.some((s) => s.wish === wish) && !asked.includes(wish))
     .map((wish) => {

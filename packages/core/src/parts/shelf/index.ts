@@ -72,6 +72,37 @@ import { videoTransmitter5v } from './video-transmitter-5v.js';
 import { videoTransmitterSerial } from './video-transmitter-serial.js';
 import { zoomBlock } from './zoom-block.js';
 import { zoomCamera } from './zoom-camera.js';
+import { gimbalNetworkLaser, gimbalNetworkOnePlug } from './gimbal-network.js';
+import { actionCameraOnePlug, gimbalWing } from './gimbal-wing.js';
+import { gimbalServoPan } from './gimbal-servo-pan.js';
+import { gimbalHandHeldProfiles, gripBattery } from './gimbal-hand-held-profiles.js';
+import { gimbalCameraInside } from './gimbal-camera-inside.js';
+import { gimbalOutlet } from './gimbal-outlet.js';
+import { groundUnitPhone, groundUnitScreen, phonePage, tabletSteering } from './ground-units.js';
+import { airUnitCombined, linkUnitHdmi, ribbonAirUnitNetwork } from './link-units.js';
+import { thermalInterfaceUsb, thermalTwoPulse, twoLensHdmi } from './thermal-two-pulse.js';
+import { flightControllerPpm } from './flight-controller-ppm.js';
+import { controlBoxUniversal } from './control-box-universal.js';
+import { shutterLead, triggerSwitch } from './trigger-switch.js';
+import { consoleHeadNetwork, consoleHeadRadio, consoleLine } from './carriage-consoles.js';
+import { headNetwork } from './head-network.js';
+import { lineDriveKeys } from './line-drive-keys.js';
+import {
+  boost24v,
+  holderBank,
+  outlet14v,
+  outlet24v,
+  powerBoard,
+  regulator12vHigh,
+  regulator6v,
+  regulator9v,
+} from './outlets-thin.js';
+import { pack12s, pack4sIon, pack6sIon, packCamera } from './packs-more.js';
+import { receiver8Pins, receiverLongRange, receiverPayload, receiverTrainer } from './receivers-more.js';
+import { operatorRemote } from './operator-remote.js';
+import { dataRadioFed, networkCameraSmall, networkFeeder, networkRadioGround } from './network-more.js';
+import { fpvCameraPlain, hdmiAirUnitTwo, hdmiSwitcher, pictureSwitcherTwo } from './pictures-more.js';
+import { balanceLead, bindPlug, chargeChecker, smokeStopper } from './bench-checks.js';
 
 /** The built-in classes, in the order the trade lays them out: power, control, payload, picture, leads and tools. */
 export const SHELF: readonly Sheet[] = [
@@ -80,22 +111,42 @@ export const SHELF: readonly Sheet[] = [
   pack4s,
   pack6s,
   pack14sTool,
+  pack4sIon,
+  pack6sIon,
+  pack12s,
+  packCamera,
+  gripBattery,
   powerModule,
   regulator12v,
   regulator5v,
   regulator5vSmall,
   buckBoost12v,
+  regulator6v,
+  regulator9v,
+  regulator12vHigh,
+  boost24v,
+  powerBoard,
   linear5v,
   linear8v,
   videoPowerSwitch,
   accessoryRails,
+  outlet24v,
+  outlet14v,
   dummyBatteryA,
   dummyBatteryB,
   transmitter6,
   transmitter10,
   transmitter16,
   transmitterOperator,
+  operatorRemote,
+  groundUnitPhone,
+  groundUnitScreen,
+  tabletSteering,
+  phonePage,
   consolePedals,
+  consoleLine,
+  consoleHeadRadio,
+  consoleHeadNetwork,
   receiver6Pins,
   receiver16,
   receiverBus,
@@ -103,19 +154,36 @@ export const SHELF: readonly Sheet[] = [
   receiverSerialLink,
   airUnit,
   receiverTwinLink,
+  receiver8Pins,
+  receiverPayload,
+  receiverLongRange,
+  receiverTrainer,
+  linkUnitHdmi,
+  airUnitCombined,
+  ribbonAirUnitNetwork,
   flightControllerSmall,
   flightController,
   autopilot,
   flightControllerClosed,
+  flightControllerPpm,
   compass,
   gimbalServoFour,
   gimbalTwoPulse,
   gimbalTwoAxis,
   gimbalThreeBus,
   gimbalHandHeld,
+  gimbalHandHeldProfiles,
+  gimbalServoPan,
+  gimbalWing,
+  gimbalCameraInside,
+  gimbalOutlet,
+  gimbalNetworkOnePlug,
+  gimbalNetworkLaser,
   headHeavy,
+  headNetwork,
   gimbalPassThrough,
   lineDrive,
+  lineDriveKeys,
   fpvCameraLadder,
   fpvCameraSerial,
   fpvCameraStrap,
@@ -129,21 +197,36 @@ export const SHELF: readonly Sheet[] = [
   thermalCore,
   thermalInterface,
   thermalNetwork,
+  thermalTwoPulse,
+  thermalInterfaceUsb,
+  twoLensHdmi,
+  networkCameraSmall,
+  actionCameraOnePlug,
+  fpvCameraPlain,
   ribbonCamera,
   infraRedTrigger,
+  triggerSwitch,
+  shutterLead,
   cameraControlBox,
   controlBoxExtension,
+  controlBoxUniversal,
   positionTagger,
   pictureSwitcher,
+  pictureSwitcherTwo,
+  hdmiSwitcher,
   onScreenDisplay,
   hdmiConverter,
   videoTransmitter5v,
   videoTransmitter,
   videoTransmitterSerial,
   hdmiAirUnit,
+  hdmiAirUnitTwo,
   ribbonAirUnit,
   ethernetSwitch,
   networkRadio,
+  networkRadioGround,
+  dataRadioFed,
+  networkFeeder,
   display,
   goggles,
   spliceFour,
@@ -154,4 +237,9 @@ export const SHELF: readonly Sheet[] = [
   usbBenchLead,
   magneticDriver,
   meter,
+  chargeChecker,
+  balanceLead,
+  smokeStopper,
+  bindPlug,
+  holderBank,
 ];
