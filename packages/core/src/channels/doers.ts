@@ -89,10 +89,16 @@ export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, W
   return new Map([...doersOfWishes(rig, chains)].map(([wish, { chain }]) => [chain, wish]));
 }
 
-/** The wishes that a channel is to do: not those that are done otherwise as wished, or only wait for the sticks to be given. */
+/**
+ * The wishes that a channel is to do, of functions that sound wiring reaches: not those that something before the channel on their
+ * sheet does as wished, or will once the sticks are given.
+ */
 export function channelWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
-  const doers = [...doersOfWishes(rig, chains)].filter(
-    ([, { by, ask, breaks, mismatch }]) => by === 'slot' || mismatch || (breaks && !ask?.path.length),
-  );
+  const doers = [...doersOfWishes(rig, chains)].filter(([, { by, chain, ask, breaks, mismatch }]) => {
+    if (by === 'slot' || !ask || mismatch) return true;
+    const ways = chain.fn.askedBy;
+    const bySlot = ways.findIndex((w) => w.by === 'slot');
+    return (bySlot >= 0 && bySlot < ways.indexOf(ask.way)) || (breaks !== null && !ask.path.length);
+  });
   return new Map(doers.map(([wish, { chain }]) => [chain, wish]));
 }

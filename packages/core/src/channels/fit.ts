@@ -25,7 +25,8 @@ export function fitOf(fn: PartFunction, control: Control, throttle = false): Fit
   switch (fn.takes) {
     case 'position':
       if (kind === 'button' || kind === 'switch2') return no('cannot be moved by degrees');
-      if (springy) return badly('springs back from where it was put');
+      // a drive is let go to stop
+      if (springy) return fn.what === 'drive' ? WELL : badly('springs back from where it was put');
       return kind === 'switch3' ? badly('knows only three places') : WELL;
     case 'rate':
       if (kind === 'button' || kind === 'switch2') return no('cannot be moved by degrees');

@@ -31,11 +31,13 @@ export const hasApps = (sheet: Sheet): boolean => (sheet.apps?.length ?? 0) > 0;
 /** Hears a transmitter through the air and puts out what it hears. */
 export const hearsAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen'));
 
+/** A network both ways is a conversation; only what talks over it sends a picture. */
+const isPictureOut = ({ kind, way }: Link): boolean =>
+  PICTURES.has(kind) && (kind === 'ethernet' ? way === 'talk' : way !== 'listen');
+
 /** Pictures it makes itself: outputs that no input of its own feeds. */
 export const ownPictures = (sheet: Sheet): Link[] =>
-  sheet.links.filter(
-    (l) => PICTURES.has(l.kind) && l.way !== 'listen' && !sheet.pictures.some((path) => path.output === l.id),
-  );
+  sheet.links.filter((l) => isPictureOut(l) && !sheet.pictures.some((path) => path.output === l.id));
 
 /** It sees: it has a lens, or a picture of its own. What only hands pictures on does not. */
 export const sees = oncePerSheet(

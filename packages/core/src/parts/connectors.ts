@@ -50,7 +50,7 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'USB receptacle': only('usb', 1.5, 24),
   'Ethernet 8-way': only('ethernet'),
   'Ethernet 4-way 1.25 mm': only('ethernet'),
-  'combined 1.25 mm': { ...made(1.25, 2, 24), mates: ['ethernet', 'usb'] },
+  'combined 1.25 mm': { ...made(1.25, 3, 22), mates: ['ethernet', 'usb'] },
   'ribbon 22-way': only('ribbon'),
   'coax screw': only('coax screw'),
   'coax press': only('coax press'),

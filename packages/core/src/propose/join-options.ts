@@ -157,32 +157,41 @@ function feedOnPlugs(poser: Poser, a: Unit, b: Unit): { join: JoinFeed; takes: O
 }
 
 function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) {
-  const eaters = eatersOf(poser.view);
-  const hungry = eaters.find(
-    (e) => e.part.id === eater.part.id && e.supply.plus.port === eater.port && !e.sheet.sources.length,
-  );
-  if (!hungry || poser.view.fed.has(hungry.id)) return null;
   const port = portOf(giver.sheet, giver.port);
   const minusPin = port.pins.find((p) => p.line === 'ground')?.n;
+  if (minusPin === undefined) return null;
+  const hungry = eatersOf(poser.view).filter(
+    (e) => e.part.id === eater.part.id && !e.sheet.sources.length && !poser.view.fed.has(e.id),
+  );
+  const onPlug = hungry.find((e) => e.supply.plus.port === eater.port);
   for (const pin of port.pins.filter((p) => p.line === 'supply')) {
-    const tie = giver.sheet.ties.find((t) => t.some((at) => at.port === port.id && at.pin === pin.n));
+    const at = { fed, plusPin: pin.n, minusPin };
     const outlet = outletsOf(poser.view).find(
       (o) => o.part.id === giver.part.id && o.source.plus.port === port.id && o.source.plus.pin === pin.n,
     );
-    if (outlet && minusPin !== undefined && !outlet.source.pack && fits(outlet, hungry))
-      return fromOutlet(poser, outlet, hungry, { fed, plusPin: pin.n, minusPin });
-    const own =
-      tie &&
-      eaters.find(
-        (e) =>
-          e.part.id === giver.part.id &&
-          tie.some((at) => at.port === e.supply.plus.port && at.pin === e.supply.plus.pin),
-      );
-    if (!own || minusPin === undefined || !inside(own, hungry) || own.part.id === hungry.part.id) continue;
-    const join: JoinFeed = { part: hungry.part.id, supply: hungry.supply.id, fed, plusPin: pin.n, minusPin };
-    return { join, takes: [...takesThrough(poser, own, hungry), ...poser.relies(`feed ${own.id}`)] };
+    // what the plug itself gives may end on the supply plug of the part that hangs on it
+    const by =
+      onPlug ??
+      (outlet && hungry.find((e) => portsCanJoin(port, portOf(e.sheet, e.supply.plus.port)) && fits(outlet, e)));
+    if (!by || by.part.id === giver.part.id) continue;
+    if (outlet && !outlet.source.pack && fits(outlet, by)) return fromOutlet(poser, outlet, by, at);
+    const own = by === onPlug && railOf(poser, giver, pin.n);
+    if (!own || !inside(own, by)) continue;
+    const join: JoinFeed = { part: by.part.id, supply: by.supply.id, ...at };
+    return { join, takes: [...takesThrough(poser, own, by), ...poser.relies(`feed ${own.id}`)] };
   }
   return null;
+}
+
+/** The supply of a part whose rail a pin of one of its plugs is joined to. */
+function railOf({ view }: Poser, { part, sheet, port }: Unit, pin: number): Eater | undefined {
+  const tie = sheet.ties.find((t) => t.some((at) => at.port === port && at.pin === pin));
+  return (
+    tie &&
+    eatersOf(view).find(
+      (e) => e.part.id === part.id && tie.some((at) => at.port === e.supply.plus.port && at.pin === e.supply.plus.pin),
+    )
+  );
 }
 
 /** A source of the giver's own on this very plug: a gimbal that feeds its receiver, a card that gives 5 V to its camera. */

@@ -78,7 +78,7 @@ export function feedOption(
   eaters: Eater[],
   need: string,
 ): void {
-  if (!fits(outlet, eater) || !plugsJoin(outlet, eater)) return;
+  if (!fits(outlet, eater) || !plugsJoin(outlet, eater) || isForItsPlug(outlet)) return;
   const { fedBy, source } = outlet;
   const feeder = `feed ${outlet.part.id}.${fedBy}`;
   poser.option(
@@ -98,6 +98,10 @@ export function feedOption(
     `${eater.part.label} from ${outlet.part.label}`,
   );
 }
+
+/** A source beside a signal on one plug is there for what hangs on that plug, and rides on its lead. @source [practice] */
+const isForItsPlug = ({ sheet, source }: Outlet): boolean =>
+  portOf(sheet, source.plus.port).pins.some((pin) => pin.line === 'signal');
 
 /** Heat a small linear regulator gets rid of, where its sheet does not say, W. @source [practice] 1–2 W */
 const HEAT_W = 1.5;
@@ -121,7 +125,11 @@ function heatTakes(
 /** A load is always to be fed; a regulator when a locked lead already hangs on it. */
 function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
   const sources = sheet.sources.filter((s) => s.regulator?.fedBy === supply.id);
-  return !sources.length || sources.some((s) => view.taken.has(`${part.id}.${s.plus.port}.${s.plus.pin}`));
+  return (
+    supply.draw.kind !== 'regulator' ||
+    !sources.length ||
+    sources.some((s) => view.taken.has(`${part.id}.${s.plus.port}.${s.plus.pin}`))
+  );
 }
 
 const plugsJoin = (outlet: Outlet, eater: Eater): boolean =>

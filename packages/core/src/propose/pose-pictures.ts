@@ -1,9 +1,10 @@
 import { PICTURE_KINDS } from '../loom/index.js';
-import { sees, type Sheet } from '../parts/index.js';
+import { sees, turns, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
+import { netNeed, reachesScreen } from './pose-screens.js';
 import type { Poser } from './poser.js';
 import { whyNoLead, whyUnseen } from './why-unmet.js';
 
@@ -14,6 +15,8 @@ function stageOf(sheet: Sheet): number {
   if (!path) return 4;
   const kindOf = (id: string | undefined) => sheet.links.find((l) => l.id === id)?.kind;
   if (kindOf(path.inputs[0]) !== kindOf(path.output)) return 1;
+  // a gimbal that passes its camera's picture on stands before all that chooses or writes
+  if (turns(sheet)) return 1;
   return path.inputs.length > 1 ? 2 : 3;
 }
 
@@ -56,14 +59,19 @@ export function posePictures(poser: Poser): void {
 }
 
 const takesPictures = (sheet: Sheet): boolean =>
-  sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen');
+  sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && Object.keys(l.pins).length > 0);
 
 function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const [from, to] = [talker.cls, listener.cls];
   if (talker.end.link.kind !== listener.end.link.kind || stageOf(from.sheet) >= stageOf(to.sheet)) return;
   const own = sees(from.sheet) ? `picture ${from.part.id}` : onwardNeed(from.part.id);
   if (!poser.has(own)) return;
-  const covers = [own, ...(poser.has(overlayNeed(to.part.id)) ? [overlayNeed(to.part.id)] : [])];
+  const net = netNeed(from.part.id, talker.end.link.id);
+  const covers = [
+    own,
+    ...(poser.has(overlayNeed(to.part.id)) ? [overlayNeed(to.part.id)] : []),
+    ...(poser.has(net) && reachesScreen(poser, to.part.id) ? [net] : []),
+  ];
   const relay = to.sheet.pictures.length > 0;
   addJoin(poser, talker, listener, {
     covers,

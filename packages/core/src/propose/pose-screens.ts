@@ -1,4 +1,5 @@
-import { LINK_WORDS, screenWays, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
+import { LINK_WORDS, screenWays, sees, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
+import { networkHops } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -10,9 +11,12 @@ import { whyNoLead } from './why-unmet.js';
 /** Kinds over which what a screen asks comes to a part. */
 const NETWORK: ReadonlySet<LinkKind> = new Set(['ethernet', 'mavlink', 'usb']);
 
+/** Need of one link to be on the network, where what asks it reaches. */
+export const netNeed = (part: string, link: string): string => `net ${part}.${link}`;
+
 /**
- * Wishes that an app on the bench can ask for: the part joins the network, by the lead that brings its picture where there is one.
- * Comes after pictures and joins, whose leads it relies on.
+ * Wishes that an app on the bench can ask for: the part joins the network where the app reaches, by the lead that brings its
+ * picture where there is one; so does the part with the app. Comes before the pictures, whose leads then cover both.
  */
 export function poseScreens(poser: Poser): void {
   const { parts, rig } = poser.view;
@@ -25,85 +29,104 @@ export function poseScreens(poser: Poser): void {
 
 function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: PartFunction): void {
   const need = `wish ${wish.id}`;
+  const over = new Set(screenWays(fn).flatMap((way) => way.over));
+  if (!over.size) return;
   const apps = poser.view.parts.filter((p) => p.sheet.apps?.some((a) => a.steers.includes(fn.what)));
-  const over = screenWays(fn).flatMap((way) => way.over);
-  if (!over.length) return;
   if (!apps.length) {
     poser.refuse([need], () => `no app here steers ${fn.label.toLowerCase()} of ${part.label}`);
     return;
   }
-  for (const id of new Set(over)) {
-    const link = sheet.links.find((l) => l.id === id)!;
-    const on = joined(
-      poser,
-      part,
-      link,
-      apps.some((a) => a.part.id === part.id),
-    );
-    if (!on) continue;
-    poser.option(
-      {
-        id: `${need} by ${part.id}.${fn.id} on a screen over ${id}`,
-        covers: [need],
-        takes: [{ pool: poser.pool(`fn ${part.id}.${fn.id}`, 1), amount: 1 }, ...on.takes],
-        wakes: on.wakes,
-      },
-      { do: 'tell', wish: wish.id, part: part.id, fn: fn.id, link: id },
-      [
-        { why: 'asked from a screen', points: COST.onScreen },
-        ...(namesWhatOnlyChannelsGive(wish) ? [NOT_AS_NAMED] : []),
-      ],
-      `${part.label} from ${apps[0]!.part.label} over ${LINK_WORDS[link.kind]}`,
-    );
-  }
+  for (const app of apps)
+    for (const id of over) {
+      const link = sheet.links.find((l) => l.id === id)!;
+      const own = app.part.id === part.id;
+      const wakes = own ? [] : [...netWakes(poser, part.id, link), ...appWakes(poser, app, link)];
+      poser.option(
+        {
+          id: `${need} by ${part.id}.${fn.id} from ${app.part.id} over ${id}`,
+          covers: [need],
+          takes: [{ pool: poser.pool(`fn ${part.id}.${fn.id}`, 1), amount: 1 }],
+          wakes,
+        },
+        { do: 'tell', wish: wish.id, part: part.id, fn: fn.id, link: id },
+        [
+          { why: 'asked from a screen', points: COST.onScreen },
+          ...(namesWhatOnlyChannelsGive(wish) ? [NOT_AS_NAMED] : []),
+        ],
+        `${part.label} from ${app.part.label} over ${LINK_WORDS[link.kind]}`,
+      );
+    }
 }
 
-type Joined = { wakes: string[]; takes: ReturnType<Poser['relies']> };
-
-/** How a part comes onto the network by one of its links: already there, through the air, with its picture, or by a lead of its own. */
-function joined(poser: Poser, part: Part, link: Sheet['links'][number], own: boolean): Joined | null {
-  const there = { wakes: [], takes: [] };
-  if (own || !Object.keys(link.pins).length) return there;
-  const { kept } = poser.view;
-  const isKept = kept.some((c) =>
-    [c.talker, c.listener].some((end) => end.part.id === part.id && end.link.id === link.id),
+/** The need of a link, none where it has no plug or is joined by a locked lead. */
+function netWakes(poser: Poser, part: string, link: Sheet['links'][number]): string[] {
+  if (!Object.keys(link.pins).length) return [];
+  const isKept = poser.view.kept.some((c) =>
+    [c.talker, c.listener].some((end) => end.part.id === part && end.link.id === link.id),
   );
-  if (isKept) return there;
-  const picture = `picture ${part.id}`;
-  if (poser.has(picture) && link.kind === 'ethernet' && link.way === 'talk')
-    return { wakes: [], takes: poser.relies(picture) };
-  const end = poser.view.ends.find(
-    (e) => e.cls.part.id === part.id && e.cls.members.some((u) => u.links[e.nth]!.link.id === link.id),
-  );
-  if (!end) return null;
-  const report = `report ${end.cls.id}`;
-  if (poser.has(report)) return { wakes: [], takes: poser.relies(report) };
-  return { wakes: [poseNet(poser, end)], takes: [] };
+  return isKept ? [] : [poseNet(poser, part, link)];
 }
 
-/** The need of one link to be on the network, with every lead that would put it there. */
-function poseNet(poser: Poser, end: ClassEnd): string {
-  const need = `net ${end.cls.id} ${end.nth}`;
+/** An app on a part that neither flies its own radio nor joins without wires is on the network by its plug. */
+function appWakes(poser: Poser, { part, sheet }: { part: Part; sheet: Sheet }, over: Sheet['links'][number]): string[] {
+  const air = (networkHops(poser.view.base).get(part.id) ?? []).some((hop) => hop.by === 'air');
+  const plug = sheet.links.find((l) => l.kind === over.kind && Object.keys(l.pins).length > 0);
+  return air || !plug ? [] : netWakes(poser, part.id, plug);
+}
+
+/** Poses the need of one link with the leads that put it where an app is reached; leads of pictures are added with the pictures. */
+function poseNet(poser: Poser, part: string, link: Sheet['links'][number]): string {
+  const need = netNeed(part, link.id);
   if (poser.has(need)) return need;
-  const { part } = end.cls;
-  poser.need(need, `${part.label} is on the network`, null, {
-    part: part.id,
-    lacks: () => whyNoLead(poser, need, `nothing here takes ${LINK_WORDS[end.end.link.kind]}`),
+  const label = poser.view.parts.find((p) => p.part.id === part)!.part.label;
+  poser.need(need, `${label} is on the network`, null, {
+    part,
+    lacks: () => whyNoLead(poser, need, `nothing here takes ${LINK_WORDS[link.kind]} to a screen that steers it`),
   });
+  const end = poser.view.ends.find(
+    (e) => e.cls.part.id === part && e.cls.members.some((u) => u.links[e.nth]!.link.id === link.id),
+  );
+  if (!end || isPicture(poser, end)) return need;
   for (const other of poser.view.ends) {
-    if (other.cls.part.id === part.id || !meets(end, other)) continue;
+    if (other.cls.part.id === part || !meets(end, other) || sees(other.cls.sheet)) continue;
     if (other.end.link.way === 'listen') addJoin(poser, end, other, { covers: [need], cost: [] });
     else addJoin(poser, other, end, { covers: [need], cost: [] });
   }
   return need;
 }
 
-/** Ethernet to Ethernet, one of them no mere camera; telemetry to a serial port or to telemetry; USB to USB. */
-function meets({ end: a, cls }: ClassEnd, { end: b, cls: other }: ClassEnd): boolean {
+/** A camera's network plug brings its picture: its leads are posed with the pictures, where something takes them. */
+const isPicture = ({ view }: Poser, { cls, end }: ClassEnd): boolean =>
+  end.link.kind === 'ethernet' &&
+  end.link.way === 'talk' &&
+  sees(cls.sheet) &&
+  view.ends.some((e) => e.end.link.kind === 'ethernet' && e.end.link.way === 'listen');
+
+/** Ethernet to Ethernet, telemetry to a serial port or to telemetry, USB to USB. */
+function meets({ end: a }: ClassEnd, { end: b, cls: other }: ClassEnd): boolean {
   const [one, two] = [a.link, b.link];
   if (!NETWORK.has(one.kind)) return false;
   if (one.kind === 'mavlink')
     return (two.kind === 'device-serial' && other.sheet.resources.length > 0) || two.kind === 'mavlink';
-  if (one.kind !== two.kind) return false;
-  return one.way !== two.way || one.way === 'both' || cls.sheet.view === undefined;
+  return one.kind === two.kind && (one.way !== two.way || one.way === 'both');
+}
+
+/** Whether a screen that steers something is reached from a part: on it, through the air, by what it hands on to, or plugged into it. */
+export function reachesScreen(poser: Poser, from: string): boolean {
+  const { base, ends, parts } = poser.view;
+  const hops = networkHops(base);
+  const sheets = new Map(parts.map((p) => [p.part.id, p.sheet]));
+  const seen = new Set([from]);
+  for (const id of seen) {
+    if (sheets.get(id)?.apps?.some((a) => a.steers.length)) return true;
+    for (const hop of hops.get(id) ?? []) if (!sees(sheets.get(hop.to)!)) seen.add(hop.to);
+    const own = ends.filter((e) => e.cls.part.id === id && e.end.link.kind === 'ethernet');
+    if (own.some((e) => e.end.link.way === 'talk'))
+      for (const e of ends)
+        if (e.end.link.kind === 'ethernet' && e.end.link.way === 'listen' && e.cls.part.id !== id)
+          seen.add(e.cls.part.id);
+    if (own.some((e) => e.end.link.way === 'listen'))
+      for (const e of ends) if (e.end.link.kind === 'ethernet' && e.end.link.way === 'both') seen.add(e.cls.part.id);
+  }
+  return false;
 }

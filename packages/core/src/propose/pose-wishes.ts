@@ -81,7 +81,7 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
   const need = `wish ${wish.id}`;
   const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
   const takes = [{ pool: own, amount: 1 }];
-  const reach = reachWakes(poser, part, sheet);
+  const reach = fn.joint === undefined && !fn.drives ? reachWakes(poser, part, sheet) : [];
   const over = toldOver(fn);
   const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
   const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });
@@ -217,7 +217,9 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
   const talkers = poser.view.ends.filter(
     ({ cls, end }) => cls.part.id === part.id && end.link.way === 'talk' && REACHES.has(end.link.kind),
   );
-  const sights = talkers.filter(({ end }) => end.link.kind !== 'contact');
+  const others = talkers.filter(({ end }) => end.link.kind !== 'contact');
+  // contacts hand on to other boxes; where a part has nothing else, they work its camera
+  const sights = others.length ? others : talkers;
   if (!sights.length || poser.view.kept.some((c) => c.talker.part.id === part.id && REACHES.has(c.kind))) return [];
   const need = reachNeed(part.id);
   if (poser.has(need)) return [need];
@@ -239,15 +241,16 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
   return [need];
 }
 
-/** The second operator's transmitter over the trainer lead. @source [practice] PPM */
+/** The second operator's transmitter over the trainer lead, or its receiver in the socket. @source [practice] PPM */
 function poseTrainer(poser: Poser): void {
   const talkers = poser.view.ends.filter(
-    ({ cls, end }) => hasControls(cls.sheet) && end.link.kind === 'ppm' && end.link.way === 'talk',
+    ({ cls, end }) =>
+      (hasControls(cls.sheet) || hearsAir(cls.sheet)) && end.link.kind === 'ppm' && end.link.way === 'talk',
   );
   const listeners = poser.view.ends.filter(
     ({ cls, end }) => hasControls(cls.sheet) && end.link.kind === 'ppm' && end.link.way === 'listen',
   );
-  if (poser.view.kept.some((c) => c.kind === 'ppm' && hasControls(c.talker.sheet))) return;
+  if (poser.view.kept.some((c) => c.kind === 'ppm' && hasControls(c.listener.sheet))) return;
   poser.need('trainer', 'The camera operator is joined to the pilot', COST.openWish, {
     lacks: () => whyNoLead(poser, 'trainer', 'no two transmitters here have a trainer socket free'),
   });

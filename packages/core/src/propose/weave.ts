@@ -15,7 +15,8 @@ import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type 
 import { valueIn, groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
 import { groundTracker, type GroundTracker } from './grounds.js';
-import type { Posed } from './poser.js';
+import { eatersOf } from './outlets.js';
+import type { JoinFeed, Posed } from './poser.js';
 import type { Option } from './problem.js';
 import { UnitPicker } from './unit-picker.js';
 
@@ -58,7 +59,7 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   const picked = picker.pick(joins.map((o) => o.make));
   const ends = new Map(joins.map((o, i) => [o.id, picked[i]!]));
   for (const o of chosen) {
-    if (isFeed(o)) add([o], feedMap(view.rig, o));
+    if (isFeed(o)) add([o], feedMap(view, o, joins));
     else if (isPair(o)) add([o], pairMap(view.rig, o, chosen));
   }
   const riding = joins.filter((o) => o.make.feed);
@@ -85,11 +86,12 @@ function endText(end: LinkEnd): string {
 /** Consumers of one bus plug share a Y lead; every other join is a lead of its own. */
 const busGroups = (joins: Joined[]): Joined[][] => [...groupBy(joins, (o) => o.hub ?? o.id).values()];
 
-function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
+function feedMap(view: BenchView, { make, takes }: Feed, joins: readonly Joined[]): PinMap {
+  const { rig } = view;
   const { outlet, part, supply } = make;
   const to = sheetOf(rig, part).supplies.find((s) => s.id === supply)!;
   const lengthMm = leadLength(rig, outlet.part.id, part).needMm;
-  const amps = takes[0]?.amount ?? 0;
+  const amps = (takes[0]?.amount ?? 0) + ridersW(view, part, joins) / outlet.volts[0];
   const join: Join = {
     kind: 'feed',
     from: { plus: on(outlet.part.id, outlet.source.plus), minus: on(outlet.part.id, outlet.source.minus) },
@@ -100,6 +102,20 @@ function feedMap(rig: Rig, { make, takes }: Feed): PinMap {
     groundBy: null,
     ...supplyWire(rig, join, amps, lengthMm, outlet.source.kind === 'pack'),
   });
+}
+
+/** What rides on the plugs of a part, and on those of its riders, at their peak, W: it comes through the part's own lead. */
+function ridersW(view: BenchView, part: string, joins: readonly Joined[], through: readonly string[] = []): number {
+  const riders = joins.flatMap(({ make: { feed, talker, listener } }) =>
+    feed && (feed.fed === 'listener' ? talker : listener).cls.part.id === part && !through.includes(feed.part)
+      ? [feed]
+      : [],
+  );
+  const eaters = eatersOf(view);
+  return riders.reduce((sum, { part: rider, supply }) => {
+    const own = eaters.find((e) => e.part.id === rider && e.supply.id === supply);
+    return sum + (own?.peakW ?? 0) + ridersW(view, rider, joins, [...through, part]);
+  }, 0);
 }
 
 /** A pack beside another: for its half of what both give together. */
@@ -150,11 +166,24 @@ const WHOLE: ReadonlySet<string> = new Set(['hdmi', 'usb', 'ribbon', 'antenna', 
 function joinMap(rig: Rig, { make }: Joined, { talker, listener }: PickedEnds, grounds: GroundTracker): PinMap {
   const lengthMm = leadLength(rig, talker.part.id, listener.part.id).needMm;
   const groundBy = groundOf(talker, listener, grounds);
-  return pinMap(
-    rig,
-    { kind: 'link', talker, listener, feed: feedOf(rig, make, { talker, listener }) },
-    { lengthMm, groundBy, gaugeAwg: 26 },
-  );
+  const feed = feedOf(rig, make, { talker, listener });
+  const gaugeAwg = feed ? riderGauge(rig, feed, make.feed!, lengthMm) : RIDER_AWG;
+  return pinMap(rig, { kind: 'link', talker, listener, feed }, { lengthMm, groundBy, gaugeAwg });
+}
+
+/** Thinnest wire of a supply that rides with a signal. @source [practice] */
+const RIDER_AWG = 26;
+
+/** Gauge of a supply on a signal's plugs: as thick as its load asks and the contacts take. */
+function riderGauge(
+  rig: Rig,
+  { from, to }: { from: Terminals; to: Terminals },
+  feed: JoinFeed,
+  lengthMm: number,
+): number {
+  const { draw, volts } = sheetOf(rig, feed.part).supplies.find((s) => s.id === feed.supply)!;
+  const amps = draw.kind === 'current' ? draw.peak : draw.kind === 'power' ? draw.peak / volts[0] : 0;
+  return Math.min(RIDER_AWG, leadGauge(rig, from.plus, to.plus, amps, lengthMm, false));
 }
 
 function feedOf(

@@ -26,9 +26,9 @@ export function poseRig(rig: Rig): PosedProblem {
   // supplies first: what rides on other plugs relies on them
   poseFeeds(poser);
   poseWishes(poser);
+  poseScreens(poser);
   posePictures(poser);
   poseJoins(poser);
-  poseScreens(poser);
   const problem = prune({
     needs: poser.needs,
     options: poser.options,

@@ -2,6 +2,8 @@ import { hasControls, type Control } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { applyEdits, partsThat, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
 import { findChains } from '../chain.js';
+import { doersOfWishes } from '../doers.js';
+import { isFlightChain } from '../flight.js';
 import { handOverLink } from '../hand-over.js';
 import { assignChannels, type AssignResult } from './assign.js';
 
@@ -64,8 +66,10 @@ function overWhat(rig: Rig, draft: Omit<HandOver, 'over'>): HandOver['over'] | n
 /** A latching switch without a channel, two places before three: it must stay where it is put. */
 function freeSwitch(rig: Rig, transmitter: string, controls: readonly Control[]): Control | undefined {
   // a row that moves nothing, as a new transmitter sends them, does not take its control
-  const heard = new Set(findChains(rig).flatMap((c) => (c.carrier && c.slot !== null ? [c.slot] : [])));
-  const rows = rig.shaping.filter((s) => s.transmitter === transmitter && (heard.has(s.channel) || s.locked));
+  const chains = findChains(rig);
+  const doing = [...doersOfWishes(rig, chains).values()].filter((d) => d.by === 'slot' && !d.breaks && !d.mismatch);
+  const used = new Set([...chains.filter(isFlightChain), ...doing.map((d) => d.chain)].flatMap((c) => c.slot ?? []));
+  const rows = rig.shaping.filter((s) => s.transmitter === transmitter && (used.has(s.channel) || s.locked));
   const taken = new Set(rows.map((s) => s.control));
   const wished = new Set(rig.wishes.map((w) => w.control));
   const free = controls.filter((c) => !taken.has(c.id) && !wished.has(c.id) && !c.sprung);

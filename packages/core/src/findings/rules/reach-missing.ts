@@ -13,7 +13,10 @@ export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
       (l, _, all) => l.kind !== 'contact' || all.every((x) => x.kind === 'contact'),
     );
     if (!links.length) return [];
-    const told = chains.filter((c) => c.part.id === part.id && c.path.length);
+    // what moves the part itself needs no camera
+    const told = chains.filter(
+      (c) => c.part.id === part.id && c.path.length && c.fn.joint === undefined && !c.fn.drives,
+    );
     const reaches = conversations.some(
       (c) => c.talker.part.id === part.id && links.some((l) => l.id === c.talker.link.id) && !c.troubles.length,
     );

@@ -41,7 +41,7 @@ const telemetry = (id: string) => ({
   params: { baud: 500000, protocol: 'telemetry', base: 1 },
 });
 const bus = (id: string) => wire(`bus-${id}`, 'sbus', 'listen', id, { scale: 'percent', base: 1 }, { pin: 3 });
-const both = (fn: Parameters<typeof onScreen>[0], what: string) => onScreen(fn, SCREEN, what);
+const both = (fn: Parameters<typeof onScreen>[0], what: string) => onScreen(fn, SCREEN, what, 'after');
 
 /** Camera control box: four universal ports that are told what hangs on them, USB and hot shoe to the camera. @source [practice] */
 export const controlBoxUniversal = defineSheet({

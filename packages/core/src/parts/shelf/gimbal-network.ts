@@ -1,5 +1,5 @@
 import type { Sheet } from '../sheet.js';
-import { onScreen } from './asked.js';
+import { onScreen, type ScreenFirst } from './asked.js';
 import { busDataPort, supplyNetPort } from './combined.js';
 import { at, defineSheet, eats, flick, halves, ranged, thirds, windows, wire, type FunctionDraft } from './define.js';
 import { ARC, axisFunction, joint, LEVEL, mounting } from './gimbal-parts.js';
@@ -10,8 +10,8 @@ const NET = ['net'];
 
 /** What a screen asks of a network gimbal; with `bus`, a channel may ask the first of them too. */
 const asked = (bus: string[]): FunctionDraft[] => {
-  const alone = !bus.length;
-  const screen = (fn: FunctionDraft, what: string, only = alone) => onScreen(fn, NET, what, only);
+  const usual: ScreenFirst = bus.length ? 'first' : 'alone';
+  const screen = (fn: FunctionDraft, what: string, when = usual) => onScreen(fn, NET, what, when);
   return [
     screen(axisFunction('tilt', 'Tilt', 'rate', bus, -60, 60, false), 'joystick on the picture, up and down'),
     screen(axisFunction('pan', 'Pan', 'rate', bus, -60, 60, false), 'joystick on the picture, left and right'),
@@ -22,9 +22,9 @@ const asked = (bus: string[]): FunctionDraft[] => {
     screen(
       windows('palette', 'Palette', 'palette', bus, thirds('white hot', 'black hot', 'rust')),
       'palette list',
-      true,
+      'alone',
     ),
-    screen(flick('recentre', 'Recentre', 'recentre', bus, 'swings to the middle'), 'recentre button', true),
+    screen(flick('recentre', 'Recentre', 'recentre', bus, 'swings to the middle'), 'recentre button', 'alone'),
   ];
 };
 
@@ -109,6 +109,7 @@ export const gimbalNetworkLaser = defineSheet({
       { ...windows('ranging', 'Ranging laser', 'ranging', BUS, halves('off', 'on')), takes: 'latch' },
       NET,
       'laser button',
+      'first',
     ),
   ],
 });

@@ -41,7 +41,7 @@ export const gimbalWing = defineSheet({
   supplies: [eats('supply', [7, 17], 7, 16)],
   sources: [
     {
-      ...gives('buck', 'camera', 5, 1.5, { fedBy: 'main', dropoutV: 1.2 }),
+      ...gives('buck', 'camera', 5.1, 1.5, { fedBy: 'main', dropoutV: 1.2 }),
       plus: at('camera', 2),
       minus: at('camera', 1),
     },
@@ -94,7 +94,7 @@ export const actionCameraOnePlug = defineSheet({
       plus: at('main', 2),
       minus: at('main', 1),
       volts: [4.75, 5.25],
-      draw: { kind: 'power', typical: 4, peak: 6 },
+      draw: { kind: 'power', typical: 3, peak: 4.4 },
     },
   ],
   links: [wire('video', 'composite', 'talk', 'main', { standard: '625/50' }, { pin: 3 })],

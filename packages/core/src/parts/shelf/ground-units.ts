@@ -30,7 +30,7 @@ const RTSP = { kind: 'rtsp' as const, toldBy: 'the address of the device, then t
 const AIR_SHOWS = { kind: 'radio' as const, toldBy: 'pairing with its air unit; the device is chosen first' };
 
 const WHEELS: Sheet['controls'] = [
-  { id: 'left-wheel', label: 'left wheel', kind: 'knob', sprung: true, x: 0.06, y: 0.2 },
+  { id: 'left-wheel', label: 'left wheel', kind: 'knob', x: 0.06, y: 0.2 },
   { id: 'right-wheel', label: 'right wheel', kind: 'knob', sprung: true, x: 0.94, y: 0.2 },
 ];
 

@@ -14,7 +14,7 @@ import {
 import { axisFunction, joint } from './gimbal-parts.js';
 
 const BUS = ['bus'];
-const both = (fn: Parameters<typeof onScreen>[0], what: string) => onScreen(fn, ['net'], what);
+const both = (fn: Parameters<typeof onScreen>[0], what: string) => onScreen(fn, ['net'], what, 'first');
 
 /** Network head of a carriage with its zoom lens: iris and filter too; bus beside the network. @source [practice] */
 export const headNetwork = defineSheet({

@@ -34,7 +34,7 @@ import { infraRedTrigger } from './infra-red-trigger.js';
 import { lineDrive } from './line-drive.js';
 import { linear5v } from './linear-5v.js';
 import { linear8v } from './linear-8v.js';
-import { mirrorlessA, mirrorlessB } from './mirrorless.js';
+import { cameraOwnBattery, mirrorlessA, mirrorlessB } from './mirrorless.js';
 import { networkRadio } from './network-radio.js';
 import { noseCamera } from './nose-camera.js';
 import { onScreenDisplay } from './on-screen-display.js';
@@ -101,7 +101,13 @@ import { pack12s, pack4sIon, pack6sIon, packCamera } from './packs-more.js';
 import { receiver8Pins, receiverLongRange, receiverPayload, receiverTrainer } from './receivers-more.js';
 import { operatorRemote } from './operator-remote.js';
 import { dataRadioFed, networkCameraSmall, networkFeeder, networkRadioGround } from './network-more.js';
-import { fpvCameraPlain, hdmiAirUnitTwo, hdmiSwitcher, pictureSwitcherTwo } from './pictures-more.js';
+import {
+  fpvCameraPlain,
+  hdmiAirUnitTwo,
+  hdmiSwitcher,
+  pictureSwitcherTwo,
+  videoTransmitterPlain,
+} from './pictures-more.js';
 import { balanceLead, bindPlug, chargeChecker, smokeStopper } from './bench-checks.js';
 
 /** The built-in classes, in the order the trade lays them out: power, control, payload, picture, leads and tools. */
@@ -192,6 +198,7 @@ export const SHELF: readonly Sheet[] = [
   actionCamera,
   mirrorlessA,
   mirrorlessB,
+  cameraOwnBattery,
   zoomCamera,
   zoomBlock,
   thermalCore,
@@ -219,6 +226,7 @@ export const SHELF: readonly Sheet[] = [
   videoTransmitter5v,
   videoTransmitter,
   videoTransmitterSerial,
+  videoTransmitterPlain,
   hdmiAirUnit,
   hdmiAirUnitTwo,
   ribbonAirUnit,

@@ -47,3 +47,31 @@ const body = (family: 'A' | 'B', size: 'mini' | 'micro', volts: [number, number]
 /** Mirrorless bodies of two battery families. */
 export const mirrorlessA = body('A', 'micro', [6.5, 8.4]);
 export const mirrorlessB = body('B', 'mini', [6.5, 8.4]);
+
+/** Camera that keeps its own battery: only picture and remote lead run to it. @source [practice] */
+export const cameraOwnBattery = defineSheet({
+  class: 'camera-own-battery',
+  revision: 1,
+  role: 'camera',
+  name: 'Camera on its own battery, remote socket',
+  summary: 'own battery · HDMI full · remote socket',
+  group: 'Payload',
+  massG: 690,
+  view: { wideDeg: 74, teleDeg: 27, pointsAcross: 1920 },
+  inside: { battery: true, minutes: 90 },
+  prep: bodyPrep.filter((item) => item.id !== 'usb'),
+  cautions: ['Balance with lens, battery, card and cables on, cap off.'],
+  ports: [
+    hdmiPort('hdmi', 'HDMI', 'right', 'out', 'full'),
+    {
+      id: 'remote',
+      label: 'remote',
+      side: 'left',
+      plug: { family: 'remote 2.5 mm', pins: 2 },
+      pins: [signal(1, 'record', 'in'), { n: 2, label: '−', line: 'ground' }],
+    },
+  ],
+  links: [wire('hdmi', 'hdmi', 'talk', 'hdmi'), wire('remote', 'contact', 'listen', 'remote')],
+  cues: [{ when: 'recording', shows: 'red light at the camera, nothing on the ground' }],
+  starts: [{ text: 'starts', seconds: 3, still: false }],
+});

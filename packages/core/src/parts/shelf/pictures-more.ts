@@ -128,3 +128,28 @@ export const hdmiAirUnitTwo = defineSheet({
   ],
   starts: [{ text: 'finds the ground unit', seconds: 14, still: false }],
 });
+
+/** Video transmitter whose channel and power are set by its own button. @source [practice] */
+export const videoTransmitterPlain = defineSheet({
+  class: 'video-transmitter-plain',
+  revision: 1,
+  role: 'video-transmitter',
+  name: 'Video transmitter, own button',
+  summary: '7–26 V · channel and power by its button',
+  group: 'Picture',
+  massG: 16,
+  sizeMm: [34, 24, 8],
+  cautions: [
+    'Never powered without its antenna.',
+    'Band, channel and power by local radio rules; ask the authority or a licensed person.',
+  ],
+  cues: [{ when: 'button pressed', shows: 'lamps count band, channel and power' }],
+  ports: [
+    picturePort('video', 'video', 'left', 'in'),
+    supplyPort('supply', '7–26 V', 'left', 'wire ends'),
+    antennaPort('antenna', 'antenna', 'out', 'coax screw'),
+  ],
+  supplies: [{ ...eats('supply', [7, 26], 4, 5.5), inrush: { capacitanceUf: 220, softStartMs: 1 } }],
+  links: [wire('video', 'composite', 'listen', 'video'), wire('antenna', 'antenna', 'talk', 'antenna')],
+  starts: [{ text: 'sends', seconds: 1.2, still: false }],
+});

@@ -101,7 +101,7 @@ export const twoLensHdmi = defineSheet({
       windows('palette', 'Palette', 'palette', [], thirds('white hot', 'rust', 'isotherm')),
       ['page'],
       'palette list',
-      true,
+      'alone',
     ),
   ],
   starts: [{ text: 'starts', seconds: 16, still: false }],
