@@ -105,6 +105,10 @@ function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
     const rides = part.place?.rides;
     if (rides !== undefined && (rides === part.id || !rig.parts.some((p) => p.id === rides)))
       problems.push({ where: `parts[${i}].place.rides`, what: `no part "${rides}" in the brief` });
+    const carrier = rig.parts.find((p) => p.id === rides);
+    const joint = part.place?.joint;
+    if (carrier && joint !== undefined && !sheets.get(carrier.class)!.joints.some((j) => j.id === joint))
+      problems.push({ where: `parts[${i}].place.joint`, what: `"${carrier.class}" has no joint "${joint}"` });
   });
   if (problems.length) return readFailed(...problems);
   const wishes = brief.wishes.map((wish, i): Edit => ({

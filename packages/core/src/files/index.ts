@@ -8,5 +8,6 @@ export { cutList } from './cut-list.js';
 export { partsList, priceSum } from './parts-list.js';
 export { writeCsv, type Table } from './table.js';
 export { cableCards } from './cable-cards.js';
+export { setupCard } from './setup-card.js';
 export { wiringCard, cautionsOf, type Card } from './wiring-card.js';
 export { cardDefinition } from './card-definition.js';

@@ -15,6 +15,7 @@ export interface FigureNames {
   'fuse-missing': 'amps' | 'cable' | 'part';
   'pair-not-crossed': 'cable' | 'controller' | 'device' | 'port';
   'pair-half': 'cable' | 'controller' | 'device' | 'port';
+  'port-told-other': 'device' | 'is told' | 'part' | 'port' | 'shows' | 'wants';
   'port-not-set': 'cable' | 'controller' | 'device' | 'is set to' | 'port' | 'wants';
   'port-too-slow': 'cable' | 'controller' | 'device' | 'highest' | 'port' | 'speaks';
   'port-listens-only': 'cable' | 'controller' | 'device' | 'port';

@@ -37,6 +37,7 @@ import { plugAngledRule } from './rules/plug-angled.js';
 import { polarityRule } from './rules/polarity.js';
 import { portLabelsDisagreeRule } from './rules/port-labels-disagree.js';
 import { portListensOnlyRule } from './rules/port-listens-only.js';
+import { portToldOtherRule } from './rules/port-told-other.js';
 import { portNotSetRule } from './rules/port-not-set.js';
 import { portSharedPinsRule } from './rules/port-shared-pins.js';
 import { portTooSlowRule } from './rules/port-too-slow.js';
@@ -105,6 +106,7 @@ const RULES: readonly Rule[] = [
   pairNotCrossedRule,
   pairHalfRule,
   portNotSetRule,
+  portToldOtherRule,
   portTooSlowRule,
   portListensOnlyRule,
   portSharedPinsRule,

@@ -329,6 +329,14 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () => smallRig(CRAFT, [], { CAM: at(0, 0, 0, 'GB'), FIX: at(0, 0, 0, 'GB') }),
     () => smallRig(CRAFT, [], { CAM: at(0, 0, 0, 'GB') }),
   ],
+  [
+    'port-told-other',
+    () => smallRig({ RX: 'receiver-bus', CB: 'control-box-universal' }, [['RX.bus.1 CB.a.3', 'RX.bus.3 CB.a.6']]),
+    () =>
+      smallRig({ RX: 'receiver-bus', CB: 'control-box-universal' }, [['RX.bus.1 CB.a.3', 'RX.bus.3 CB.a.6']], {
+        CB: { told: { a: 'bus' } },
+      }),
+  ],
   ['address-twice', () => smallRig(NETWORK, [], { CAM: { address: '192.168.10.2' } }), () => smallRig(NETWORK)],
   ['subnet-other', () => smallRig(NETWORK, [], { CAM: { address: '10.0.0.5' } }), () => smallRig(NETWORK)],
   ['wrong-way', () => steered({ reverse: true }), () => steered({})],

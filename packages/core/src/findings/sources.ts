@@ -17,6 +17,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'fuse-missing': '[practice]',
   'pair-not-crossed': '[practice] TX goes to RX',
   'pair-half': '[practice]',
+  'port-told-other': '[practice]',
   'port-not-set': '[practice]',
   'port-too-slow': 'part sheet',
   'port-listens-only': 'part sheet',

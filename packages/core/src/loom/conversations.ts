@@ -2,6 +2,7 @@ import { flies, type Link, type LinkKind, type PinAt, type Resource, type Sheet 
 import { oncePerRig, partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
+import { toldOther } from './told-ports.js';
 
 /** One end of a conversation: a link of a part. */
 export interface LinkEnd {
@@ -24,7 +25,8 @@ export type Trouble =
   | 'not inverted'
   | 'too fast'
   | 'listens only'
-  | 'pad held';
+  | 'pad held'
+  | 'port told other';
 
 /** Kinds whose lead brings its own return, or needs none. */
 const OWN_RETURN: ReadonlySet<LinkKind> = new Set([
@@ -95,7 +97,7 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
         if (collide(talkers, talker)) troubles.push('talkers collide');
         if (!OWN_RETURN.has(talker.link.kind) && !sharesGround(nets, talker, listener)) troubles.push('no ground');
         if (!listener.live || listener.link.kind !== talker.link.kind) troubles.push('wrong type');
-        else troubles.push(...resourceTroubles(rig, talker, listener));
+        else troubles.push(...resourceTroubles(rig, talker, listener), ...toldTroubles(rig, talker, listener));
         found.push({ kind: talker.link.kind, talker, listener, troubles });
       }
     }
@@ -121,6 +123,10 @@ function resourceTroubles(rig: Rig, talker: LinkEnd, listener: LinkEnd): Trouble
   );
   return others.length ? ['pad held'] : heldFor(rig, talker, talker.link.params.protocol);
 }
+
+/** A universal port must be told what hangs on it. */
+const toldTroubles = (rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] =>
+  toldOther(rig, a, b) || toldOther(rig, b, a) ? ['port told other'] : [];
 
 function heldFor(rig: Rig, end: LinkEnd, protocol: string | undefined): Trouble[] {
   const resource = resourceOf(end);
@@ -205,7 +211,7 @@ function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
       else if (!(aSends && aHears) && device.link.way === 'both') troubles.push('half joined');
       if (!sharesGround(nets, a, b)) troubles.push('no ground');
       if (!a.live || !b.live) troubles.push('wrong type');
-      troubles.push(...portTroubles(rig, a, b));
+      troubles.push(...portTroubles(rig, a, b), ...toldTroubles(rig, a, b));
       found.push({ kind: device.link.kind, talker: a, listener: b, troubles });
     }
   }

@@ -14,7 +14,7 @@ export {
 } from './conversations.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
-export { apartMm, EASE, ENDS_MM, leadLength, LOOP_MM, type LeadLength } from './lengths.js';
+export { apartMm, EASE, ENDS_MM, jointsOutTo, leadLength, LOOP_MM, type LeadLength } from './lengths.js';
 export { idleReason } from './idle.js';
 export { preferredOhm } from './preferred.js';
 export {
@@ -30,6 +30,7 @@ export {
   type PinMap,
   type Terminals,
 } from './pin-map.js';
+export { assignablePort, toldUse, wantedUses } from './told-ports.js';
 export { addressOf, networkParts, subnetOf } from './network.js';
 export { networkHops, wayTo, type Hop } from './reach.js';
 export { canJoinAntenna } from './antennas.js';

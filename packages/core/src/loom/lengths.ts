@@ -1,3 +1,4 @@
+import type { Sheet } from '../parts/index.js';
 import { findPart, sheetOf, type Part, type Place, type Rig } from '../rig/index.js';
 
 /** Loop a lead makes round a turning joint, mm of radius. @source [practice] a finger's width, so that it never pulls */
@@ -38,24 +39,45 @@ const up10 = (mm: number): number => Math.ceil(mm / 10) * 10;
 const along = (a: Place, b: Place): number =>
   Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
 
-/** Joints between two parts: those of every carrier that one rides on and the other does not. A part rides on its own joints' far side only when it says so. */
+/** Joints between two parts: those a lead passes on its way out to what carries the one and not the other. */
 function jointsBetween(rig: Rig, a: string, b: string): LeadLength['joints'] {
   const [up, down] = [carriers(rig, a), carriers(rig, b)];
-  const crossed = [...up.filter((id) => !down.includes(id)), ...down.filter((id) => !up.includes(id))];
-  return crossed.flatMap((id) =>
-    sheetOf(rig, id).joints.map((j) => ({ part: id, joint: j.label, turnDeg: j.maxDeg - j.minDeg })),
-  );
+  const key = (j: LeadLength['joints'][number]): string => `${j.part} ${j.joint}`;
+  const [mine, others] = [new Set(up.map(key)), new Set(down.map(key))];
+  return [...up.filter((j) => !others.has(key(j))), ...down.filter((j) => !mine.has(key(j)))];
 }
 
-/** Parts whose joints carry this one, from near to far. */
-function carriers(rig: Rig, partId: string): string[] {
-  const list: string[] = [];
+/** Joints that carry a part: of each part it rides on, from near to far, those from its body out to the joint that is ridden. */
+function carriers(rig: Rig, partId: string): LeadLength['joints'] {
+  const list: LeadLength['joints'] = [];
+  const seen = new Set([partId]);
   let at: Part | undefined = findPart(rig, partId);
-  while (at?.place?.rides && !list.includes(at.place.rides)) {
-    list.push(at.place.rides);
-    at = findPart(rig, at.place.rides);
+  while (at?.place?.rides && !seen.has(at.place.rides)) {
+    const { rides, joint } = at.place;
+    seen.add(rides);
+    const passed = jointsOutTo(sheetOf(rig, rides), joint);
+    list.push(...passed.map((j) => ({ part: rides, joint: j.label, turnDeg: j.maxDeg - j.minDeg })));
+    at = findPart(rig, rides);
   }
   return list;
+}
+
+/**
+ * Joints of a part from its body out to one of them, or to its payload: in the order in which each says it carries the next, else
+ * as the sheet lists them.
+ */
+export function jointsOutTo({ joints }: Pick<Sheet, 'joints'>, ridden?: string): Sheet['joints'] {
+  const carried = new Set(joints.map((j) => j.carries));
+  const told = joints.some((j) => j.carries !== undefined);
+  const order: Sheet['joints'] = [];
+  let next = joints.find((j) => !carried.has(j.id));
+  while (told && next && !order.includes(next)) {
+    order.push(next);
+    next = joints.find((j) => j.id === order.at(-1)!.carries);
+  }
+  const all = order.length === joints.length ? order : joints;
+  const at = all.findIndex((j) => j.id === ridden);
+  return at < 0 ? all : all.slice(0, at + 1);
 }
 
 /** Straight distance between two parts, mm; null when one has no place. */

@@ -14,6 +14,7 @@ export type {
   PartFunction,
   AskedBy,
   FunctionWhat,
+  PortUse,
   PulseWindow,
   Resource,
   Joint,

@@ -479,5 +479,7 @@ export type Control = Sheet['controls'][number];
 export type LinkKind = Link['kind'];
 /** Something that is set on a part before it works. */
 export type Setting = Sheet['settings'][number];
+/** What a universal port may be told. */
+export type PortUse = NonNullable<Sheet['assignablePorts']>[number]['mayBe'][number];
 /** What a part is called on the bench; what it can do is told by its sheet. */
 export type Role = Sheet['role'];

@@ -1,5 +1,5 @@
 import { leadLength, looksAlike, portsCanJoin, type LinkEnd } from '../loom/index.js';
-import type { Pin, PinAt, Port } from '../parts/index.js';
+import { flies, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
@@ -172,7 +172,10 @@ function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) 
     // what the plug itself gives may end on the supply plug of the part that hangs on it
     const by =
       onPlug ??
-      (outlet && hungry.find((e) => portsCanJoin(port, portOf(e.sheet, e.supply.plus.port)) && fits(outlet, e)));
+      (outlet &&
+        hungry.find(
+          (e) => !flies(e.sheet) && portsCanJoin(port, portOf(e.sheet, e.supply.plus.port)) && fits(outlet, e),
+        ));
     if (!by || by.part.id === giver.part.id) continue;
     if (outlet && !outlet.source.pack && fits(outlet, by)) return fromOutlet(poser, outlet, by, at);
     const own = by === onPlug && railOf(poser, giver, pin.n);

@@ -8,6 +8,7 @@ import { poseRig, type PosedProblem } from './wiring-problem.js';
 import type { Option, Solution } from './problem.js';
 import { solveProven, type ProgrammeSolver } from './programme.js';
 import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
+import { toldEdits } from './told-ports.js';
 import { thickenLeads } from './thicken.js';
 import { demandText, unmetOf, type Unmet } from './unmet.js';
 import { weave, weaveEdits, type Chosen, type Woven } from './weave.js';
@@ -122,7 +123,7 @@ function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): Edit[] {
   const thick = thickenLeads(wired, fresh);
   const cables = woven.cables.map((c) => thick.cables.find((t) => t.id === c.id)!);
   const wiring = weaveEdits(posed.view, { ...woven, cables });
-  const addressed = [...wiring, ...addressEdits(thick)];
+  const addressed = [...wiring, ...addressEdits(thick), ...toldEdits(thick)];
   const after = addressed.length ? applyEdits(rig, addressed).rig : rig;
   return [...addressed, ...firstChannels(after)];
 }

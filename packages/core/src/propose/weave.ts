@@ -62,9 +62,9 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
     if (isFeed(o)) add([o], feedMap(view, o, joins));
     else if (isPair(o)) add([o], pairMap(view.rig, o, chosen));
   }
-  const riding = joins.filter((o) => o.make.feed);
-  for (const o of riding) add([o], joinMap(view.rig, o, ends.get(o.id)!, grounds));
-  for (const group of busGroups(joins.filter((o) => !o.make.feed))) {
+  // leads that bring a supply first, so that grounds are known
+  const groups = busGroups(joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)));
+  for (const group of groups) {
     const maps = group.map((o) => joinMap(view.rig, o, ends.get(o.id)!, grounds));
     add(group, { ...maps[0]!, wires: maps.flatMap((m) => m.wires) });
   }

@@ -19,7 +19,11 @@ export interface Ways {
  * feeds each of these, the cables among them, the channels and the settings. A step that fails has its cause in one of them.
  */
 export function dependsOf(ways: Ways, step: BareStep): string[] {
-  const parts = new Set([step.part, ...step.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.')))]);
+  const parts = new Set([
+    step.part,
+    ...(step.through ?? []),
+    ...step.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.'))),
+  ]);
   const moved = new Set([...Object.keys(step.setUp), ...step.moves.map((m) => m.control)]);
   const settings = new Set<string>();
   for (const chain of [...parts].flatMap((id) => ways.chains.get(id) ?? [])) {

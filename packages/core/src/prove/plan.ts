@@ -13,6 +13,7 @@ import {
   type Rig,
 } from '../rig/index.js';
 import { valueIn, count, groupBy } from '../units/index.js';
+import { askedSteps } from './asked-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
@@ -42,7 +43,7 @@ export function checkPlan(
   );
   const plan: Plan = { rig, conversations, driven };
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
-  const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan)];
+  const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan), ...askedSteps(rig, chains)];
   const setUpText = wordsOfSetUp(rig);
   const safe = safeLine(rig).text;
   const ways: Ways = { rig, heard: hearsFrom(conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };

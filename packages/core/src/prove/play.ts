@@ -8,6 +8,7 @@ import {
   type Bench,
   type BenchState,
 } from '../bench/index.js';
+import { Misuse } from '../units/index.js';
 import { judge, startJudging, type Verdict } from './judge.js';
 import type { CheckStep } from './step.js';
 
@@ -19,8 +20,12 @@ const AWAY = 0.2;
 /** How often the judge looks, ms. */
 const LOOK_MS = 10;
 
-/** Makes a step's gestures on the simulated transmitter, from idle controls, and judges what the bench gives. */
+/**
+ * Makes a step's gestures on the simulated transmitter, from idle controls, and judges what the bench gives.
+ * @throws {Misuse} for a step that only eyes can tell
+ */
 export function playStep(bench: Bench, from: BenchState, step: CheckStep): { state: BenchState; verdict: Verdict } {
+  if (step.byEye) throw new Misuse(`step "${step.id}" is for eyes, and cannot be played`);
   let state = runBench(bench, { ...from, controls: {} }, SETTLE_MS);
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};

@@ -27,6 +27,10 @@ export interface CheckStep {
   waitMs?: number;
   /** What people call each sight, and each camera that may be seen. */
   names?: Record<string, string>;
+  /** Nothing on the bench can tell whether it held: a person looks and says so. Never played. */
+  byEye?: true;
+  /** Further parts it runs through, where no chain of channels tells. */
+  through?: string[];
   /** Ids of the parts and cables it runs through; a step that fails has its cause in one of them. */
   dependsOn: string[];
 }

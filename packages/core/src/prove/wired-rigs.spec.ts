@@ -13,6 +13,7 @@ function play(rig: Rig, plan: readonly CheckStep[]): CheckStep[] {
   const bench = compileBench(rig);
   let state = startBench(bench, { awake: true });
   return plan.filter((step) => {
+    if (step.byEye) return false;
     const played = playStep(bench, state, step);
     state = played.state;
     return !played.verdict.passed;

@@ -5,7 +5,7 @@ import { findPin } from './look-up.js';
 import { rigProblems } from './rig-problems.js';
 import { restorePlaces } from './restore.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
-import type { Cable, Part, PinRef, Rig, Wire } from './rig.js';
+import type { Cable, Part, PinRef, Place, Rig, Wire } from './rig.js';
 import { unseenIn, valueIn } from '../units/index.js';
 
 type WireRef = EditOf<'moveEnd'>['wire'];
@@ -83,7 +83,8 @@ const DO: Doers = {
     const reason =
       firstOf(Object.entries(part.settings), ([id, value]) => settingReason(rig, part, id, value)) ??
       firstOf(part.prepared, (item) => prepReason(rig, part, item)) ??
-      ridesReason(rig, part.id, part.place?.rides);
+      ridesReason(rig, part.id, part.place) ??
+      toldReason(part.label, valueIn(rig.sheets, part.class), part);
     if (reason) return reason;
     // a new transmitter sends what its maker set, several channels from one control among it
     for (const { channel, control } of sheet.firstChannels ?? [])
@@ -100,7 +101,11 @@ const DO: Doers = {
     rig.cables = rig.cables.filter((cable) => cable.wires.length > 0);
     dropMerges(rig);
     for (const wish of rig.wishes) if (wish.part === part) delete wish.part;
-    for (const other of rig.parts) if (other.place?.rides === part) delete other.place.rides;
+    for (const { place } of rig.parts)
+      if (place?.rides === part) {
+        delete place.rides;
+        delete place.joint;
+      }
     rig.bindings = rig.bindings.filter((b) => b.part !== part);
     rig.held = rig.held.filter((h) => h.part !== part);
     rig.shaping = rig.shaping.filter((s) => s.transmitter !== part);
@@ -266,15 +271,20 @@ const DO: Doers = {
   rigKind: (rig, { rigKind }) => void (rig.kind = rigKind),
   note: (rig, { part, change }) =>
     withPart(rig, part, (p) => {
-      const reason = ridesReason(rig, part, change.place?.rides);
+      const reason = ridesReason(rig, part, change.place);
       if (reason) return reason;
-      const { place, firmware, address, price, charge } = change;
-      if (charge && !valueIn(rig.sheets, p.class)?.sources.some((s) => s.pack)) return `"${p.label}" is no pack`;
+      const { place, firmware, address, price, charge, told, profile } = change;
+      const sheet = valueIn(rig.sheets, p.class);
+      const untold = toldReason(p.label, sheet, { told, profile });
+      if (untold) return untold;
+      if (charge && !sheet?.sources.some((s) => s.pack)) return `"${p.label}" is no pack`;
       if (place !== undefined) p.place = place ?? undefined;
       if (firmware !== undefined) p.firmware = firmware ?? undefined;
       if (address !== undefined) p.address = address ?? undefined;
       if (price !== undefined) p.price = price ?? undefined;
       if (charge !== undefined) p.charge = charge ?? undefined;
+      if (told !== undefined) p.told = told ?? undefined;
+      if (profile !== undefined) p.profile = profile ?? undefined;
     }),
   prepare: (rig, { part, item, done }) =>
     withPart(rig, part, (p) => {
@@ -360,9 +370,28 @@ function prepReason(rig: Draft<Rig>, part: Part, item: string): string | undefin
   return isKnown ? undefined : `"${part.label}" has no prep item "${item}"`;
 }
 
-/** A part rides on another one, never on itself. */
-function ridesReason(rig: Draft<Rig>, part: string, rides: string | undefined): string | undefined {
-  return rides === undefined || rig.parts.some((p) => p.id === rides && rides !== part) ? undefined : noPart(rides);
+/** A part is told only what its sheet has: its ports, their uses, its profiles. */
+function toldReason(
+  label: string,
+  sheet: Draft<Rig>['sheets'][string] | undefined,
+  { told, profile }: { told?: Part['told'] | null; profile?: number | null | undefined },
+): string | undefined {
+  for (const [port, use] of Object.entries(told ?? {})) {
+    const own = sheet?.assignablePorts?.find((a) => a.port === port);
+    if (!own) return `"${label}" has no port "${port}" that is told anything`;
+    if (use !== 'nothing' && !(own.mayBe as string[]).includes(use)) return `port "${port}" cannot be told "${use}"`;
+  }
+  return profile && profile > (sheet?.profiles ?? 0) ? `"${label}" has no profile ${profile}` : undefined;
+}
+
+/** A part rides on another one, never on itself, and on a joint that the other has. */
+function ridesReason(rig: Draft<Rig>, part: string, place: Place | null | undefined): string | undefined {
+  if (place?.rides === undefined) return undefined;
+  const carrier = rig.parts.find((p) => p.id === place.rides && p.id !== part);
+  if (!carrier) return noPart(place.rides);
+  const { joint } = place;
+  const isThere = joint === undefined || valueIn(rig.sheets, carrier.class)?.joints.some((j) => j.id === joint);
+  return isThere ? undefined : `"${carrier.label}" has no joint "${joint}"`;
 }
 
 function firstOf<T>(list: readonly T[], reason: (item: T) => string | undefined): string | undefined {

@@ -107,6 +107,15 @@ function noteText({ change }: EditOf<'note'>): string {
   if (change.address !== undefined) said.push(change.address ? `address ${change.address}` : "the maker's address");
   if (change.price !== undefined) said.push(change.price === null ? 'no price' : `price ${change.price}`);
   if (change.charge !== undefined) said.push(chargeText(change.charge));
+  if (change.told !== undefined)
+    said.push(
+      change.told
+        ? Object.entries(change.told)
+            .map(([port, use]) => `port ${port} told ${use}`)
+            .join(', ')
+        : 'ports as new',
+    );
+  if (change.profile !== undefined) said.push(change.profile ? `profile ${change.profile} active` : 'no profile noted');
   return listed(said);
 }
 

@@ -105,6 +105,8 @@ export const editSchema = z.discriminatedUnion('kind', [
       address: part.shape.address.unwrap().nullable().optional(),
       price: part.shape.price.unwrap().nullable().optional(),
       charge: part.shape.charge.unwrap().nullable().optional(),
+      told: part.shape.told.unwrap().nullable().optional(),
+      profile: part.shape.profile.unwrap().nullable().optional(),
     }),
   }),
   z.strictObject({ kind: z.literal('prepare'), part: idSchema, item: idSchema, done: z.boolean() }),

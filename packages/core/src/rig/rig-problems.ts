@@ -29,6 +29,16 @@ export function rigProblems(rig: Rig): Problem[] {
     const rides = part.place?.rides;
     if (rides !== undefined && !rig.parts.some((p) => p.id === rides && p.id !== part.id))
       say(`parts[${i}].place.rides`, `no part "${rides}"`);
+    const carrier = rig.parts.find((p) => p.id === rides);
+    const joint = part.place?.joint;
+    if (carrier && joint !== undefined && !valueIn(rig.sheets, carrier.class)?.joints.some((j) => j.id === joint))
+      say(`parts[${i}].place.joint`, `"${carrier.label}" has no joint "${joint}"`);
+    for (const [port, use] of Object.entries(part.told ?? {})) {
+      const own = valueIn(rig.sheets, part.class)?.assignablePorts?.find((a) => a.port === port);
+      if (!own) say(`parts[${i}].told.${port}`, 'the sheet has no such port that is told anything');
+      else if (use !== 'nothing' && !(own.mayBe as readonly string[]).includes(use))
+        say(`parts[${i}].told.${port}`, `"${use}" is not among ${own.mayBe.join(', ')}`);
+    }
     for (const item of part.prepared)
       if (!valueIn(rig.sheets, part.class)?.prep.some((x) => x.id === item))
         say(`parts[${i}].prepared`, `the sheet has no prep item "${item}"`);

@@ -1,4 +1,5 @@
-import { findChains, isFlown, panHolds, safeLine } from '../channels/index.js';
+import { doersOfWishes, findChains, isFlown, panHolds, safeLine } from '../channels/index.js';
+import { addressOf } from '../loom/index.js';
 import {
   PICTURE_LINKS,
   antennaLinks,
@@ -12,7 +13,7 @@ import {
   turns,
   type Sheet,
 } from '../parts/index.js';
-import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { count, num } from '../units/index.js';
 
@@ -47,6 +48,8 @@ const HANDS_S = {
   ends: 3.5,
   takeOff: 1,
   endStops: 20,
+  menu: 6,
+  app: 5,
 };
 
 /**
@@ -57,11 +60,13 @@ const HANDS_S = {
 export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(rig), 1)): WakeTask[] {
   const safe = safeTasks(rig);
   const transmitters = transmitterTasks(rig, safe);
+  const own = ownBatteryTasks(rig, safe);
   const before = [...safe, ...transmitters, ...placeTasks(rig, transmitters)];
   const packs = packTasks(rig, before);
   const railsOn = railTasks(rig, packs);
   const starts = startTasks(rig, rails, packs, railsOn, transmitters);
-  return [...before, ...packs, ...railsOn, ...starts, ...checkTasks(rig, starts)];
+  const woken = [...own, ...starts];
+  return [...before, ...packs, ...railsOn, ...woken, ...checkTasks(rig, woken), ...askedTasks(rig, woken)];
 }
 
 type Draft = Partial<WakeTask> & Pick<WakeTask, 'id' | 'part' | 'text' | 'seconds'>;
@@ -108,6 +113,65 @@ function restText(rig: Rig, sheet: Sheet): string {
   return drive && sheet.links.some((l) => l.kind === 'radio')
     ? 'Drive at stop, kill switch on stop'
     : 'Controls at rest, switches up';
+}
+
+/** What has a battery of its own and is not held by a pilot: cameras, tablets, ground radios. One press shows charge, a hold starts. */
+function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
+  return partsWithSheets(rig)
+    .filter(({ sheet }) => sheet.inside?.battery && !hasControls(sheet))
+    .flatMap(({ part, sheet }) => [
+      task({
+        id: `${part.id}:on`,
+        part: part.id,
+        text: `${part.label} on, its battery read`,
+        note: sheet.inside ? `lasts ${num(sheet.inside.minutes)} min` : '',
+        seconds: HANDS_S.readPack,
+        hands: true,
+        after: ids(safe),
+      }),
+      ...chainStarts(part, sheet, [`${part.id}:on`]),
+    ]);
+}
+
+/**
+ * What is asked without a channel is tried once: a menu by the sticks is opened and left while disarmed, an app is told its device.
+ * @source [practice] never armed while a menu is open; if no picture comes, the app is told which device first
+ */
+function askedTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
+  const done = new Set<string>();
+  const ready = (parts: readonly string[]): string[] =>
+    parts.flatMap((id) => ids(woken.filter((t) => t.part === id)).slice(-1));
+  return [...doersOfWishes(rig, findChains(rig)).values()].flatMap(({ ask, breaks }): WakeTask[] => {
+    if (!ask || breaks || ask.way.by === 'device') return [];
+    const [first] = ask.parts;
+    const id = ask.way.by === 'gesture' ? `${ask.part.id}:menu` : `${first!}:told:${ask.part.id}`;
+    if (done.has(id)) return [];
+    done.add(id);
+    const after = ready(ask.parts);
+    return ask.way.by === 'gesture'
+      ? [
+          task({
+            id,
+            part: ask.part.id,
+            text: `${ask.part.label}: menu opened by the sticks, and left`,
+            note: 'disarmed; never armed while it is open',
+            seconds: HANDS_S.menu,
+            hands: true,
+            after,
+          }),
+        ]
+      : [
+          task({
+            id,
+            part: first!,
+            text: `${labelOf(rig, first!)}: told ${ask.part.label}, its picture seen`,
+            note: addressOf(rig, ask.part.id) ?? 'by its own page',
+            seconds: HANDS_S.app,
+            hands: true,
+            after,
+          }),
+        ];
+  });
 }
 
 function placeTasks(rig: Rig, transmitters: WakeTask[]): WakeTask[] {

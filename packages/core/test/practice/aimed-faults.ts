@@ -572,6 +572,12 @@ const AIMED: Record<RuleId, Ways> = {
         })),
     ];
   },
+  'port-told-other': (rig) =>
+    partsWithSheets(rig).flatMap(({ part, sheet }) =>
+      (sheet.assignablePorts ?? []).map((a): Edit[] => [
+        { kind: 'note', part: part.id, change: { told: { ...part.told, [a.port]: 'nothing' } } },
+      ]),
+    ),
   'address-twice': addresses('192.168.7.20'),
   'subnet-other': addresses('10.0.0.5'),
   'window-missed': (rig) => chainsOf(rig).map((c) => shape(c, { lowUs: 1450, highUs: 1550 })),

@@ -1,7 +1,14 @@
 /** What must hold for every rig. Each law gives what breaks it, in words; an empty list is the law kept. */
 import { analyse } from '../../src/analysis/index.js';
 import { compileBench, startBench } from '../../src/bench/index.js';
-import { assignChannels, findChains, isFlightChain, mismatchOf, type Chain } from '../../src/channels/index.js';
+import {
+  assignChannels,
+  findAsks,
+  findChains,
+  isFlightChain,
+  mismatchOf,
+  type Chain,
+} from '../../src/channels/index.js';
 import type { Finding, Fix, RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
 import { antennaLinks, sees } from '../../src/parts/index.js';
@@ -18,11 +25,25 @@ export function wishesMatch(rig: Rig): string[] {
     const own = chains.filter(
       (c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id) && !c.breaks,
     );
-    if (state.state === 'granted' && !own.some((c) => mismatchOf(rig, wish, c) === null))
+    if (state.state === 'granted' && !own.some((c) => mismatchOf(rig, wish, c) === null) && !askedOtherwise(rig, wish))
       return [`${wish.what} is called granted, and nothing drives it as it was named`];
     const told = findings.some((f) => f.rule === 'wish-otherwise' && f.figures.some((x) => x.value === wish.label));
     return state.state === 'otherwise' && !told ? [`${wish.what} is driven otherwise and nobody says so`] : [];
   });
+}
+
+/** Something that is no channel does it, and it names nothing that only a channel gives. */
+function askedOtherwise(rig: Rig, wish: Rig['wishes'][number]): boolean {
+  const named = wish.control !== null || wish.channel !== undefined;
+  const twoHands = wish.hand !== 'either' || wish.by === 'camera operator';
+  return findAsks(rig).some(
+    ({ fn, part, way, breaks }) =>
+      fn.what === wish.what &&
+      (wish.part === undefined || wish.part === part.id) &&
+      breaks === null &&
+      !named &&
+      !(way.by === 'gesture' && twoHands),
+  );
 }
 
 const flightOf = (rig: Rig): Map<string, string> =>
@@ -149,7 +170,7 @@ export function stepsExplained(rig: Rig): { failed: string[]; unexplained: strin
   let state = startBench(bench, { awake: true });
   const failed: string[] = [];
   const unexplained: string[] = [];
-  for (const step of plan) {
+  for (const step of plan.filter((s) => !s.byEye)) {
     const played = playStep(bench, state, step);
     state = played.state;
     if (played.verdict.passed) continue;

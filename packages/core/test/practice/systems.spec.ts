@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { setupCard } from '../../src/files/index.js';
+import { setupCards } from '../../src/setup/index.js';
 import { SYSTEMS, type SystemBench } from './benches/systems.js';
 import { Proposed } from './proposed.js';
 
@@ -24,6 +26,19 @@ describe.each(SYSTEMS)('$name', (bench) => {
     expect(wishes.map((w) => `${w.wish.what} ${w.state} by ${w.by}: ${w.state === 'granted' ? '' : w.why}`)).toEqual(
       wishes.map((w, i) => `${w.wish.what} granted by ${bench.by[i]}: `),
     );
+  });
+
+  it('has set-up cards that say what is set, and where', () => {
+    const cards = setupCards(proposed(bench).rig);
+    expect(cards.flatMap((c) => c.lines.flatMap((l) => (l.text.trim() ? [] : [c.label])))).toEqual([]);
+    expect(new Set(cards.flatMap((c) => c.lines.map((l) => `${c.part} ${l.id}`))).size).toBe(
+      cards.reduce((sum, c) => sum + c.lines.length, 0),
+    );
+    expect(JSON.stringify(setupCard(proposed(bench).rig))).not.toMatch(/NaN|undefined|Infinity/);
+    for (const [part, line] of bench.setUp ?? []) {
+      const own = cards.find((c) => c.part === part)?.lines.map((l) => `${l.text} · ${l.note}`) ?? [];
+      expect(own, `${part}: ${line}`).toContainEqual(expect.stringMatching(line));
+    }
   });
 
   it.each(bench.claims)('%s', (_, holds) => expect(holds(proposed(bench))).toBe(true));

@@ -13,6 +13,10 @@ export const SERIAL_WORDS = {
     title: `${f.label('controller')} ${f.text('port')} is set to ${f.text('is set to')}`,
     text: `${f.label('device')} wants ${f.text('wants')}. It will stay silent.`,
   }),
+  'port-told-other': (f) => ({
+    title: `${f.label('part')} ${f.text('port')} is told ${f.text('is told')}`,
+    text: `${f.label('device')} hangs on it and wants ${f.text('wants')}. The port stays dark: look at ${f.text('shows')}.`,
+  }),
   'port-too-slow': (f) => ({
     title: `${f.label('controller')} ${f.text('port')} is too slow for ${f.label('device')}`,
     text: `It speaks ${f.number('speaks')} baud, the port reaches ${f.number('highest')}.`,

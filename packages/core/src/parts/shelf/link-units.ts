@@ -71,7 +71,7 @@ export const airUnitCombined = defineSheet({
     antennaOut(2),
   ],
   ties: [[at('supply', 1), ...NET.map((n) => at(`net${n}`, 1))]],
-  supplies: [{ ...eats('supply', [12, 26], 8, 13), inrush: { capacitanceUf: 470, softStartMs: 5 } }],
+  supplies: [{ ...eats('supply', [11, 26], 8, 13), inrush: { capacitanceUf: 470, softStartMs: 5 } }],
   sources: [{ ...gives('buck', 'bus', 5, 1, { fedBy: 'main' }), plus: at('bus', 2), minus: at('bus', 3) }],
   links: [
     AIR,

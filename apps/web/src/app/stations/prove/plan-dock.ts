@@ -22,9 +22,14 @@ import type { Desk } from '../../state/rig-vault';
       <span>Check plan · {{ plan().length }} steps</span><span class="m s n">{{ passed() }} passed</span>
     </h2>
     <div class="acts">
-      <button mat-flat-button type="button" [disabled]="busy() || !current()" (click)="playOne.emit()">
-        Play step
-      </button>
+      @if (current()?.byEye) {
+        <button mat-flat-button type="button" [disabled]="busy()" (click)="looked.emit(true)">Seen</button>
+        <button mat-stroked-button type="button" [disabled]="busy()" (click)="looked.emit(false)">Not seen</button>
+      } @else {
+        <button mat-flat-button type="button" [disabled]="busy() || !current()" (click)="playOne.emit()">
+          Play step
+        </button>
+      }
       @if (busy()) {
         <button mat-stroked-button type="button" (click)="stopAll.emit()">Stop</button>
       } @else {
@@ -55,7 +60,7 @@ import type { Desk } from '../../state/rig-vault';
                 @if (row.step.setUpText) {
                   <span class="m s">first {{ row.step.setUpText }}</span>
                 }
-                <span class="m s">expect {{ row.step.expectText }}</span>
+                <span class="m s">{{ row.step.byEye ? 'look: ' : 'expect ' }}{{ row.step.expectText }}</span>
               }
             </span>
           </button>
@@ -75,6 +80,8 @@ export class PlanDock {
   readonly current = input.required<CheckStep | null>();
   readonly busy = input.required<boolean>();
   readonly playOne = output();
+  /** A step that only eyes can tell: whether it was seen. */
+  readonly looked = output<boolean>();
   readonly playAll = output();
   readonly stopAll = output();
   readonly again = output();

@@ -161,7 +161,7 @@ export class Prove {
 
   constructor() {
     this.bench.verdicts$.pipe(takeUntilDestroyed()).subscribe(({ step, verdict }) => this.keep(step, verdict, true));
-    effect(() => this.bench.watch(this.following() && !this.busy() ? this.current() : null));
+    effect(() => this.bench.watch(this.following() && !this.busy() && !this.current()?.byEye ? this.current() : null));
     // a fault put in or taken out makes the step at hand a new question
     let faultBefore = this.bench.fault();
     effect(() => {
@@ -216,7 +216,7 @@ export class Prove {
 
   protected async play(): Promise<void> {
     const step = this.current();
-    if (!step || this.busy()) return;
+    if (!step || step.byEye || this.busy()) return;
     this.busy.set(true);
     try {
       this.keep(step.id, await this.bench.play(step), true);
@@ -227,6 +227,14 @@ export class Prove {
     }
   }
 
+  /** What a person saw of a step that nothing here can measure. */
+  protected look(passed: boolean): void {
+    const step = this.current();
+    if (!step?.byEye || this.busy()) return;
+    const saw = passed ? 'seen by eye' : 'nothing seen';
+    this.keep(step.id, { passed, expected: step.expectText, saw, tookMs: 0 }, true);
+  }
+
   /** All steps one after the other from the first; can be stopped between two. */
   protected async playAll(): Promise<void> {
     this.busy.set(true);
@@ -234,7 +242,8 @@ export class Prove {
     let passed = 0;
     let played = 0;
     try {
-      for (const step of this.plan()) {
+      // what only eyes can tell is left for them
+      for (const step of this.plan().filter((s) => !s.byEye)) {
         if (this.stopping) break;
         this.wanted.set(step.id);
         const verdict = await this.bench.play(step);

@@ -1,0 +1,1 @@
+export { setupCards, setupItem, type SetupCard, type SetupLine } from './setup.js';
