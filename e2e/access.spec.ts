@@ -33,20 +33,20 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('combobox', { name: 'Go to' }).fill('gimbal');
     await expectAccessible(page);
     await page.keyboard.press('Escape');
-    for (const menu of ['six-rotor', 'Add a wish']) {
-      await page.getByRole('button', { name: menu }).click();
-      await expect(page.getByRole('menu')).toBeVisible();
-      await expectAccessible(page);
-      await page.keyboard.press('Escape');
-      await expect(page.getByRole('menu')).toBeHidden();
-    }
+    await page.getByRole('button', { name: 'Add a wish' }).click();
+    await expect(page.getByRole('menu')).toBeVisible();
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('menu')).toBeHidden();
     await page.getByRole('button', { name: /^Wish Tilt/ }).press('Enter');
-    await expect(page.getByRole('group', { name: /^Wish Tilt|Tilt/ }).first()).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Wish Tilt' })).toBeVisible();
     await expectAccessible(page);
   });
 }
 
-test('narrow, the wishes are numbered on the face and listed under it, in letters that can be read', async ({ page }) => {
+test('narrow, the wishes are numbered on the face and listed under it, in letters that can be read', async ({
+  page,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await openDemo(page);
   await go(page, 'Brief');

@@ -1,6 +1,5 @@
-import { turns, type LinkKind, type PortUse, type Sheet } from '../parts/index.js';
+import { turns, type Link, type LinkKind, type PortUse, type Sheet } from '../parts/index.js';
 import { findPart, type Part, type Rig } from '../rig/index.js';
-import type { LinkEnd } from './conversations.js';
 
 /** What a port may have to be told for each kind of conversation on it, the likeliest first. @source [practice] */
 const USES: Partial<Record<LinkKind, readonly PortUse[]>> = {
@@ -14,6 +13,13 @@ const USES: Partial<Record<LinkKind, readonly PortUse[]>> = {
   usb: ['camera'],
   can: ['gimbal', 'smart battery'],
 };
+
+/** One end of a conversation. */
+interface LinkEnd {
+  part: Part;
+  sheet: Sheet;
+  link: Link;
+}
 
 type Assignable = NonNullable<Sheet['assignablePorts']>[number];
 

@@ -1,5 +1,6 @@
 import { valueIn, listed, micros } from '../units/index.js';
 import { findCable, findPart, labelOf } from './look-up.js';
+import { setupOfItem } from './setup-item.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Inline, PinRef, Rig } from './rig.js';
 
@@ -66,7 +67,11 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   rigKind: (_, e) => `Rig is a ${e.rigKind}`,
   note: (rig, e) => `${labelOf(rig, e.part)}: ${noteText(e)}`,
   prepare: (rig, e) => `${labelOf(rig, e.part)}: ${prepText(rig, e)} ${e.done ? 'done' : 'not done'}`,
-  tickItem: (_, e) => `${e.item} ${e.on ? 'is on the bench' : 'is missing from the bench'}`,
+  tickItem: (rig, e) => {
+    const own = setupOfItem(e.item);
+    if (own) return `Set-up of ${labelOf(rig, own.part)}: ${own.line} ${e.on ? 'done' : 'to be done'}`;
+    return `${e.item} ${e.on ? 'is on the bench' : 'is missing from the bench'}`;
+  },
   lock: (_, e) => `Cable ${e.cable} ${e.locked ? 'locked' : 'free again'}`,
   merge: (_, e) => `${e.merge.cables.join(', ')} merged into one plug, ${e.merge.label}`,
   unmerge: (rig, e) => `Plug ${rig.merges.find((m) => m.id === e.merge)?.label ?? e.merge} taken apart`,

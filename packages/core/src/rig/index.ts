@@ -1,3 +1,4 @@
+export { setupItem, setupOfItem } from './setup-item.js';
 export { MOST, RIG_FORMAT, RIG_VERSION, WIDTHS_US } from './format.js';
 export { RIG_KINDS } from './kinds.js';
 export { emptyRig, newPart, NEW_SCHOOLS, NEW_SHAPING } from './empty-rig.js';

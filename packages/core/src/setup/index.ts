@@ -1,1 +1,1 @@
-export { setupCards, setupItem, type SetupCard, type SetupLine } from './setup.js';
+export { setupCards, type SetupCard, type SetupLine } from './setup.js';

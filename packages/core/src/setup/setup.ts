@@ -14,7 +14,7 @@ import {
   type BoardSetting,
 } from '../loom/index.js';
 import { hasApps, type Sheet } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, settingOf, type Part, type Rig } from '../rig/index.js';
+import { oncePerRig, partsWithSheets, settingOf, setupItem, type Part, type Rig } from '../rig/index.js';
 import { groupBy, listed, micros, num } from '../units/index.js';
 
 /** One thing to set, in the field's words. */
@@ -35,9 +35,6 @@ export interface SetupCard {
   /** What it shows when it is right. */
   shows: string[];
 }
-
-/** Name of a line among the ticked items of a rig. */
-export const setupItem = (part: string, line: string): string => `set up ${part} ${line}`;
 
 type Draft = Omit<SetupLine, 'done' | 'note'> & { note?: string; done?: boolean };
 

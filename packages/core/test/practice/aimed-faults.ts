@@ -572,12 +572,20 @@ const AIMED: Record<RuleId, Ways> = {
         })),
     ];
   },
-  'port-told-other': (rig) =>
-    partsWithSheets(rig).flatMap(({ part, sheet }) =>
+  'port-told-other': (rig) => [
+    ...partsWithSheets(rig).flatMap(({ part, sheet }) =>
       (sheet.assignablePorts ?? []).map((a): Edit[] => [
         { kind: 'note', part: part.id, change: { told: { ...part.told, [a.port]: 'nothing' } } },
       ]),
     ),
+    // a class whose port came to be told in its own page
+    ...talksOf(rig, (c) => !flies(c.listener.sheet) && (c.kind === 'sbus' || c.kind === 'pulse')).map(({ listener }) =>
+      resheet(rig, listener.part.id, (sheet) => {
+        const port = listener.link.pins.data!.port;
+        sheet.assignablePorts = [{ port, mayBe: ['bus', 'trigger', 'gimbal'], default: 'nothing' }];
+      }),
+    ),
+  ],
   'address-twice': addresses('192.168.7.20'),
   'subnet-other': addresses('10.0.0.5'),
   'window-missed': (rig) => chainsOf(rig).map((c) => shape(c, { lowUs: 1450, highUs: 1550 })),

@@ -6,6 +6,7 @@ import { propose, type Proposal } from '../../src/propose/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
 import { aimedFault } from './aimed-faults.js';
 import { BENCHES } from './benches/index.js';
+import { SYSTEMS } from './benches/systems.js';
 import { Proposed } from './proposed.js';
 import { randomBench, randomFault, settled } from './random-bench.js';
 
@@ -72,6 +73,10 @@ export function lawCases(): Cases {
     sound.push({ name: bench.name, rig: now.rig, proposal: now.proposal });
     for (const trap of bench.traps)
       faulty.push({ name: `${bench.name}, ${trap.says}`, rig: now.with(trap.put(now)).rig, proposal: null });
+  }
+  for (const { name, brief } of SYSTEMS) {
+    const now = Proposed.of(brief);
+    sound.push({ name, rig: now.rig, proposal: now.proposal });
   }
   for (const seed of seeds) {
     const drawn = randomBench(seed);

@@ -6,6 +6,7 @@ import {
   channelTable,
   cutList,
   partsList,
+  setupCard,
   wiringCard,
   writeRig,
   type Card,
@@ -46,6 +47,10 @@ export class Exports {
 
   wiringCard(): Promise<void> {
     return this.print('Wiring card', (analysis) => this.pdf('wiring-card', wiringCard(this.store.rig(), analysis)));
+  }
+
+  setupCards(): Promise<void> {
+    return this.print('Set-up cards', () => this.pdf('set-up-cards', setupCard(this.store.rig())));
   }
 
   cableCards(): Promise<void> {

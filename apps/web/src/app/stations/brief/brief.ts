@@ -65,6 +65,8 @@ export class Brief {
         : [];
     }),
   );
+  /** Granted by gestures, a screen or the device itself: no control of the transmitter to hang them on. */
+  protected readonly asked = computed(() => this.wishes().filter((w) => w.state === 'granted' && w.by !== 'slot'));
   protected readonly loose = computed(() => this.wishes().filter((w) => w.state !== 'granted'));
   protected readonly chosenWish = signal<string | null>(null);
   protected readonly wish = computed(() => this.wishes().find((w) => w.wish.id === this.chosenWish()));

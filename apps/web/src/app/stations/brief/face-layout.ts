@@ -63,14 +63,10 @@ export function numbersOn(wishes: readonly HungWish[]): Spot[] {
     const before = spots.get(control.id);
     const numbers = before ? `${before.numbers} ${i + 1}` : String(i + 1);
     const { x, y } = controlAt(control);
-    const under = control.kind === 'stick' ? (control.id.endsWith('-y') ? 28 : 8) : 18;
-    spots.set(control.id, {
-      control,
-      x: control.kind === 'stick' ? x + 26 : x,
-      y: y + under,
-      width: 8 + numbers.length * 8,
-      numbers,
-    });
+    // over a switch, whose letter stands under it; beside everything else
+    const [right, down] =
+      control.kind === 'stick' ? [26, control.id.endsWith('-y') ? 28 : 8] : y < FACE.top + 40 ? [0, -22] : [0, 20];
+    spots.set(control.id, { control, x: x + right, y: y + down, width: 8 + numbers.length * 8, numbers });
   });
   return [...spots.values()];
 }

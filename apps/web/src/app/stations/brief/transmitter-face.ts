@@ -73,7 +73,7 @@ import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-la
               rx="8"
               fill="var(--harbour)"
             />
-            <text [attr.x]="spot.x" [attr.y]="spot.y + 4" text-anchor="middle" font-size="11.5" fill="var(--panel)">
+            <text [attr.x]="spot.x" [attr.y]="spot.y + 4" text-anchor="middle" font-size="11.5" class="number">
               {{ spot.numbers }}
             </text>
           </g>
@@ -131,7 +131,7 @@ import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-la
         @for (w of wishes(); track w.id) {
           <li>
             <button type="button" [attr.aria-pressed]="w.id === chosen()" (click)="choose.emit(w.id)">
-              <b>{{ w.label }}</b> <span class="m s">{{ w.control.label }} · {{ w.note }}</span>
+              <b>{{ w.label }}</b>&ngsp;<span class="m s">{{ w.control.label }} · {{ w.note }}</span>
             </button>
           </li>
         }

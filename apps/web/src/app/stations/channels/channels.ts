@@ -129,6 +129,12 @@ export class Channels {
   ]);
   /** Where there is no room for all, what a row moves stands beside its control, and the counts at the end. */
   private readonly isNarrow = narrowerThan(1000);
+  /** What gestures, screens and the devices themselves ask, with the way from the hand. */
+  protected readonly asked = computed(() =>
+    (this.analysis()?.brief.wishes ?? [])
+      .filter((w) => w.by !== null && w.by !== 'slot' && w.state !== 'open')
+      .map(({ wish, steps }) => ({ id: wish.id, label: wish.label, way: steps.map((s) => s.text).join(' → ') })),
+  );
   protected readonly columns = computed(() => (this.isNarrow() ? NARROW : COLUMNS));
   protected readonly channelOf = ({ row }: Line): number => row.channel;
   protected readonly isChosen = ({ on }: Line): boolean => on;

@@ -12,10 +12,13 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Candidate } from '@squallmark/core/propose';
-import { settingOf, sheetOf, type Place } from '@squallmark/core/rig';
+import { jointsOutTo, toldUse } from '@squallmark/core/loom';
+import { partsWithSheets, settingOf, setupItem, sheetOf, type Place } from '@squallmark/core/rig';
+import { setupCards } from '@squallmark/core/setup';
 import { Choice, optionsOf, type Option } from '../../kit/fields/choice';
 import { FigureField } from '../../kit/fields/figure';
 import { Picker } from '../../kit/fields/picker';
+import { Tick } from '../../kit/fields/tick';
 import { WordsField } from '../../kit/fields/words';
 import { RigStore } from '../../state/rig-store';
 import { Weaver } from '../../state/weaver';
@@ -30,7 +33,7 @@ interface PortRow {
 /** A part: its ports with what is or could be plugged in, its switches, its place. */
 @Component({
   selector: 'sq-part-card',
-  imports: [Choice, FigureField, MatButtonModule, Picker, WordsField],
+  imports: [Choice, FigureField, MatButtonModule, Picker, Tick, WordsField],
   templateUrl: './part-card.html',
   styleUrl: './part-card.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,13 +48,36 @@ export class PartCard {
 
   protected readonly part = computed(() => this.store.rig().parts.find((p) => p.id === this.partId())!);
   protected readonly sheet = computed(() => sheetOf(this.store.rig(), this.partId()));
+  /** Joints of other parts, each carried further out than the one before; the last carries the payload. */
   protected readonly others = computed((): Option<string | null>[] => [
     { value: null, label: 'frame' },
-    ...this.store
-      .rig()
-      .parts.filter((p) => p.id !== this.partId() && this.store.rig().sheets[p.class]!.joints.length)
-      .map(({ id, label }) => ({ value: id, label })),
+    ...partsWithSheets(this.store.rig())
+      .filter(({ part }) => part.id !== this.partId())
+      .flatMap(({ part, sheet }) => {
+        const joints = jointsOutTo(sheet);
+        return joints
+          .toReversed()
+          .map((j, i) => ({ value: i ? `${part.id} ${j.id}` : part.id, label: `${part.label}, ${j.label}` }));
+      }),
   ]);
+  protected readonly rides = computed(() => {
+    const { rides, joint } = this.part().place ?? {};
+    const known = this.others().some((o) => o.value === `${rides} ${joint}`);
+    return rides === undefined ? null : known ? `${rides} ${joint}` : rides;
+  });
+  protected readonly told = computed(() =>
+    (this.sheet().assignablePorts ?? []).map((a) => ({
+      port: a.port,
+      label: this.sheet().ports.find((p) => p.id === a.port)?.label ?? a.port,
+      shows: a.showsOnline ?? 'its own page',
+      options: optionsOf([...new Set(['nothing', a.default, ...a.mayBe])]),
+      now: toldUse(this.part(), a),
+    })),
+  );
+  protected readonly profiles = computed(() =>
+    Array.from({ length: this.sheet().profiles ?? 0 }, (_, i) => ({ value: i + 1, label: `${i + 1}` })),
+  );
+  protected readonly setup = computed(() => setupCards(this.store.rig()).find((c) => c.part === this.partId()));
   protected readonly ports = computed<PortRow[]>(() =>
     this.sheet().ports.map((port) => ({
       id: port.id,
@@ -98,9 +124,29 @@ export class PartCard {
     this.store.do([{ kind: 'set', part: this.partId(), setting, value }]);
   }
 
-  protected setRides(rides: string | null): void {
-    const { rides: _, ...rest } = this.part().place ?? { xMm: 0, yMm: 0, zMm: 0 };
-    const place: Place = rides ? { ...rest, rides } : rest;
+  protected tell(port: string, use: string): void {
+    const told = { ...this.part().told, [port]: use };
+    this.store.do([{ kind: 'note', part: this.partId(), change: { told } }]);
+  }
+
+  protected setProfile(profile: number): void {
+    this.store.do([{ kind: 'note', part: this.partId(), change: { profile } }]);
+  }
+
+  protected tickLine(line: string, on: boolean): void {
+    const part = this.partId();
+    const prep = /^prep (.+)$/.exec(line)?.[1];
+    this.store.do([
+      prep === undefined
+        ? { kind: 'tickItem', item: setupItem(part, line), on }
+        : { kind: 'prepare', part, item: prep, done: on },
+    ]);
+  }
+
+  protected setRides(to: string | null): void {
+    const { rides: _rides, joint: _joint, ...rest } = this.part().place ?? { xMm: 0, yMm: 0, zMm: 0 };
+    const [rides, joint] = to?.split(' ') ?? [];
+    const place: Place = { ...rest, ...(rides ? { rides } : {}), ...(joint ? { joint } : {}) };
     this.store.do([{ kind: 'note', part: this.partId(), change: { place } }]);
   }
 
