@@ -37,6 +37,8 @@ export interface Axis {
   /** Function whose window must be one of these for the mover to count; a mode never told stands in its first window. */
   gate: number;
   gateWindows: readonly number[] | null;
+  /** Function whose window turns a position into a rate, or the other way round, and those windows; none when null. */
+  turn: { by: number; windows: readonly number[] } | null;
 }
 
 /** A part made ready for the bench: wiring and power already worked out. */
@@ -197,9 +199,18 @@ function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
   const drives = functions[driver]?.fn.drives;
   const enabledIn = functions[mover]?.fn.enabledIn;
   const mode = sheet.functions.find((f) => f.id === enabledIn?.fn);
+  const turn = functions[mover]?.fn.turnsTo;
+  const turner = sheet.functions.find((f) => f.id === turn?.fn);
   return {
     joint,
     mover,
+    turn:
+      turn && turn.takes !== functions[mover]!.fn.takes
+        ? {
+            by: functions.findIndex((heard) => heard.fn.id === turn.fn),
+            windows: (turner?.windows ?? []).flatMap((w, i) => (turn.windows.includes(w.label) ? [i] : [])),
+          }
+        : null,
     driver,
     driverWindow: functions[driver]?.fn.windows?.findIndex((w) => w.label === drives?.window) ?? -1,
     driverDeg: clamp(drives?.deg ?? 0, joint.minDeg, joint.maxDeg),

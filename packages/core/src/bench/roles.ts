@@ -1,4 +1,4 @@
-import { rangeDemand, shapePulseUs, windowIndex } from '../channels/index.js';
+import { rangeDemand, shapePulseUs, windowIndex, turnedDemand } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
 import { valueIn, clamp, PULSE } from '../units/index.js';
 import { countToPulseUs, encodeSbus, pulseUsToCount, SBUS, unpackSlots, type BusScale } from '../signals/index.js';
@@ -220,10 +220,19 @@ function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: n
   if (asked === undefined || Number.isNaN(asked)) return from;
   if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!))
     return approach(from, joint.homeDeg, reach);
-  if (own.functions[mover]!.fn.takes === 'rate') {
-    return clamp(from + clamp((asked * dtMs) / 1000, -reach, reach), joint.minDeg, joint.maxDeg);
-  }
-  return approach(from, clamp(asked, joint.minDeg, joint.maxDeg), reach);
+  const { fn } = own.functions[mover]!;
+  const turned = axis.turn !== null && axis.turn.windows.includes(axis.turn.by < 0 ? 0 : answers[axis.turn.by]!);
+  const demand = turned ? turnedDemand(fn, joint, asked) : asked;
+  if ((fn.takes === 'rate') !== turned) return turnedBy(joint, from, clamp((demand * dtMs) / 1000, -reach, reach));
+  return approach(from, clamp(demand, joint.minDeg, joint.maxDeg), reach);
+}
+
+/** A joint by so many degrees further: to its stop, or round over its slip ring. */
+function turnedBy({ minDeg, maxDeg, endless }: Axis['joint'], from: number, byDeg: number): number {
+  const to = from + byDeg;
+  if (!endless) return clamp(to, minDeg, maxDeg);
+  const round = maxDeg - minDeg;
+  return to > maxDeg ? to - round : to < minDeg ? to + round : to;
 }
 
 /** First-order smoothing; the last hair of the way is taken at once, so that it comes to rest. */

@@ -34,6 +34,7 @@ export { snapUs } from './snap.js';
 export { chainLatency, type Latency, type Wait } from './latency.js';
 export { pictureSteps, type PictureStep } from './picture-steps.js';
 export { ladderRows, rowNow, type LadderRow, type LadderMove } from './ladder.js';
+export { turnedDemand, turnsInModes, type Turning } from './turned.js';
 export { fitOf, runsAcross, type Fit } from './fit.js';
 export {
   FLIGHT_CHANNELS,

@@ -1,4 +1,13 @@
-import { demandOf, rangeDemand, restPositions, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
+import {
+  demandOf,
+  turnedDemand,
+  turnsInModes,
+  rangeDemand,
+  restPositions,
+  arrivingUs,
+  sentPulseUs,
+  type Chain,
+} from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
 import { sendsPictures, type Control, type PartFunction } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
@@ -11,9 +20,12 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
   const control = chain.control!;
   switch (chain.fn.takes) {
     case 'position':
-      return [...slowFirst(chain, control), 1, -1].map((to) => positionStep(chain, control, setUp, to));
+      return [
+        ...[...slowFirst(chain, control), 1, -1].map((to) => positionStep(chain, control, setUp, to)),
+        ...turnedSteps(plan, chain, control),
+      ];
     case 'rate':
-      return [1, -1].map((to) => rateStep(chain, control, setUp, to));
+      return [...[1, -1].map((to) => rateStep(chain, control, setUp, to)), ...turnedSteps(plan, chain, control)];
     case 'pulse':
       return [true, false].map((on) => pulseStep(chain, control, on));
     default:
@@ -34,11 +46,42 @@ export function enabling(chain: Chain, driven: readonly Chain[]): Record<string,
   const own = driven.filter((c) => c.part.id === chain.part.id);
   const need = chain.fn.enabledIn;
   const mode = need && own.find((c) => c.fn.id === need.fn);
+  const turn = turnsInModes(chain.fn) ? chain.fn.turnsTo : undefined;
+  const turner = own.find((c) => c.fn.id === turn?.fn);
   const drivers = own.filter((c) => c.fn.id !== chain.fn.id && c.fn.drives && c.fn.drives.joint === chain.fn.joint);
   return Object.fromEntries([
     ...drivers.flatMap((by) => standing(by, (window) => window !== by.fn.drives!.window)),
+    ...(turner ? standing(turner, (window) => !turn!.windows.includes(window)) : []),
     ...(mode ? standing(mode, (window) => need.windows.includes(window)) : []),
   ]);
+}
+
+/** The same control in a mode that turns a position into a rate, or a rate into a position: the joint goes each way. */
+function turnedSteps({ driven }: Plan, chain: Chain, control: Control): BareStep[] {
+  const { fn, part, sheet } = chain;
+  const joint = sheet.joints.find((j) => j.id === fn.joint);
+  const turner = driven.find((c) => c.part.id === part.id && c.fn.id === fn.turnsTo?.fn);
+  if (!joint || !turner || !turnsInModes(fn)) return [];
+  const setUp = {
+    ...enabling(chain, driven),
+    ...Object.fromEntries(standing(turner, (window) => fn.turnsTo.windows.includes(window))),
+  };
+  return [1, -1].map((to) => {
+    const value = turnedDemand(fn, joint, rangeDemand(fn, sentPulseUs(chain, to)!, chain.setup));
+    const sight = `${part.id}.${joint.id}-angle`;
+    const turns = fn.turnsTo.takes === 'rate';
+    return {
+      id: stepId(chain, `turned.${to}`),
+      part: part.id,
+      title: moveText(control, to),
+      expectText: turns
+        ? `${fn.label.toLowerCase()} ${wayText(fn.what, value)}, for as long as it is held`
+        : `${fn.label.toLowerCase()} ${signed(value)}°`,
+      setUp,
+      moves: [{ control: control.id, to }],
+      expects: [turns ? { sight, moves: value > 0 ? 1 : -1 } : { sight, near: value, within: WITHIN['°'] }],
+    };
+  });
 }
 
 /** Where a control puts a function into a window that serves. */

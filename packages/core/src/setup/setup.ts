@@ -49,6 +49,7 @@ export const setupCards = oncePerRig((rig): SetupCard[] => {
       ...settingLines(rig, part, sheet),
       ...portLines(rig, part),
       ...boardLines(boards.get(part.id) ?? []),
+      ...repeatLines(rig, part),
       ...functionLines(rig, part),
       ...networkLines(rig, part, sheet),
       ...appLines(rig, part, sheet),
@@ -140,6 +141,23 @@ const boardLines = (settings: readonly BoardSetting[]): Draft[] =>
       .filter(Boolean)
       .join(' · '),
   }));
+
+/** Which slot each pulse output of a controller repeats, and for whom. */
+function repeatLines(rig: Rig, own: Part): Draft[] {
+  return findChains(rig).flatMap((c): Draft[] => {
+    const last = c.path.at(-1);
+    if (!c.relayed || c.carrier !== 'pulse' || c.slot === null || last?.talker.part.id !== own.id) return [];
+    const port = last.talker.link.pins.data!.port;
+    const label = last.talker.sheet.ports.find((p) => p.id === port)?.label ?? port;
+    return [
+      {
+        id: `repeats ${port}`,
+        text: `${label} repeats slot ${c.slot}`,
+        note: `for ${c.part.label}, ${c.fn.label.toLowerCase()}`,
+      },
+    ];
+  });
+}
 
 /** What each function listens to. @source [practice] end points first; a row left before saving is lost */
 function functionLines(rig: Rig, part: Part): Draft[] {

@@ -48,6 +48,7 @@ const HANDS_S = {
   ends: 3.5,
   takeOff: 1,
   endStops: 20,
+  again: 8,
   menu: 6,
   app: 5,
 };
@@ -66,7 +67,15 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
   const railsOn = railTasks(rig, packs);
   const starts = startTasks(rig, rails, packs, railsOn, transmitters);
   const woken = [...own, ...starts];
-  return [...before, ...packs, ...railsOn, ...woken, ...checkTasks(rig, woken), ...askedTasks(rig, woken)];
+  return [
+    ...before,
+    ...packs,
+    ...railsOn,
+    ...woken,
+    ...forgottenTasks(rig, woken),
+    ...checkTasks(rig, woken),
+    ...askedTasks(rig, woken),
+  ];
 }
 
 type Draft = Partial<WakeTask> & Pick<WakeTask, 'id' | 'part' | 'text' | 'seconds'>;
@@ -131,6 +140,25 @@ function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
       }),
       ...chainStarts(part, sheet, [`${part.id}:on`]),
     ]);
+}
+
+/** Settings that a device forgets at power-off are made again at each wake. */
+function forgottenTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
+  return partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.settings
+      .filter((s) => s.kept === false)
+      .map((s) =>
+        task({
+          id: `${part.id}:again:${s.id}`,
+          part: part.id,
+          text: `${part.label}: ${s.label.toLowerCase()} set anew`,
+          note: `forgotten at power-off${s.shows ? `; seen at ${s.shows}` : ''}`,
+          seconds: HANDS_S.again,
+          hands: true,
+          after: ids(woken.filter((t) => t.part === part.id)).slice(-1),
+        }),
+      ),
+  );
 }
 
 /**

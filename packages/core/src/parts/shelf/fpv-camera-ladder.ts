@@ -4,7 +4,7 @@ import { flyingCameraPort, LADDER, LADDER_FIRMWARE, menuFunction } from './camer
 /** Flying camera whose menu stick is a resistor ladder. */
 export const fpvCameraLadder = defineSheet({
   class: 'fpv-camera-ladder',
-  revision: 1,
+  revision: 2,
   role: 'camera',
   name: 'Flying camera, ladder menu',
   summary: '5–22 V · key ladder',

@@ -4,7 +4,7 @@ import { flyingCameraPort, menuFirmware, menuFunction, menuSerial } from './came
 /** Flying camera whose menu is told over a serial pair. */
 export const fpvCameraSerial = defineSheet({
   class: 'fpv-camera-serial',
-  revision: 1,
+  revision: 2,
   role: 'camera',
   name: 'Flying camera, serial menu',
   summary: '5–22 V · serial menu',

@@ -4,7 +4,7 @@ import { flyingCameraPort, LADDER, LADDER_FIRMWARE, menuFirmware, menuFunction, 
 /** Serial or ladder: bridged control pins at power-up toggle it, the picture shows which. @source [practice] */
 export const fpvCameraStrap = defineSheet({
   class: 'fpv-camera-strap',
-  revision: 1,
+  revision: 2,
   role: 'camera',
   name: 'Flying camera, serial or ladder',
   summary: '5–22 V · boot strap chooses',

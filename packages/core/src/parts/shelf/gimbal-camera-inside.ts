@@ -40,8 +40,14 @@ export const gimbalCameraInside = defineSheet({
   ],
   settings: [mounting],
   functions: [
-    fixed({ ...axisFunction('tilt', 'Tilt', 'position', BUS, -90, 30, false), slewPerS: 90 }, 8),
-    fixed(ranged('zoom', 'Zoom', 'zoom', 'rate', BUS, -100, 100, '%'), 9),
+    fixed(
+      {
+        ...axisFunction('tilt', 'Tilt', 'position', BUS, -90, 30, false),
+        turnsTo: { takes: 'rate', fn: 'mode', windows: ['rate'] },
+      },
+      8,
+    ),
+    fixed(windows('mode', 'Position or rate', 'gimbal-mode', BUS, halves('position', 'rate')), 9),
     fixed(
       {
         ...windows('look-down', 'Look down', 'look-down', BUS, halves('as set', 'straight down')),

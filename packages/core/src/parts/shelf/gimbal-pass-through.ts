@@ -1,10 +1,14 @@
-import { at, defineSheet, deviceSerialPort, eats, supplyPort } from './define.js';
+import { onScreen } from './asked.js';
+import { at, defineSheet, deviceSerialPort, eats, supplyPort, type FunctionDraft } from './define.js';
 import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting } from './gimbal-parts.js';
+
+const TELEMETRY = ['telemetry'];
+const both = (fn: FunctionDraft, what: string) => onScreen(fn, TELEMETRY, what, 'after');
 
 /** Gimbal told over telemetry, passing what it hears on to the camera. @source [practice] payloads often want 500 000 baud */
 export const gimbalPassThrough = defineSheet({
   class: 'gimbal-pass-through',
-  revision: 2,
+  revision: 3,
   role: 'gimbal',
   name: 'Gimbal, telemetry pass-through',
   summary: '12–26 V · telemetry at 500 000 baud',
@@ -29,9 +33,9 @@ export const gimbalPassThrough = defineSheet({
   ],
   settings: [mounting],
   functions: [
-    axisFunction('tilt', 'Tilt', 'position', ['telemetry'], -90, 30),
-    axisFunction('pan', 'Pan', 'rate', ['telemetry'], -60, 60),
-    modeFunction(['telemetry']),
+    both(axisFunction('tilt', 'Tilt', 'position', TELEMETRY, -90, 30), 'joystick, up and down'),
+    both(axisFunction('pan', 'Pan', 'rate', TELEMETRY, -60, 60), 'joystick, left and right'),
+    both(modeFunction(TELEMETRY), 'mode list'),
   ],
   joints: [joint('tilt', -90, 30), joint('pan', -170, 170)],
   starts: LEVEL,

@@ -1,3 +1,4 @@
+import { onScreen } from './asked.js';
 import {
   defineSheet,
   eats,
@@ -9,12 +10,16 @@ import {
   thirds,
   windows,
   wire,
+  type FunctionDraft,
 } from './define.js';
+
+const BUS = ['bus'];
+const both = (fn: FunctionDraft, what: string) => onScreen(fn, ['net'], what, 'after');
 
 /** Thermal and visible on the network with a ranging laser; steered over the bus. @source [practice] laser from 5 m to about 1 km */
 export const thermalNetwork = defineSheet({
   class: 'thermal-network',
-  revision: 2,
+  revision: 3,
   role: 'camera',
   name: 'Thermal and visible, network',
   summary: '12–26 V · network picture · ranging laser',
@@ -32,11 +37,18 @@ export const thermalNetwork = defineSheet({
     wire('bus', 'sbus', 'listen', 'bus', { scale: 'micro', base: 1 }),
     wire('net', 'ethernet', 'talk', 'net', { address: '192.168.10.64' }),
   ],
+  streams: [
+    { id: 'visible', lens: 'visible', kind: 'rtsp', link: 'net', path: '/visible', latencyMs: 220 },
+    { id: 'thermal', lens: 'thermal', kind: 'rtsp', link: 'net', path: '/thermal', latencyMs: 220 },
+  ],
   functions: [
-    windows('picture', 'Lens shown', 'picture', ['bus'], thirds('visible', 'both', 'thermal')),
-    windows('palette', 'Palette', 'palette', ['bus'], thirds('white hot', 'black hot', 'rust')),
-    { ...windows('ranging', 'Ranging laser', 'ranging', ['bus'], halves('off', 'on')), takes: 'latch' },
-    ranged('zoom', 'Zoom', 'zoom', 'position', ['bus'], 1, 30, '×', { slewPerS: 6 }),
+    both(windows('picture', 'Lens shown', 'picture', BUS, thirds('visible', 'both', 'thermal')), 'lens chooser'),
+    both(windows('palette', 'Palette', 'palette', BUS, thirds('white hot', 'black hot', 'rust')), 'palette list'),
+    both(
+      { ...windows('ranging', 'Ranging laser', 'ranging', BUS, halves('off', 'on')), takes: 'latch' },
+      'laser button',
+    ),
+    both(ranged('zoom', 'Zoom', 'zoom', 'position', BUS, 1, 30, '×', { slewPerS: 6 }), 'zoom slider'),
   ],
   starts: [{ text: 'starts, stream stands', seconds: 32, still: false }],
 });

@@ -364,14 +364,14 @@ export const SYSTEMS: SystemBench[] = [
         ['NC', 'nose-camera', { place: nose }],
         ['SW', 'picture-switcher-2'],
       ],
-      [['tilt', { control: 'left-slider' }], ['zoom'], ['look-down'], ['record']],
+      [['tilt', { control: 'left-slider' }], ['gimbal-mode'], ['look-down'], ['record']],
       { gimbalFeed: 'pack' },
     ),
     by: ['slot', 'slot', 'slot', 'slot'],
     claims: [
       [
         'the four stand on slots 8 to 11',
-        (now) => ['tilt', 'zoom', 'look-down', 'record'].every((f, i) => now.slot(`GC.${f}`) === 8 + i),
+        (now) => ['tilt', 'mode', 'look-down', 'record'].every((f, i) => now.slot(`GC.${f}`) === 8 + i),
       ],
       ['one bus plug serves controller and gimbal', (now) => now.lead('RX', 'FC') === now.lead('RX', 'GC')],
       ['the gimbal hangs on the pack', (now) => now.feeder('GC') === 'PK'],
