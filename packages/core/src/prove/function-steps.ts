@@ -10,7 +10,7 @@ import {
 } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
 import { sendsPictures, type Control, type PartFunction } from '../parts/index.js';
-import { sheetOf } from '../rig/index.js';
+import { sheetOf, type Part } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
@@ -216,9 +216,7 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
   const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
   if (path) {
     const at = chain.fn.windows!.findIndex((w) => w.label === label);
-    const camera = conversations.find(
-      (c) => c.kind === 'composite' && c.listener.part.id === chain.part.id && c.listener.link.id === path.inputs[at],
-    )?.talker.part;
+    const camera = sourceInto(conversations, chain.part.id, path.inputs[at]);
     const shows = showsOf(conversations, chain.part.id);
     const sending = [...shows].filter((id) => sendsPictures(sheetOf(rig, id)));
     for (const id of sending) expects.push({ sight: `${id}.on-air`, is: camera?.id ?? null });
@@ -233,6 +231,22 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
     moves: [{ control: control.id, to }],
     expects,
   };
+}
+
+/** The part whose picture comes into a plug, through what only passes it on: a gimbal, a converter, a display. */
+function sourceInto(conversations: readonly Conversation[], part: string, link: string | undefined): Part | undefined {
+  const seen = new Set<string>();
+  let [at, into] = [part, link];
+  while (!seen.has(`${at} ${into}`)) {
+    seen.add(`${at} ${into}`);
+    const talker = conversations.find(
+      (c) => PICTURE_KINDS.has(c.kind) && c.listener.part.id === at && c.listener.link.id === into,
+    )?.talker;
+    const passes = talker?.sheet.pictures.find((p) => p.output === talker.link.id);
+    if (!talker || !passes || passes.inputs.length > 1) return talker?.part;
+    [at, into] = [talker.part.id, passes.inputs[0]];
+  }
+  return undefined;
 }
 
 /** Parts that a part's picture comes to, over whatever is between. */
