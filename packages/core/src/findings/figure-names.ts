@@ -46,7 +46,7 @@ export interface FigureNames {
   'magnet-near-compass': 'compass' | 'part' | 'wants';
   'standard-mix': 'odd' | 'part' | 'standards';
   'picture-nowhere': 'gives' | 'part';
-  'no-fixed-camera': 'cameras' | 'kind';
+  'no-fixed-camera': 'cameras' | 'count' | 'kind';
   'address-twice': 'address' | 'count' | 'parts';
   'subnet-other': 'address' | 'others' | 'part' | 'subnet';
   'window-missed': 'control' | 'from' | 'function' | 'lands' | 'part' | 'place' | 'sent' | 'spare' | 'to' | 'window';

@@ -28,6 +28,9 @@ export const hasControls = (sheet: Sheet): boolean => sheet.controls.length > 0;
 /** A screen with an app runs on it, for showing pictures or for steering. */
 export const hasApps = (sheet: Sheet): boolean => (sheet.apps?.length ?? 0) > 0;
 
+/** Weighs nothing on board: it is held, or stands on the ground. */
+export const staysOnGround = (sheet: Sheet): boolean => sheet.massG === 0;
+
 /** Hears a transmitter through the air and puts out what it hears. */
 export const hearsAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen'));
 

@@ -39,6 +39,7 @@ export {
   radiates,
   reachLinks,
   sees,
+  staysOnGround,
   turns,
 } from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';

@@ -31,6 +31,8 @@ export const COST = {
   heatPerW: 2,
   switchSetting: 1,
   strapSetting: 2,
+  /** By a way that the sheet names after another: usual for it, but not first. */
+  laterWay: 4,
   /** Asked at the device, out of reach once it is up. */
   atDevice: 30,
   /** Asked from a screen that is there anyway. */

@@ -49,10 +49,16 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
   poser.option(draft, { do: 'join', talker, listener, feed: null }, cost, text);
   const feed = feedOnPlugs(poser, a, b);
   if (!feed) return;
-  const { join, takes } = feed;
+  const { join, takes, wakes } = feed;
   const need = `feed ${join.part}.${join.supply}`;
   poser.option(
-    { ...draft, id: `${draft.id} with supply`, covers: [...wish.covers, need], takes: [...draft.takes, ...takes] },
+    {
+      ...draft,
+      id: `${draft.id} with supply`,
+      covers: [...wish.covers, need],
+      wakes: [...draft.wakes, ...wakes],
+      takes: [...draft.takes, ...takes],
+    },
     { do: 'join', talker, listener, feed: join },
     [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }],
     `${text}, supply with it`,
@@ -152,11 +158,14 @@ function unsuited({ resource, part }: Unit, other: LinkEnd, device: string): (()
 }
 
 /** A supply that can ride along: a pin of one plug is joined to that part's own rail, and feeds the other. */
-function feedOnPlugs(poser: Poser, a: Unit, b: Unit): { join: JoinFeed; takes: Option['takes'] } | null {
+/** A supply on a lead's plugs, what it takes, and what must be fed for it. */
+type PlugFeed = { join: JoinFeed; takes: Option['takes']; wakes: string[] };
+
+function feedOnPlugs(poser: Poser, a: Unit, b: Unit): PlugFeed | null {
   return feedFrom(poser, a, b, 'listener') ?? feedFrom(poser, b, a, 'talker');
 }
 
-function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) {
+function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']): PlugFeed | null {
   const port = portOf(giver.sheet, giver.port);
   const minusPin = port.pins.find((p) => p.line === 'ground')?.n;
   if (minusPin === undefined) return null;
@@ -181,7 +190,7 @@ function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']) 
     const own = by === onPlug && railOf(poser, giver, pin.n);
     if (!own || !inside(own, by)) continue;
     const join: JoinFeed = { part: by.part.id, supply: by.supply.id, ...at };
-    return { join, takes: [...takesThrough(poser, own, by), ...poser.relies(`feed ${own.id}`)] };
+    return { join, takes: [...takesThrough(poser, own, by), ...poser.relies(`feed ${own.id}`)], wakes: [] };
   }
   return null;
 }
@@ -198,12 +207,18 @@ function railOf({ view }: Poser, { part, sheet, port }: Unit, pin: number): Eate
 }
 
 /** A source of the giver's own on this very plug: a gimbal that feeds its receiver, a card that gives 5 V to its camera. */
-function fromOutlet(poser: Poser, outlet: Outlet, hungry: Eater, at: Pick<JoinFeed, 'fed' | 'plusPin' | 'minusPin'>) {
+function fromOutlet(
+  poser: Poser,
+  outlet: Outlet,
+  hungry: Eater,
+  at: Pick<JoinFeed, 'fed' | 'plusPin' | 'minusPin'>,
+): PlugFeed {
   const { part, supply } = hungry;
   const join: JoinFeed = { part: part.id, supply: supply.id, ...at };
   const amps = { pool: poser.pool(`amps ${outlet.id}`, outletA(outlet)), amount: hungry.peakW / outlet.volts[0] };
-  const feeder = outlet.fedBy === null ? [] : poser.relies(`feed ${outlet.part.id}.${outlet.fedBy}`);
-  return { join, takes: [amps, ...feeder] };
+  const feeder = `feed ${outlet.part.id}.${outlet.fedBy}`;
+  const isFed = outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`);
+  return { join, takes: [amps, ...(isFed ? [] : poser.relies(feeder))], wakes: isFed ? [] : [feeder] };
 }
 
 const inside = (own: Eater, hungry: Eater): boolean =>

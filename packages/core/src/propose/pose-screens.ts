@@ -1,10 +1,18 @@
-import { LINK_WORDS, screenWays, sees, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
+import {
+  LINK_WORDS,
+  screenWays,
+  sees,
+  staysOnGround,
+  type LinkKind,
+  type PartFunction,
+  type Sheet,
+} from '../parts/index.js';
 import { networkHops } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
-import { NOT_AS_NAMED, namesWhatOnlyChannelsGive } from './pose-wishes.js';
+import { laterWay, NOT_AS_NAMED, namesWhatOnlyChannelsGive } from './pose-wishes.js';
 import type { Poser } from './poser.js';
 import { whyNoLead } from './why-unmet.js';
 
@@ -51,7 +59,7 @@ function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Part
         { do: 'tell', wish: wish.id, part: part.id, fn: fn.id, link: id },
         [
           { why: 'asked from a screen', points: COST.onScreen },
-          ...(namesWhatOnlyChannelsGive(wish) ? [NOT_AS_NAMED] : []),
+          ...(namesWhatOnlyChannelsGive(wish) ? [NOT_AS_NAMED] : laterWay(fn, ['screen'])),
         ],
         `${part.label} from ${app.part.label} over ${LINK_WORDS[link.kind]}`,
       );
@@ -89,6 +97,8 @@ function poseNet(poser: Poser, part: string, link: Sheet['links'][number]): stri
   if (!end || isPicture(poser, end)) return need;
   for (const other of poser.view.ends) {
     if (other.cls.part.id === part || !meets(end, other) || sees(other.cls.sheet)) continue;
+    // no lead runs from the ground to what is in the air
+    if (staysOnGround(end.cls.sheet) !== staysOnGround(other.cls.sheet)) continue;
     if (other.end.link.way === 'listen') addJoin(poser, end, other, { covers: [need], cost: [] });
     else addJoin(poser, other, end, { covers: [need], cost: [] });
   }
@@ -125,8 +135,11 @@ export function reachesScreen(poser: Poser, from: string): boolean {
       for (const e of ends)
         if (e.end.link.kind === 'ethernet' && e.end.link.way === 'listen' && e.cls.part.id !== id)
           seen.add(e.cls.part.id);
+    const ground = staysOnGround(sheets.get(id)!);
     if (own.some((e) => e.end.link.way === 'listen'))
-      for (const e of ends) if (e.end.link.kind === 'ethernet' && e.end.link.way === 'both') seen.add(e.cls.part.id);
+      for (const { cls, end } of ends)
+        if (end.link.kind === 'ethernet' && end.link.way === 'both' && staysOnGround(cls.sheet) === ground)
+          seen.add(cls.part.id);
   }
   return false;
 }

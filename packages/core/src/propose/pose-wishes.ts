@@ -1,4 +1,5 @@
 import {
+  type AskedBy,
   flies,
   hearsAir,
   hasControls,
@@ -85,12 +86,13 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
   const over = toldOver(fn);
   const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
   const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });
-  const named = namesWhatOnlyChannelsGive(wish) && !slotWay(fn) ? [NOT_AS_NAMED] : [];
+  const byName = namesWhatOnlyChannelsGive(wish);
+  const named = byName ? (slotWay(fn) ? [] : [NOT_AS_NAMED]) : laterWay(fn, ['slot', 'gesture']);
   if (atDevice(fn))
     poser.option(
       { id: `${need} by ${part.id}.${fn.id} on it`, covers: [need], takes },
       make(''),
-      [{ why: 'a hand at the device', points: COST.atDevice }, ...named],
+      [{ why: 'a hand at the device', points: COST.atDevice }, ...(byName ? [NOT_AS_NAMED] : [])],
       `${part.label} by its own button`,
     );
   if (kept) {
@@ -130,6 +132,11 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
 /** A control, a channel, one hand or the second operator can be had by a channel only. */
 export const namesWhatOnlyChannelsGive = (wish: Wish): boolean =>
   wish.control !== null || wish.channel !== undefined || wish.hand !== 'either' || wish.by === 'camera operator';
+/** What it costs to ask in one of these ways, where the sheet prefers another. */
+export const laterWay = (fn: PartFunction, by: readonly AskedBy['by'][]): CostPart[] => {
+  const at = fn.askedBy.findIndex((way) => by.includes(way.by));
+  return at > 0 ? [{ why: 'not the usual way to ask it', points: at * COST.laterWay }] : [];
+};
 export const NOT_AS_NAMED: CostPart = { why: 'not by what was named', points: COST.school };
 
 const modesOf = ({ end }: ClassEnd) => whenModes(end.part.id, end.link);

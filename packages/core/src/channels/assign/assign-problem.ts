@@ -176,10 +176,18 @@ function isComplete(
   const named = wish?.control === chain.control.id;
   const transmitter = chain.transmitter && { part: chain.transmitter, sheet: sheetOf(rig, chain.transmitter.id) };
   const throttle = transmitter !== null && isThrottle(transmitter, chain.control.id);
-  if (!named && wish?.by !== 'camera operator' && fitOf(chain.fn, chain.control, throttle).grade === 'no') return false;
+  const { grade } = fitOf(chain.fn, chain.control, throttle);
+  if (!named && wish?.by !== 'camera operator' && (grade === 'no' || (grade === 'badly' && isAsShipped(rig, chain))))
+    return false;
   const second = wish?.by === 'camera operator' && chain.transmitter ? operatorOf(rig) : null;
   if (!second || second.id === chain.transmitter!.id) return true;
   return secondFor(rig, conversations, chain.transmitter!.id, chain.slot)?.control != null;
+}
+
+/** The row stands as the transmitter came from its maker: nobody chose that control for it. */
+function isAsShipped(rig: Rig, { transmitter, shaping }: Chain): boolean {
+  const rows = transmitter ? (sheetOf(rig, transmitter.id).firstChannels ?? []) : [];
+  return rows.some((row) => row.channel === shaping?.channel && row.control === shaping.control);
 }
 
 /** The camera operator's transmitter, where there is one. */

@@ -18,6 +18,7 @@ export const noFixedCameraRule: Rule = ({ rig }) => {
       subjects: riding.map(({ part }) => part.id),
       figures: [
         { name: 'cameras', value: riding.map(({ part }) => part.label).join(', ') },
+        { name: 'count', value: riding.length },
         { name: 'kind', value: rig.kind },
       ],
       fixes: () => [],

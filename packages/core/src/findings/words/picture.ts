@@ -11,7 +11,9 @@ export const PICTURE_WORDS = {
   }),
   'no-fixed-camera': (f) => ({
     title: 'No fixed camera to fly by',
-    text: `${f.text('cameras')} ride on a gimbal and hide the attitude of the ${f.text('kind')}. Fly on a fixed camera, frame on the gimbal.`,
+    text: `${f.text('cameras')}: ${
+      f.number('count') > 1 ? 'all pictures are' : 'the only picture is'
+    } steadied by a gimbal, which hides the attitude of the craft. Fly on a fixed camera, frame on the gimbal.`,
   }),
   'address-twice': (f) => ({
     title: `${f.number('count')} parts on ${f.text('address')}`,

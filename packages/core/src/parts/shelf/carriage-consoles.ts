@@ -1,5 +1,5 @@
 import type { Control, Sheet } from '../sheet.js';
-import { defineSheet, ethernetPort, supplyPort, eats, wire } from './define.js';
+import { defineSheet, ethernetPort, wire } from './define.js';
 import { toggle } from './transmitter-faces.js';
 
 const KILL = 'Kill switch within reach at all times; nobody under the line.';
@@ -74,11 +74,7 @@ export const consoleHeadNetwork: Sheet = defineSheet({
   group: 'Control',
   massG: 0,
   cautions: [KILL],
-  ports: [
-    ethernetPort('net', 'network', 'right', 'Ethernet 8-way'),
-    supplyPort('supply', '12–24 V', 'left', 'barrel 5.5 mm'),
-  ],
-  supplies: [{ ...eats('supply', [11, 26], 8, 12), optional: true }],
+  ports: [ethernetPort('net', 'network', 'right', 'Ethernet 8-way')],
   inside: { battery: true, minutes: 180 },
   links: [wire('net', 'ethernet', 'both', 'net', { address: '192.168.10.12' })],
   apps: [
