@@ -221,7 +221,8 @@ function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: n
   if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!))
     return approach(from, joint.homeDeg, reach);
   const { fn } = own.functions[mover]!;
-  const turned = axis.turn !== null && axis.turn.windows.includes(axis.turn.by < 0 ? 0 : answers[axis.turn.by]!);
+  const { turn } = axis;
+  const turned = turn?.windows.includes(turn.by < 0 ? 0 : answers[turn.by]!) ?? false;
   const demand = turned ? turnedDemand(fn, joint, asked) : asked;
   if ((fn.takes === 'rate') !== turned) return turnedBy(joint, from, clamp((demand * dtMs) / 1000, -reach, reach));
   return approach(from, clamp(demand, joint.minDeg, joint.maxDeg), reach);

@@ -3,7 +3,7 @@ import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { SHELF } from '../parts/shelf/index.js';
 import { applyEdits, newPart, type Edit, type Rig } from '../rig/index.js';
-import { askedWithout, doersOfWishes, findAsks, findChains, wishCoverage } from './index.js';
+import { doersOfWishes, findAsks, findChains, wishCoverage } from './index.js';
 
 const systemRig = (name: string): Rig => Proposed.of(SYSTEMS.find((s) => s.name.startsWith(name))!.brief).rig;
 const after = (rig: Rig, ...edits: Edit[]): Rig => applyEdits(rig, edits).rig;
@@ -51,12 +51,6 @@ describe('a function asked from a screen', () => {
 
   it('runs from the app over the air and the lead to the part', () => {
     expect(ask(rig, 'GN', 'tilt')).toMatchObject({ breaks: null, parts: ['GU', 'AU', 'GN'] });
-    expect(
-      askedWithout(
-        rig,
-        findChains(rig).find((c) => c.part.id === 'GN' && c.fn.id === 'tilt')!,
-      )?.way.by,
-    ).toBe('screen');
   });
 
   it('breaks where the lead is out, on another subnet, and where the app only shows', () => {

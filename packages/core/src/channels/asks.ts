@@ -57,16 +57,6 @@ export const findAsks = oncePerRig((rig): readonly Ask[] =>
 export const asksOf = (rig: Rig, { part, fn }: { part: Pick<Part, 'id'>; fn: PartFunction }): Ask[] =>
   findAsks(rig).filter((a) => a.part.id === part.id && a.fn === fn);
 
-/**
- * The way by which a function is asked without a channel although one could tell it: the first working one that stands before
- * the channel on its sheet. Undefined where the channel comes first, or nothing else works.
- */
-export const askedWithout = (rig: Rig, who: Pick<Chain, 'part' | 'fn'>): Ask | undefined => {
-  const at = who.fn.askedBy.findIndex((way) => way.by === 'slot');
-  const before = at < 0 ? who.fn.askedBy : who.fn.askedBy.slice(0, at);
-  return asksOf(rig, who).find((a) => !a.breaks && before.includes(a.way));
-};
-
 type Way<B extends AskedBy['by']> = Extract<AskedBy, { by: B }>;
 type Found = Pick<Ask, 'steps' | 'parts' | 'path' | 'breaks'>;
 const step = (kind: AskStep['kind'], text: string, part?: string): AskStep => ({

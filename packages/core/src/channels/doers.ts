@@ -21,7 +21,7 @@ export interface Doer {
 const rankOf = ({ breaks, mismatch }: Pick<Doer, 'breaks' | 'mismatch'>): number => (breaks ? 2 : mismatch ? 1 : 0);
 
 /** The best way for a wish among those of one function. */
-export function doerOf(rig: Rig, wish: Wish, chain: Chain): Doer {
+function doerOf(rig: Rig, wish: Wish, chain: Chain): Doer {
   const bySlot = chain.fn.askedBy.find((w) => w.by === 'slot');
   const ways = chain.fn.askedBy.flatMap((way): Doer[] => {
     if (way === bySlot) return [slotDoer(rig, wish, chain)];

@@ -47,7 +47,7 @@ export {
 } from './flight.js';
 export { mismatchOf, sideOf, type Mismatch } from './match.js';
 export { nameOf } from './assign/assign-problem.js';
-export { askedWithout, asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js';
+export { asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js';
 export { askText, chainsOfWishes, doersOfWishes, type Doer } from './doers.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';
 export { modeStop, wishCoverage, type WishState } from './coverage.js';

@@ -1,15 +1,4 @@
-import {
-  defineSheet,
-  eats,
-  flick,
-  halves,
-  picturePort,
-  ranged,
-  servoPort,
-  supplyPort,
-  windows,
-  wire,
-} from './define.js';
+import { defineSheet, eats, flick, halves, picturePort, servoPort, supplyPort, windows, wire } from './define.js';
 import { ARC, axisFunction, joint, LEVEL, mounting } from './gimbal-parts.js';
 
 const BUS = ['bus'];
