@@ -134,8 +134,9 @@ function portLines(rig: Rig, own: Part): Draft[] {
 
 /** Serial ports and pads of a controller. @source [practice] save, read back, then go on */
 const boardLines = (settings: readonly BoardSetting[]): Draft[] =>
-  settings.map((s) => ({
-    id: `resource ${s.resource}`,
+  settings.map((s, i) => ({
+    // a pad that two features hold has a line each
+    id: `resource ${s.resource}${settings.findIndex((x) => x.resource === s.resource) < i ? ` ${i}` : ''}`,
     text: s.text,
     note: [s.undoFirst.length ? `first release ${listed(s.undoFirst)}` : '', 'save, read back']
       .filter(Boolean)

@@ -9,7 +9,8 @@ export const levelMismatchRule: Rule = ({ rig }) =>
   rig.cables.flatMap((cable) =>
     cable.wires.flatMap((wire, index): RuleResult[] => {
       const hit = drives(rig, wire.from, wire.to) ?? drives(rig, wire.to, wire.from);
-      if (!hit || wire.inline?.kind === 'resistor') return [];
+      // behind an inverter it is the inverter's own output that meets the input
+      if (!hit || wire.inline?.kind === 'resistor' || wire.inline?.kind === 'inverter') return [];
       return [
         {
           rule: 'level-mismatch',
@@ -23,12 +24,18 @@ export const levelMismatchRule: Rule = ({ rig }) =>
             { name: 'drives', value: hit.levelV, unit: 'V', source: 'part sheet' },
             { name: 'stands', value: hit.toleratesV, unit: 'V', source: 'part sheet' },
           ],
-          fixes: () => [
-            {
-              label: `Put ${GUARD_OHM} Ω in`,
-              edits: [{ kind: 'setWire', cable: cable.id, wire: index, inline: { kind: 'resistor', ohm: GUARD_OHM } }],
-            },
-          ],
+          // what sits in the wire already is not thrown out for it
+          fixes: () =>
+            wire.inline
+              ? []
+              : [
+                  {
+                    label: `Put ${GUARD_OHM} Ω in`,
+                    edits: [
+                      { kind: 'setWire', cable: cable.id, wire: index, inline: { kind: 'resistor', ohm: GUARD_OHM } },
+                    ],
+                  },
+                ],
         },
       ];
     }),
