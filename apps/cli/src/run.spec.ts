@@ -264,6 +264,7 @@ describe('squallmark propose and loom', () => {
     expect(text('drawing.svg')).toMatch(/^<svg [^]*<\/svg>\n$/);
     expect(text('drawing.svg')).toContain('Thermal core');
     expect(text('cable-cards.pdf').slice(0, 5)).toBe('%PDF-');
+    expect(text('set-up-cards.pdf').slice(0, 5)).toBe('%PDF-');
     const wires = (JSON.parse(new TextDecoder().decode(demo)) as { cables: { wires: unknown[] }[] }).cables.flatMap(
       (c) => c.wires,
     );

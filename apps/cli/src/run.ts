@@ -20,7 +20,7 @@ const FILES: Record<string, number> = { identify: 2 };
 const USAGE = `squallmark check RIG.json            findings and what mends each; exit 1 when there are stops
 squallmark mend RIG.json --out F     does the fixes of its stops; --all of every finding, --rule R of one rule
 squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.json keeps it
-squallmark loom RIG.json --out DIR      drawing, cable cards, cut list, parts list
+squallmark loom RIG.json --out DIR      drawing, cable and set-up cards, cut list, parts list
 squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1
 squallmark wake RIG.json             power-up order
 squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it

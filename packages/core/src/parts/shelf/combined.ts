@@ -41,3 +41,12 @@ export const supplyBusPort = (id: string, label: string, side: Side, way: 'in' |
     ...Array.from({ length: ways - 3 }, (_, i) => empty(i + 4, 'not joined')),
   ],
 });
+
+/** Supply and composite picture in one plug of three ways; look-alikes of other makers have another order. @source [practice] */
+export const suppliedPicturePort = (id: string, label: string, side: Side, way: 'in' | 'out') => ({
+  id,
+  label,
+  side,
+  plug: { family: 'three-way picture 1.25 mm', pins: 3 },
+  pins: [ground(1), plus(2, '5 V'), signal(3, 'V', way)],
+});

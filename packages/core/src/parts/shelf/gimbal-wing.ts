@@ -1,16 +1,5 @@
-import {
-  at,
-  defineSheet,
-  eats,
-  gives,
-  ground,
-  picturePort,
-  plus,
-  servoPort,
-  signal,
-  supplyPort,
-  wire,
-} from './define.js';
+import { suppliedPicturePort } from './combined.js';
+import { at, defineSheet, eats, gives, picturePort, servoPort, supplyPort, wire } from './define.js';
 import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting } from './gimbal-parts.js';
 
 const PULSES = ['pan', 'tilt', 'mode'] as const;
@@ -29,13 +18,7 @@ export const gimbalWing = defineSheet({
   ports: [
     supplyPort('supply', '7–17 V', 'left', 'wire ends'),
     ...PULSES.map((id) => servoPort(id, id, 'left', 'in')),
-    {
-      id: 'camera',
-      label: 'camera',
-      side: 'right',
-      plug: { family: 'three-way picture 1.25 mm', pins: 3 },
-      pins: [ground(1), plus(2, '5 V'), signal(3, 'V', 'in')],
-    },
+    suppliedPicturePort('camera', 'camera', 'right', 'in'),
     picturePort('video', 'video out', 'right', 'out'),
   ],
   supplies: [eats('supply', [7, 17], 7, 16)],
@@ -79,15 +62,7 @@ export const actionCameraOnePlug = defineSheet({
     { id: 'out', text: 'Video out set to the standard of the others' },
     { id: 'sleep', text: 'Sleep timer off' },
   ],
-  ports: [
-    {
-      id: 'main',
-      label: '5 V · video',
-      side: 'right',
-      plug: { family: 'three-way picture 1.25 mm', pins: 3 },
-      pins: [ground(1), plus(2, '5 V'), signal(3, 'V', 'out')],
-    },
-  ],
+  ports: [suppliedPicturePort('main', '5 V · video', 'right', 'out')],
   supplies: [
     {
       id: 'main',

@@ -1,15 +1,13 @@
+import { suppliedPicturePort } from './combined.js';
 import {
   at,
   defineSheet,
   flick,
-  ground,
   hdmiPort,
   halves,
   picturePort,
-  plus,
   ranged,
   servoPort,
-  signal,
   supplyPort,
   thirds,
   usbPort,
@@ -44,13 +42,7 @@ export const thermalTwoPulse = defineSheet({
   view: { wideDeg: 32, teleDeg: 32, pointsAcross: 640 },
   cautions: [STRICT],
   ports: [
-    {
-      id: 'data',
-      label: 'data: 5 V · video',
-      side: 'right',
-      plug: { family: 'three-way picture 1.25 mm', pins: 3 },
-      pins: [ground(1), plus(2, '5 V'), signal(3, 'V', 'out')],
-    },
+    suppliedPicturePort('data', 'data: 5 V · video', 'right', 'out'),
     servoPort('record', 'record', 'left', 'in'),
     servoPort('palette', 'palette', 'left', 'in'),
   ],
