@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { aboutLatency, type About } from '@squallmark/core/about';
 import {
@@ -58,6 +67,9 @@ interface Line {
   mark: MarkKind;
   on: boolean;
 }
+
+/** Rows of the ladder in the first frame after the station was opened. */
+const FIRST_ROWS = 5;
 
 const COLUMNS: Column<Line>[] = [
   { id: 'kind', head: 'Kind', quiet: true },
@@ -169,6 +181,9 @@ export class Channels {
       };
     }),
   );
+  /** The first rows are painted at once, the rest after that: a row is a dozen controls. */
+  private readonly unrolled = signal(false);
+  protected readonly lines = computed(() => (this.unrolled() ? this.rows() : this.rows().slice(0, FIRST_ROWS)));
   protected readonly chosenRow = computed(() => this.rows().find((r) => r.on));
   protected readonly free = computed(() => {
     const taken = new Set((this.analysis()?.channels.rows ?? []).map((r) => r.channel));
@@ -195,6 +210,8 @@ export class Channels {
   );
 
   constructor() {
+    const frame = afterNextRender(() => requestAnimationFrame(() => setTimeout(() => this.unrolled.set(true))));
+    inject(DestroyRef).onDestroy(() => frame.destroy());
     inject(Keys).use([
       { key: 'a', text: 'assign open rows', run: () => void this.assign() },
       { key: 'l', text: 'lock row', run: () => this.withChosen((row) => this.lock(row)) },
