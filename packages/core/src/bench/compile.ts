@@ -1,4 +1,4 @@
-import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, type Chain, type FunctionSetup } from '../channels/index.js';
+import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, turnsInModes, type Chain, type FunctionSetup } from '../channels/index.js';
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
@@ -198,27 +198,26 @@ function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
   const driver = functions.findIndex((heard) => heard.fn.drives?.joint === joint.id);
   const drives = functions[driver]?.fn.drives;
   const enabledIn = functions[mover]?.fn.enabledIn;
-  const mode = sheet.functions.find((f) => f.id === enabledIn?.fn);
-  const turn = functions[mover]?.fn.turnsTo;
-  const turner = sheet.functions.find((f) => f.id === turn?.fn);
+  const moving = functions[mover]?.fn;
+  const turn = moving && turnsInModes(moving) ? moving.turnsTo : undefined;
   return {
     joint,
     mover,
-    turn:
-      turn && turn.takes !== functions[mover]!.fn.takes
-        ? {
-            by: functions.findIndex((heard) => heard.fn.id === turn.fn),
-            windows: (turner?.windows ?? []).flatMap((w, i) => (turn.windows.includes(w.label) ? [i] : [])),
-          }
-        : null,
+    turn: turn
+      ? { by: functions.findIndex((heard) => heard.fn.id === turn.fn), windows: windowsNamed(sheet, turn) }
+      : null,
     driver,
     driverWindow: functions[driver]?.fn.windows?.findIndex((w) => w.label === drives?.window) ?? -1,
     driverDeg: clamp(drives?.deg ?? 0, joint.minDeg, joint.maxDeg),
     gate: functions.findIndex((heard) => heard.fn.id === enabledIn?.fn),
-    gateWindows: enabledIn
-      ? (mode?.windows ?? []).flatMap((w, i) => (enabledIn.windows.includes(w.label) ? [i] : []))
-      : null,
+    gateWindows: enabledIn ? windowsNamed(sheet, enabledIn) : null,
   };
+}
+
+/** Places of the windows of a mode that are named, in the mode's own order. */
+function windowsNamed(sheet: Sheet, { fn, windows }: { fn: string; windows: readonly string[] }): number[] {
+  const mode = sheet.functions.find((f) => f.id === fn);
+  return (mode?.windows ?? []).flatMap((w, i) => (windows.includes(w.label) ? [i] : []));
 }
 
 function pictureFeeds(conversations: readonly Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {

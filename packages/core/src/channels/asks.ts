@@ -1,6 +1,6 @@
 /**
  * Who asks a function that is not told by a channel: stick gestures that a controller reads, a screen control of an app, or the
- * device itself. One account of every way from a hand to what it asks for; a channel is one of them.
+ * device itself. One account of each way from a hand to what it asks for, where `chain.ts` has that of a channel.
  */
 import { flies, LINK_WORDS, type AskedBy, type PartFunction, type Sheet } from '../parts/index.js';
 import { labelOf, oncePerRig, partsWithSheets, type Part, type Rig } from '../rig/index.js';
@@ -11,8 +11,7 @@ import { FLIGHT_AXES } from './sticks.js';
 
 /** One step between a hand and a demand. */
 export interface AskStep {
-  kind:
-    'hand' | 'control' | 'channel' | 'slot' | 'relay' | 'gesture' | 'screen' | 'app' | 'network' | 'wire' | 'demand';
+  kind: 'hand' | 'relay' | 'gesture' | 'screen' | 'app' | 'network' | 'wire' | 'demand';
   text: string;
   part?: string;
 }
@@ -53,7 +52,7 @@ export const findAsks = oncePerRig((rig): readonly Ask[] =>
   ),
 );
 
-/** Ways that work of one function, in the order in which its sheet prefers them. */
+/** The ways of one function that are no channel, whether they work or not, in the order in which its sheet prefers them. */
 export const asksOf = (rig: Rig, { part, fn }: { part: Pick<Part, 'id'>; fn: PartFunction }): Ask[] =>
   findAsks(rig).filter((a) => a.part.id === part.id && a.fn === fn);
 

@@ -1,4 +1,4 @@
-import { addressOf, networkParts } from '../loom/index.js';
+import { addressOf, networkParts, subnetOf } from '../loom/index.js';
 import type { Edit, Rig } from '../rig/index.js';
 
 /** Gives parts that would share an address, or sit on another subnet than the first, one of their own. @source [std RFC 1918] */
@@ -6,7 +6,7 @@ export function addressEdits(rig: Rig): Edit[] {
   const parts = networkParts(rig);
   const first = parts[0] && addressOf(rig, parts[0].id);
   if (!first) return [];
-  const subnet = first.split('.').slice(0, 3).join('.');
+  const subnet = subnetOf(first);
   const taken = new Set<string>();
   const edits: Edit[] = [];
   for (const part of parts) {
