@@ -157,7 +157,7 @@ export function analyse(rig: Rig, charge = 1, shelf: readonly Sheet[] | null = n
 
 function fullAndFlat(rig: Rig): { network: RigNetwork; full: Rails; flat: Rails } {
   const network = rigNetwork(rig);
-  return { network, full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(rig, network), 0) };
+  return { network, full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(network), 0) };
 }
 
 function feedersIn({ nodes }: Rails): Map<string, string[]> {

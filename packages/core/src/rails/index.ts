@@ -12,14 +12,7 @@ export {
   GAUGES,
 } from './wire.js';
 export { CELL, PACKS_AGREE_V, cellV, chargeOf, fullCellV, packV, type Chemistry } from './pack.js';
-export { loadAmps, type Network, type Element, type Resistor } from './network.js';
-export {
-  nodeVolts,
-  prepareNetwork,
-  solveNetwork,
-  type PreparedNetwork,
-  type NetworkSolution,
-} from './solve-network.js';
+export * from './circuit/index.js';
 export { rigNetwork, atPeak, ownShare, type RigNetwork } from './rig-network.js';
 export { solveRails, solveRigNetwork, sweepRails, type Rails, type RailNode, type RailSweep } from './solve-rails.js';
 export { carriesA, fuseOf, leadGauge, thickestFit } from './lead.js';

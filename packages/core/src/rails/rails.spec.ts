@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
@@ -10,164 +9,21 @@ import {
   cellV,
   chargeOf,
   feedChoices,
-  loadAmps,
   packV,
-  nodeVolts,
-  prepareNetwork,
   railTree,
   rigNetwork,
   runTimeMin,
-  solveNetwork,
   solveRails,
   sweepRails,
-  type Element,
-  type Network,
 } from './index.js';
 
-const pack = (emfV: number, outOhm = 0.05): Element => ({ kind: 'pack', plus: 1, minus: 0, emfV, outOhm });
-
-describe('network solve', () => {
-  it('gives the closed form of one constant-power load behind a resistance', () => {
-    // V = (E + sqrt(E² − 4RP)) / 2
-    fc.assert(
-      fc.property(
-        fc.double({ min: 6, max: 26, noNaN: true }),
-        fc.double({ min: 0.01, max: 0.5, noNaN: true }),
-        fc.double({ min: 0.1, max: 20, noNaN: true }),
-        (emfV, ohm, watts) => {
-          const total = ohm + 0.05;
-          fc.pre(4 * total * watts < 0.6 * emfV ** 2);
-          const network: Network = {
-            nodes: 3,
-            resistors: [{ a: 1, b: 2, ohm }],
-            elements: [pack(emfV), { kind: 'load', plus: 2, minus: 0, draw: 'power', amount: watts, floorV: 0.1 }],
-          };
-          const solved = solveNetwork(prepareNetwork(network));
-          expect(solved.converged).toBe(true);
-          expect(solved.volts[1]).toBeCloseTo((emfV + Math.sqrt(emfV ** 2 - 4 * total * watts)) / 2, 4);
-        },
-      ),
-    );
-  });
-
-  it('agrees with a direct solution of random resistive meshes', () => {
-    const mesh = fc.record({
-      nodes: fc.integer({ min: 3, max: 8 }),
-      ohms: fc.array(fc.double({ min: 0.1, max: 50, noNaN: true }), { minLength: 40, maxLength: 40 }),
-    });
-    fc.assert(
-      fc.property(mesh, ({ nodes, ohms }) => {
-        const resistors = Array.from({ length: nodes - 1 }, (_, i) => ({ a: i, b: i + 1, ohm: ohms[i]! })).concat(
-          Array.from({ length: nodes }, (_, i) => ({ a: i, b: (i * 2 + 1) % nodes, ohm: ohms[i + 10]! })).filter(
-            (r) => r.a !== r.b,
-          ),
-        );
-        const prepared = prepareNetwork({ nodes, resistors, elements: [pack(10)] });
-        const solved = solveNetwork(prepared);
-        const g = Matrix.zeros(nodes, nodes);
-        const join = (a: number, b: number, s: number): void => {
-          g.set(a, a, g.get(a, a) + s);
-          g.set(b, b, g.get(b, b) + s);
-          g.set(a, b, g.get(a, b) - s);
-          g.set(b, a, g.get(b, a) - s);
-        };
-        for (const r of resistors) join(r.a, r.b, 1 / r.ohm);
-        join(1, 0, 1 / 0.05);
-        const current = Matrix.columnVector(
-          Array.from({ length: nodes }, (_, i) => (i === 1 ? 10 / 0.05 : i === 0 ? -10 / 0.05 : 0)),
-        );
-        const direct = solve(
-          g.subMatrix(1, nodes - 1, 1, nodes - 1),
-          current.subMatrix(1, nodes - 1, 0, 0),
-        ).to1DArray();
-        const volts = nodeVolts(prepared, solved);
-        direct.forEach((v, i) => expect(volts[i + 1]! - volts[0]!).toBeCloseTo(v, 4));
-      }),
-      { numRuns: 60 },
-    );
-  });
-
-  it('browns a starved load out instead of running away', () => {
-    const network: Network = {
-      nodes: 3,
-      resistors: [{ a: 1, b: 2, ohm: 8 }],
-      elements: [pack(12), { kind: 'load', plus: 2, minus: 0, draw: 'power', amount: 30, floorV: 7 }],
-    };
-    const solved = solveNetwork(prepareNetwork(network));
-    expect(solved.volts[1]).toBeGreaterThan(0);
-    expect(solved.volts[1]).toBeLessThan(7);
-  });
-
-  it('leaves what nothing feeds at zero', () => {
-    const network: Network = {
-      nodes: 2,
-      resistors: [],
-      elements: [{ kind: 'load', plus: 1, minus: 0, draw: 'power', amount: 5, floorV: 4 }],
-    };
-    expect(solveNetwork(prepareNetwork(network)).volts[0]).toBe(0);
-  });
-
-  it.each([
-    ['its plus in the air', 3, 2],
-    ['its minus in the air', 1, 3],
-  ])('leaves a load with %s at zero, though the wire it hangs on drops', (_, plus, minus) => {
-    // pack 0–1, one ampere back over the wire 2–0, and the open load on the far end of that wire
-    const network: Network = {
-      nodes: 4,
-      resistors: [{ a: 2, b: 0, ohm: 0.1 }],
-      elements: [
-        pack(12),
-        { kind: 'load', plus: 1, minus: 2, draw: 'current', amount: 1, floorV: 4 },
-        { kind: 'load', plus, minus, draw: 'current', amount: 1, floorV: 4 },
-      ],
-    };
-    const prepared = prepareNetwork(network);
-    const solved = solveNetwork(prepared);
-    expect([solved.volts[2], solved.amps[2]]).toEqual([0, 0]);
-    expect(nodeVolts(prepared, solved)[2]).toBeCloseTo(0.1, 6);
-    expect(solved.amps[0]).toBeCloseTo(1, 6);
-  });
-
-  it.each([
-    [12, 12],
-    [8, 12],
-    [6, 12],
-    [3, 6],
-    [0, 0],
-  ])('a boost stage at %d V in holds %d V out: its setting down to its floor, then in proportion', (inV, outV) => {
-    const network: Network = {
-      nodes: 3,
-      resistors: [],
-      elements: [
-        pack(inV, 1e-4),
-        { kind: 'input', plus: 1, minus: 0, floorV: 6 },
-        {
-          ...{ kind: 'regulator', plus: 2, minus: 0, outOhm: 1e-4, setV: 12, dropoutV: 1, boosts: true },
-          ...{ quiescentA: 0, linear: false, efficiency: 0.9, input: 1 },
-        },
-        { kind: 'load', plus: 2, minus: 0, draw: 'resistance', amount: 100, floorV: 1 },
-      ],
-    };
-    const solved = solveNetwork(prepareNetwork(network));
-    expect(solved.converged).toBe(true);
-    expect(solved.volts[2]).toBeCloseTo(outV, 2);
-    if (inV >= 6) expect(solved.volts[2]! * solved.amps[2]!).toBeCloseTo(0.9 * solved.volts[1]! * solved.amps[1]!, 2);
-  });
-
+describe('network of a rig', () => {
   it('a boost stage that nothing feeds gives nothing', () => {
     const rig = smallRig({ R: 'buck-boost-12v', GB: 'gimbal-two-axis' }, [
       ['R.out.1 GB.supply.1', 'R.out.2 GB.supply.2'],
     ]);
     const volts = solveRails(rig, 1).nodes.map((n) => n.volts);
-    expect(Math.max(...volts.map(Math.abs))).toBe(0);
-  });
-
-  it('draws P/V, I or V/R above the floor and joins them below it', () => {
-    expect(loadAmps('power', 10, 4, 5)).toBe(2);
-    expect(loadAmps('power', 10, 4, 4)).toBeCloseTo(loadAmps('power', 10, 4, 4 - 1e-9), 6);
-    expect(loadAmps('current', 0.3, 4, 9)).toBe(0.3);
-    expect(loadAmps('resistance', 50, 4, 10)).toBe(0.2);
-    expect(loadAmps('power', 10, 4, -1)).toBe(0);
+    expect(Math.max(...volts.map(Math.abs))).toBeCloseTo(0, 9);
   });
 });
 
@@ -214,7 +70,9 @@ describe('what sits in a supply wire', () => {
     const back = leadOf('C1', ['VT.supply.1 PK.out.1 red', 'PK.out.2 VT.supply.2 black'], { gaugeAwg: 20 });
     back.wires[0] = { ...back.wires[0]!, inline: { kind: 'diode' } };
     const rails = solveRails(smallRig({ PK: 'pack-4s', VT: 'video-transmitter-pack' }, [back]), 1);
-    expect(rails.nodes.find((n) => n.part === 'VT')).toMatchObject({ volts: 0, fedBy: null });
+    const dark = rails.nodes.find((n) => n.part === 'VT')!;
+    expect(dark.fedBy).toBeNull();
+    expect(dark.volts).toBeCloseTo(0, 9);
   });
 });
 

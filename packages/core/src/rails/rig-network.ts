@@ -1,35 +1,40 @@
-import type { Sheet } from '../parts/index.js';
+import type { Sheet, Source, Supply } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
-import type { Element, Network } from './network.js';
+import {
+  prepareCircuit,
+  type CircuitElement,
+  type Converter,
+  type Pair,
+  type PreparedCircuit,
+} from './circuit/index.js';
 import { chargeOf, type Chemistry } from './pack.js';
-import { prepareNetwork, type PreparedNetwork } from './solve-network.js';
 import { RailsUnsolvable } from './unsolvable.js';
 import { wireOhm } from './wire.js';
 
-/** A supply or source of a part, as element of the network. */
+/** A supply or source of a part, as element of the circuit. */
 export interface Terminal {
   part: Part;
   sheet: Sheet;
   id: string;
-  kind: 'source' | 'supply';
-  /** Index of its element in the network. */
+  is: 'pack' | 'regulator' | 'load' | 'regulator input';
+  /** Index of its element in the circuit; of a mere regulator's input an element that draws nothing. */
   element: number;
+  /** Regulators of the part that draw through this supply, by element. */
+  feeds: number[];
   plus: PinRef;
   minus: PinRef;
 }
 
-/** A rig as an electrical network, and which node is which contact. */
+/** A rig as an electrical circuit, and which element is what. */
 export interface RigNetwork {
-  prepared: PreparedNetwork;
+  prepared: PreparedCircuit;
   terminals: Terminal[];
-  /** Which wire is which resistor, in the order of `network.resistors`. */
-  wires: { cable: string; wire: number }[];
+  /** Which wire is which resistance. */
+  wires: { cable: string; wire: number; element: number }[];
   /** Part whose source a supply hangs on, by element; nothing for what no wire feeds. */
   feeders: Map<number, string>;
   /** Cells in series, kind of cell and own charge 0…1 of each pack, by element. */
   packs: Map<number, { cells: number; chemistry: Chemistry; share: number }>;
-  /** Sources that hold a voltage whatever the charge, by element. */
-  fixedV: Map<number, number>;
 }
 
 const BOOSTS: ReadonlySet<string> = new Set(['boost', 'buck-boost']);
@@ -49,97 +54,109 @@ const NETWORKS: Record<Load, (rig: Rig) => RigNetwork> = {
 
 function buildNetwork(rig: Rig, load: Load): RigNetwork {
   const nodes = numberNodes(rig);
-  const nodeOf = (at: PinRef): number | undefined => nodes.get(pinKey(at));
-  const network: Network = { nodes: new Set(nodes.values()).size, resistors: [], elements: [] };
-  const wires: RigNetwork['wires'] = [];
-  const diodes: { from: number; to: number }[] = [];
-  for (const cable of rig.cables) {
-    cable.wires.forEach((wire, index) => {
-      const a = nodeOf(wire.from);
-      const b = nodeOf(wire.to);
-      if (a === undefined || b === undefined || a === b) return;
-      const { inline } = wire;
-      if (inline?.kind === 'switch' && !inline.closed) return;
-      const ohm = Math.max(1e-5, wireOhm(wire)) + (inline?.kind === 'resistor' ? inline.ohm : 0);
-      // a diode sits between the wire and its far end, on a node of its own
-      const end = inline?.kind === 'diode' ? network.nodes++ : b;
-      if (end !== b) diodes.push({ from: end, to: b });
-      network.resistors.push({ a, b: end, ohm });
-      wires.push({ cable: cable.id, wire: index });
-    });
-  }
-  const terminals: Terminal[] = [];
-  for (const { part, sheet } of partsWithSheets(rig)) {
-    const on = (at: { port: string; pin: number }): PinRef => ({ part: part.id, ...at });
-    const pairOf = (plus: PinRef, minus: PinRef): { plus: number; minus: number } => ({
-      plus: nodeOf(plus) ?? lacks(part, 'plus pin is no supply pin'),
-      minus: nodeOf(minus) ?? lacks(part, 'minus pin is no ground pin'),
-    });
-    const add = (id: string, kind: Terminal['kind'], plus: PinRef, minus: PinRef, element: Element): void => {
-      const none = Object.entries(element).find(([, figure]) => typeof figure === 'number' && !Number.isFinite(figure));
-      if (none) lacks(part, `${id} has no number for ${none[0]}`);
-      terminals.push({ part, sheet, id, kind, element: network.elements.length, plus, minus });
-      network.elements.push(element);
-    };
-    const supplyAt = new Map<string, number>();
-    for (const supply of sheet.supplies) {
-      const pair = pairOf(on(supply.plus), on(supply.minus));
-      supplyAt.set(supply.id, network.elements.length);
-      const { kind } = supply.draw;
-      add(
-        supply.id,
-        'supply',
-        on(supply.plus),
-        on(supply.minus),
-        kind === 'regulator'
-          ? { ...pair, kind: 'input', floorV: supply.volts[0] }
-          : { ...pair, kind: 'load', draw: kind, amount: supply.draw[load], floorV: supply.volts[0] },
-      );
-    }
-    for (const source of sheet.sources) {
-      if (source.when && settingOf(sheet, part, source.when.setting) !== source.when.value) continue;
-      const pair = { ...pairOf(on(source.plus), on(source.minus)), outOhm: source.outOhm };
-      const regulator = source.regulator;
-      add(
-        source.id,
-        'source',
-        on(source.plus),
-        on(source.minus),
-        regulator
-          ? {
-              ...pair,
-              kind: 'regulator',
-              setV: regulator.volts,
-              dropoutV: regulator.dropoutV,
-              boosts: BOOSTS.has(source.kind),
-              efficiency: regulator.efficiency,
-              quiescentA: regulator.quiescentA,
-              linear: source.kind === 'linear',
-              input: supplyAt.get(regulator.fedBy) ?? lacks(part, 'regulator is fed by no supply of its own'),
-            }
-          : { ...pair, kind: 'pack', emfV: 0 },
-      );
-    }
-  }
-  const through = conducting(network, terminals, diodes);
-  const firstDiode = network.elements.length;
-  for (const { from, to } of through)
-    network.elements.push({ kind: 'pack', plus: to, minus: from, outOhm: DIODE.ohm, emfV: -DIODE.dropV });
+  const build: Build = { nodes, free: new Set(nodes.values()).size, elements: [], wires: [], terminals: [] };
+  addWires(build, rig);
+  for (const { part, sheet } of partsWithSheets(rig)) addPart(build, part, sheet, load);
+  const { elements, terminals, wires, free } = build;
   return {
-    prepared: prepareNetwork(network),
+    prepared: prepareCircuit({ nodes: free, elements }),
     terminals,
     wires,
-    feeders: feedersOf(network, terminals, through),
+    feeders: feedersOf(build),
     packs: packsOf(terminals),
-    fixedV: new Map([
-      ...through.map((_, i) => [firstDiode + i, -DIODE.dropV] as const),
-      ...terminals.flatMap((t) => {
-        const fixed = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.fixedV : undefined;
-        return fixed === undefined ? [] : [[t.element, fixed] as const];
-      }),
-    ]),
   };
 }
+
+/** A network as it grows. */
+interface Build {
+  nodes: ReadonlyMap<string, number>;
+  /** The next node that nothing stands on. */
+  free: number;
+  elements: CircuitElement[];
+  wires: RigNetwork['wires'];
+  terminals: Terminal[];
+}
+
+/** No wire is without any resistance, Ω. */
+const LEAST_OHM = 1e-5;
+
+function addWires(build: Build, rig: Rig): void {
+  const { nodes, elements } = build;
+  for (const cable of rig.cables) {
+    cable.wires.forEach((wire, index) => {
+      const plus = nodes.get(pinKey(wire.from));
+      const minus = nodes.get(pinKey(wire.to));
+      if (plus === undefined || minus === undefined || plus === minus) return;
+      const { inline } = wire;
+      if (inline?.kind === 'switch' && !inline.closed) return;
+      const ohm = Math.max(LEAST_OHM, wireOhm(wire)) + (inline?.kind === 'resistor' ? inline.ohm : 0);
+      build.wires.push({ cable: cable.id, wire: index, element: elements.length });
+      // a diode sits between the wire and its far end, on a node of its own
+      const end = inline?.kind === 'diode' ? build.free++ : minus;
+      elements.push({ kind: 'resistance', plus, minus: end, ohm });
+      if (end !== minus) elements.push({ kind: 'diode', plus: end, minus, ...DIODE });
+    });
+  }
+}
+
+/** What a sheet calls the figures of an element. */
+const SHEET_WORDS: Readonly<Record<string, string>> = { ohm: 'outOhm', setV: 'volts', emfV: 'fixedV', floorV: 'volts' };
+
+function addPart({ nodes, elements, terminals }: Build, part: Part, sheet: Sheet, load: Load): void {
+  const pairOf = ({ plus, minus }: Supply | Source): Pair => ({
+    plus: nodes.get(pinKey({ part: part.id, ...plus })) ?? lacks(part, 'plus pin is no supply pin'),
+    minus: nodes.get(pinKey({ part: part.id, ...minus })) ?? lacks(part, 'minus pin is no ground pin'),
+  });
+  const add = (at: Supply | Source, is: Terminal['is'], element: CircuitElement): Terminal => {
+    const none = Object.entries(element).find(([, figure]) => typeof figure === 'number' && !Number.isFinite(figure));
+    if (none) lacks(part, `${at.id} has no number for ${SHEET_WORDS[none[0]] ?? none[0]}`);
+    const [plus, minus] = [at.plus, at.minus].map((pin) => ({ part: part.id, ...pin })) as [PinRef, PinRef];
+    const terminal = { part, sheet, id: at.id, is, element: elements.length, feeds: [], plus, minus };
+    terminals.push(terminal);
+    elements.push(element);
+    return terminal;
+  };
+  const inputs = new Map<string, { input: Pair; terminal: Terminal; floorV: number }>();
+  for (const supply of sheet.supplies) {
+    const pair = pairOf(supply);
+    const { kind } = supply.draw;
+    const floorV = supply.volts[0];
+    const terminal =
+      kind === 'regulator'
+        ? add(supply, 'regulator input', { ...pair, kind: 'load', draw: 'current', amount: 0, floorV })
+        : add(supply, 'load', { ...pair, kind: 'load', draw: kind, amount: supply.draw[load], floorV });
+    inputs.set(supply.id, { input: pair, terminal, floorV });
+  }
+  for (const source of sheet.sources) {
+    if (source.when && settingOf(sheet, part, source.when.setting) !== source.when.value) continue;
+    const pair = pairOf(source);
+    if (!source.regulator) {
+      add(source, 'pack', { ...pair, kind: 'pack', emfV: source.fixedV ?? 0, ohm: source.outOhm });
+      continue;
+    }
+    const from = inputs.get(source.regulator.fedBy) ?? lacks(part, 'regulator is fed by no supply of its own');
+    from.terminal.feeds.push(elements.length);
+    add(source, 'regulator', {
+      ...pair,
+      ...converterOf(source, source.regulator),
+      input: from.input,
+      floorV: from.floorV,
+    });
+  }
+}
+
+function converterOf(
+  { kind, outOhm }: Source,
+  { volts, dropoutV, efficiency, quiescentA }: NonNullable<Source['regulator']>,
+): Omit<Converter, 'plus' | 'minus' | 'input' | 'floorV'> {
+  return {
+    ...{ kind: 'converter', setV: volts, ohm: outOhm, dropoutV, efficiency, quiescentA },
+    ...{ boosts: BOOSTS.has(kind), linear: kind === 'linear', limit: null, startMs: START_MS },
+  };
+}
+
+/** How long a regulator's output climbs. @source [mem] a usual soft start of its class */
+const START_MS = 2;
 
 /** @throws {RailsUnsolvable} always: a sheet that was never checked has no such terminal */
 function lacks(part: Part, what: string): never {
@@ -149,52 +166,26 @@ function lacks(part: Part, what: string): never {
 /** A power diode in a lead that carries current: what it drops, and its own resistance. @source [practice] Schottky type */
 const DIODE = { dropV: 0.4, ohm: 0.02 } as const;
 
-/** Diodes that a source reaches at the end they let current in by; the others block, and their wires are open. */
-function conducting<D extends { from: number; to: number }>(network: Network, terminals: Terminal[], diodes: D[]): D[] {
-  if (!diodes.length) return [];
-  const near = neighbours(network);
-  for (const { from, to } of diodes) near[from]!.push(to);
-  const seen = new Set<number>();
-  const queue = terminals.filter((t) => t.kind === 'source').map((t) => network.elements[t.element]!.plus);
-  for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
-    if (seen.has(node)) continue;
-    seen.add(node);
-    queue.push(...near[node]!);
+/** Walks wires, and diodes the way they let current, from every source's plus. */
+function feedersOf({ elements, terminals, free }: Build): Map<number, string> {
+  const near = Array.from({ length: free }, (): number[] => []);
+  for (const { kind, plus, minus } of elements) {
+    if (kind === 'resistance') near[minus]!.push(plus);
+    if (kind === 'resistance' || kind === 'diode') near[plus]!.push(minus);
   }
-  return diodes.filter((d) => seen.has(d.from));
-}
-
-function neighbours(network: Network): number[][] {
-  const near = Array.from({ length: network.nodes }, (): number[] => []);
-  for (const { a, b } of network.resistors) {
-    near[a]!.push(b);
-    near[b]!.push(a);
-  }
-  return near;
-}
-
-/** Walks the wires from every source's plus. */
-function feedersOf(
-  network: Network,
-  terminals: Terminal[],
-  diodes: readonly { from: number; to: number }[],
-): Map<number, string> {
-  const near = neighbours(network);
-  for (const { from, to } of diodes) near[from]!.push(to);
   const feeders = new Map<number, string>();
-  for (const source of terminals.filter((t) => t.kind === 'source')) {
-    const queue = [network.elements[source.element]!.plus];
+  for (const source of terminals.filter((t) => t.is === 'pack' || t.is === 'regulator')) {
+    const queue = [elements[source.element]!.plus];
     for (let node = queue.pop(); node !== undefined; node = queue.pop()) {
       if (feeders.has(node)) continue;
       feeders.set(node, source.part.id);
       queue.push(...near[node]!);
     }
   }
-  const supplies = terminals.filter((t) => t.kind === 'supply');
   return new Map(
-    supplies.flatMap((t) => {
-      const feeder = feeders.get(network.elements[t.element]!.plus);
-      return feeder === undefined ? [] : [[t.element, feeder] as const];
+    terminals.flatMap((t) => {
+      const feeder = feeders.get(elements[t.element]!.plus);
+      return feeder === undefined || t.is === 'pack' || t.is === 'regulator' ? [] : [[t.element, feeder] as const];
     }),
   );
 }
@@ -202,7 +193,7 @@ function feedersOf(
 function packsOf(terminals: Terminal[]): RigNetwork['packs'] {
   return new Map(
     terminals.flatMap((t) => {
-      const pack = t.kind === 'source' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
+      const pack = t.is === 'pack' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
       if (!pack) return [];
       const { cells, chemistry = 'lithium-polymer' } = pack;
       return [[t.element, { cells, chemistry, share: ownShare(t.part, cells, chemistry) }] as const];
@@ -216,17 +207,15 @@ export function ownShare({ charge }: Pick<Part, 'charge'>, cells: number, chemis
   return charge?.share ?? 1;
 }
 
-/** The same network with every load at its peak. The inverse is kept where no load is a resistance. */
-export function atPeak(rig: Rig, typical: RigNetwork): RigNetwork {
-  const { network, islands } = typical.prepared;
-  if (network.elements.some((e) => e.kind === 'load' && e.draw === 'resistance')) return rigNetwork(rig, 'peak');
-  const peaks = new Map(
-    typical.terminals.flatMap((t) =>
-      t.kind === 'supply' ? [[t.element, t.sheet.supplies.find((s) => s.id === t.id)!.draw.peak] as const] : [],
-    ),
-  );
-  const elements = network.elements.map((e, i) => (e.kind === 'load' ? { ...e, amount: peaks.get(i)! } : e));
-  return { ...typical, prepared: { network: { ...network, elements }, islands } };
+/** The same network with every load at its peak; the layout of its matrix is kept. */
+export function atPeak({ terminals, prepared, ...rest }: RigNetwork): RigNetwork {
+  const elements = prepared.circuit.elements.slice();
+  for (const t of terminals) {
+    const element = elements[t.element]!;
+    if (t.is !== 'load' || element.kind !== 'load') continue;
+    elements[t.element] = { ...element, amount: t.sheet.supplies.find((s) => s.id === t.id)!.draw.peak };
+  }
+  return { ...rest, terminals, prepared: { ...prepared, circuit: { ...prepared.circuit, elements } } };
 }
 
 /** One node number a group of supply or ground pins that are one piece of copper inside a part. */

@@ -18,14 +18,14 @@ const LEAST_A = 0.001;
 export function runTimeMin(rig: Rig, network: RigNetwork): number | null {
   const charges = Array.from({ length: STEPS }, (_, i) => 1 - ((i + 0.5) / STEPS) * (1 - KEPT_CHARGE));
   const shares = [...network.packs.values()].map((p) => p.share);
-  const packs = eachPackAmps(network, charges).map(({ part, amps, island }, i) => ({
-    island,
+  const packs = eachPackAmps(network, charges).map(({ part, amps, piece }, i) => ({
+    piece,
     amps,
     stepAh: ((capacityMah(rig, part.id) / 1000) * Math.max(0, shares[i]! - KEPT_CHARGE)) / STEPS,
   }));
   const giving = packs.filter((p) => p.amps.every((a) => a > LEAST_A));
   // packs side by side even out: what they hold and give together is what counts
-  const minutes = [...groupBy(giving, (p) => p.island).values()].map((together) => {
+  const minutes = [...groupBy(giving, (p) => p.piece).values()].map((together) => {
     const stepAh = together.reduce((sum, p) => sum + p.stepAh, 0);
     return charges.reduce((sum, _, i) => sum + (stepAh / together.reduce((a, p) => a + p.amps[i]!, 0)) * 60, 0);
   });

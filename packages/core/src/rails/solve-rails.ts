@@ -1,9 +1,8 @@
 import type { Part, Rig } from '../rig/index.js';
-import { heldV } from './network.js';
+import { OUTPUT, operatingPoint, outputOf, type Begin, type OperatingPoint } from './circuit/index.js';
 import { packV } from './pack.js';
 import { rigNetwork, type RigNetwork, type Terminal } from './rig-network.js';
 import { RailsUnsolvable } from './unsolvable.js';
-import { nodeVolts, solveNetwork, type NetworkSolution } from './solve-network.js';
 
 /** Volts and amperes at one supply or source of a part. */
 export interface RailNode {
@@ -47,57 +46,47 @@ export function solveRails(rig: Rig, charge: number, load: 'typical' | 'peak' = 
   return solveRigNetwork(rigNetwork(rig, load), charge);
 }
 
-export function solveRigNetwork(network: RigNetwork, charge: number): Rails {
-  const solved = solveAt(network, charge);
-  const nodes = network.terminals.map((terminal) => nodeOf(terminal, network, solved));
-  const wireA = wireAmps(network, solved);
+/** @param from whether everything was running before or is switched on together; they differ where a limit meets a starved load */
+export function solveRigNetwork(network: RigNetwork, charge: number, from: Begin = 'running'): Rails {
+  const point = solveAt(network, charge, from);
+  const nodes = network.terminals.map((terminal) => nodeOf(terminal, network, point));
   return {
     charge,
     nodes,
-    lostW: lossesOf(network, solved, wireA),
+    lostW: lossesOf(network, point),
     loadW: sum(nodes.filter((n) => n.kind === 'load').map((n) => n.volts * n.amps)),
     packA: sum(nodes.filter((n) => n.kind === 'pack').map((n) => n.amps)),
-    wires: wireA.map((amps, i) => ({ ...network.wires[i]!, amps })),
-    converged: solved.converged,
+    wires: network.wires.map(({ cable, wire, element }) => ({ cable, wire, amps: point.amps[element]! })),
+    converged: point.converged,
   };
 }
 
-function wireAmps({ prepared }: RigNetwork, solved: NetworkSolution): number[] {
-  const volts = nodeVolts(prepared, solved);
-  return prepared.network.resistors.map(({ a, b, ohm }) => (volts[a]! - volts[b]!) / ohm);
+/** The network at each of some states of charge, each solve beginning where the one before it ended. */
+function sweep(network: RigNetwork, charges: readonly number[], at: (point: OperatingPoint) => void): void {
+  charges.forEach((charge, i) => at(solveAt(network, charge, i ? 'as it stands' : 'running')));
 }
 
-/** Current out of each pack at each of some states of charge, A, with the island of copper it stands on; in the order of the packs. */
+/** Current out of each pack at each of some states of charge, A, with the piece of copper it stands on; in the order of the packs. */
 export function eachPackAmps(
   network: RigNetwork,
   charges: readonly number[],
-): { part: Part; amps: number[]; island: number }[] {
+): { part: Part; amps: number[]; piece: number }[] {
+  const { piece, circuit } = network.prepared;
   const packs = network.terminals.filter((t) => network.packs.has(t.element));
-  const islandOf = (element: number): number => network.prepared.islands.findIndex((i) => i.elements.includes(element));
-  const drawn = packs.map(({ part, element }) => ({ part, amps: [] as number[], island: islandOf(element) }));
-  let solved: NetworkSolution | undefined;
-  for (const charge of charges) {
-    const { amps } = (solved = solveAt(network, charge, solved?.volts));
-    packs.forEach((t, i) => drawn[i]!.amps.push(amps[t.element]!));
-  }
+  const drawn = packs.map(({ part, element }) => ({
+    ...{ part, piece: piece[circuit.elements[element]!.plus]! },
+    amps: [] as number[],
+  }));
+  sweep(network, charges, ({ amps }) => packs.forEach((t, i) => drawn[i]!.amps.push(-amps[t.element]!)));
   return drawn;
-}
-
-/** Current out of all packs at each of some states of charge, A; each solve starts from the one before. */
-export function packAmps(network: RigNetwork, charges: readonly number[]): number[] {
-  const packs = network.terminals.filter((t) => network.prepared.network.elements[t.element]!.kind === 'pack');
-  let solved: NetworkSolution | undefined;
-  return charges.map((charge) => {
-    const { amps } = (solved = solveAt(network, charge, solved?.volts));
-    return sum(packs.map((t) => amps[t.element]!));
-  });
 }
 
 /** Volts at a part's first supply or source at each of some states of charge. */
 export function partVolts(network: RigNetwork, part: string, charges: readonly number[]): number[] {
   const { element } = network.terminals.find((t) => t.part.id === part)!;
-  let solved: NetworkSolution | undefined;
-  return charges.map((charge) => (solved = solveAt(network, charge, solved?.volts)).volts[element]!);
+  const volts: number[] = [];
+  sweep(network, charges, (point) => volts.push(point.volts[element]!));
+  return volts;
 }
 
 /** Supplies of a rig from full to flat. */
@@ -110,18 +99,14 @@ export interface RailSweep {
 /** Volts at every load from full to flat. */
 export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
   const charges = Array.from({ length: steps + 1 }, (_, i) => 1 - i / steps);
-  const loads = network.terminals.filter((t) => isLoad(t, network));
+  const loads = network.terminals.filter((t) => t.is === 'load');
   const lines = loads.map((t) => ({
     part: t.part.id,
     terminal: t.id,
     volts: [] as number[],
     allowed: supplyOf(t).volts,
   }));
-  let solved: NetworkSolution | undefined;
-  for (const charge of charges) {
-    solved = solveAt(network, charge, solved?.volts);
-    for (const [i, terminal] of loads.entries()) lines[i]!.volts.push(solved.volts[terminal.element]!);
-  }
+  sweep(network, charges, ({ volts }) => loads.forEach((t, i) => lines[i]!.volts.push(volts[t.element]!)));
   return { charges, lines };
 }
 
@@ -129,80 +114,56 @@ export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
  * The network solved with every pack at its rest voltage for this charge.
  * @throws {RailsUnsolvable} when a terminal comes to no number
  */
-function solveAt(network: RigNetwork, charge: number, near?: Float64Array): NetworkSolution {
-  const solved = solveNetwork(network.prepared, (e) => network.fixedV.get(e) ?? restV(network, e, charge), near);
-  const lost = network.terminals.find((t) => !Number.isFinite(solved.volts[t.element]! + solved.amps[t.element]!));
+function solveAt(network: RigNetwork, charge: number, from: Begin): OperatingPoint {
+  const point = operatingPoint(network.prepared, (e) => restV(network, e, charge), from);
+  const lost = network.terminals.find((t) => !Number.isFinite(point.volts[t.element]! + point.amps[t.element]!));
   if (lost)
     throw new RailsUnsolvable(`${lost.part.label}'s ${lost.id} comes to no volts: a figure of its sheet is none`);
-  return solved;
+  return point;
 }
 
 /** Rest voltage of a pack when the fullest stands at `charge`: each starts from its own. */
-function restV(network: RigNetwork, element: number, charge: number): number {
+function restV(network: RigNetwork, element: number, charge: number): number | undefined {
   const pack = network.packs.get(element);
-  return pack ? packV(pack.cells, charge * pack.share, pack.chemistry) : 0;
+  return pack && packV(pack.cells, charge * pack.share, pack.chemistry);
 }
 
-const isLoad = (t: Terminal, network: RigNetwork): boolean =>
-  network.prepared.network.elements[t.element]!.kind === 'load';
 const supplyOf = (t: Terminal) => t.sheet.supplies.find((s) => s.id === t.id)!;
 const sum = (list: number[]): number => list.reduce((a, b) => a + b, 0);
 
-function nodeOf(t: Terminal, network: RigNetwork, solved: NetworkSolution): RailNode {
-  const element = network.prepared.network.elements[t.element]!;
-  const volts = solved.volts[t.element]!;
-  const amps = solved.amps[t.element]!;
-  const [part, port, terminal] = [t.part.id, t.plus.port, t.id];
-  if (t.kind === 'supply') {
+function nodeOf(t: Terminal, network: RigNetwork, point: OperatingPoint): RailNode {
+  const volts = point.volts[t.element]!;
+  const place = { part: t.part.id, port: t.plus.port, terminal: t.id, kind: t.is, volts };
+  if (t.is === 'load' || t.is === 'regulator input') {
     const allowed = supplyOf(t).volts;
-    const marginV = Math.min(volts - allowed[0], allowed[1] - volts);
-    const kind = element.kind === 'input' ? ('regulator input' as const) : ('load' as const);
-    const fedBy = network.feeders.get(t.element) ?? null;
     return {
-      part,
-      port,
-      terminal,
-      kind,
-      volts,
-      amps,
+      ...place,
+      amps: point.amps[t.element]! + sum(t.feeds.map((e) => point.inputA[e]!)),
       allowed,
-      marginV,
+      marginV: Math.min(volts - allowed[0], allowed[1] - volts),
       maxA: null,
       inDropout: false,
       overloaded: false,
-      fedBy,
+      fedBy: network.feeders.get(t.element) ?? null,
     };
   }
-  const source = t.sheet.sources.find((s) => s.id === t.id)!;
-  return {
-    part,
-    port,
-    terminal,
-    kind: element.kind === 'pack' ? 'pack' : 'regulator',
-    volts,
-    amps,
-    allowed: null,
-    marginV: null,
-    maxA: source.maxA,
-    inDropout:
-      element.kind === 'regulator' &&
-      heldV(network.prepared.network, element, solved.volts[element.input]!) < element.setV,
-    overloaded: amps > source.maxA,
-    fedBy: null,
-  };
+  const { maxA } = t.sheet.sources.find((s) => s.id === t.id)!;
+  const amps = -point.amps[t.element]!;
+  const element = network.prepared.circuit.elements[t.element]!;
+  // one that stands by, since something else holds its rail as high, is well
+  const does = outputOf(point.states[t.element]!);
+  const inDropout =
+    element.kind === 'converter' && does !== OUTPUT.regulates && !(does === OUTPUT.off && volts >= element.setV);
+  return { ...place, amps, allowed: null, marginV: null, maxA, inDropout, overloaded: amps > maxA, fedBy: null };
 }
 
-function lossesOf(
-  { prepared: { network } }: RigNetwork,
-  solved: NetworkSolution,
-  wireA: readonly number[],
-): Rails['lostW'] {
-  const wires = sum(network.resistors.map(({ ohm }, i) => wireA[i]! ** 2 * ohm));
-  const regulators = sum(
-    network.elements.map((element, e) => {
-      if (element.kind === 'input') return solved.volts[e]! * solved.amps[e]!;
-      return element.kind === 'regulator' ? -solved.volts[e]! * solved.amps[e]! : 0;
-    }),
-  );
-  return { wires, regulators };
+/** Heat of what stands between sources and loads, W. */
+function lossesOf({ prepared: { circuit } }: RigNetwork, point: OperatingPoint): Rails['lostW'] {
+  const lost = { wires: 0, regulators: 0 };
+  circuit.elements.forEach(({ kind }, e) => {
+    const watts = point.volts[e]! * point.amps[e]!;
+    if (kind === 'converter') lost.regulators += watts + point.inputV[e]! * point.inputA[e]!;
+    else if (kind !== 'pack' && kind !== 'load') lost.wires += watts;
+  });
+  return lost;
 }

@@ -12,7 +12,7 @@ export function railsAfter(rig: Rig, edits: readonly Edit[]) {
   const network = rigNetwork(after);
   return {
     rig: after,
-    flat: (): Rails => solveRigNetwork(atPeak(after, network), 0),
+    flat: (): Rails => solveRigNetwork(atPeak(network), 0),
     full: (): Rails => solveRigNetwork(network, 1),
   };
 }

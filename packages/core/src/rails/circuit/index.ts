@@ -1,0 +1,6 @@
+export type * from './circuit.js';
+export { LOAD, OUTPUT, isTripped, limitAmps, loadAmps, outputOf } from './elements/index.js';
+export { prepareCircuit, type PreparedCircuit } from './prepare.js';
+export { operatingPoint, solverOf, type Drive, type OperatingPoint } from './operating-point.js';
+export type { Begin } from './solver.js';
+export { deckLines, deckNode, restDeck, type Course, type DeckDrive } from './deck.js';
