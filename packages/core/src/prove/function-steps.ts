@@ -9,7 +9,7 @@ import {
   type Chain,
 } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
-import { sendsPictures, type Control, type PartFunction } from '../parts/index.js';
+import { sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
 import { sheetOf, type Part } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
@@ -79,7 +79,9 @@ function turnedSteps({ driven }: Plan, chain: Chain, control: Control): BareStep
         : `${fn.label.toLowerCase()} ${signed(value)}°`,
       setUp,
       moves: [{ control: control.id, to }],
-      expects: [turns ? { sight, moves: value > 0 ? 1 : -1 } : { sight, near: value, within: WITHIN['°'] }],
+      expects: [
+        turns ? { sight, moves: value > 0 ? 1 : -1, ...roundOf(joint) } : { sight, near: value, within: WITHIN['°'] },
+      ],
     };
   });
 }
@@ -153,7 +155,8 @@ function rateStep(chain: Chain, control: Control, setUp: Record<string, number>,
   const { fn, part } = chain;
   const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.setup);
   const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN[fn.range!.unit] }];
-  if (fn.joint) sights.push({ sight: `${part.id}.${fn.joint}-angle`, moves: value > 0 ? 1 : -1 });
+  const joint = chain.sheet.joints.find((j) => j.id === fn.joint);
+  if (joint) sights.push({ sight: `${part.id}.${joint.id}-angle`, moves: value > 0 ? 1 : -1, ...roundOf(joint) });
   return {
     id: stepId(chain, to),
     part: part.id,
@@ -266,3 +269,6 @@ function intendedWindow(chain: Chain, control: Control, to: number, index: numbe
   const demand = demandOf(chain.fn, sentPulseUs(chain, to)!, chain.setup);
   return 'window' in demand ? demand.window : null;
 }
+
+/** A whole turn of a joint that has no end. */
+const roundOf = ({ endless, minDeg, maxDeg }: Joint): { round?: number } => (endless ? { round: maxDeg - minDeg } : {});

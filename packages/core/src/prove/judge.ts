@@ -86,8 +86,11 @@ function meets(expect: Expect, sights: Sights, baseline: Sights): boolean {
   if (typeof seen !== 'number') return false;
   if ('near' in expect) return Math.abs(seen - expect.near) <= expect.within;
   const before = baseline[expect.sight];
-  return typeof before === 'number' && (seen - before) * expect.moves > 0;
+  return typeof before === 'number' && shorterWay(seen - before, expect.round) * expect.moves > 0;
 }
+
+/** How far something went that comes round again after `round`: the way of less than half a turn. */
+const shorterWay = (by: number, round?: number): number => (round ? by - round * Math.round(by / round) : by);
 
 const isSame = (a: Sights[string], b: Sights[string], within: number): boolean =>
   typeof a === 'number' && typeof b === 'number' ? Math.abs(a - b) <= within : a === b;

@@ -6,8 +6,8 @@ import type { Rig } from '../rig/index.js';
 export type Expect =
   | { sight: string; is: string | number | boolean | null }
   | { sight: string; near: number; within: number }
-  /** Must have moved that way since before the gesture. */
-  | { sight: string; moves: 1 | -1 }
+  /** Must have moved that way since before the gesture; where it comes round again, by the shorter way. `round` is a whole turn, °. */
+  | { sight: string; moves: 1 | -1; round?: number }
   /** Must be as before the gesture, to within this where it is a figure. */
   | { sight: string; stays: true; within: number };
 

@@ -196,6 +196,14 @@ export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
   const known = new Set([...proposal.unmet.flatMap((u) => u.part ?? []), ...proposal.idle.map((i) => i.part)]);
   const unfed = rails.now.nodes.filter((n) => n.kind === 'load' && n.fedBy === null && !known.has(n.part));
   const conversations = findConversations(rig);
+  // kinds of picture that an end on this bench takes: only for those has the proposal something to lay
+  const shown = new Set(
+    partsWithSheets(rig)
+      .filter(({ sheet }) => !sees(sheet))
+      .flatMap(({ sheet }) =>
+        sheet.links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen').map((l) => l.kind),
+      ),
+  );
   const hasEnd = partsWithSheets(rig).some(
     ({ sheet }) =>
       !sees(sheet) &&
@@ -206,7 +214,7 @@ export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
     ({ part, sheet }) =>
       hasEnd &&
       sees(sheet) &&
-      sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk') &&
+      sheet.links.some((l) => shown.has(l.kind) && l.way === 'talk') &&
       !known.has(part.id) &&
       !conversations.some((c) => PICTURE_KINDS.has(c.kind) && c.talker.part.id === part.id && !c.troubles.length),
   );

@@ -11,12 +11,21 @@ export const supplyNoneRule: Rule = (context) =>
     return node.fedBy === null && !isSpare(context.rig, node) ? [unfed(context, node)] : [];
   });
 
-/** A regulator on which nothing hangs may lie on the bench unfed; one that is switched off and has a lead on it is wanted. */
-const isSpare = (rig: Rig, node: RailNode): boolean =>
-  node.kind === 'regulator input' &&
-  sheetOf(rig, node.part)
-    .sources.filter((s) => s.regulator?.fedBy === node.terminal)
-    .every((s) => !wiresAt(rig, { part: node.part, ...s.plus }).length);
+/**
+ * A regulator on which nothing hangs may lie on the bench unfed; one that is switched off and has a lead on it is wanted, and so is
+ * the only supply of a part that passes signals on.
+ */
+const isSpare = (rig: Rig, node: RailNode): boolean => {
+  if (node.kind !== 'regulator input') return false;
+  const sheet = sheetOf(rig, node.part);
+  const isWired = (pins: { port: string; pin: number }[]): boolean =>
+    pins.some((pin) => wiresAt(rig, { part: node.part, ...pin }).length > 0);
+  if (isWired(sheet.sources.filter((s) => s.regulator?.fedBy === node.terminal).map((s) => s.plus))) return false;
+  const signals = sheet.ports.flatMap((port) =>
+    port.pins.filter((p) => p.line === 'signal').map((p) => ({ port: port.id, pin: p.n })),
+  );
+  return sheet.supplies.length > 1 || !isWired(signals);
+};
 
 /** A part on a battery of its own is fed; so is one that does without this supply. */
 function fedInside(rig: Rig, node: RailNode): boolean {
