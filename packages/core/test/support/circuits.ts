@@ -1,4 +1,5 @@
 import type {
+  Capacitor,
   Circuit,
   CircuitElement,
   Converter,
@@ -7,6 +8,7 @@ import type {
   Load,
   Pack,
   Resistance,
+  Switch,
 } from '../../src/rails/index.js';
 
 /** Elements of a circuit in short; node 0 is the minus of what names no other. */
@@ -43,6 +45,11 @@ export const buck = (from: number, to: number, setV: number, more: Partial<Conve
 export const limit = (kind: CurrentLimit['kind'], amps: number, more: Partial<CurrentLimit> = {}): CurrentLimit => ({
   ...{ kind, amps },
   ...more,
+});
+
+export const contact = (plus: number, minus: number, ohm: number): Switch => ({ kind: 'switch', plus, minus, ohm });
+export const capacitor = (plus: number, farad: number, ohm: number): Capacitor => ({
+  ...{ kind: 'capacitor', plus, minus: 0, farad, ohm },
 });
 
 /** A circuit of these elements, its nodes counted. */

@@ -25,3 +25,25 @@ function valueOf(text: string, vector: string): number {
   if (!Number.isFinite(value)) throw new Error(`ngspice printed no ${vector}:\n${text}`);
   return value;
 }
+
+/** Runs a deck over time and gives each measure: `MIN v(n2) from=0.01 to=0.02`, `FIND v(n2) AT=0.01`, in the order asked. */
+export function ngspiceOverTime(lines: string[], stepS: number, endS: number, measures: string[]): number[] {
+  const deck = [
+    'squallmark check over time',
+    '.options reltol=1e-5 abstol=1e-9 vntol=1e-7 method=gear',
+    ...lines,
+    '.control',
+    `tran ${stepS} ${endS} 0 ${stepS} uic`,
+    ...measures.map((m, i) => `meas tran m${i} ${m}`),
+    '.endc',
+    '.end',
+    '',
+  ].join('\n');
+  const { stdout, stderr, error } = spawnSync('ngspice', ['-b'], { input: deck, encoding: 'utf8' });
+  if (error) throw new Error(`ngspice could not be run: ${error.message}`);
+  return measures.map((m, i) => {
+    const value = Number(new RegExp(`^m${i}\\s*=\\s*(\\S+)`, 'm').exec(stdout)?.[1]);
+    if (!Number.isFinite(value)) throw new Error(`ngspice measured no ${m}:\n${stdout}\n${stderr}`);
+    return value;
+  });
+}

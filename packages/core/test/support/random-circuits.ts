@@ -26,8 +26,10 @@ const limbs = fc.record({
   limited: fc.constantFrom(null, null, 'constant', 'fold-back', 'hiccup', 'latched'),
 });
 
-/** Networks as they grow on a bench: from a pack outward, with every kind of element and some rings. */
-export const randomCircuits = (most = 24): fc.Arbitrary<Circuit> =>
+/**
+ * Networks as they grow on a bench: from a pack outward, with every kind of element.
+ * @param most elements at most, the pack apart @param rings whether wires lead back to what is there already */
+export const randomCircuits = (most = 24, rings = true): fc.Arbitrary<Circuit> =>
   fc.tuple(figure(5, 26), fc.array(limbs, { minLength: 1, maxLength: most })).map(([emfV, list]) => {
     const elements: CircuitElement[] = [pack(1, emfV)];
     // highest volts that a node could stand at, so that loads are not all browned out from the start
@@ -47,8 +49,8 @@ export const randomCircuits = (most = 24): fc.Arbitrary<Circuit> =>
       else if (what === 'diode') elements.push(y < 0.8 ? diode(node, grow(height)) : diode(grow(height), node));
       else if (what === 'pack')
         elements.push(wire(node, heights.length, 0.01 + x), pack(grow(height), height * (0.9 + 0.2 * y), 0.05));
-      else if (what === 'ring') elements.push(wire(node, 1 + ((at * 7 + 3) % (heights.length - 1)), 0.01 + x));
-      else if (height < 3.2) elements.push(ohms(node, 5 + 100 * x));
+      else if (what === 'ring' && rings) elements.push(wire(node, 1 + ((at * 7 + 3) % (heights.length - 1)), 0.01 + x));
+      else if (height < 3.2 || what === 'ring') elements.push(ohms(node, 5 + 100 * x));
       else {
         const setV = what === 'boost' ? height * (1.1 + x) : height * (0.4 + 0.7 * x);
         const more = { boosts: what === 'boost', linear: what === 'linear', floorV: height * 0.5, ...limits };

@@ -32,6 +32,8 @@ export interface CurrentLimit {
   amps: number;
   /** Share of `amps` that is left into a short, for fold-back, 0…1. */
   shortShare?: number;
+  /** How long it holds its limit before it switches off, ms: hiccup and latched. */
+  tripMs?: number;
   /** How long a hiccup stays off, ms. */
   offMs?: number;
 }

@@ -4,3 +4,12 @@ export { prepareCircuit, type PreparedCircuit } from './prepare.js';
 export { operatingPoint, solverOf, type Drive, type OperatingPoint } from './operating-point.js';
 export type { Begin } from './solver.js';
 export { deckLines, deckNode, restDeck, type Course, type DeckDrive } from './deck.js';
+export {
+  runTransient,
+  type Cycle,
+  type Deed,
+  type Happening,
+  type Life,
+  type TransientAsk,
+  type TransientRun,
+} from './transient.js';

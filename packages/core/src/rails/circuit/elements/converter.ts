@@ -114,6 +114,12 @@ export const CONVERTER: ElementKind<Converter> = {
     if (isTripped(state)) return input | OUTPUT.off | TRIPPED;
     if (input === UNFED || setV <= 0) return input | OUTPUT.off;
     const does = outputOf(state);
+    const isTooMuch = (amps: number): boolean => c.limit !== null && amps > limitAmps(c.limit, c.setV, outV) + EDGE_A;
+    if (does === OUTPUT.regulates || does === OUTPUT.dropOut) {
+      // before anything else: what it gives beyond its limit has drawn its input down to where it never comes
+      setOut(c, state, setV, outV, inV);
+      if (isTooMuch(out.amps)) return input | atLimit(c.limit!);
+    }
     const emfV = heldV(c, setV, inV);
     const isLow = emfV < setV - (does === OUTPUT.dropOut ? -EDGE_V : EDGE_V);
     const holds = isLow ? OUTPUT.dropOut : OUTPUT.regulates;
@@ -123,12 +129,12 @@ export const CONVERTER: ElementKind<Converter> = {
       // a limit holds no volts: what it makes of its input may lie far under where the input comes to rest without it
       return input | (does === OUTPUT.limits ? holds : OUTPUT.off);
     }
-    // one that wakes looks first at what it would hold, as nothing stood on its output
-    if (does === OUTPUT.off || !c.limit || wanted <= limitAmps(c.limit, c.setV, outV) + EDGE_A) return input | holds;
-    const gives = c.limit.kind === 'constant' || c.limit.kind === 'fold-back';
-    return gives ? input | OUTPUT.limits : input | OUTPUT.off | TRIPPED;
+    return input | (does === OUTPUT.limits && isTooMuch(wanted) ? OUTPUT.limits : holds);
   },
 };
+
+const atLimit = ({ kind }: CurrentLimit): number =>
+  kind === 'constant' || kind === 'fold-back' ? OUTPUT.limits : OUTPUT.off | TRIPPED;
 
 /** The same for amps: {@link EDGE_V} over the least resistance of an output. */
 const EDGE_A = 1e-7;
