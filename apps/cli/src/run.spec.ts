@@ -105,7 +105,40 @@ describe('squallmark rails', () => {
   });
 });
 
+describe('squallmark spice', () => {
+  it.each([
+    ['spice rig.json --charge 0.4', '.op'],
+    ['spice rig.json --transient', '.tran'],
+  ])('%s writes a deck with its title and every contact by name', async (line, analysis) => {
+    const { status, out } = await run(line);
+    expect(status).toBe(0);
+    const lines = out.trimEnd().split('\n');
+    expect(lines[0]).toMatch(/^\* .*charge/);
+    expect(lines.at(-1)).toBe('.end');
+    expect(lines.at(-2)).toMatch(new RegExp(`^\\${analysis}`));
+    expect(lines.filter((l) => /^\* PK pack/.test(l))).toHaveLength(1);
+  });
+
+  it('draws more at the peak', async () => {
+    const amps = async (line: string): Promise<number> => {
+      const { nodes } = json((await run(line)).out) as { nodes: { part: string; amps: number }[] };
+      return nodes.find((n) => n.part === 'PK')!.amps;
+    };
+    expect(await amps('rails rig.json --json --peak')).toBeGreaterThan(await amps('rails rig.json --json'));
+  });
+});
+
 describe('squallmark wake', () => {
+  it('says what the supplies do meanwhile', async () => {
+    const { status, out } = await run('wake rig.json --transient --json');
+    expect(status).toBe(0);
+    const { power } = json(out) as { power: { mostA: { amps: number }; resets: unknown[]; leftOut: string[] } };
+    expect(power.mostA.amps).toBeGreaterThan(0.5);
+    expect(power.resets).toEqual([]);
+    expect(power.leftOut).toEqual(['inductance']);
+    expect((await run('wake rig.json --transient')).out).toMatch(/packs give at most [\d.]+ A/);
+  });
+
   it('gives the seconds and the steps with what they come after', async () => {
     const { status, out } = await run('wake rig.json --json');
     expect(status).toBe(0);

@@ -9,11 +9,24 @@ import { mend } from './verbs/mend.js';
 import { propose } from './verbs/propose.js';
 import { rails } from './verbs/rails.js';
 import { record } from './verbs/record.js';
+import { spice } from './verbs/spice.js';
 import { wake } from './verbs/wake.js';
 
 type Verb = (files: string[], options: Options, shell: Shell) => ExitStatus | Promise<ExitStatus>;
 
-const VERBS: Record<string, Verb> = { check, mend, propose, loom, channels, rails, wake, decode, identify, record };
+const VERBS: Record<string, Verb> = {
+  check,
+  mend,
+  propose,
+  loom,
+  channels,
+  rails,
+  wake,
+  spice,
+  decode,
+  identify,
+  record,
+};
 /** Files a verb takes, where it is not one. */
 const FILES: Record<string, number> = { identify: 2 };
 
@@ -21,8 +34,9 @@ const USAGE = `squallmark check RIG.json            findings and what mends each
 squallmark mend RIG.json --out F     does the fixes of its stops; --all of every finding, --rule R of one rule
 squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.json keeps it
 squallmark loom RIG.json --out DIR      drawing, cable and set-up cards, cut list, parts list
-squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1
-squallmark wake RIG.json             power-up order
+squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1; --peak at the greatest draw
+squallmark wake RIG.json             power-up order; --transient what the supplies do meanwhile
+squallmark spice RIG.json            the supplies as a SPICE deck; --charge, --peak, --transient
 squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it
 squallmark decode CAPTURE            what each line is, and its frames; --as KIND, --line NAME
 squallmark identify CAPTURE RIG.json which control drives which slot; --out RIG.json keeps it
@@ -43,6 +57,8 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         line: { type: 'string' },
         assign: { type: 'boolean' },
         all: { type: 'boolean' },
+        peak: { type: 'boolean' },
+        transient: { type: 'boolean' },
         rule: { type: 'string' },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
@@ -56,7 +72,8 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
     const verb = name === undefined ? undefined : Object.hasOwn(VERBS, name) ? VERBS[name] : undefined;
     if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
     const { charge, as, line, rule, out: to, json = false, assign = false, all = false } = values;
-    return await verb(files, { json, charge, as, line, assign, all, rule, to }, shell);
+    const { peak = false, transient = false } = values;
+    return await verb(files, { json, charge, as, line, assign, all, rule, to, peak, transient }, shell);
   } catch (error) {
     shell.err(error instanceof Error ? error.message : String(error));
     return 2;

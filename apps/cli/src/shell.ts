@@ -23,6 +23,10 @@ export interface Options {
   /** Every finding, not the stops alone. */
   all: boolean;
   rule: string | undefined;
+  /** Loads at their greatest draw. */
+  peak: boolean;
+  /** Over time rather than at rest. */
+  transient: boolean;
   /** Folder or file to write to. */
   to: string | undefined;
 }

@@ -1,31 +1,40 @@
 import { analyse } from '@squallmark/core/analysis';
-import { solveRails } from '@squallmark/core/rails';
+import { rigNetwork, solveRigNetwork, type RailNode } from '@squallmark/core/rails';
 import { labelOf } from '@squallmark/core/rig';
 import { amps, roundTo, voltBand, volts } from '@squallmark/core/units';
-import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
+import type { ExitStatus, Options, Shell } from '../shell.js';
+import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';
 
-export function rails([file = '']: string[], { json, charge: text = '1' }: Options, shell: Shell): ExitStatus {
-  const charge = Number(text);
-  if (text.trim() === '' || !(charge >= 0 && charge <= 1))
-    throw new InputProblem(`--charge: "${text}" is not a number from 0 to 1`);
+/** Volts that differ by less are one operating point. */
+const SAME_V = 0.01;
+
+export function rails([file = '']: string[], options: Options, shell: Shell): ExitStatus {
+  const charge = chargeOf(options.charge);
   const rig = openRig(file, shell);
-  const { nodes } = solveRails(rig, charge);
-  if (json) {
-    const plain = nodes.map((n) => ({
-      part: n.part,
-      port: n.port,
-      volts: roundTo(n.volts, 4),
-      amps: roundTo(n.amps, 4),
-    }));
-    shell.out(JSON.stringify({ charge, nodes: plain }, null, 2));
+  const network = rigNetwork(rig, options.peak ? 'peak' : 'typical');
+  const { nodes } = solveRigNetwork(network, charge);
+  const cold = solveRigNetwork(network, charge, 'cold').nodes;
+  // where it runs, but would not start, both are said
+  const fromCold = (n: RailNode, i: number): number | null =>
+    Math.abs(cold[i]!.volts - n.volts) > SAME_V ? cold[i]!.volts : null;
+  if (options.json) {
+    const plain = nodes.map((n, i) => {
+      const start = fromCold(n, i);
+      return {
+        ...{ part: n.part, port: n.port, volts: roundTo(n.volts, 4), amps: roundTo(n.amps, 4) },
+        ...(start === null ? {} : { fromCold: roundTo(start, 4) }),
+      };
+    });
+    shell.out(JSON.stringify({ charge, draw: options.peak ? 'peak' : 'typical', nodes: plain }, null, 2));
   } else {
-    for (const n of nodes) {
+    nodes.forEach((n, i) => {
       const allowed = n.allowed ? `takes ${voltBand(n.allowed)}` : `gives up to ${n.maxA} A`;
+      const start = fromCold(n, i);
       shell.out(
-        `${labelOf(rig, n.part).padEnd(22)} ${n.port.padEnd(9)} ${volts(n.volts).padStart(9)} ${amps(n.amps).padStart(8)}   ${allowed}`,
+        `${labelOf(rig, n.part).padEnd(22)} ${n.port.padEnd(9)} ${volts(n.volts).padStart(9)} ${amps(n.amps).padStart(8)}   ${allowed}${start === null ? '' : `; switched on together ${volts(start)}`}`,
       );
-    }
+    });
   }
   const stops = analyse(rig).findings.some((f) => f.mark === 'stop' && f.rule.startsWith('supply'));
   return stops ? 1 : 0;

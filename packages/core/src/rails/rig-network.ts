@@ -19,6 +19,9 @@ export interface Terminal {
   is: 'pack' | 'regulator' | 'load' | 'regulator input';
   /** Index of its element in the circuit; of a mere regulator's input an element that draws nothing. */
   element: number;
+  /** What it takes, of a supply; what it gives, of a source. */
+  supply: Supply | null;
+  source: Source | null;
   /** Regulators of the part that draw through this supply, by element. */
   feeds: number[];
   plus: PinRef;
@@ -111,7 +114,21 @@ function addPart({ nodes, elements, terminals }: Build, part: Part, sheet: Sheet
     const none = Object.entries(element).find(([, figure]) => typeof figure === 'number' && !Number.isFinite(figure));
     if (none) lacks(part, `${at.id} has no number for ${SHEET_WORDS[none[0]] ?? none[0]}`);
     const [plus, minus] = [at.plus, at.minus].map((pin) => ({ part: part.id, ...pin })) as [PinRef, PinRef];
-    const terminal = { part, sheet, id: at.id, is, element: elements.length, feeds: [], plus, minus };
+    const isSupply = is === 'load' || is === 'regulator input';
+    const supply = isSupply ? (at as Supply) : null;
+    const source = isSupply ? null : (at as Source);
+    const terminal: Terminal = {
+      part,
+      sheet,
+      id: at.id,
+      is,
+      element: elements.length,
+      supply,
+      source,
+      feeds: [],
+      plus,
+      minus,
+    };
     terminals.push(terminal);
     elements.push(element);
     return terminal;
@@ -193,7 +210,7 @@ function feedersOf({ elements, terminals, free }: Build): Map<number, string> {
 function packsOf(terminals: Terminal[]): RigNetwork['packs'] {
   return new Map(
     terminals.flatMap((t) => {
-      const pack = t.is === 'pack' ? t.sheet.sources.find((s) => s.id === t.id)?.pack : undefined;
+      const pack = t.source?.pack;
       if (!pack) return [];
       const { cells, chemistry = 'lithium-polymer' } = pack;
       return [[t.element, { cells, chemistry, share: ownShare(t.part, cells, chemistry) }] as const];
@@ -213,7 +230,7 @@ export function atPeak({ terminals, prepared, ...rest }: RigNetwork): RigNetwork
   for (const t of terminals) {
     const element = elements[t.element]!;
     if (t.is !== 'load' || element.kind !== 'load') continue;
-    elements[t.element] = { ...element, amount: t.sheet.supplies.find((s) => s.id === t.id)!.draw.peak };
+    elements[t.element] = { ...element, amount: t.supply!.draw.peak };
   }
   return { ...rest, terminals, prepared: { ...prepared, circuit: { ...prepared.circuit, elements } } };
 }

@@ -104,7 +104,7 @@ export function sweepRails(network: RigNetwork, steps = 40): RailSweep {
     part: t.part.id,
     terminal: t.id,
     volts: [] as number[],
-    allowed: supplyOf(t).volts,
+    allowed: t.supply!.volts,
   }));
   sweep(network, charges, ({ volts }) => loads.forEach((t, i) => lines[i]!.volts.push(volts[t.element]!)));
   return { charges, lines };
@@ -123,38 +123,41 @@ function solveAt(network: RigNetwork, charge: number, from: Begin): OperatingPoi
 }
 
 /** Rest voltage of a pack when the fullest stands at `charge`: each starts from its own. */
-function restV(network: RigNetwork, element: number, charge: number): number | undefined {
+export function restV(network: RigNetwork, element: number, charge: number): number | undefined {
   const pack = network.packs.get(element);
   return pack && packV(pack.cells, charge * pack.share, pack.chemistry);
 }
 
-const supplyOf = (t: Terminal) => t.sheet.supplies.find((s) => s.id === t.id)!;
 const sum = (list: number[]): number => list.reduce((a, b) => a + b, 0);
 
+// written out field by field: a rig is solved some hundred times while it is edited
 function nodeOf(t: Terminal, network: RigNetwork, point: OperatingPoint): RailNode {
+  const { supply, source } = t;
   const volts = point.volts[t.element]!;
-  const place = { part: t.part.id, port: t.plus.port, terminal: t.id, kind: t.is, volts };
-  if (t.is === 'load' || t.is === 'regulator input') {
-    const allowed = supplyOf(t).volts;
-    return {
-      ...place,
-      amps: point.amps[t.element]! + sum(t.feeds.map((e) => point.inputA[e]!)),
-      allowed,
-      marginV: Math.min(volts - allowed[0], allowed[1] - volts),
-      maxA: null,
-      inDropout: false,
-      overloaded: false,
-      fedBy: network.feeders.get(t.element) ?? null,
-    };
-  }
-  const { maxA } = t.sheet.sources.find((s) => s.id === t.id)!;
-  const amps = -point.amps[t.element]!;
-  const element = network.prepared.circuit.elements[t.element]!;
-  // one that stands by, since something else holds its rail as high, is well
-  const does = outputOf(point.states[t.element]!);
-  const inDropout =
-    element.kind === 'converter' && does !== OUTPUT.regulates && !(does === OUTPUT.off && volts >= element.setV);
-  return { ...place, amps, allowed: null, marginV: null, maxA, inDropout, overloaded: amps > maxA, fedBy: null };
+  let amps = supply ? point.amps[t.element]! : -point.amps[t.element]!;
+  for (const e of t.feeds) amps += point.inputA[e]!;
+  return {
+    part: t.part.id,
+    port: t.plus.port,
+    terminal: t.id,
+    kind: t.is,
+    volts,
+    amps,
+    allowed: supply ? supply.volts : null,
+    marginV: supply ? Math.min(volts - supply.volts[0], supply.volts[1] - volts) : null,
+    maxA: source ? source.maxA : null,
+    inDropout: inDropout(t, network, point),
+    overloaded: source ? amps > source.maxA : false,
+    fedBy: supply ? (network.feeders.get(t.element) ?? null) : null,
+  };
+}
+
+/** Whether a regulator holds less than it is set to; one that stands by, since something else holds its rail as high, is well. */
+function inDropout(t: Terminal, { prepared }: RigNetwork, { states, volts }: OperatingPoint): boolean {
+  const element = prepared.circuit.elements[t.element]!;
+  if (element.kind !== 'converter') return false;
+  const does = outputOf(states[t.element]!);
+  return does !== OUTPUT.regulates && !(does === OUTPUT.off && volts[t.element]! >= element.setV);
 }
 
 /** Heat of what stands between sources and loads, W. */

@@ -57,6 +57,7 @@ export class AnalysisStore {
   });
   /** Studies of one station: worked out while it is open, after the picture of the rig stands. */
   readonly sweep$ = this.study((rig) => this.analyst.sweep(rig));
+  readonly powerUp$ = this.study((rig) => this.analyst.powerUp(rig));
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
 
   constructor() {

@@ -1,8 +1,9 @@
-import { analyse, feedsOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
+import { analyse, feedsOf, powerUpOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
 import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
+import type { PowerUp } from '@squallmark/core/wake';
 import { expose } from 'comlink';
 
 let held: Rig | null = null;
@@ -24,6 +25,7 @@ const api = {
     return findings.filter((f) => asked.has(f.id)).map((f) => [f.id, fixesOf(f)]);
   },
   sweep: (rig: Rig | null): RailSweep => sweepOf(hold(rig)),
+  powerUp: (rig: Rig | null): PowerUp => powerUpOf(hold(rig)),
   feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */
   async stock(): Promise<void> {

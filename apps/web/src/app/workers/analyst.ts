@@ -2,6 +2,7 @@ import type { Analysis } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
+import type { PowerUp } from '@squallmark/core/wake';
 import { wrap, type Remote } from 'comlink';
 import type { AnalysisWorkerApi } from './analysis.worker';
 import { ReviveWorker } from './revive';
@@ -13,6 +14,8 @@ export interface Analyst {
   fixes(rig: Rig, ids: readonly string[]): Promise<[id: string, fixes: readonly Fix[]][]>;
   /** Volts at every load from full to flat. */
   sweep(rig: Rig): Promise<RailSweep>;
+  /** What the supplies do while the rig is switched on. */
+  powerUp(rig: Rig): Promise<PowerUp>;
   /** Both sides of the question of gimbal feed. */
   feeds(rig: Rig): Promise<FeedChoice[]>;
   /** Brings the shelf in; what is analysed afterwards names classes for impossible wishes. */
@@ -43,6 +46,10 @@ export function workerAnalyst(): Analyst {
     sweep: async (rig) => {
       const sending = news(rig);
       return worker.call((api) => api.sweep(sending));
+    },
+    powerUp: async (rig) => {
+      const sending = news(rig);
+      return worker.call((api) => api.powerUp(sending));
     },
     feeds: async (rig) => {
       const sending = news(rig);

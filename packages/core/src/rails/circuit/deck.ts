@@ -1,7 +1,6 @@
 import type { Capacitor, CircuitElement, Converter, Diode, Load, Pair, Switch } from './circuit.js';
 import { LEAK_S, LEAST_INPUT_V, OPEN_S, floorOf } from './elements/index.js';
-import type { Drive } from './operating-point.js';
-import { prepareCircuit, type PreparedCircuit } from './prepare.js';
+import type { PreparedCircuit } from './prepare.js';
 
 /** A drive that changes with time: seconds and value, straight between them. */
 export type Course = readonly (readonly [atS: number, value: number])[];
@@ -27,14 +26,8 @@ export function deckLines(prepared: PreparedCircuit, drive: DeckDrive = () => un
 /** Nodes of a deck that hold a voltage, by node number. */
 export const deckNode = ({ row }: PreparedCircuit, node: number): string => (row[node]! < 0 ? '0' : `n${node}`);
 
-/** The deck of a circuit at rest with the volts to print; ends with `.end`. */
-export function restDeck(title: string, circuit: PreparedCircuit['circuit'], drive?: Drive): string {
-  const prepared = prepareCircuit(circuit);
-  return [title, ...deckLines(prepared, drive), '.op', '.end', ''].join('\n');
-}
-
 /** A number as SPICE reads it whatever its size. */
-const number = (value: number): string => value.toExponential(12);
+const number = (value: number): string => String(Number(value.toPrecision(13)));
 
 class Names {
   constructor(private readonly prepared: PreparedCircuit) {}

@@ -91,9 +91,6 @@ export class ChargeHistory {
   }
 
   private capacitor(e: number): Capacitor {
-    return this.prepared.circuit.elements[e] as {
-      farad: number;
-      ohm: number;
-    } & PreparedCircuit['circuit']['elements'][number];
+    return this.prepared.circuit.elements[e] as Capacitor;
   }
 }

@@ -3,7 +3,7 @@ export { LOAD, OUTPUT, isTripped, limitAmps, loadAmps, outputOf } from './elemen
 export { prepareCircuit, type PreparedCircuit } from './prepare.js';
 export { operatingPoint, solverOf, type Drive, type OperatingPoint } from './operating-point.js';
 export type { Begin } from './solver.js';
-export { deckLines, deckNode, restDeck, type Course, type DeckDrive } from './deck.js';
+export { deckLines, deckNode, type Course, type DeckDrive } from './deck.js';
 export {
   runTransient,
   type Cycle,

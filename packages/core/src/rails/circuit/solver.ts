@@ -10,7 +10,8 @@ export interface Companion {
 /** Where the solve begins: everything running, everything still off, or as it stands. */
 export type Begin = 'running' | 'cold' | 'as it stands';
 
-const CLOSE_V = 1e-9;
+/** A round that moves everything by less leaves an error of about its square. */
+const CLOSE_V = 1e-6;
 const NEWTON_ROUNDS = 40;
 /** So often every state that is wrong changes at once; a few more times one after another. */
 const CHANGES_TOGETHER = 12;
@@ -21,6 +22,8 @@ const CHANGES = 60;
  * them, and no longer to a point that they would run away from. F, s; a little bleeds away, so that an idle output empties.
  */
 const WALK = { farad: 1e-4, firstS: 1e-6, lastS: 1000, longer: 1.25, steps: 500, bleedS: 1e-5 } as const;
+
+const ONE_STATE: ReadonlySet<string> = new Set(['resistance', 'switch', 'pack', 'capacitor']);
 
 /**
  * Volts and states of one circuit, solved in place. Newton with the elements' own derivatives while their states stand still, then
@@ -38,10 +41,15 @@ export class CircuitSolver {
   private readonly rhs: Float64Array;
   private readonly baseRhs: Float64Array;
   private readonly baseValues: Float64Array;
+  private readonly stateful: Int32Array;
+  private readonly giving: Int32Array;
+  private readonly taking: Int32Array;
   private readonly straight: Int32Array;
   private readonly bent: Int32Array;
   /** Highest volts that a source holds on the piece of each port: where a running solve looks first. */
   private readonly guessV: Float64Array;
+  private readonly running: Int32Array;
+  private readonly cold: Int32Array;
   private readonly highest: Float64Array;
   private readonly sources: Int32Array;
   private isFresh = false;
@@ -63,9 +71,15 @@ export class CircuitSolver {
     this.states = new Int32Array(circuit.elements.length);
     this.statesBefore = new Int32Array(circuit.elements.length);
     this.drive = Float64Array.from(circuit.elements, (e, i) => kinds[i]!.rest(e));
+    // what has one state only is never asked for it
+    this.stateful = live.filter((e) => !ONE_STATE.has(circuit.elements[e]!.kind));
+    this.giving = this.stateful.filter((e) => kinds[e]!.gives);
+    this.taking = this.stateful.filter((e) => !kinds[e]!.gives);
     this.straight = live.filter((e) => kinds[e]!.straight);
     this.bent = live.filter((e) => !kinds[e]!.straight);
     this.guessV = new Float64Array(2 * circuit.elements.length);
+    this.running = Int32Array.from(circuit.elements, (e, i) => kinds[i]!.running(e));
+    this.cold = Int32Array.from(circuit.elements, (e, i) => kinds[i]!.cold(e));
     this.highest = new Float64Array(circuit.nodes + 1);
     this.sources = live.filter(
       (e) => circuit.elements[e]!.kind === 'pack' || circuit.elements[e]!.kind === 'converter',
@@ -75,11 +89,10 @@ export class CircuitSolver {
 
   /** Puts every state and all volts to where a solve begins. */
   begin(from: Exclude<Begin, 'as it stands'>): void {
-    const { circuit, kinds } = this.prepared;
     this.x.fill(0);
     this.isFresh = from === 'running';
     if (this.isFresh) this.guess();
-    circuit.elements.forEach((e, i) => (this.states[i] = from === 'cold' ? kinds[i]!.cold(e) : kinds[i]!.running(e)));
+    this.states.set(from === 'cold' ? this.cold : this.running);
   }
 
   /** From the highest volts down a power is met at the higher of the two points where it can be. */
@@ -162,7 +175,7 @@ export class CircuitSolver {
     for (let round = 1; round <= NEWTON_ROUNDS; round++) {
       lu.values.set(this.baseValues);
       rhs.set(this.baseRhs);
-      for (const e of this.bent) this.stamp(e, lu.values, rhs, undefined);
+      for (let i = 0; i < this.bent.length; i++) this.stamp(this.bent[i]!, lu.values, rhs, undefined);
       this.isFresh = false;
       if (!lu.factor()) return false;
       lu.solve(rhs);
@@ -191,46 +204,55 @@ export class CircuitSolver {
     const { circuit, kinds, ends, slots } = this.prepared;
     const element = circuit.elements[e]!;
     const { amps, siemens } = this.law;
-    const ports = element.kind === 'converter' ? 2 : 1;
-    const v0 = this.isFresh ? this.guessV[2 * e]! : this.across(e);
-    const v1 = ports === 1 ? 0 : this.isFresh ? this.guessV[2 * e + 1]! : this.across(e, 1);
+    const isTwo = element.kind === 'converter';
+    const v0 = this.isFresh ? this.guessV[2 * e]! : this.across(e, 0);
+    const v1 = !isTwo ? 0 : this.isFresh ? this.guessV[2 * e + 1]! : this.across(e, 1);
     if (companion && element.kind === 'capacitor') {
       siemens[0] = companion.siemens[e]!;
       amps[0] = siemens[0] * v0 - companion.pushA[e]!;
     } else kinds[e]!.law(element, this.states[e]!, this.drive[e]!, v0, v1, this.law);
-    for (let p = 0; p < ports; p++) {
-      const plus = ends[4 * e + 2 * p]!;
-      const minus = ends[4 * e + 2 * p + 1]!;
-      let push = -amps[p]!;
-      for (let q = 0; q < ports; q++) {
-        const g = siemens[2 * p + q]!;
-        push += g * (q === 0 ? v0 : v1);
-        const at = 16 * e + 8 * p + 4 * q;
-        values[slots[at]!] = values[slots[at]!]! + g;
-        values[slots[at + 1]!] = values[slots[at + 1]!]! - g;
-        values[slots[at + 2]!] = values[slots[at + 2]!]! - g;
-        values[slots[at + 3]!] = values[slots[at + 3]!]! + g;
-      }
-      if (plus >= 0) rhs[plus] = rhs[plus]! + push;
-      if (minus >= 0) rhs[minus] = rhs[minus]! - push;
+    this.put(values, slots, 16 * e, siemens[0]!);
+    let push = siemens[0]! * v0 - amps[0]!;
+    if (isTwo) {
+      this.put(values, slots, 16 * e + 4, siemens[1]!);
+      this.put(values, slots, 16 * e + 8, siemens[2]!);
+      this.put(values, slots, 16 * e + 12, siemens[3]!);
+      push += siemens[1]! * v1;
+      this.push(rhs, ends[4 * e + 2]!, ends[4 * e + 3]!, siemens[2]! * v0 + siemens[3]! * v1 - amps[1]!);
     }
+    this.push(rhs, ends[4 * e]!, ends[4 * e + 1]!, push);
+  }
+
+  private put(values: Float64Array, slots: Int32Array, at: number, siemens: number): void {
+    values[slots[at]!]! += siemens;
+    values[slots[at + 1]!]! -= siemens;
+    values[slots[at + 2]!]! -= siemens;
+    values[slots[at + 3]!]! += siemens;
+  }
+
+  private push(rhs: Float64Array, plus: number, minus: number, amps: number): void {
+    if (plus >= 0) rhs[plus]! += amps;
+    if (minus >= 0) rhs[minus]! -= amps;
   }
 
   /** Puts states to what the volts ask for; what gives first when told so. True when any changed. */
   private changeStates(givesFirst: boolean, oneByOne: boolean): boolean {
-    const { circuit, kinds, live } = this.prepared;
+    if (!givesFirst) return this.changeOf(this.stateful, oneByOne);
+    return this.changeOf(this.giving, oneByOne) || this.changeOf(this.taking, oneByOne);
+  }
+
+  private changeOf(list: Int32Array, oneByOne: boolean): boolean {
+    const { circuit, kinds } = this.prepared;
     let changed = false;
-    for (const pass of givesFirst ? [true, false] : [null]) {
-      for (const e of live) {
-        if (pass !== null && kinds[e]!.gives !== pass) continue;
-        const v1 = circuit.elements[e]!.kind === 'converter' ? this.across(e, 1) : 0;
-        const next = kinds[e]!.stateAt(circuit.elements[e]!, this.states[e]!, this.drive[e]!, this.across(e), v1);
-        if (next === this.states[e]) continue;
-        this.states[e] = next;
-        changed = true;
-        if (oneByOne) return true;
-      }
-      if (changed) return true;
+    for (let i = 0; i < list.length; i++) {
+      const e = list[i]!;
+      const element = circuit.elements[e]!;
+      const v1 = element.kind === 'converter' ? this.across(e, 1) : 0;
+      const next = kinds[e]!.stateAt(element, this.states[e]!, this.drive[e]!, this.across(e), v1);
+      if (next === this.states[e]) continue;
+      this.states[e] = next;
+      changed = true;
+      if (oneByOne) return true;
     }
     return changed;
   }

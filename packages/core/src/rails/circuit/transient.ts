@@ -154,6 +154,7 @@ class Transient {
               startS: e.startMs / 1000,
               limit: e.limit,
               sinceS: 0,
+              isFed: false,
               limitsSinceS: NaN,
               retryS: NaN,
             },

@@ -1,23 +1,7 @@
-import type { ElementRef } from '@angular/core';
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { RailSweep } from '@squallmark/core/rails';
-import { LineChart } from 'echarts/charts';
-import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use, type EChartsType } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
+import { Plot, plotAxis, plotTooltip, type PlotOption } from '../../kit/plot';
 import { spreadEnds } from './spread-ends';
-import { Theme } from '../../state/theme';
-
-use([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 export interface RailLine {
   label: string;
@@ -28,8 +12,9 @@ export interface RailLine {
 /** Volts at the loads as the pack empties, with the chosen load's allowed band and the needle of now. */
 @Component({
   selector: 'sq-rail-chart',
-  template: `<div #host class="host" role="img" [attr.aria-label]="label()"></div>`,
-  styles: ':host,.host{display:block;width:100%;height:100%}',
+  imports: [Plot],
+  template: `<sq-plot [option]="option()" [label]="label()" />`,
+  styles: ':host{display:block;width:100%;height:100%}',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RailChart {
@@ -38,36 +23,10 @@ export class RailChart {
   readonly band = input.required<readonly [number, number] | null>();
   readonly charge = input.required<number>();
   readonly label = input.required<string>();
-  private readonly host = viewChild.required<ElementRef<HTMLElement>>('host');
-  private readonly theme = inject(Theme);
-  private chart: EChartsType | null = null;
-
-  constructor() {
-    const destroyed = inject(DestroyRef);
-    afterNextRender(() => {
-      const host = this.host().nativeElement;
-      this.chart = init(host, undefined, { renderer: 'svg' });
-      const resize = new ResizeObserver(() => {
-        this.chart?.resize();
-        this.draw();
-      });
-      resize.observe(host);
-      destroyed.onDestroy(() => {
-        resize.disconnect();
-        this.chart?.dispose();
-      });
-      this.draw();
-    });
-    effect(() => {
-      this.theme.dark();
-      this.draw();
-    });
-  }
-
-  private draw(): void {
+  protected readonly option = computed((): PlotOption => {
     const [lines, charges, band, charge] = [this.lines(), this.charges(), this.band(), this.charge()];
-    this.chart?.setOption(chartOption(lines, charges, band, charge, this.host().nativeElement), { notMerge: true });
-  }
+    return ({ height }, token) => chartOption(lines, charges, band, charge, height, token);
+  });
 }
 
 /** Room above and below the plot, and for a name at the end of a line, px. */
@@ -94,30 +53,19 @@ function chartOption(
   charges: number[],
   band: readonly [number, number] | null,
   charge: number,
-  host: HTMLElement,
+  height: number,
+  token: (name: string) => string,
 ) {
-  const css = getComputedStyle(host);
-  const token = (name: string): string => css.getPropertyValue(`--${name}`).trim();
   const [min, max] = lines.length ? span(lines, band) : [0, 1];
-  const heightPx = host.clientHeight - TOP_PX - BOTTOM_PX;
+  const heightPx = height - TOP_PX - BOTTOM_PX;
   const ends = lines.map(({ volts }) => ((max - volts.at(-1)!) / (max - min)) * heightPx);
   const shifts = spreadEnds(ends, NAME_PX, heightPx).map((y, i) => y - ends[i]!);
-  const axis = {
-    axisLabel: { color: token('mute'), fontFamily: token('num') },
-    axisLine: { lineStyle: { color: token('rule') } },
-    splitLine: { lineStyle: { color: token('hair') } },
-  };
+  const axis = plotAxis(token);
   return {
     animation: false,
     textStyle: { fontFamily: token('ui') },
     grid: { left: 52, right: 132, top: TOP_PX, bottom: BOTTOM_PX },
-    tooltip: {
-      trigger: 'axis',
-      valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} V`,
-      backgroundColor: token('panel'),
-      borderColor: token('rule'),
-      textStyle: { color: token('ink') },
-    },
+    tooltip: { ...plotTooltip(token), valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} V` },
     xAxis: {
       type: 'value',
       inverse: true,

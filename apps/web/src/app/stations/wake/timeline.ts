@@ -3,6 +3,9 @@ import type { WakeSchedule, WakeStep } from '@squallmark/core/wake';
 
 const WIDTH = 930;
 const LEFT = 168;
+const RIGHT = 16;
+/** Shares of the width that lie before the first second and after the last: what stands under the timeline keeps to them. */
+export const TIME_AXIS = { left: LEFT / WIDTH, right: RIGHT / WIDTH } as const;
 const ROW = 25;
 const TOP = 22;
 const COLOUR: Record<string, string> = {
@@ -129,7 +132,7 @@ export class Timeline {
   });
 
   protected x(seconds: number): number {
-    return LEFT + (seconds / Math.max(1, this.schedule().seconds)) * (WIDTH - LEFT - 16);
+    return LEFT + (seconds / Math.max(1, this.schedule().seconds)) * (WIDTH - LEFT - RIGHT);
   }
 
   protected barWidth(step: WakeStep): number {

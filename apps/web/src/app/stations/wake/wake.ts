@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { aboutWake, type About } from '@squallmark/core/about';
 import { cautionsOf } from '@squallmark/core/files';
-import { partsWithSheets } from '@squallmark/core/rig';
-import { seconds } from '@squallmark/core/units';
+import { labelOf, partsWithSheets } from '@squallmark/core/rig';
+import { amps, count, num, seconds, volts } from '@squallmark/core/units';
+import type { PowerLine } from '@squallmark/core/wake';
 import { format, formatRFC3339, parseISO } from 'date-fns';
 import { AboutFigure } from '../../kit/about/about';
+import { Choice, type Option } from '../../kit/fields/choice';
 import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
@@ -13,12 +16,13 @@ import { AnalysisStore } from '../../state/analysis';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
+import { PowerChart } from './power-chart';
 import { Timeline } from './timeline';
 
 /** In what order is it switched on? */
 @Component({
   selector: 'sq-wake',
-  imports: [AboutFigure, FindingsDock, Timeline, Mark, MatButtonModule, WordsField],
+  imports: [AboutFigure, Choice, FindingsDock, Timeline, Mark, MatButtonModule, PowerChart, WordsField],
   templateUrl: './wake.html',
   styleUrl: './wake.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -58,6 +62,50 @@ export class Wake {
     return `${proven} · waiting alone takes ${seconds(schedule.floorSeconds)}`;
   });
   protected readonly seconds = seconds;
+  protected readonly power = toSignal(inject(AnalysisStore).powerUp$);
+  private readonly supply = signal<string | null>(null);
+  /** Supplies that can be looked at: those that stood, the one with least room first. */
+  private readonly lines = computed(() =>
+    (this.power()?.lines ?? [])
+      .filter((l) => l.lowest && l.allowed)
+      .sort((a, b) => roomOf(a) - roomOf(b) || keyOf(a).localeCompare(keyOf(b))),
+  );
+  protected readonly supplies = computed((): Option<string>[] =>
+    this.lines().map((l) => ({ value: keyOf(l), label: this.nameOf(l) })),
+  );
+  protected readonly line = computed(
+    () => this.lines().find((l) => keyOf(l) === this.supply()) ?? this.lines()[0] ?? null,
+  );
+  protected readonly keyOf = keyOf;
+  protected readonly dipText = computed(() => {
+    const line = this.line();
+    const power = this.power();
+    if (!line || !power) return '';
+    const { volts: leastV, atS } = line.lowest!;
+    return `${this.nameOf(line)}: lowest ${volts(leastV)} at ${num(atS, 2)} s, needs ${volts(line.allowed![0])} · packs give at most ${amps(power.mostA.amps)}, at ${num(power.mostA.atS, 2)} s`;
+  });
+  /** What resets or goes on and off without end, in words. */
+  protected readonly broken = computed(() => {
+    const power = this.power();
+    if (!power) return [];
+    const cycled = new Set(power.cycles.map(keyOf));
+    return [
+      ...power.cycles.map(
+        (c) =>
+          `${this.nameOf(c)} starts, dies and starts again, every ${num(c.periodS * 1000)} ms from ${num(c.fromS, 1)} s on.`,
+      ),
+      ...power.resets
+        .filter((r) => !cycled.has(keyOf(r)))
+        .map(
+          (r) =>
+            `${this.nameOf(r)} falls to ${volts(r.leastV)} at ${num(r.atS, 2)} s and resets. It needs ${volts(r.floorV)}.`,
+        ),
+    ];
+  });
+  protected readonly unknownText = computed(() => {
+    const n = this.power()?.unknown.length ?? 0;
+    return `full packs, inductance left out${n ? `, no in-rush known of ${count(n, 'input')}` : ''}`;
+  });
   protected readonly aboutLength = (): About | null => {
     const schedule = this.schedule();
     return schedule ? aboutWake(schedule) : null;
@@ -82,6 +130,15 @@ export class Wake {
     ]);
     const timer = setInterval(() => this.nowMs.set(Date.now()), 200);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
+  }
+
+  protected show(supply: string): void {
+    this.supply.set(supply);
+  }
+
+  private nameOf({ part, terminal }: { part: string; terminal: string }): string {
+    const supplies = this.lines().filter((l) => l.part === part).length;
+    return supplies > 1 ? `${labelOf(this.store.rig(), part)}, ${terminal}` : labelOf(this.store.rig(), part);
   }
 
   protected look(step: string): void {
@@ -113,3 +170,8 @@ export class Wake {
     this.looked.set(null);
   }
 }
+
+const keyOf = ({ part, terminal }: { part: string; terminal: string }): string => `${part}.${terminal}`;
+
+/** Volts between the deepest dip of a supply and its floor. */
+const roomOf = ({ lowest, allowed }: PowerLine): number => (lowest?.volts ?? 0) - (allowed?.[0] ?? 0);

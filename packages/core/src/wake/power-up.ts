@@ -1,0 +1,250 @@
+/** What the supplies do while a rig is switched on in its order: in-rush, dips, who resets whom. */
+import type { Supply } from '../parts/index.js';
+import {
+  contactLines,
+  deckLines,
+  deckOf,
+  packV,
+  prepareCircuit,
+  runTransient,
+  type Capacitor,
+  type CircuitElement,
+  type Course,
+  type DeckDrive,
+  type Deed,
+  type Life,
+  type RigNetwork,
+  type Terminal,
+  type TransientRun,
+} from '../rails/index.js';
+import type { WakeSchedule } from './schedule.js';
+
+/** One supply over the whole sequence. */
+export interface PowerLine {
+  part: string;
+  terminal: string;
+  /** V, in the order of `timeS`. */
+  volts: readonly number[];
+  /** What it takes, V; null for a source. */
+  allowed: readonly [number, number] | null;
+  /** Least volts once it stood; null for what never stood. */
+  lowest: { volts: number; atS: number } | null;
+}
+
+/** A supply that was awake and fell below its floor. */
+export interface Reset {
+  part: string;
+  terminal: string;
+  atS: number;
+  /** Lowest volts in the moment after, and the floor it fell under. */
+  leastV: number;
+  floorV: number;
+  /** The step that had just begun; null where none had. */
+  step: string | null;
+}
+
+/** Something that starts, dies and starts again without end. */
+export interface PowerCycle {
+  part: string;
+  terminal: string;
+  fromS: number;
+  periodS: number;
+}
+
+/** A power-up over time. */
+export interface PowerUp {
+  timeS: readonly number[];
+  lines: PowerLine[];
+  /** Amps out of all packs together, in the order of `timeS`. */
+  packA: number[];
+  /** Greatest of them, and when. */
+  mostA: { amps: number; atS: number };
+  resets: Reset[];
+  cycles: PowerCycle[];
+  /** Supplies of whose in-rush the sheet says nothing: none is reckoned. */
+  unknown: { part: string; terminal: string }[];
+  steps: number;
+  converged: boolean;
+}
+
+/** Contact of a pack's plug or switch, Ω. @source [mem] a clean contact of its size */
+const CONTACT_OHM = 0.003;
+/** What stands before an input's charge without a soft start, Ω. @source [mem] a usual capacitor's own */
+const BARE_OHM = 0.05;
+/** A supply runs from so much above its floor, and stays off for so long once it fell. @source [mem] usual supervisors */
+const RUNS_ABOVE = 1.02;
+const LEAST_OFF_S = 0.01;
+/** A fall is put down to a step that began within this, s. */
+const BLAMED_S = 0.5;
+
+/**
+ * The power-up of a rig in the order of its schedule. Packs are plugged and outlets switched where their step begins; every supply
+ * charges its input, then draws as its sheet says, resets below its floor and comes back when its volts do. Inductance is left out.
+ * @param charge of the packs, 0…1
+ */
+export function powerUp(network: RigNetwork, schedule: WakeSchedule, charge = 1): PowerUp {
+  const plan = circuitOf(network, schedule, charge);
+  const run = runTransient({ ...plan, endS: schedule.seconds + 1, watch: network.terminals.map((t) => t.element) });
+  return readRun(network, schedule, plan, run);
+}
+
+/** How long a deck switches something on, s. */
+const FLANK_S = 1e-6;
+/** An input with so much on it lets its regulator climb, V. */
+const FED_V = 0.5;
+
+/**
+ * The same power-up as a SPICE deck over time. Supplies that fall below their floor draw like resistors there; that they reset and
+ * come back is left out, as are limits that trip.
+ */
+export function powerUpDeck(title: string, network: RigNetwork, schedule: WakeSchedule, charge = 1): string {
+  const plan = circuitOf(network, schedule, charge);
+  const { lines, timeS } = powerUp(network, schedule, charge);
+  const prepared = prepareCircuit(plan.circuit);
+  const endS = schedule.seconds + 1;
+  const fedAt = (element: number): number => {
+    const input = network.terminals.findIndex((t) => t.feeds.includes(element));
+    const at = lines[input]?.volts.findIndex((v) => v > FED_V) ?? -1;
+    return at < 0 ? endS : timeS[at]!;
+  };
+  const drive: DeckDrive = (e) => {
+    const element = plan.circuit.elements[e]!;
+    const deed = plan.deeds.find((d) => d.element === e);
+    if (element.kind === 'converter') {
+      const fromS = Math.max(deed?.atS ?? 0, fedAt(e));
+      return course([0, 0], [fromS, 0], [fromS + element.startMs / 1000, element.setV], [endS + 1, element.setV]);
+    }
+    return deed && course([0, 0], [deed.atS, 0], [deed.atS + FLANK_S, deed.drive], [endS + 1, deed.drive]);
+  };
+  return deckOf(title, [
+    ...contactLines(prepared, network.terminals),
+    ...deckLines(prepared, drive),
+    `.tran 0.0005 ${endS} uic`,
+  ]);
+}
+
+/** Points of a course in rising time; two at one time would be refused. */
+const course = (...points: [number, number][]): Course =>
+  points.filter(([t], i) => i === 0 || t > Math.max(...points.slice(0, i).map(([before]) => before)));
+
+interface Plan {
+  circuit: { nodes: number; elements: CircuitElement[] };
+  drive: (element: number) => number | undefined;
+  deeds: Deed[];
+  lives: Life[];
+  unknown: PowerUp['unknown'];
+}
+
+function circuitOf({ prepared, terminals, packs }: RigNetwork, schedule: WakeSchedule, charge: number): Plan {
+  const elements = [...prepared.circuit.elements];
+  let { nodes } = prepared.circuit;
+  const startOf = (id: string): number | undefined => schedule.steps.find((s) => s.id === id)?.start;
+  const begins = new Map<number, number>();
+  const deeds: Deed[] = [];
+  for (const t of terminals) {
+    const source = elements[t.element]!;
+    const pack = packs.get(t.element);
+    if (source.kind === 'pack') {
+      if (pack) elements[t.element] = { ...source, emfV: packV(pack.cells, charge * pack.share, pack.chemistry) };
+      const atS = startOf(`${t.part.id}:on`);
+      // what no step switches on is there from the beginning
+      if (atS === undefined) continue;
+      const inside = nodes++;
+      elements[t.element] = { ...elements[t.element]!, plus: inside } as CircuitElement;
+      begins.set(elements.length, 0);
+      deeds.push({ atS, element: elements.length, drive: 1 });
+      elements.push({ kind: 'switch', plus: inside, minus: source.plus, ohm: CONTACT_OHM });
+    } else if (source.kind === 'converter') {
+      const atS = startOf(`${t.part.id}:rail`);
+      if (atS === undefined || !t.source?.when) continue;
+      begins.set(t.element, 0);
+      deeds.push({ atS, element: t.element, drive: source.setV });
+    }
+  }
+  const eaters = terminals.filter((t) => t.supply);
+  const known = eaters.filter((t) => supplyOf(t).inrush);
+  for (const t of known) elements.push(inputOf(t, elements[t.element]!));
+  return {
+    circuit: { nodes, elements },
+    drive: (e) => begins.get(e),
+    deeds,
+    lives: terminals.filter((t) => t.is === 'load').map(lifeOf),
+    unknown: eaters.filter((t) => !known.includes(t)).map(nameOf),
+  };
+}
+
+/** What an input charges: its capacitance behind what its soft start lets through, which fills it in that time. */
+function inputOf(t: Terminal, { plus, minus }: CircuitElement): Capacitor {
+  const { capacitanceUf, softStartMs } = supplyOf(t).inrush!;
+  const farad = capacitanceUf * 1e-6;
+  return { kind: 'capacitor', plus, minus, farad, ohm: Math.max(BARE_OHM, softStartMs / 1000 / (3 * farad)) };
+}
+
+function lifeOf(t: Terminal): Life {
+  const [floorV] = supplyOf(t).volts;
+  return { element: t.element, offV: floorV, onV: floorV * RUNS_ABOVE, leastOffS: LEAST_OFF_S };
+}
+
+const supplyOf = (t: Terminal): Supply => t.supply!;
+const nameOf = (t: Terminal): { part: string; terminal: string } => ({ part: t.part.id, terminal: t.id });
+
+function readRun(network: RigNetwork, schedule: WakeSchedule, plan: Plan, run: TransientRun): PowerUp {
+  const byElement = new Map(network.terminals.map((t) => [t.element, t]));
+  const packA = run.timeS.map((_, i) => run.packA.reduce((sum, p) => sum + p.amps[i]!, 0));
+  const most = packA.reduce((best, amps, i) => (amps > packA[best]! ? i : best), 0);
+  return {
+    timeS: run.timeS,
+    lines: network.terminals.map((t, i) => ({
+      ...nameOf(t),
+      volts: run.volts[i]!,
+      allowed: t.supply?.volts ?? null,
+      lowest: lowestOf(run.timeS, run.volts[i]!),
+    })),
+    packA,
+    mostA: { amps: packA[most] ?? 0, atS: run.timeS[most] ?? 0 },
+    resets: run.happenings
+      .filter((h) => h.what === 'resets' && byElement.has(h.element))
+      .map(({ element, atS }) => {
+        const t = byElement.get(element)!;
+        const volts = run.volts[network.terminals.indexOf(t)]!;
+        return {
+          ...nameOf(t),
+          atS,
+          leastV: leastAfter(run.timeS, volts, atS),
+          floorV: supplyOf(t).volts[0],
+          step: stepAt(schedule, atS),
+        };
+      }),
+    cycles: run.cycles.flatMap(({ element, fromS, periodS }) => {
+      const t = byElement.get(element);
+      return t ? [{ ...nameOf(t), fromS, periodS }] : [];
+    }),
+    unknown: plan.unknown,
+    ...{ steps: run.steps, converged: run.converged },
+  };
+}
+
+/** A supply stands once it has come so near to its highest volts. */
+const STANDS = 0.99;
+
+function lowestOf(timeS: readonly number[], volts: readonly number[]): PowerLine['lowest'] {
+  const highest = volts.reduce((most, v) => Math.max(most, v), 0);
+  const from = highest > 0 ? volts.findIndex((v) => v >= STANDS * highest) : -1;
+  if (from < 0) return null;
+  let at = from;
+  for (let i = from; i < volts.length; i++) if (volts[i]! < volts[at]!) at = i;
+  return { volts: volts[at]!, atS: timeS[at]! };
+}
+
+function leastAfter(timeS: readonly number[], volts: readonly number[], atS: number): number {
+  let least = Infinity;
+  for (let i = 0; i < timeS.length; i++)
+    if (timeS[i]! >= atS && timeS[i]! <= atS + LEAST_OFF_S) least = Math.min(least, volts[i]!);
+  return least;
+}
+
+/** The step that began last before a time, when it began shortly before. */
+function stepAt({ steps }: WakeSchedule, atS: number): string | null {
+  const begun = steps.filter((s) => s.start <= atS && atS - s.start <= BLAMED_S);
+  return begun.sort((a, b) => b.start - a.start)[0]?.id ?? null;
+}
