@@ -325,3 +325,15 @@ test('the power tree folds by mouse and by arrows', async ({ page }) => {
   await regulator.press('ArrowRight');
   await expect(camera).toBeVisible();
 });
+
+test('Wake says what the supplies do meanwhile, for the supply that is chosen', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Wake');
+  const power = page.getByRole('region', { name: 'Volts while it wakes' });
+  await expect(power.getByRole('img').first()).toHaveAccessibleName(
+    /lowest [\d.]+ V at [\d.]+ s, needs [\d.]+ V · packs give at most [\d.]+ A/,
+  );
+  await power.getByRole('combobox', { name: 'Supply' }).click();
+  await page.getByRole('option', { name: 'Video transmitter' }).click();
+  await expect(power.getByRole('img').first()).toHaveAccessibleName(/^Video transmitter: lowest 16\.\d+ V/);
+});

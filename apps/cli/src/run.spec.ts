@@ -116,7 +116,7 @@ describe('squallmark spice', () => {
     expect(lines[0]).toMatch(/^\* .*charge/);
     expect(lines.at(-1)).toBe('.end');
     expect(lines.at(-2)).toMatch(new RegExp(`^\\${analysis}`));
-    expect(lines.filter((l) => /^\* PK pack/.test(l))).toHaveLength(1);
+    expect(lines.filter((l) => l.startsWith('* PK pack'))).toHaveLength(1);
   });
 
   it('draws more at the peak', async () => {

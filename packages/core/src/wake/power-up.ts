@@ -21,6 +21,7 @@ import type { WakeSchedule } from './schedule.js';
 
 /** One supply over the whole sequence. */
 export interface PowerLine {
+  /** Whose supply or source. */
   part: string;
   terminal: string;
   /** V, in the order of `timeS`. */
@@ -35,24 +36,30 @@ export interface PowerLine {
 export interface Reset {
   part: string;
   terminal: string;
+  /** From the beginning, s. */
   atS: number;
-  /** Lowest volts in the moment after, and the floor it fell under. */
+  /** Lowest volts in the moment after. */
   leastV: number;
+  /** What it fell under, V. */
   floorV: number;
-  /** The step that had just begun; null where none had. */
+  /** The step that had just been done; null where none had. */
   step: string | null;
 }
 
 /** Something that starts, dies and starts again without end. */
 export interface PowerCycle {
+  /** Whose supply. */
   part: string;
   terminal: string;
+  /** Since when, s. */
   fromS: number;
+  /** How long one round takes, s. */
   periodS: number;
 }
 
 /** A power-up over time. */
 export interface PowerUp {
+  /** Ends of the steps that were computed, s. */
   timeS: readonly number[];
   lines: PowerLine[];
   /** Amps out of all packs together, in the order of `timeS`. */
@@ -63,7 +70,9 @@ export interface PowerUp {
   cycles: PowerCycle[];
   /** Supplies of whose in-rush the sheet says nothing: none is reckoned. */
   unknown: { part: string; terminal: string }[];
+  /** How many steps were computed. */
   steps: number;
+  /** Every one came to rest. */
   converged: boolean;
 }
 
@@ -74,11 +83,11 @@ const BARE_OHM = 0.05;
 /** A supply runs from so much above its floor, and stays off for so long once it fell. @source [mem] usual supervisors */
 const RUNS_ABOVE = 1.02;
 const LEAST_OFF_S = 0.01;
-/** A fall is put down to a step that began within this, s. */
+/** A fall is put down to a step that was done within this, s. */
 const BLAMED_S = 0.5;
 
 /**
- * The power-up of a rig in the order of its schedule. Packs are plugged and outlets switched where their step begins; every supply
+ * The power-up of a rig in the order of its schedule. Packs are plugged and outlets switched where their step ends; every supply
  * charges its input, then draws as its sheet says, resets below its floor and comes back when its volts do. Inductance is left out.
  * @param charge of the packs, 0…1
  */
@@ -138,7 +147,11 @@ interface Plan {
 function circuitOf({ prepared, terminals, packs }: RigNetwork, schedule: WakeSchedule, charge: number): Plan {
   const elements = [...prepared.circuit.elements];
   let { nodes } = prepared.circuit;
-  const startOf = (id: string): number | undefined => schedule.steps.find((s) => s.id === id)?.start;
+  // what a step switches on is on once the step is done: so the parts behind it start
+  const doneAt = (id: string): number | undefined => {
+    const step = schedule.steps.find((s) => s.id === id);
+    return step && step.start + step.seconds;
+  };
   const begins = new Map<number, number>();
   const deeds: Deed[] = [];
   for (const t of terminals) {
@@ -146,16 +159,16 @@ function circuitOf({ prepared, terminals, packs }: RigNetwork, schedule: WakeSch
     const pack = packs.get(t.element);
     if (source.kind === 'pack') {
       if (pack) elements[t.element] = { ...source, emfV: packV(pack.cells, charge * pack.share, pack.chemistry) };
-      const atS = startOf(`${t.part.id}:on`);
+      const atS = doneAt(`${t.part.id}:on`);
       // what no step switches on is there from the beginning
       if (atS === undefined) continue;
       const inside = nodes++;
-      elements[t.element] = { ...elements[t.element]!, plus: inside } as CircuitElement;
+      elements[t.element] = { ...elements[t.element]!, plus: inside };
       begins.set(elements.length, 0);
       deeds.push({ atS, element: elements.length, drive: 1 });
       elements.push({ kind: 'switch', plus: inside, minus: source.plus, ohm: CONTACT_OHM });
     } else if (source.kind === 'converter') {
-      const atS = startOf(`${t.part.id}:rail`);
+      const atS = doneAt(`${t.part.id}:rail`);
       if (atS === undefined || !t.source?.when) continue;
       begins.set(t.element, 0);
       deeds.push({ atS, element: t.element, drive: source.setV });
@@ -243,8 +256,9 @@ function leastAfter(timeS: readonly number[], volts: readonly number[], atS: num
   return least;
 }
 
-/** The step that began last before a time, when it began shortly before. */
+/** The step of hands that was done last before a time, when that was shortly before. */
 function stepAt({ steps }: WakeSchedule, atS: number): string | null {
-  const begun = steps.filter((s) => s.start <= atS && atS - s.start <= BLAMED_S);
-  return begun.sort((a, b) => b.start - a.start)[0]?.id ?? null;
+  const since = (s: WakeSchedule['steps'][number]): number => atS - (s.start + s.seconds);
+  const done = steps.filter((s) => s.hands && since(s) > -1e-6 && since(s) <= BLAMED_S);
+  return done.sort((a, b) => since(a) - since(b))[0]?.id ?? null;
 }

@@ -175,7 +175,7 @@ export class CircuitSolver {
     for (let round = 1; round <= NEWTON_ROUNDS; round++) {
       lu.values.set(this.baseValues);
       rhs.set(this.baseRhs);
-      for (let i = 0; i < this.bent.length; i++) this.stamp(this.bent[i]!, lu.values, rhs, undefined);
+      for (const e of this.bent) this.stamp(e, lu.values, rhs, undefined);
       this.isFresh = false;
       if (!lu.factor()) return false;
       lu.solve(rhs);
@@ -244,8 +244,7 @@ export class CircuitSolver {
   private changeOf(list: Int32Array, oneByOne: boolean): boolean {
     const { circuit, kinds } = this.prepared;
     let changed = false;
-    for (let i = 0; i < list.length; i++) {
-      const e = list[i]!;
+    for (const e of list) {
       const element = circuit.elements[e]!;
       const v1 = element.kind === 'converter' ? this.across(e, 1) : 0;
       const next = kinds[e]!.stateAt(element, this.states[e]!, this.drive[e]!, this.across(e), v1);

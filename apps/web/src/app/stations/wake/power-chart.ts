@@ -68,14 +68,19 @@ function chartOption(
           ...{ showMinLabel: false, showMaxLabel: false, formatter: (v: number) => `${v.toFixed(2)} V` },
         },
       },
-      { type: 'value', min: 0, show: false },
+      // amps keep to the lower part, volts have the upper
+      { type: 'value', min: 0, max: Math.max(0.1, ...packA) * 2.2, show: false },
     ],
     series: [
       {
         name: 'packs, A',
-        ...{ type: 'line', symbol: 'none', yAxisIndex: 1, step: false },
+        ...{ type: 'line', symbol: 'none', yAxisIndex: 1 },
         data: timeS.map((t, i) => [t, packA[i]]),
         lineStyle: { width: 1.3, color: token('mute'), type: [3, 3] },
+        endLabel: {
+          ...{ show: true, formatter: 'packs, A', align: 'right', offset: [-8, -9] },
+          ...{ color: token('mute'), fontSize: 12 },
+        },
       },
       {
         name: 'volts, V',
@@ -93,7 +98,7 @@ function chartOption(
           symbolSize: 9,
           itemStyle: { color: token('panel'), borderColor: token('stop'), borderWidth: 2 },
           label: {
-            ...{ show: true, position: lowest.atS > 0.8 * seconds ? 'left' : 'right', distance: 8 },
+            ...{ show: true, position: 'bottom', offset: [lowest.atS > 0.8 * seconds ? -28 : 28, 0] },
             ...{ formatter: `${lowest.volts.toFixed(2)} V`, color: token('ink'), fontFamily: token('num') },
           },
           data: [{ coord: [lowest.atS, lowest.volts] }],
