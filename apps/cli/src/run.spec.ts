@@ -121,7 +121,7 @@ describe('squallmark spice', () => {
 
   it('draws more at the peak', async () => {
     const amps = async (line: string): Promise<number> => {
-      const { nodes } = json((await run(line)).out) as { nodes: { part: string; amps: number }[] };
+      const { nodes } = JSON.parse((await run(line)).out) as { nodes: { part: string; amps: number }[] };
       return nodes.find((n) => n.part === 'PK')!.amps;
     };
     expect(await amps('rails rig.json --json --peak')).toBeGreaterThan(await amps('rails rig.json --json'));
@@ -132,7 +132,7 @@ describe('squallmark wake', () => {
   it('says what the supplies do meanwhile', async () => {
     const { status, out } = await run('wake rig.json --transient --json');
     expect(status).toBe(0);
-    const { power } = json(out) as { power: { mostA: { amps: number }; resets: unknown[]; leftOut: string[] } };
+    const { power } = JSON.parse(out) as { power: { mostA: { amps: number }; resets: unknown[]; leftOut: string[] } };
     expect(power.mostA.amps).toBeGreaterThan(0.5);
     expect(power.resets).toEqual([]);
     expect(power.leftOut).toEqual(['inductance']);

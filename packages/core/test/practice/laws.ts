@@ -58,7 +58,10 @@ const flightOf = (rig: Rig): Map<string, string> =>
  * channel of its axis, or to a stick.
  */
 export function flightKept(before: Rig, after: Rig): string[] {
-  const was = findChains(before).filter((c) => isFlightChain(c) && c.slot !== null);
+  // what no control drives and is broken besides flies nothing: its slot is an accident of a wrong wire
+  const was = findChains(before).filter(
+    (c) => isFlightChain(c) && c.slot !== null && (c.control !== null || !c.breaks),
+  );
   const now = new Map(findChains(after).map((c) => [`${c.part.id}.${c.fn.id}`, c]));
   return was.flatMap((c) => {
     const name = `${c.part.id}.${c.fn.id}`;

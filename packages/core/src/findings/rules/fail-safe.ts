@@ -1,4 +1,4 @@
-import { demandOf, inputSpan, arrivingUs, type Chain } from '../../channels/index.js';
+import { arrivingUs, demandOf, inputSpan, stopsDrive, type Chain } from '../../channels/index.js';
 import type { FailSafe } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -27,7 +27,8 @@ export const failSafeRule: Rule = ({ rig, chains }) =>
             { name: 'act', value: acts.act },
             { name: 'set', value: set.does === 'value' ? `${set.valueUs} µs` : set.does },
           ],
-          fixes: () => (acts.safeUs === null ? [] : sendInstead(set, acts.safeUs)),
+          fixes: () =>
+            acts.safeUs === null || startsDrive(chains, set, acts.safeUs) ? [] : sendInstead(set, acts.safeUs),
         },
       ];
     }),
@@ -48,6 +49,17 @@ function isStill(chain: Chain, us: number): boolean {
   const most = Math.max(Math.abs(fn.range!.from), Math.abs(fn.range!.to));
   return !('value' in demand) || Math.abs(demand.value) <= STILL * most;
 }
+
+/** Whether a drive on the same slot, stopped as it is set now, would go on by another width. */
+const startsDrive = (chains: readonly Chain[], set: FailSafe, valueUs: number): boolean =>
+  chains.some(
+    (c) =>
+      (c.fn.what === 'drive' || c.fn.what === 'brake') &&
+      c.slot === set.slot &&
+      c.path[0]?.talker.part.id === set.receiver &&
+      stopsDrive(c, set) &&
+      !stopsDrive(c, { ...set, does: 'value', valueUs }),
+  );
 
 function sendInstead({ receiver, slot }: FailSafe, valueUs: number): Fix[] {
   const failSafe: FailSafe = { receiver, slot, does: 'value', valueUs };

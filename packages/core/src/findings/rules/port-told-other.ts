@@ -1,4 +1,5 @@
 import { assignablePort, toldUse, wantedUses, type LinkEnd } from '../../loom/index.js';
+import type { PortUse } from '../../parts/index.js';
 import { findPart } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 
@@ -10,7 +11,8 @@ export const portToldOtherRule: Rule = (context) => {
     .flatMap((c) => [...told(context, seen, c.talker, c.listener), ...told(context, seen, c.listener, c.talker)]);
 };
 
-function told({ rig }: RuleContext, seen: Set<string>, end: LinkEnd, other: LinkEnd): RuleResult[] {
+function told(context: RuleContext, seen: Set<string>, end: LinkEnd, other: LinkEnd): RuleResult[] {
+  const { rig } = context;
   const port = assignablePort(end);
   const part = findPart(rig, end.part.id);
   if (!port || !part) return [];
@@ -19,7 +21,8 @@ function told({ rig }: RuleContext, seen: Set<string>, end: LinkEnd, other: Link
   const is = toldUse(part, port);
   if (seen.has(key) || (wanted as string[]).includes(is)) return [];
   seen.add(key);
-  const [use] = wanted;
+  // what is said must suit everything on the port: two that want it told otherwise are beyond telling
+  const use = wanted.find((u) => everyUse(context, part.id, port.port).every((uses) => uses.includes(u)));
   return [
     {
       rule: 'port-told-other',
@@ -31,7 +34,7 @@ function told({ rig }: RuleContext, seen: Set<string>, end: LinkEnd, other: Link
         { name: 'port', value: end.sheet.ports.find((p) => p.id === port.port)?.label ?? port.port },
         { name: 'device', value: other.part.id },
         { name: 'is told', value: is },
-        { name: 'wants', value: use ?? 'nothing it can be told', source: 'part sheet' },
+        { name: 'wants', value: use ?? wanted[0] ?? 'nothing it can be told', source: 'part sheet' },
         { name: 'shows', value: port.showsOnline ?? 'its own page', source: 'part sheet' },
       ],
       fixes: () =>
@@ -45,4 +48,17 @@ function told({ rig }: RuleContext, seen: Set<string>, end: LinkEnd, other: Link
           : [],
     },
   ];
+}
+
+/** What a port may be told for each conversation on it. */
+function everyUse({ conversations }: RuleContext, part: string, port: string): PortUse[][] {
+  return conversations
+    .flatMap(({ talker, listener }): [LinkEnd, LinkEnd][] => [
+      [talker, listener],
+      [listener, talker],
+    ])
+    .flatMap(([end, other]) => {
+      const own = end.part.id === part ? assignablePort(end) : undefined;
+      return own?.port === port ? [wantedUses(own, end, other)] : [];
+    });
 }

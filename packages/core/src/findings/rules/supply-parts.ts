@@ -8,6 +8,7 @@ import {
   type Edit,
   type PinRef,
   type Rig,
+  type Wire,
   type WireAt,
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
@@ -94,19 +95,24 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
           ],
         };
       const [plus] = fresh.wires;
+      // as thick and as long as a new lead there would be
+      const asGood = (w: Wire): { gaugeAwg: number; lengthMm: number } => ({
+        gaugeAwg: Math.min(plus!.gaugeAwg, w.gaugeAwg),
+        lengthMm: Math.max(plus!.lengthMm, w.lengthMm),
+      });
       const edits: Edit[] = [{ kind: 'moveEnd', cable: own.cable.id, wire: own.index, end: own.far, pin: outlet.plus }];
       own.cable.wires.forEach((w, index) => {
         const end = samePin(w.to, pins.minus) ? 'from' : samePin(w.from, pins.minus) ? 'to' : null;
         if (!end || findPin(rig, w[end])?.pin.line !== 'ground') return;
         edits.push({ kind: 'moveEnd', cable: own.cable.id, wire: index, end, pin: outlet.minus });
-        if (plus!.gaugeAwg < w.gaugeAwg)
-          edits.push({ kind: 'setWire', cable: own.cable.id, wire: index, gaugeAwg: plus!.gaugeAwg });
+        if (plus!.gaugeAwg < w.gaugeAwg || plus!.lengthMm > w.lengthMm)
+          edits.push({ kind: 'setWire', cable: own.cable.id, wire: index, ...asGood(w) });
       });
       edits.push({
         kind: 'setWire',
         cable: own.cable.id,
         wire: own.index,
-        gaugeAwg: Math.min(plus!.gaugeAwg, own.wire.gaugeAwg),
+        ...asGood(own.wire),
         inline: plus!.inline ?? null,
       });
       return { label, edits };
