@@ -9,6 +9,7 @@ import { demoRig, practiceRig, unionOfDemos } from './bench-rigs.js';
 import { pageRows } from './bench-page.js';
 import { median, type Row } from './bench-rows.js';
 import { signalRows } from './bench-signals.js';
+import { supplyRows } from './bench-supplies.js';
 
 /** Measures in one run, prints a table with ratios and writes bench/latest.json. */
 export async function bench(first: { total: number }): Promise<void> {
@@ -22,6 +23,7 @@ export async function bench(first: { total: number }): Promise<void> {
     goal: 'at least 500',
     met: speed >= 500,
   });
+  rows.push(...supplyRows());
   rows.push(...(await signalRows(rig)));
   const kB = first.total / 1000;
   rows.push({ what: 'first visit, compressed', value: kB, unit: 'kB', goal: 'at most 380', met: kB <= 380 });

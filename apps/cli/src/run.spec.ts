@@ -99,6 +99,22 @@ describe('squallmark rails', () => {
     expect(Object.keys(answer.nodes![0] as object)).toEqual(['part', 'port', 'volts', 'amps']);
   });
 
+  it('says how far the volts may lie apart, and what goes first in a short', async () => {
+    const { nodes, shorts } = JSON.parse((await run('rails rig.json --band --short --json')).out) as {
+      nodes: { volts: number; band: { lowV: number; highV: number; leastV: number; mostV: number } }[];
+      shorts: { part: string; first: string; amps: number }[];
+    };
+    for (const { volts, band } of nodes) {
+      expect(band.leastV).toBeLessThanOrEqual(volts);
+      expect(band.mostV).toBeGreaterThanOrEqual(volts);
+      expect(band.lowV).toBeLessThanOrEqual(band.highV);
+    }
+    expect(shorts.map((s) => s.part)).toContain('VT');
+    const { out } = await run('rails rig.json --band --short');
+    expect(out).toMatch(/95 of 100 rigs/);
+    expect(out).toMatch(/short at Video transmitter, main: [\d.]+ A/);
+  });
+
   it.each(['2', '-0.1', 'half', ''])('refuses the charge "%s"', async (charge) => {
     const { status, err } = await run(`rails rig.json --charge=${charge}`);
     expect([status, err]).toEqual([2, `--charge: "${charge}" is not a number from 0 to 1\n`]);
@@ -129,6 +145,19 @@ describe('squallmark spice', () => {
 });
 
 describe('squallmark wake', () => {
+  it('gives the order of powering down', async () => {
+    const { steps } = json((await run('wake rig.json --power-down --json')).out);
+    expect(steps![0]).toMatchObject({ start: 0, text: 'Landed, disarmed, props stand' });
+    expect((await run('wake rig.json --power-down --transient')).status).toBe(2);
+  });
+
+  it('is no longer with two pairs of hands, and refuses three', async () => {
+    const secondsOf = async (line: string): Promise<number> => json((await run(line)).out).seconds;
+    expect(await secondsOf('wake rig.json --hands 2 --json')).toBeLessThan(await secondsOf('wake rig.json --json'));
+    const { status, err } = await run('wake rig.json --hands 3');
+    expect([status, err]).toEqual([2, '--hands: "3" is neither 1 nor 2\n']);
+  });
+
   it('says what the supplies do meanwhile', async () => {
     const { status, out } = await run('wake rig.json --transient --json');
     expect(status).toBe(0);

@@ -34,8 +34,9 @@ const USAGE = `squallmark check RIG.json            findings and what mends each
 squallmark mend RIG.json --out F     does the fixes of its stops; --all of every finding, --rule R of one rule
 squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.json keeps it
 squallmark loom RIG.json --out DIR      drawing, cable and set-up cards, cut list, parts list
-squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1; --peak at the greatest draw
-squallmark wake RIG.json             power-up order; --transient what the supplies do meanwhile
+squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1; --peak at the greatest draw,
+                                     --band over many rigs of these sheets, --short what goes first at each plug
+squallmark wake RIG.json             power-up order; --power-down the other way, --hands 2 for two pairs, --transient what the supplies do meanwhile
 squallmark spice RIG.json            the supplies as a SPICE deck; --charge, --peak, --transient
 squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it
 squallmark decode CAPTURE            what each line is, and its frames; --as KIND, --line NAME
@@ -53,12 +54,16 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
       options: {
         json: { type: 'boolean' },
         charge: { type: 'string' },
+        hands: { type: 'string' },
         as: { type: 'string' },
         line: { type: 'string' },
         assign: { type: 'boolean' },
         all: { type: 'boolean' },
         peak: { type: 'boolean' },
         transient: { type: 'boolean' },
+        band: { type: 'boolean' },
+        short: { type: 'boolean' },
+        'power-down': { type: 'boolean' },
         rule: { type: 'string' },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
@@ -72,8 +77,27 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
     const verb = name === undefined ? undefined : Object.hasOwn(VERBS, name) ? VERBS[name] : undefined;
     if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
     const { charge, as, line, rule, out: to, json = false, assign = false, all = false } = values;
-    const { peak = false, transient = false } = values;
-    return await verb(files, { json, charge, as, line, assign, all, rule, to, peak, transient }, shell);
+    const { hands, peak = false, transient = false, band = false, short = false } = values;
+    return await verb(
+      files,
+      {
+        json,
+        charge,
+        as,
+        line,
+        assign,
+        all,
+        rule,
+        to,
+        peak,
+        transient,
+        band,
+        short,
+        hands,
+        powerDown: values['power-down'],
+      },
+      shell,
+    );
   } catch (error) {
     shell.err(error instanceof Error ? error.message : String(error));
     return 2;

@@ -16,6 +16,10 @@ export type ExitStatus = 0 | 1 | 2;
 export interface Options {
   json: boolean;
   charge: string | undefined;
+  /** The order of powering down. */
+  powerDown?: boolean | undefined;
+  /** Pairs of hands. */
+  hands?: string | undefined;
   as: string | undefined;
   /** Line of a recording. */
   line: string | undefined;
@@ -27,6 +31,10 @@ export interface Options {
   peak: boolean;
   /** Over time rather than at rest. */
   transient: boolean;
+  /** Over many rigs of the same sheets. */
+  band: boolean;
+  /** What a short at each plug does. */
+  short: boolean;
   /** Folder or file to write to. */
   to: string | undefined;
 }

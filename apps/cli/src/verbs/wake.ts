@@ -1,14 +1,20 @@
 import { rigNetwork } from '@squallmark/core/rails';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import { amps, num, roundTo, seconds, volts } from '@squallmark/core/units';
-import { powerUp, scheduleWake, wakeTasks, type PowerUp } from '@squallmark/core/wake';
-import type { ExitStatus, Options, Shell } from '../shell.js';
+import { powerDownTasks, powerUp, scheduleWake, wakeTasks, type PowerUp } from '@squallmark/core/wake';
+import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';
 
-export function wake([file = '']: string[], { json, transient, charge }: Options, shell: Shell): ExitStatus {
+export function wake(
+  [file = '']: string[],
+  { json, transient, charge, hands = '1', powerDown }: Options,
+  shell: Shell,
+): ExitStatus {
+  if (!/^[12]$/.test(hands)) throw new InputProblem(`--hands: "${hands}" is neither 1 nor 2`);
   const rig = openRig(file, shell);
-  const schedule = scheduleWake(wakeTasks(rig));
+  if (powerDown && transient) throw new InputProblem('--transient is for waking: with --power-down there is none');
+  const schedule = scheduleWake(powerDown ? powerDownTasks(rig) : wakeTasks(rig), Number(hands));
   const power = transient ? powerUp(rigNetwork(rig), schedule, chargeOf(charge)) : null;
   if (json) {
     const textOf = new Map(schedule.steps.map((s) => [s.id, s.text]));

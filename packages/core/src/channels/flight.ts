@@ -27,8 +27,8 @@ export const isFlightChain = ({ fn, sheet }: Pick<Chain, 'fn' | 'sheet'>): boole
  * has none yet. By the transmitter's id.
  */
 export function flightChannels(rig: Rig, chains: readonly Chain[]): Map<string, Set<number>> {
-  // a broken chain that hears a slot without any control flies nothing: the slot is an accident of a wrong wire
-  const isAccident = (c: Chain): boolean => c.slot !== null && !c.control && c.breaks !== null;
+  // what hears a slot over a wire that talks otherwise, and from no control, flies nothing: the slot is an accident
+  const isAccident = (c: Chain): boolean => !c.control && c.path.some((way) => way.troubles.includes('wrong type'));
   const flight = chains.filter((c) => isFlightChain(c) && c.transmitter && !isAccident(c));
   return new Map(
     [...groupBy(flight, (c) => c.transmitter!.id)].map(([transmitter, own]) => {

@@ -20,3 +20,5 @@ export { runTimeMin, KEPT_CHARGE } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
 export { feedChoices, type FeedChoice } from './feed-choice.js';
 export { contactLines, deckOf, railsDeck } from './rig-deck.js';
+export { railBand, type RailBand } from './tolerance.js';
+export { shortsOf, wireMeltA2s, type Short, type Yields } from './short.js';

@@ -22,3 +22,4 @@ export { hairV } from './hair.js';
 export { Joined } from './joined.js';
 export { groupBy, lastCall } from './groups.js';
 export { type Problem, type Reading, readOk, readFailed, problemText } from './problem.js';
+export { chanceOf } from './chance.js';

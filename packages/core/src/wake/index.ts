@@ -1,3 +1,5 @@
-export { wakeTasks, type WakeTask } from './tasks.js';
+export type { WakeTask } from './task.js';
+export { wakeTasks } from './tasks.js';
+export { powerDownTasks } from './power-down.js';
 export { OrderImpossible, scheduleWake, type WakeSchedule, type WakeStep } from './schedule.js';
 export { powerUp, powerUpDeck, type PowerCycle, type PowerLine, type PowerUp, type Reset } from './power-up.js';

@@ -1,5 +1,5 @@
 import { groupBy } from '../units/index.js';
-import type { WakeTask } from './tasks.js';
+import type { WakeTask } from './task.js';
 
 /** Tasks that wait for each other in a ring, or for one that is not there. */
 export class OrderImpossible extends Error {
@@ -37,12 +37,14 @@ function trialsFor(tasks: readonly WakeTask[]): number {
 const CLOSE_S = 1e-9;
 
 /**
- * Shortest order of the hands over tasks with precedence, one pair of hands and stillness: while a still
- * task runs no hand task may run. Tasks without hands start as soon as what they wait for has ended.
- * Exact by depth-first search with a bound, up to a number of trials; ties keep the given order.
+ * Shortest order of the hands over tasks with precedence, one or more pairs of hands and stillness: while a still
+ * task runs no hand task may run. Tasks without hands start as soon as what they wait for has ended, still ones
+ * when besides no hands are at work. Exact by depth-first search with a bound, up to a number of trials; ties keep
+ * the given order.
+ * @param pairs of hands, from 1
  * @throws {OrderImpossible} when tasks wait for each other in a ring or for one that is not there
  */
-export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
+export function scheduleWake(tasks: readonly WakeTask[], pairs = 1): WakeSchedule {
   const order = sorted(tasks);
   const tails = tailsOf(order);
   const at = new Map(order.map((t, i) => [t.id, i]));
@@ -60,12 +62,12 @@ export function scheduleWake(tasks: readonly WakeTask[]): WakeSchedule {
     trials: 0,
     most: trialsFor(order),
   };
-  explore(search, new Array<number>(order.length).fill(NOT_YET), 0);
+  explore(search, new Array<number>(order.length).fill(NOT_YET), new Array<number>(pairs).fill(0));
   const steps = order
     .map((task, i) => ({ ...task, start: search.best![i]!, why: '' }))
     .sort((a, b) => a.start - b.start);
   const ends = groupBy(steps, (s) => endKey(s.start + s.seconds));
-  for (const step of steps) step.why = whyThen(step, ends.get(endKey(step.start)) ?? []);
+  for (const step of steps) step.why = whyThen(step, ends.get(endKey(step.start)) ?? [], pairs);
   return {
     steps,
     seconds: order.length ? search.bestSeconds : 0,
@@ -95,12 +97,15 @@ interface Search {
 
 const NOT_YET = -1;
 
-/** @param starts seconds each task starts at, or {@link NOT_YET}; becomes this call's own */
-function explore(search: Search, starts: number[], handsFree: number): void {
+/**
+ * @param starts seconds each task starts at, or {@link NOT_YET}; becomes this call's own
+ * @param free when each pair of hands is free again
+ */
+function explore(search: Search, starts: number[], free: readonly number[]): void {
   const { tasks, tails } = search;
   placeAutomatic(search, starts);
   if (!starts.includes(NOT_YET)) return keepBest(search, starts);
-  const { choices, handsLeft } = openTo(search, starts, handsFree);
+  const { choices, handsLeft } = openTo(search, starts, Math.min(...free));
   let placedLeast = 0;
   for (let i = 0; i < starts.length; i++)
     if (starts[i] !== NOT_YET) placedLeast = Math.max(placedLeast, starts[i]! + tails[i]!);
@@ -108,12 +113,25 @@ function explore(search: Search, starts: number[], handsFree: number): void {
   for (const { task, start } of choices) {
     if (search.best && (search.trials >= search.most || search.bestSeconds <= search.floorSeconds + CLOSE_S)) return;
     search.trials++;
-    const bound = Math.max(placedLeast, start + handsLeft, start + tails[task]!);
+    const bound = Math.max(placedLeast, handsDone(free, start, handsLeft), start + tails[task]!);
     if (bound >= search.bestSeconds - CLOSE_S) continue;
     const next = starts.slice();
     next[task] = start;
-    explore(search, next, start + tasks[task]!.seconds);
+    explore(search, next, takenBy(free, start, tasks[task]!.seconds));
   }
+}
+
+/** No pair can be done with all that is left sooner; one pair goes on from this start, several share it out at best evenly. */
+const handsDone = (free: readonly number[], start: number, left: number): number =>
+  free.length === 1 ? start + left : (free.reduce((sum, at) => sum + at, 0) + left) / free.length;
+
+/** The pair that was free last before a task takes it: the others stay free for what may begin sooner. */
+function takenBy(free: readonly number[], start: number, seconds: number): number[] {
+  let pair = free.findIndex((at) => at <= start + CLOSE_S);
+  free.forEach((at, i) => {
+    if (at <= start + CLOSE_S && at > free[pair]!) pair = i;
+  });
+  return free.map((at, i) => (i === pair ? start + seconds : at));
 }
 
 /** What the hands may do next, with the seconds that all they have before them takes, whatever the order. */
@@ -154,7 +172,28 @@ function readyAt({ tasks, after }: Search, task: number, starts: readonly number
 
 /** Adds every task without hands whose predecessors are placed, as early as they allow. */
 function placeAutomatic(search: Search, starts: number[]): void {
-  for (const i of search.alone) if (starts[i] === NOT_YET) starts[i] = readyAt(search, i, starts);
+  for (const i of search.alone) {
+    if (starts[i] !== NOT_YET) continue;
+    const ready = readyAt(search, i, starts);
+    starts[i] = ready !== NOT_YET && search.tasks[i]!.still ? quietFrom(search, i, ready, starts) : ready;
+  }
+}
+
+/** From a time on, the first at which no hands are at work for as long as a still task takes. */
+function quietFrom({ tasks, handed }: Search, task: number, from: number, starts: readonly number[]): number {
+  const { seconds } = tasks[task]!;
+  let at = from;
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const i of handed) {
+      const begin = starts[i]!;
+      const end = begin + tasks[i]!.seconds;
+      if (begin === NOT_YET || at >= end - CLOSE_S || at + seconds <= begin + CLOSE_S) continue;
+      at = end;
+      moved = true;
+    }
+  }
+  return at;
 }
 
 function earliest(search: Search, task: number, starts: readonly number[], handsFree: number): number {
@@ -236,12 +275,13 @@ function sorted(tasks: readonly WakeTask[]): WakeTask[] {
 const endKey = (seconds: number): number => Math.round(seconds * 1e6);
 
 /** Why a step starts when it does, from the steps that end then. */
-function whyThen(step: WakeStep, ending: readonly WakeStep[]): string {
+function whyThen(step: WakeStep, ending: readonly WakeStep[], pairs: number): string {
   if (step.start <= CLOSE_S) return 'comes first';
   const waitedFor = ending.find((s) => step.after.includes(s.id));
   if (waitedFor) return `waits for: ${waitedFor.text}`;
   const still = ending.find((s) => s.still && step.hands);
   if (still) return `hands off while: ${still.text}`;
   const hands = ending.find((s) => s.hands && step.hands);
-  return hands ? `one pair of hands, busy with: ${hands.text}` : 'as soon as it may';
+  if (!hands) return 'as soon as it may';
+  return `${pairs > 1 ? 'all hands' : 'one pair of hands'}, busy with: ${hands.text}`;
 }

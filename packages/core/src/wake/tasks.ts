@@ -16,42 +16,7 @@ import {
 import { labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { count, num } from '../units/index.js';
-
-/** One thing that takes time while a rig wakes. */
-export interface WakeTask {
-  id: string;
-  part: string;
-  text: string;
-  /** What a person reads beside it: what to expect, what to mind. */
-  note: string;
-  /** How long it takes. */
-  seconds: number;
-  /** Needs the one pair of hands. */
-  hands: boolean;
-  /** Nothing may be touched while it runs. */
-  still: boolean;
-  /** Tasks that must have ended. */
-  after: string[];
-}
-
-/** How long the hands take over a step, s. @source [practice] */
-const HANDS_S = {
-  safe: 2,
-  switchOn: 2,
-  lowAndUp: 2.2,
-  antenna: 2,
-  place: 2,
-  readPack: 2,
-  pictures: 2.2,
-  record: 2,
-  power: 1,
-  ends: 3.5,
-  takeOff: 1,
-  endStops: 20,
-  again: 8,
-  menu: 6,
-  app: 5,
-};
+import { HANDS_S, ids, task, type Draft, type WakeTask } from './task.js';
 
 /**
  * What waking this rig takes, from its sheets: transmitter first, antennas and gimbal seen to, packs one by
@@ -77,10 +42,6 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
     ...askedTasks(rig, woken),
   ];
 }
-
-type Draft = Partial<WakeTask> & Pick<WakeTask, 'id' | 'part' | 'text' | 'seconds'>;
-const task = (draft: Draft): WakeTask => ({ note: '', hands: false, still: false, after: [], ...draft });
-const ids = (tasks: WakeTask[]): string[] => tasks.map((t) => t.id);
 
 function safeTasks(rig: Rig): WakeTask[] {
   const all = partsWithSheets(rig);

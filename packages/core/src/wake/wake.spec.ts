@@ -71,7 +71,79 @@ function timeOf(tasks: WakeTask[], order: WakeTask[]): number {
   return Math.max(...ends.values());
 }
 
+/** Every order of the hands and every way to share them out between two pairs, each placed as early as it goes. */
+function bruteForceOfTwo(tasks: WakeTask[]): number {
+  const hands = tasks.filter((t) => t.hands);
+  const left = (placed: Placed[]): number => {
+    const all = withAlone(tasks, placed);
+    const open = hands.filter((t) => !all.some((p) => p.task === t));
+    if (!open.length) return Math.max(0, ...all.map(endOf));
+    return Math.min(
+      ...open
+        .filter((t) => t.after.every((id) => all.some((p) => p.task.id === id)))
+        .flatMap((t) => [0, 1].map((pair) => left([...all, handPlaced(t, pair, all)]))),
+    );
+  };
+  return left([]);
+}
+
+interface Placed {
+  task: WakeTask;
+  start: number;
+  pair?: number;
+}
+const endOf = ({ task: { seconds }, start }: Placed): number => start + seconds;
+const readyOf = (t: WakeTask, all: Placed[]): number =>
+  Math.max(0, ...t.after.map((id) => endOf(all.find((p) => p.task.id === id)!)));
+
+/** From a time on the first at which a task meets none of some others. */
+function clearFrom(at: number, seconds: number, others: Placed[]): number {
+  const met = others.find((o) => at < endOf(o) && at + seconds > o.start);
+  return met ? clearFrom(endOf(met), seconds, others) : at;
+}
+
+function withAlone(tasks: WakeTask[], placed: Placed[]): Placed[] {
+  const next = tasks.find(
+    (t) => !t.hands && !placed.some((p) => p.task === t) && t.after.every((id) => placed.some((p) => p.task.id === id)),
+  );
+  if (!next) return placed;
+  const ready = readyOf(next, placed);
+  const start = next.still
+    ? clearFrom(
+        ready,
+        next.seconds,
+        placed.filter((p) => p.task.hands),
+      )
+    : ready;
+  return withAlone(tasks, [...placed, { task: next, start }]);
+}
+
+function handPlaced(t: WakeTask, pair: number, all: Placed[]): Placed {
+  const free = Math.max(0, ...all.filter((p) => p.pair === pair).map(endOf));
+  const start = clearFrom(
+    Math.max(free, readyOf(t, all)),
+    t.seconds,
+    all.filter((p) => p.task.still),
+  );
+  return { task: t, start, pair };
+}
+
 describe('schedule', () => {
+  it('for two pairs of hands is as short as the best of all orders, and no longer than for one', () => {
+    fc.assert(
+      fc.property(
+        jobs.filter((tasks) => tasks.filter((t) => t.hands).length < 6),
+        (tasks) => {
+          const schedule = scheduleWake(tasks, 2);
+          expect(schedule.proven).toBe(true);
+          expect(schedule.seconds).toBeCloseTo(bruteForceOfTwo(tasks), 9);
+          expect(schedule.seconds).toBeLessThanOrEqual(scheduleWake(tasks).seconds + 1e-9);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
   it('is as short as the best of all orders on small cases', () => {
     fc.assert(
       fc.property(jobs, (tasks) => {

@@ -58,10 +58,9 @@ const flightOf = (rig: Rig): Map<string, string> =>
  * channel of its axis, or to a stick.
  */
 export function flightKept(before: Rig, after: Rig): string[] {
-  // what no control drives and is broken besides flies nothing: its slot is an accident of a wrong wire
-  const was = findChains(before).filter(
-    (c) => isFlightChain(c) && c.slot !== null && (c.control !== null || !c.breaks),
-  );
+  // what hears a slot over a wire that talks otherwise, and from no control, flies nothing: the slot is an accident
+  const isAccident = (c: Chain): boolean => !c.control && c.path.some((way) => way.troubles.includes('wrong type'));
+  const was = findChains(before).filter((c) => isFlightChain(c) && c.slot !== null && !isAccident(c));
   const now = new Map(findChains(after).map((c) => [`${c.part.id}.${c.fn.id}`, c]));
   return was.flatMap((c) => {
     const name = `${c.part.id}.${c.fn.id}`;

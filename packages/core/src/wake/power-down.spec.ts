@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import { BENCHES } from '../../test/practice/benches/index.js';
+import { SYSTEMS } from '../../test/practice/benches/systems.js';
+import { Proposed } from '../../test/practice/proposed.js';
+import { hasControls, isPack } from '../parts/index.js';
+import { emptyRig, partsWithSheets, type Rig } from '../rig/index.js';
+import { powerDownTasks, scheduleWake } from './index.js';
+
+const rigs = [...BENCHES, ...SYSTEMS].map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]);
+
+describe('powering down', () => {
+  it.each(rigs)('%s: nothing moves first, recordings before any power goes, packs before the transmitter', (_, rig) => {
+    const { steps, proven } = scheduleWake(powerDownTasks(rig));
+    expect(proven).toBe(true);
+    const at = (id: string): number => steps.findIndex((s) => s.id === id);
+    const idsOf = (is: (p: ReturnType<typeof partsWithSheets>[number]) => boolean, what: string): number[] =>
+      partsWithSheets(rig)
+        .filter(is)
+        .map(({ part }) => at(`down:${part.id}:${what}`));
+    const packs = idsOf(({ sheet }) => isPack(sheet), 'off');
+    const records = idsOf(({ sheet }) => sheet.functions.some((f) => f.what === 'record'), 'record');
+    const held = idsOf(({ sheet }) => hasControls(sheet), 'off');
+    expect(at('down:still')).toBe(0);
+    expect([...packs, ...records, ...held].every((i) => i > 0)).toBe(true);
+    if (packs.length) expect(Math.max(...records, 0)).toBeLessThan(Math.min(...packs));
+    if (packs.length && held.length) expect(Math.max(...packs)).toBeLessThan(Math.min(...held));
+    // the first in the rig went on first: it comes off last
+    expect(packs).toEqual([...packs].sort((a, b) => b - a));
+  });
+
+  it('of an empty rig is empty', () => {
+    expect(powerDownTasks(emptyRig('x', 'x'))).toEqual([]);
+  });
+});
