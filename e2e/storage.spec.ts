@@ -118,6 +118,7 @@ test('an analysis that cannot be had is told, with what still works, and nothing
   await expect(findings).toContainText('Not known for the rig as it is now');
   await expect(findings).not.toContainText('all clear');
   await expect(page.getByRole('navigation', { name: 'Stations' }).getByRole('img', { name: 'unknown' })).toHaveCount(7);
+  await expect(page.getByText('Choices not weighed')).toBeVisible();
   await expectAccessible(page);
   await page.unroute('**/worker-*.js');
   await alert.getByRole('button', { name: 'Try again' }).click();

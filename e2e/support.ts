@@ -60,6 +60,8 @@ export async function contentOf(download: Download): Promise<Buffer> {
 
 /** WCAG 2.2 AA as axe can see it, of the page or of what a selector holds. */
 export async function expectAccessible(page: Page, within?: string): Promise<void> {
+  // a message is hidden for the moment before it is read out: what is judged is how it stands
+  await expect(page.locator('mat-snack-bar-container [aria-hidden="true"]')).toHaveCount(0);
   // one page without frames from elsewhere: the run in one piece sees the same and needs no second page
   const axe = new AxeBuilder({ page }).setLegacyMode();
   if (within !== undefined) axe.include(within);
