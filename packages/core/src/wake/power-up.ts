@@ -1,6 +1,7 @@
 /** What the supplies do while a rig is switched on in its order: in-rush, dips, who resets whom. */
 import type { Supply } from '../parts/index.js';
 import {
+  FED_V,
   contactLines,
   deckLines,
   deckOf,
@@ -99,8 +100,6 @@ export function powerUp(network: RigNetwork, schedule: WakeSchedule, charge = 1)
 
 /** How long a deck switches something on, s. */
 const FLANK_S = 1e-6;
-/** An input with so much on it lets its regulator climb, V. */
-const FED_V = 0.5;
 
 /**
  * The same power-up as a SPICE deck over time. Supplies that fall below their floor draw like resistors there; that they reset and

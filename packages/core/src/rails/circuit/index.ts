@@ -5,6 +5,7 @@ export { operatingPoint, solverOf, type Drive, type OperatingPoint } from './ope
 export type { Begin } from './solver.js';
 export { deckLines, deckNode, type Course, type DeckDrive } from './deck.js';
 export {
+  FED_V,
   runTransient,
   type Cycle,
   type Deed,

@@ -91,7 +91,7 @@ const NEAR_S = 2e-6;
 /** Periods that agree so well repeat. */
 const SAME = 1e-3;
 /** A regulator with less at its input is asleep, V. */
-const FED_V = 0.5;
+export const FED_V = 0.5;
 const DEFAULT_TRIP_MS = 1;
 const DEFAULT_OFF_MS = 50;
 
