@@ -149,6 +149,9 @@ describe('squallmark wake', () => {
     const { steps } = json((await run('wake rig.json --power-down --json')).out);
     expect(steps![0]).toMatchObject({ start: 0, text: 'Landed, disarmed, props stand' });
     expect((await run('wake rig.json --power-down --transient')).status).toBe(2);
+    expect((await run('wake rig.json --kind usb')).out).toContain('has a free USB socket');
+    expect((await run('wake rig.json --kind bench')).out).toContain('Props off, craft held down');
+    expect((await run('wake rig.json --kind shed')).err).toContain('none of field, bench, usb');
   });
 
   it('is no longer with two pairs of hands, and refuses three', async () => {

@@ -36,7 +36,7 @@ squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.
 squallmark loom RIG.json --out DIR      drawing, cable and set-up cards, cut list, parts list
 squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1; --peak at the greatest draw,
                                      --band over many rigs of these sheets, --short what goes first at each plug
-squallmark wake RIG.json             power-up order; --power-down the other way, --hands 2 for two pairs, --transient what the supplies do meanwhile
+squallmark wake RIG.json             power-up order; --kind field, bench or usb; --power-down the other way, --hands 2 for two pairs, --transient what the supplies do meanwhile
 squallmark spice RIG.json            the supplies as a SPICE deck; --charge, --peak, --transient
 squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it
 squallmark decode CAPTURE            what each line is, and its frames; --as KIND, --line NAME
@@ -64,6 +64,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         band: { type: 'boolean' },
         short: { type: 'boolean' },
         'power-down': { type: 'boolean' },
+        kind: { type: 'string' },
         rule: { type: 'string' },
         out: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
@@ -95,6 +96,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         short,
         hands,
         powerDown: values['power-down'],
+        kind: values.kind,
       },
       shell,
     );

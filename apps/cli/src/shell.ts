@@ -18,6 +18,7 @@ export interface Options {
   charge: string | undefined;
   /** The order of powering down. */
   powerDown?: boolean | undefined;
+  kind?: string | undefined;
   /** Pairs of hands. */
   hands?: string | undefined;
   as: string | undefined;

@@ -1,20 +1,21 @@
 import { rigNetwork } from '@squallmark/core/rails';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import { amps, num, roundTo, seconds, volts } from '@squallmark/core/units';
-import { powerDownTasks, powerUp, scheduleWake, wakeTasks, type PowerUp } from '@squallmark/core/wake';
+import { WAKE_KINDS, powerUp, wakePlan, type PowerUp, type WakeKind, type WakePlan } from '@squallmark/core/wake';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';
 
 export function wake(
   [file = '']: string[],
-  { json, transient, charge, hands = '1', powerDown }: Options,
+  { json, transient, charge, hands = '1', powerDown, kind = 'field' }: Options,
   shell: Shell,
 ): ExitStatus {
   if (!/^[12]$/.test(hands)) throw new InputProblem(`--hands: "${hands}" is neither 1 nor 2`);
   const rig = openRig(file, shell);
   if (powerDown && transient) throw new InputProblem('--transient is for waking: with --power-down there is none');
-  const schedule = scheduleWake(powerDown ? powerDownTasks(rig) : wakeTasks(rig), Number(hands));
+  const schedule = wakePlan(rig, powerDown ? 'down' : kindOf(kind), Number(hands));
+  if (schedule.kind === 'usb' && transient) throw new InputProblem('--transient is for waking on packs, not over USB');
   const power = transient ? powerUp(rigNetwork(rig), schedule, chargeOf(charge)) : null;
   if (json) {
     const textOf = new Map(schedule.steps.map((s) => [s.id, s.text]));
@@ -27,11 +28,18 @@ export function wake(
     }));
     shell.out(
       JSON.stringify(
-        { seconds: roundTo(schedule.seconds, 3), steps, ...(power && { power: plainOf(power) }) },
+        {
+          seconds: roundTo(schedule.seconds, 3),
+          steps,
+          ...ownOrder(schedule),
+          ...(power && { power: plainOf(power) }),
+        },
         null,
         2,
       ),
     );
+  } else if (!schedule.steps.length) {
+    shell.out(schedule.kind === 'usb' ? 'no part of this rig has a free USB socket' : 'nothing to wake yet');
   } else {
     for (const s of schedule.steps) {
       const hand = s.hands ? 'hands' : s.still ? 'still' : '';
@@ -39,9 +47,26 @@ export function wake(
       shell.out(`${seconds(s.start).padStart(7)}  ${hand.padEnd(5)}  ${text}   (${s.why})`);
     }
     shell.out(`${seconds(schedule.seconds)} in all; never under ${seconds(schedule.floorSeconds)}`);
+    for (const line of ownOrderLines(schedule)) shell.out(line);
     if (power) for (const line of powerLines(rig, power)) shell.out(line);
   }
   return power?.resets.length ? 1 : 0;
+}
+
+function kindOf(said: string): WakeKind {
+  const kind = WAKE_KINDS.find((k) => k === said && k !== 'down');
+  if (!kind) throw new InputProblem(`--kind: "${said}" is none of field, bench, usb`);
+  return kind;
+}
+
+/** What the user's own order costs, and what of it cannot be. */
+const ownOrder = ({ pins, against, seconds: own, freeSeconds }: WakePlan): object =>
+  pins.length || against.length ? { pins, against, costsS: roundTo(own - (freeSeconds ?? own), 3) } : {};
+
+function ownOrderLines({ steps, against, seconds: own, freeSeconds }: WakePlan): string[] {
+  const textOf = (id: string): string => steps.find((s) => s.id === id)?.text ?? id;
+  const cost = freeSeconds === null ? [] : [`your own order of steps costs ${seconds(own - freeSeconds)}`];
+  return [...cost, ...against.map((pin) => `cannot be: "${textOf(pin.first)}" before "${textOf(pin.then)}"`)];
 }
 
 function plainOf({ mostA, resets, cycles, unknown }: PowerUp): object {

@@ -46,7 +46,7 @@ import {
 } from '../rails/index.js';
 import { oncePerRig, sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
-import { powerUp, scheduleWake, wakeTasks, type PowerUp, type WakeSchedule } from '../wake/index.js';
+import { powerUp, wakePlan, type PowerUp, type WakePlan } from '../wake/index.js';
 
 /** What every station shows about a rig at a state of charge; studies of one station are asked for by themselves. Plain data. */
 export interface Analysis {
@@ -87,7 +87,7 @@ export interface Analysis {
     lowestMargin: { part: string; volts: number } | null;
     runMin: number | null;
   };
-  wake: WakeSchedule;
+  wake: WakePlan;
   plan: CheckStep[];
 }
 
@@ -98,7 +98,7 @@ export const sweepOf = oncePerRig((rig): RailSweep => sweepRails(rigNetwork(rig)
 export const feedsOf = oncePerRig((rig): FeedChoice[] => feedChoices(rig));
 
 /** What the supplies do while full packs are switched on in order; worked out when the wake is looked at. */
-export const powerUpOf = oncePerRig((rig): PowerUp => powerUp(rigNetwork(rig), scheduleWake(wakeTasks(rig))));
+export const powerUpOf = oncePerRig((rig): PowerUp => powerUp(rigNetwork(rig), wakePlan(rig)));
 
 /** A study of a rig that could not be finished: which one, and what it stumbled on. */
 export class StudyFailed extends Error {
@@ -137,7 +137,7 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
     loom: study('Loom', () => loomOf(rig, conversations)),
     channels: study('Channels', () => channelsOf(rig, chains, conversations)),
     runMin: study('Rails', () => runTimeMin(rig, network)),
-    wake: study('Wake', () => scheduleWake(wakeTasks(rig, full))),
+    wake: study('Wake', () => wakePlan(rig, 'field', 1, full)),
     plan: study('Prove', () => checkPlan(rig, chains, conversations, feedersIn(full))),
   };
 });

@@ -299,6 +299,12 @@ const DO: Doers = {
     if (on) rig.ticked.push(item);
     else rig.ticked = rig.ticked.filter((x) => x !== item);
   },
+  pinStep(rig, { step, behind, before }) {
+    if (behind === step || before === step) return `"${step}" cannot come before itself`;
+    rig.wakeOrder = rig.wakeOrder.filter((pin) => pin.first !== step && pin.then !== step);
+    if (behind !== null) rig.wakeOrder.push({ first: behind, then: step });
+    if (before !== null) rig.wakeOrder.push({ first: step, then: before });
+  },
   lock: (rig, { cable, locked }) => withCable(rig, cable, (c) => void (c.locked = locked)),
   merge(rig, { merge }) {
     if (rig.merges.some((m) => m.id === merge.id)) return `merge "${merge.id}" is there already`;

@@ -72,6 +72,7 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
     if (own) return `Set-up of ${labelOf(rig, own.part)}: ${own.line} ${e.on ? 'done' : 'to be done'}`;
     return `${e.item} ${e.on ? 'is on the bench' : 'is missing from the bench'}`;
   },
+  pinStep: (_, e) => `Wake: "${e.text}" ${(e.behind ?? e.before) ? 'put in a place of its own' : 'free again'}`,
   lock: (_, e) => `Cable ${e.cable} ${e.locked ? 'locked' : 'free again'}`,
   merge: (_, e) => `${e.merge.cables.join(', ')} merged into one plug, ${e.merge.label}`,
   unmerge: (rig, e) => `Plug ${rig.merges.find((m) => m.id === e.merge)?.label ?? e.merge} taken apart`,
@@ -148,6 +149,7 @@ const PLACE_WORDS: Readonly<Record<string, string>> = {
   merges: 'merged plug',
   schools: 'school',
   ticked: 'tick of',
+  wakeOrder: 'wake order',
 };
 
 const wishLabel = (rig: Rig, id: string): string => rig.wishes.find((w) => w.id === id)?.label ?? id;

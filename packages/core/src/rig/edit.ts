@@ -111,6 +111,15 @@ export const editSchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('prepare'), part: idSchema, item: idSchema, done: z.boolean() }),
   z.strictObject({ kind: z.literal('tickItem'), item: z.string().min(1).max(120), on: z.boolean() }),
+  /** Puts a step of waking right behind one and before another, in place of what was wanted of it; null for neither frees it. */
+  z.strictObject({
+    kind: z.literal('pinStep'),
+    step: z.string().min(1).max(240),
+    /** The step in words, for the log. */
+    text: z.string().min(1).max(240),
+    behind: z.string().min(1).max(240).nullable(),
+    before: z.string().min(1).max(240).nullable(),
+  }),
   z.strictObject({ kind: z.literal('lock'), cable: idSchema, locked: z.boolean() }),
   z.strictObject({ kind: z.literal('merge'), merge: rigSchema.shape.merges.unwrap().element }),
   z.strictObject({ kind: z.literal('unmerge'), merge: idSchema }),

@@ -43,6 +43,7 @@ export function emptyRig(id: string, name: string, kind = 'rotor'): Rig {
     handOvers: [],
     merges: [],
     ticked: [],
+    wakeOrder: [],
     currency: '€',
   };
 }

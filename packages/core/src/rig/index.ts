@@ -18,6 +18,7 @@ export type {
   HandOver,
   Wish,
   Schools,
+  WakePin,
 } from './rig.js';
 export {
   pinKey,

@@ -24,6 +24,7 @@ const NAMES: Readonly<Record<string, Names>> = {
   failSafes: by('receiver', 'slot'),
   handOvers: by('from', 'to'),
   held: by('part', 'resource', 'to'),
+  wakeOrder: by('first', 'then'),
 };
 /** Lists of plain texts that name themselves. */
 const TEXTS = new Set(['prepared', 'ticked']);

@@ -215,6 +215,12 @@ export const rigSchema = z.strictObject({
   merges: listOf('Merged plugs', mergeSchema, 64).default([]),
   /** Leads and tools ticked off on the bench, by the id the bench list gives them. */
   ticked: listOf('Ticked', textLeaf('Item', 240), MOST.rows).default([]),
+  /** Steps of waking that the user put in an order of their own; ids as the wake list gives them. */
+  wakeOrder: listOf(
+    'Order of waking',
+    z.strictObject({ first: textLeaf('First', 240), then: textLeaf('Then', 240) }),
+    200,
+  ).default([]),
   /** What prices are counted in, as the user writes it. */
   currency: textLeaf('Currency', 8).default('€'),
 });
@@ -247,5 +253,7 @@ export type FailSafe = Rig['failSafes'][number];
 export type HandOver = Rig['handOvers'][number];
 /** Something the user wants to do from a transmitter, or see. */
 export type Wish = Rig['wishes'][number];
+/** One step of waking that the user wants before another. */
+export type WakePin = Rig['wakeOrder'][number];
 /** Ways of doing things that a user chose. */
 export type Schools = Rig['schools'];

@@ -30,6 +30,8 @@ const NAMED: Naming = {
   rigKind: () => both(['kind']),
   currency: () => both(['currency']),
   school: ({ choice }) => both(Object.keys(choice).map((key) => `school ${key}`)),
+  // one step's place is told by its neighbours, so the order is taken as one
+  pinStep: () => both(['wake order']),
   tickItem: ({ item }) => both([`item ${item}`]),
   addPart: ({ part: { id, place } }) => both([part(id)], place?.rides === undefined ? [] : [part(place.rides)]),
   removePart: ({ part: id }, rig) =>
@@ -148,6 +150,7 @@ const PLACES: Readonly<Record<string, OfPlace>> = {
   sheets: (_, name) => both([`class ${name}`]),
   schools: (_, name) => both([`school ${name}`]),
   ticked: (_, name) => both([`item ${name}`]),
+  wakeOrder: () => both(['wake order']),
   bindings: itemOf('function'),
   shaping: itemOf('channel'),
   failSafes: itemOf('fail-safe'),

@@ -3,3 +3,6 @@ export { wakeTasks } from './tasks.js';
 export { powerDownTasks } from './power-down.js';
 export { OrderImpossible, scheduleWake, type WakeSchedule, type WakeStep } from './schedule.js';
 export { powerUp, powerUpDeck, type PowerCycle, type PowerLine, type PowerUp, type Reset } from './power-up.js';
+export { WAKE_KINDS, tasksOf, wakePlan, type WakeKind, type WakePlan } from './plan.js';
+export { freeStep, handSteps, moveStep, roomOf, type StepRoom } from './moves.js';
+export { askedReading, judgeReading, readVolts, type AskedReading, type ReadingVerdict } from './reading.js';

@@ -45,7 +45,8 @@ const CLOSE_S = 1e-9;
  * @throws {OrderImpossible} when tasks wait for each other in a ring or for one that is not there
  */
 export function scheduleWake(tasks: readonly WakeTask[], pairs = 1): WakeSchedule {
-  const order = sorted(tasks);
+  const asked = new Map(tasks.map((t) => [t.id, t]));
+  const order = sorted(tasks.map((t) => (t.wanted?.length ? { ...t, after: [...t.after, ...t.wanted] } : t)));
   const tails = tailsOf(order);
   const at = new Map(order.map((t, i) => [t.id, i]));
   const search: Search = {
@@ -64,7 +65,7 @@ export function scheduleWake(tasks: readonly WakeTask[], pairs = 1): WakeSchedul
   };
   explore(search, new Array<number>(order.length).fill(NOT_YET), new Array<number>(pairs).fill(0));
   const steps = order
-    .map((task, i) => ({ ...task, start: search.best![i]!, why: '' }))
+    .map(({ id }, i) => ({ ...asked.get(id)!, start: search.best![i]!, why: '' }))
     .sort((a, b) => a.start - b.start);
   const ends = groupBy(steps, (s) => endKey(s.start + s.seconds));
   for (const step of steps) step.why = whyThen(step, ends.get(endKey(step.start)) ?? [], pairs);
@@ -105,50 +106,52 @@ function explore(search: Search, starts: number[], free: readonly number[]): voi
   const { tasks, tails } = search;
   placeAutomatic(search, starts);
   if (!starts.includes(NOT_YET)) return keepBest(search, starts);
-  const { choices, handsLeft } = openTo(search, starts, Math.min(...free));
+  const { choices, handsLeft } = openTo(search, starts, free);
   let placedLeast = 0;
   for (let i = 0; i < starts.length; i++)
     if (starts[i] !== NOT_YET) placedLeast = Math.max(placedLeast, starts[i]! + tails[i]!);
   choices.sort((a, b) => a.start - b.start || tails[b.task]! - tails[a.task]!);
-  for (const { task, start } of choices) {
+  for (const { task, start, pair } of choices) {
     if (search.best && (search.trials >= search.most || search.bestSeconds <= search.floorSeconds + CLOSE_S)) return;
     search.trials++;
-    const bound = Math.max(placedLeast, handsDone(free, start, handsLeft), start + tails[task]!);
+    const taken = free.with(pair, start + tasks[task]!.seconds);
+    const bound = Math.max(placedLeast, handsDone(taken, handsLeft - tasks[task]!.seconds), start + tails[task]!);
     if (bound >= search.bestSeconds - CLOSE_S) continue;
     const next = starts.slice();
     next[task] = start;
-    explore(search, next, takenBy(free, start, tasks[task]!.seconds));
+    explore(search, next, taken);
   }
 }
 
-/** No pair can be done with all that is left sooner; one pair goes on from this start, several share it out at best evenly. */
-const handsDone = (free: readonly number[], start: number, left: number): number =>
-  free.length === 1 ? start + left : (free.reduce((sum, at) => sum + at, 0) + left) / free.length;
+/** No sooner can all that is left be done: shared out at best evenly from where each pair is. */
+const handsDone = (free: readonly number[], left: number): number =>
+  Math.max(...free, (free.reduce((sum, at) => sum + at, 0) + left) / free.length);
 
-/** The pair that was free last before a task takes it: the others stay free for what may begin sooner. */
-function takenBy(free: readonly number[], start: number, seconds: number): number[] {
-  let pair = free.findIndex((at) => at <= start + CLOSE_S);
-  free.forEach((at, i) => {
-    if (at <= start + CLOSE_S && at > free[pair]!) pair = i;
-  });
-  return free.map((at, i) => (i === pair ? start + seconds : at));
+/** A task for a pair of hands. */
+interface Choice {
+  task: number;
+  start: number;
+  pair: number;
 }
 
 /** What the hands may do next, with the seconds that all they have before them takes, whatever the order. */
 function openTo(
   search: Search,
   starts: readonly number[],
-  handsFree: number,
-): { choices: { task: number; start: number }[]; handsLeft: number } {
+  free: readonly number[],
+): { choices: Choice[]; handsLeft: number } {
   const { tasks, after, twin } = search;
-  const choices: { task: number; start: number }[] = [];
+  const choices: Choice[] = [];
   let handsLeft = 0;
   for (const i of search.handed) {
     if (starts[i] !== NOT_YET) continue;
     handsLeft += tasks[i]!.seconds;
     if (twin[i] !== undefined && starts[twin[i]] === NOT_YET) continue;
-    if (after[i]!.every((k) => starts[k] !== NOT_YET))
-      choices.push({ task: i, start: earliest(search, i, starts, handsFree) });
+    if (after[i]!.some((k) => starts[k] === NOT_YET)) continue;
+    // a pair that is busy longer may be the better one: then nothing is touched while something must be still
+    for (let pair = 0; pair < free.length; pair++)
+      if (free.indexOf(free[pair]!) === pair)
+        choices.push({ task: i, start: earliest(search, i, starts, free[pair]!), pair });
   }
   return { choices, handsLeft };
 }
@@ -279,6 +282,8 @@ function whyThen(step: WakeStep, ending: readonly WakeStep[], pairs: number): st
   if (step.start <= CLOSE_S) return 'comes first';
   const waitedFor = ending.find((s) => step.after.includes(s.id));
   if (waitedFor) return `waits for: ${waitedFor.text}`;
+  const wanted = ending.find((s) => step.wanted?.includes(s.id));
+  if (wanted) return `put there by you, behind: ${wanted.text}`;
   const still = ending.find((s) => s.still && step.hands);
   if (still) return `hands off while: ${still.text}`;
   const hands = ending.find((s) => s.hands && step.hands);

@@ -13,6 +13,8 @@ export interface WakeTask {
   still: boolean;
   /** Tasks that must have ended. */
   after: string[];
+  /** Tasks that the user wants to have ended before it. */
+  wanted?: string[];
 }
 
 /** How long the hands take over a step, s. @source [practice] */
@@ -33,6 +35,8 @@ export const HANDS_S = {
   menu: 6,
   app: 5,
   cool: 5,
+  // @source [mem] a page of settings, made, saved and read back
+  configure: 60,
 };
 
 /** A task of which only what is not usual is said. */

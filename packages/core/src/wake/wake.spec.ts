@@ -144,6 +144,12 @@ describe('schedule', () => {
     );
   });
 
+  it('leaves a short task to the pair that is busy longer, when what must be still needs both to rest', () => {
+    const rest = (id: string, after: string): WakeTask => task(id, 1, { hands: false, still: true, after: [after] });
+    const tasks = [task('a', 1), task('b', 6), task('c', 6), rest('d', 'b'), rest('e', 'a')];
+    expect(scheduleWake(tasks, 2).seconds).toBe(8);
+  });
+
   it('is as short as the best of all orders on small cases', () => {
     fc.assert(
       fc.property(jobs, (tasks) => {

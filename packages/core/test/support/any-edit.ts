@@ -212,6 +212,13 @@ function arbitraries(rig: Rig): Arbitraries {
       })
       .chain((x) => fc.boolean().map((done) => ({ kind: 'prepare' as const, ...x, done }))),
     tickItem: fc.record({ kind: fc.constant('tickItem'), item: text, on: fc.boolean() }),
+    pinStep: fc.record({
+      kind: fc.constant('pinStep'),
+      step: text,
+      text,
+      behind: fc.option(text),
+      before: fc.option(text),
+    }),
     lock: fc.record({ kind: fc.constant('lock'), cable, locked: fc.boolean() }),
     merge: fc.record({
       kind: fc.constant('merge'),
