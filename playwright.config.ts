@@ -4,7 +4,9 @@ import { fileURLToPath } from 'node:url';
 const PORT = Number(process.env.E2E_PORT ?? 4879);
 
 /** What is kept through kills, wipes, full drives and new versions, and the commands as built: long waits and little work. */
-const KEEPING = ['command-line', 'kill', 'offline', 'storage', 'tabs', 'update'].map((name) => `**/${name}.spec.ts`);
+const KEEPING = ['bench-run', 'command-line', 'kill', 'offline', 'storage', 'tabs', 'update'].map(
+  (name) => `**/${name}.spec.ts`,
+);
 
 export default defineConfig({
   projects: [

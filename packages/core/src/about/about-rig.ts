@@ -51,18 +51,28 @@ export function aboutLatency({ worst, usual, waits }: Latency): About {
 }
 
 /** Length of the whole wake. */
-export function aboutWake({ steps, seconds: total, floorSeconds, proven }: Analysis['wake']): About {
+export function aboutWake({
+  steps,
+  seconds: total,
+  floorSeconds,
+  proven,
+  pairs,
+  freeSeconds,
+}: Analysis['wake']): About {
   const hands = steps.filter((s) => s.hands);
   const inHands = hands.reduce((sum, s) => sum + s.seconds, 0);
   return {
     title: 'Length of the wake',
     figure: seconds(total),
     is: proven
-      ? 'From the first touch to the last, in the shortest order there is for one pair of hands.'
+      ? `From the first touch to the last, in the shortest order there is for ${pairs > 1 ? `${pairs} pairs` : 'one pair'} of hands${freeSeconds === null ? '' : ' with the order you asked for'}.`
       : 'From the first touch to the last, in the best order found; not every order was tried.',
     how: 'each step begins when what it waits for has ended, and a hand is free; while something must be still, no hand moves',
     grounds: [
       { what: `${hands.length} steps in the hands`, value: seconds(inHands), source: 'part sheets and practice' },
+      ...(freeSeconds === null
+        ? []
+        : [{ what: 'without the order you asked for', value: seconds(freeSeconds), source: FROM.computed }]),
       { what: 'longest chain of waiting alone', value: seconds(floorSeconds), source: FROM.computed },
       ...steps
         .filter((s) => !s.hands)

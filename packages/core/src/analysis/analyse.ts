@@ -46,7 +46,7 @@ import {
 } from '../rails/index.js';
 import { oncePerRig, sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
-import { powerUp, wakePlan, type PowerUp, type WakePlan } from '../wake/index.js';
+import { wakePlan, type WakePlan } from '../wake/index.js';
 
 /** What every station shows about a rig at a state of charge; studies of one station are asked for by themselves. Plain data. */
 export interface Analysis {
@@ -96,9 +96,6 @@ export const sweepOf = oncePerRig((rig): RailSweep => sweepRails(rigNetwork(rig)
 
 /** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
 export const feedsOf = oncePerRig((rig): FeedChoice[] => feedChoices(rig));
-
-/** What the supplies do while full packs are switched on in order; worked out when the wake is looked at. */
-export const powerUpOf = oncePerRig((rig): PowerUp => powerUp(rigNetwork(rig), wakePlan(rig)));
 
 /** A study of a rig that could not be finished: which one, and what it stumbled on. */
 export class StudyFailed extends Error {

@@ -301,9 +301,11 @@ const DO: Doers = {
   },
   pinStep(rig, { step, behind, before }) {
     if (behind === step || before === step) return `"${step}" cannot come before itself`;
-    rig.wakeOrder = rig.wakeOrder.filter((pin) => pin.first !== step && pin.then !== step);
-    if (behind !== null) rig.wakeOrder.push({ first: behind, then: step });
-    if (before !== null) rig.wakeOrder.push({ first: step, then: before });
+    const order = (rig.wakeOrder ?? []).filter((pin) => pin.first !== step && pin.then !== step);
+    if (behind !== null) order.push({ first: behind, then: step });
+    if (before !== null) order.push({ first: step, then: before });
+    if (order.length) rig.wakeOrder = order;
+    else delete rig.wakeOrder;
   },
   lock: (rig, { cable, locked }) => withCable(rig, cable, (c) => void (c.locked = locked)),
   merge(rig, { merge }) {

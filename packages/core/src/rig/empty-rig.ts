@@ -43,7 +43,6 @@ export function emptyRig(id: string, name: string, kind = 'rotor'): Rig {
     handOvers: [],
     merges: [],
     ticked: [],
-    wakeOrder: [],
     currency: '€',
   };
 }

@@ -220,7 +220,7 @@ export const rigSchema = z.strictObject({
     'Order of waking',
     z.strictObject({ first: textLeaf('First', 240), then: textLeaf('Then', 240) }),
     200,
-  ).default([]),
+  ).optional(),
   /** What prices are counted in, as the user writes it. */
   currency: textLeaf('Currency', 8).default('€'),
 });
@@ -254,6 +254,6 @@ export type HandOver = Rig['handOvers'][number];
 /** Something the user wants to do from a transmitter, or see. */
 export type Wish = Rig['wishes'][number];
 /** One step of waking that the user wants before another. */
-export type WakePin = Rig['wakeOrder'][number];
+export type WakePin = NonNullable<Rig['wakeOrder']>[number];
 /** Ways of doing things that a user chose. */
 export type Schools = Rig['schools'];

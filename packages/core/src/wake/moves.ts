@@ -20,7 +20,7 @@ export interface StepRoom {
 export const handSteps = ({ steps }: Pick<WakePlan, 'steps'>): WakeStep[] => steps.filter((s) => s.hands);
 
 /** Room of a step of the hands; null for any other. The step's own pins do not hold it back. */
-export function roomOf(plan: WakePlan, id: string): StepRoom | null {
+export function roomOf(plan: Pick<WakePlan, 'steps'>, id: string): StepRoom | null {
   const hands = handSteps(plan);
   const at = hands.findIndex((s) => s.id === id);
   if (at < 0) return null;

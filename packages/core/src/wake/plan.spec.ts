@@ -65,6 +65,16 @@ describe('a wake in an order of the user’s own', () => {
     expect(plan.seconds).toBe(wakePlan(rig).seconds);
   });
 
+  it('holds to what was asked for last where two wishes contradict each other', () => {
+    const rig = demoRig();
+    const [a, b] = handSteps(wakePlan(rig)).filter((s) => s.id.endsWith(':antenna') || s.id.endsWith(':place'));
+    const wakeOrder = [
+      { first: a!.id, then: b!.id },
+      { first: b!.id, then: a!.id },
+    ];
+    expect(wakePlan({ ...rig, wakeOrder })).toMatchObject({ pins: [wakeOrder[1]], against: [wakeOrder[0]] });
+  });
+
   it('passes over a step that is no longer there', () => {
     const rig = { ...demoRig(), wakeOrder: [{ first: 'gone:on', then: 'safe' }] };
     expect(wakePlan(rig)).toEqual(wakePlan(demoRig()));

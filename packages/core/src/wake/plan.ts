@@ -61,7 +61,7 @@ function atTheBench(rig: Rig, tasks: readonly WakeTask[]): WakeTask[] {
  */
 export function wakePlan(rig: Rig, kind: WakeKind = 'field', pairs = 1, rails?: Rails): WakePlan {
   const tasks = tasksOf(rig, kind, rails);
-  const { pinned, pins, against } = withPins(tasks, rig.wakeOrder);
+  const { pinned, pins, against } = withPins(tasks, rig.wakeOrder ?? []);
   const schedule = scheduleWake(pinned, pairs);
   const freeSeconds = pins.length ? scheduleWake(tasks, pairs).seconds : null;
   return { ...schedule, kind, pairs, pins, against, freeSeconds };
@@ -74,7 +74,8 @@ function withPins(
   const pinned = new Map(tasks.map((t) => [t.id, t]));
   const pins: WakePin[] = [];
   const against: WakePin[] = [];
-  for (const pin of wanted) {
+  // what was asked for last holds against what was asked for before it
+  for (const pin of wanted.toReversed()) {
     const then = pinned.get(pin.then);
     if (!then || !pinned.has(pin.first)) continue;
     if (leadsTo(pinned, pin.then, pin.first)) {

@@ -70,5 +70,5 @@ export function judgeReading(asked: AskedReading, readV: number, earlierV: reado
       why: `${volts(Math.abs(far - readV))} from the other pack; more than ${num(PACKS_AGREE_V, 1)} V is a short run on one of them`,
     };
   if (readV < from) return { says: 'watch', why: `not freshly charged: ${num(from, 2)} to ${volts(to)} is` };
-  return { says: 'within', why: `${num(from, 2)} to ${volts(to)} expected` };
+  return { says: 'within', why: 'as a freshly charged pack reads' };
 }

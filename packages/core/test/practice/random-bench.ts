@@ -422,8 +422,14 @@ const talksToo: Maker = (rig, pick) => {
 const retold: Maker = (rig, pick) => {
   if (!rig.held.length) return null;
   const held = pick(rig.held);
+  const change = pick<{ baud?: number; to?: string }>([{ baud: 9600 }, { to: 'telemetry' }]);
+  const isThere = rig.held.some(
+    (h) => h !== held && h.part === held.part && h.resource === held.resource && h.to === (change.to ?? held.to),
+  );
+  // a port is held once for one thing
+  if (isThere) return null;
   return [
     { kind: 'release', part: held.part, resource: held.resource, to: held.to },
-    { kind: 'hold', held: { ...held, ...pick([{ baud: 9600 }, { to: 'telemetry' }]) } },
+    { kind: 'hold', held: { ...held, ...change } },
   ];
 };

@@ -6,12 +6,17 @@ import {
   channelTable,
   cutList,
   partsList,
+  powerCard,
+  powerTable,
   setupCard,
+  wakeCard,
+  wakeTable,
   wiringCard,
   writeRig,
   type Card,
   type Table,
 } from '@squallmark/core/files';
+import type { WakePlan } from '@squallmark/core/wake';
 import { drawingSheets, drawingSvg, type Drawing } from '@squallmark/core/loom';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
@@ -47,6 +52,22 @@ export class Exports {
 
   wiringCard(): Promise<void> {
     return this.print('Wiring card', (analysis) => this.pdf('wiring-card', wiringCard(this.store.rig(), analysis)));
+  }
+
+  wakeCard(plan: WakePlan): Promise<void> {
+    return this.print('Wake card', () => this.pdf('wake-card', wakeCard(this.store.rig(), plan)));
+  }
+
+  wakeCsv(plan: WakePlan): Promise<void> {
+    return this.print('Wake list', () => this.csv('wake', wakeTable(this.store.rig(), plan)));
+  }
+
+  powerCard(): Promise<void> {
+    return this.print('Power card', (analysis) => this.pdf('power-card', powerCard(this.store.rig(), analysis)));
+  }
+
+  powerCsv(): Promise<void> {
+    return this.print('Power table', () => this.csv('power', powerTable(this.store.rig())));
   }
 
   setupCards(): Promise<void> {

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
+import left from '@material-symbols/svg-400/outlined/arrow_back.svg';
+import right from '@material-symbols/svg-400/outlined/arrow_forward.svg';
 import add from '@material-symbols/svg-400/outlined/add.svg';
 import close from '@material-symbols/svg-400/outlined/close.svg';
 import copy from '@material-symbols/svg-400/outlined/content_copy.svg';
@@ -13,7 +15,7 @@ import search from '@material-symbols/svg-400/outlined/search.svg';
 import shelf from '@material-symbols/svg-400/outlined/shelves.svg';
 import undo from '@material-symbols/svg-400/outlined/undo.svg';
 
-const SHAPES = { add, close, copy, dark, remove, folder, help, light, redo, search, shelf, undo };
+const SHAPES = { add, close, copy, dark, remove, folder, help, left, light, redo, right, search, shelf, undo };
 export type IconName = keyof typeof SHAPES;
 
 /** One of the shipped symbols. Decorative: what holds it carries the name. */

@@ -22,7 +22,10 @@ export class Rooms {
   /** Opens what `load` fetches; no wider than the screen. */
   async open<T>(
     load: Promise<Type<T>>,
-    config: Pick<MatDialogConfig, 'width' | 'position' | 'autoFocus'>,
+    config: Pick<
+      MatDialogConfig,
+      'width' | 'height' | 'maxWidth' | 'panelClass' | 'viewContainerRef' | 'position' | 'autoFocus'
+    >,
   ): Promise<void> {
     this.opening++;
     try {

@@ -57,7 +57,9 @@ export class AnalysisStore {
   });
   /** Studies of one station: worked out while it is open, after the picture of the rig stands. */
   readonly sweep$ = this.study((rig) => this.analyst.sweep(rig));
-  readonly powerUp$ = this.study((rig) => this.analyst.powerUp(rig));
+  readonly waking$ = combineLatest([this.rigs(), this.desk.wakeSetup$]).pipe(
+    switchMap(([rig, { kind, pairs }]) => this.ask(() => this.analyst.wake(rig, kind, pairs))),
+  );
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
 
   constructor() {
@@ -83,11 +85,15 @@ export class AnalysisStore {
   }
 
   private study<R>(ask: (rig: Rig) => Promise<R>): Observable<R> {
+    return this.rigs().pipe(switchMap((rig) => this.ask(() => ask(rig))));
+  }
+
+  /** Each rig once its picture stands. */
+  private rigs(): Observable<Rig> {
     return this.computed.pipe(
       filter((c) => c !== null),
       map((c) => c.rig),
       distinctUntilChanged(),
-      switchMap((rig) => this.ask(() => ask(rig))),
     );
   }
 

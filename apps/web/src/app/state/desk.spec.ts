@@ -23,8 +23,10 @@ describe('the desk of a rig', () => {
 
   it('keeps charge, ticks and verdicts with the revision they were given at', async () => {
     desk.setCharge(0.4);
-    desk.tick('W3', '2026-11-25T08:00:00Z', '12.1 V');
-    desk.tick('W4', '2026-11-25T08:01:00Z');
+    desk.tick('W3', { at: '2026-11-25T08:00:00Z', reading: '12.1 V' });
+    desk.tick('W4', { at: '2026-11-25T08:01:00Z' });
+    desk.tick('W5', { at: '2026-11-25T08:02:00Z' });
+    desk.untick('W5');
     desk.setVerdict('S1', verdict);
     await vi.waitFor(async () =>
       expect(await kept()).toMatchObject({
@@ -33,11 +35,11 @@ describe('the desk of a rig', () => {
         verdicts: { S1: { ...verdict, revision: store.rig().revision } },
       }),
     );
-    expect(desk.desk().ticks.W4).not.toHaveProperty('reading');
+    expect(desk.desk().ticks).not.toHaveProperty('W5');
   });
 
   it('is cleared part by part', async () => {
-    desk.tick('W3', '2026-11-25T08:00:00Z');
+    desk.tick('W3', { at: '2026-11-25T08:00:00Z' });
     desk.setVerdict('S1', verdict);
     desk.clearTicks();
     expect(desk.desk()).toMatchObject({ ticks: {}, verdicts: { S1: verdict } });

@@ -4,7 +4,7 @@ import type { Verdict } from '@squallmark/core/prove';
 import { BehaviorSubject, distinctUntilChanged, map, switchMap, tap } from 'rxjs';
 import { Keeping } from './keeping';
 import { RigStore } from './rig-store';
-import { RigVault, emptyDesk, type Desk } from './rig-vault';
+import { RigVault, emptyDesk, type Desk, type Tick, type WakeSetup } from './rig-vault';
 
 /** What lies open beside the open rig: charge, ticks, verdicts. Kept per rig, saved with every change. */
 @Injectable({ providedIn: 'root' })
@@ -19,6 +19,12 @@ export class DeskStore {
     distinctUntilChanged(),
   );
   readonly desk = toSignal(this.deskSubject, { requireSync: true });
+  /** Which list of waking, and for how many hands; not every step of the run. */
+  readonly wakeSetup$ = this.deskSubject.pipe(
+    map((desk) => desk.wake ?? USUAL_WAKE),
+    distinctUntilChanged((a, b) => a.kind === b.kind && a.pairs === b.pairs),
+  );
+  readonly wake = computed(() => this.desk().wake ?? USUAL_WAKE);
   /** Changes with the charge only, not with every tick and verdict. */
   readonly charge = computed(() => this.desk().charge);
 
@@ -50,8 +56,16 @@ export class DeskStore {
     this.change(() => ({ verdicts: {} }));
   }
 
-  tick(stepId: string, at: string, reading?: string): void {
-    this.change(({ ticks }) => ({ ticks: { ...ticks, [stepId]: { at, ...(reading ? { reading } : {}) } } }));
+  tick(stepId: string, tick: Tick): void {
+    this.change(({ ticks }) => ({ ticks: { ...ticks, [stepId]: tick } }));
+  }
+
+  untick(stepId: string): void {
+    this.change(({ ticks }) => ({ ticks: Object.fromEntries(Object.entries(ticks).filter(([id]) => id !== stepId)) }));
+  }
+
+  setWake(setup: Partial<WakeSetup>): void {
+    this.change(({ wake = USUAL_WAKE }) => ({ wake: { ...wake, ...setup } }));
   }
 
   clearTicks(): void {
@@ -77,5 +91,7 @@ export class DeskStore {
     else this.vault.saveDesk(desk).catch((error: unknown) => this.keeping.failed(error));
   }
 }
+
+const USUAL_WAKE: WakeSetup = { kind: 'field', pairs: 1, begun: null, open: false };
 
 type Change = (desk: Desk) => Partial<Desk>;

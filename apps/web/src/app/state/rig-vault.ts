@@ -2,6 +2,7 @@ import { Injectable } from '@angular/core';
 import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
+import type { WakeKind } from '@squallmark/core/wake';
 import Dexie, { type EntityTable } from 'dexie';
 import { Subject } from 'rxjs';
 
@@ -40,7 +41,29 @@ export interface Desk {
   /** Result of each check step, by step id. */
   verdicts: Record<string, Verdict & { revision: number }>;
   /** Ticked wake steps, by step id. */
-  ticks: Record<string, { at: string; reading?: string }>;
+  ticks: Record<string, Tick>;
+  /** Which list is being worked through; the usual one where nothing was chosen. */
+  wake?: WakeSetup;
+}
+
+/** A step that was done, or was not as it should be. */
+export interface Tick {
+  /** RFC 3339. */
+  at: string;
+  /** As it was typed. */
+  reading?: string;
+  /** What was seen instead. */
+  notSo?: string;
+}
+
+/** A list of waking as it lies on the desk. */
+export interface WakeSetup {
+  kind: WakeKind;
+  pairs: number;
+  /** When the run began, RFC 3339; null before. */
+  begun: string | null;
+  /** The run fills the screen. */
+  open: boolean;
 }
 
 export const emptyDesk = (rigId: string): Desk => ({ rigId, charge: 1, verdicts: {}, ticks: {} });

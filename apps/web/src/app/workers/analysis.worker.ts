@@ -1,10 +1,16 @@
-import { analyse, feedsOf, powerUpOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
+import { analyse, feedsOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
 import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
-import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
-import type { PowerUp } from '@squallmark/core/wake';
+import { rigNetwork, type FeedChoice, type RailSweep } from '@squallmark/core/rails';
+import { powerUp, wakePlan, type PowerUp, type WakeKind, type WakePlan } from '@squallmark/core/wake';
 import { expose } from 'comlink';
+
+/** A list in order and, of what wakes on packs, what the supplies do meanwhile. */
+export interface Waking {
+  plan: WakePlan;
+  power: PowerUp | null;
+}
 
 let held: Rig | null = null;
 let shelf: readonly Sheet[] | null = null;
@@ -25,7 +31,10 @@ const api = {
     return findings.filter((f) => asked.has(f.id)).map((f) => [f.id, fixesOf(f)]);
   },
   sweep: (rig: Rig | null): RailSweep => sweepOf(hold(rig)),
-  powerUp: (rig: Rig | null): PowerUp => powerUpOf(hold(rig)),
+  wake: (rig: Rig | null, kind: WakeKind, pairs: number): Waking => {
+    const plan = wakePlan(hold(rig), kind, pairs);
+    return { plan, power: kind === 'field' || kind === 'bench' ? powerUp(rigNetwork(hold(rig)), plan) : null };
+  },
   feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */
   async stock(): Promise<void> {

@@ -2,9 +2,9 @@ import type { Analysis } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
-import type { PowerUp } from '@squallmark/core/wake';
+import type { WakeKind } from '@squallmark/core/wake';
 import { wrap, type Remote } from 'comlink';
-import type { AnalysisWorkerApi } from './analysis.worker';
+import type { AnalysisWorkerApi, Waking } from './analysis.worker';
 import { ReviveWorker } from './revive';
 
 /** Whatever analyses rigs: a worker in the browser, the core itself in tests. */
@@ -14,8 +14,8 @@ export interface Analyst {
   fixes(rig: Rig, ids: readonly string[]): Promise<[id: string, fixes: readonly Fix[]][]>;
   /** Volts at every load from full to flat. */
   sweep(rig: Rig): Promise<RailSweep>;
-  /** What the supplies do while the rig is switched on. */
-  powerUp(rig: Rig): Promise<PowerUp>;
+  /** A list of waking or powering down in order, and what the supplies do meanwhile. */
+  wake(rig: Rig, kind: WakeKind, pairs: number): Promise<Waking>;
   /** Both sides of the question of gimbal feed. */
   feeds(rig: Rig): Promise<FeedChoice[]>;
   /** Brings the shelf in; what is analysed afterwards names classes for impossible wishes. */
@@ -47,9 +47,9 @@ export function workerAnalyst(): Analyst {
       const sending = news(rig);
       return worker.call((api) => api.sweep(sending));
     },
-    powerUp: async (rig) => {
+    wake: async (rig, kind, pairs) => {
       const sending = news(rig);
-      return worker.call((api) => api.powerUp(sending));
+      return worker.call((api) => api.wake(sending, kind, pairs));
     },
     feeds: async (rig) => {
       const sending = news(rig);

@@ -1,6 +1,6 @@
 import { stopUs, stopsDrive } from '../../channels/index.js';
-import { drives } from '../../parts/index.js';
-import { partsWithSheets, type FailSafe } from '../../rig/index.js';
+import { drives, type Sheet } from '../../parts/index.js';
+import { partsWithSheets, type FailSafe, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A drive that goes on when the radio is lost: its fail-safe is not stop, or there is none. @source [practice] */
@@ -43,14 +43,15 @@ function setText(set: FailSafe | undefined): string {
   return set.does === 'value' ? `${set.valueUs} µs` : set.does === 'hold' ? 'stay where it was' : 'fall silent';
 }
 
-/** A drive that is told to go, and whose kill and brake nothing tells. @source [practice] there is a kill switch */
+/** A drive that is told to go, or has a lead to be told by, and whose kill and brake nothing tells. @source [practice] there is a kill switch */
 export const driveNoBrakeRule: Rule = ({ rig, chains }) =>
   partsWithSheets(rig)
     .filter(({ sheet }) => drives(sheet) && sheet.functions.some((f) => f.what === 'brake'))
-    .flatMap(({ part }): RuleResult[] => {
+    .flatMap(({ part, sheet }): RuleResult[] => {
       const own = chains.filter((c) => c.part.id === part.id);
       const brake = own.find((c) => c.fn.what === 'brake');
-      if (!own.some((c) => c.fn.what === 'drive' && c.path.length) || !brake?.breaks) return [];
+      const goes = own.some((c) => c.fn.what === 'drive' && c.path.length) || hasSignalLead(rig, part.id, sheet);
+      if (!goes || !brake?.breaks) return [];
       return [
         {
           rule: 'drive-no-brake',
@@ -66,3 +67,9 @@ export const driveNoBrakeRule: Rule = ({ rig, chains }) =>
         },
       ];
     });
+
+/** Some lead ends in a plug of the part that carries what it is told, rightly or not. */
+function hasSignalLead({ cables }: Rig, part: string, { links }: Sheet): boolean {
+  const ports = new Set(links.filter((l) => l.way !== 'talk').flatMap((l) => Object.values(l.pins).map((p) => p.port)));
+  return cables.some((c) => c.wires.some((w) => [w.from, w.to].some((at) => at.part === part && ports.has(at.port))));
+}

@@ -20,6 +20,8 @@ const told = (chains: readonly Chain[]): Chain[] => chains.filter((c) => c.slot 
 function moved(context: RuleContext, chain: Chain): Fix[] {
   const { rig, chains } = context;
   if (isFlightChain(chain)) return backInPlace(context, chain);
+  // a slot over a wire that talks otherwise is an accident of the wiring: moved, it would drag along what else hangs there
+  if (chain.path.some((way) => way.troubles.includes('wrong type'))) return [];
   const stays = chain.shaping?.locked || !mayLeave(rig, chains, chain);
   const to = stays ? null : freeChannel(rig, chains, chain);
   return to === null ? [] : [{ label: `Move it to channel ${to}`, edits: channelEdits(rig, chains, chain, to) }];

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { WakeSchedule, WakeStep } from '@squallmark/core/wake';
+import { CdkDrag, type Point } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, inject, ElementRef, input, output, signal } from '@angular/core';
+import { roomOf, type WakeSchedule, type WakeStep } from '@squallmark/core/wake';
 
 const WIDTH = 930;
 const LEFT = 168;
@@ -30,6 +31,7 @@ export interface TimelineRow {
 /** Hands on top, then a row a part; stillness as a band over all. */
 @Component({
   selector: 'sq-timeline',
+  imports: [CdkDrag],
   template: `<svg [attr.viewBox]="'0 0 ' + width + ' ' + height()" role="group" aria-label="Timeline">
     @for (s of stills(); track s.id) {
       <rect
@@ -57,8 +59,16 @@ export interface TimelineRow {
             tabindex="0"
             [attr.aria-label]="k + 1 + ': ' + s.text"
             [attr.aria-pressed]="s.id === chosen()"
+            aria-keyshortcuts="Alt+ArrowLeft Alt+ArrowRight"
+            cdkDrag
+            (pointerdown)="take($event)"
+            [cdkDragConstrainPosition]="within(s)"
+            (cdkDragStarted)="lift(s)"
+            (cdkDragEnded)="drop(s, $event.source)"
             (click)="choose.emit(s.id)"
             (keydown.enter)="choose.emit(s.id)"
+            (keydown.alt.arrowleft)="move.emit({ step: s.id, place: k - 1 }); $event.preventDefault()"
+            (keydown.alt.arrowright)="move.emit({ step: s.id, place: k + 1 }); $event.preventDefault()"
           >
             <rect
               [attr.x]="x(s.start)"
@@ -103,6 +113,9 @@ export interface TimelineRow {
         }
       }
     }
+    @if (held(); as why) {
+      <text x="4" y="11" font-size="11" style="fill:var(--watch)">{{ why }}</text>
+    }
   </svg>`,
   styles:
     'svg{width:100%;display:block} g{cursor:pointer} g:focus-visible{outline:none} g:focus-visible rect{stroke:var(--harbour);stroke-width:3}',
@@ -114,6 +127,11 @@ export class Timeline {
   readonly chosen = input.required<string | null>();
   readonly done = input.required<ReadonlySet<string>>();
   readonly choose = output<string>();
+  /** A step of the hands is wanted at a place among the others, from 0. */
+  readonly move = output<{ step: string; place: number }>();
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** What holds a step back that is dragged as far as it goes. */
+  protected readonly held = signal('');
   protected readonly width = WIDTH;
   protected readonly rowHeight = ROW;
   protected readonly top = TOP;
@@ -133,6 +151,59 @@ export class Timeline {
 
   protected x(seconds: number): number {
     return LEFT + (seconds / Math.max(1, this.schedule().seconds)) * (WIDTH - LEFT - RIGHT);
+  }
+
+  /** How far a step is dragged, in units of the picture. */
+  private dragged = 0;
+  private takenAt = 0;
+
+  /** Where a bar is taken up, in units of the picture. */
+  protected take({ clientX }: PointerEvent): void {
+    const { left, width } = this.host.nativeElement.getBoundingClientRect();
+    this.takenAt = ((clientX - left) / width) * WIDTH;
+    this.dragged = 0;
+  }
+
+  protected lift({ id }: WakeStep): void {
+    this.choose.emit(id);
+  }
+
+  /**
+   * A step can be dragged between what must come before it and what must come after, no further. The pointer comes in units of the
+   * picture, the place goes out as the bar's rectangle on the screen was, moved by such units.
+   */
+  protected within(step: WakeStep): (at: Point, ref: unknown, size: DOMRect) => Point {
+    return (at, _, { x, y }) => {
+      const room = roomOf(this.schedule(), step.id);
+      if (!room) return { x, y };
+      const others = this.middles(step.id);
+      const own = this.middle(step);
+      const least = room.from > 0 ? others[room.from - 1]! + 1 - own : -own;
+      const most = room.to < others.length ? others[room.to]! - 1 - own : WIDTH - own;
+      const asked = at.x - this.takenAt;
+      this.held.set(asked < least ? (room.noSooner ?? '') : asked > most ? (room.noLater ?? '') : '');
+      this.dragged = Math.min(most, Math.max(least, asked));
+      return { x: x + this.dragged, y };
+    };
+  }
+
+  protected drop(step: WakeStep, bar: CdkDrag): void {
+    bar.reset();
+    this.held.set('');
+    const to = this.middle(step) + this.dragged;
+    const place = this.middles(step.id).filter((x) => x < to).length;
+    if (place !== roomOf(this.schedule(), step.id)?.at) this.move.emit({ step: step.id, place });
+  }
+
+  private middle(step: WakeStep): number {
+    return (this.x(step.start) + this.x(step.start + step.seconds)) / 2;
+  }
+
+  /** Where the middles of the other steps of the hands lie, in their order. */
+  private middles(id: string): number[] {
+    return this.schedule()
+      .steps.filter((s) => s.hands && s.id !== id)
+      .map((s) => this.middle(s));
   }
 
   protected barWidth(step: WakeStep): number {
