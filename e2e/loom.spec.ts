@@ -188,7 +188,7 @@ test('an own sheet: copied, changed while the rig answers, broken with its place
   await sheet.getByRole('button', { name: 'main', exact: true }).click();
   await sheet.getByRole('spinbutton', { name: 'Volts it takes, to' }).fill('13');
   await sheet.getByRole('spinbutton', { name: 'Volts it takes, to' }).blur();
-  await expect(effect).toContainText('gone: Thermal core is on 11.99 V');
+  await expect(effect).toContainText('gone: Thermal core is on 11.98 V');
   await expectAccessible(page);
   await press(sheet, 'Sheet as', 'text');
   const text = sheet.getByRole('textbox', { name: 'Sheet as text' });

@@ -38,7 +38,7 @@ describe('squallmark check', () => {
   it('leaves with 1 and the stops of the demo rig', async () => {
     const { status, out } = await run('check rig.json');
     expect(status).toBe(1);
-    expect(out).toContain('Thermal core is on 11.99 V');
+    expect(out).toContain('Thermal core is on 11.98 V');
   });
 
   it('gives findings with rule, mark, subjects, figures and text', async () => {

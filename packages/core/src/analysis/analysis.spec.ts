@@ -21,7 +21,7 @@ describe('analysis', () => {
     expect([brief.granted, brief.wanted, channels.usedSlots, channels.carriedSlots, loom.cables.length]).toEqual([
       9, 10, 13, 16, 20,
     ]);
-    expect(rails.lowestMargin?.part).toBe('TH');
+    expect(rails.lowestMargin?.part).toBe('ZC');
     expect(wake.seconds).toBeGreaterThanOrEqual(wake.floorSeconds);
     // a 9 ms radio frame, a pulse every 20 ms and 2 ms of pulse
     expect(channels.latency).toMatchObject({ worst: 31, usual: 16.5, updateHz: 50 });

@@ -103,7 +103,7 @@ describe('sheets', () => {
     const sheet = structuredClone(rig.sheets['thermal-core-5v']!);
     sheet.supplies[0]!.volts = [4.5, 13];
     const effect = sheetEffect(rig, sheet);
-    expect(effect).toMatchObject({ parts: 1, refused: null, gone: ['Thermal core is on 11.99 V'] });
+    expect(effect).toMatchObject({ parts: 1, refused: null, gone: ['Thermal core is on 11.98 V'] });
     expect(effect.figures.find((f) => f.name === 'stops')).toEqual({
       name: 'stops',
       before: '2 stops',

@@ -41,7 +41,7 @@ const BREAKS: [rule: string, edits: Edit[]][] = [
   ['supply-none stop', [off('C5', 1)]],
   ['wrong-way watch', [shape(12, { reverse: true })]],
   ['window-missed watch', [shape(12, { lowUs: 1440, highUs: 1560 })]],
-  ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 30, lengthMm: 700 }]],
+  ['supply-thin watch', [{ kind: 'setWire', cable: 'C7', wire: 0, gaugeAwg: 30, lengthMm: 650 }]],
   ['pair-not-crossed stop', [{ kind: 'crossPair', cable: 'C6' }]],
   ['pair-half stop', [off('C6', 1)]],
   ['talkers-collide stop', [lead('C30', ['FC.pads.4', 'TH.control.1'])]],

@@ -4,6 +4,8 @@ export interface Connector {
   pitchMm: number | null;
   /** Current one contact carries without warming, A. @source [practice] usual rating of the size */
   maxA: number | null;
+  /** Resistance of one contact, mΩ; 0 where wire is joined to copper. @source [mem] usual of a clean contact of the size, a quarter of what makers allow */
+  contactMohm: number;
   /** Thickest wire its contact takes, AWG; null where that is not known or no wire is put in. */
   thickestAwg: number | null;
   /** `made`: leads are crimped or soldered on the bench; other groups mate only within themselves. */
@@ -12,36 +14,39 @@ export interface Connector {
   mates?: readonly string[];
 }
 
-const made = (pitchMm: number | null, maxA: number | null, thickestAwg: number): Connector => ({
+const made = (pitchMm: number | null, maxA: number | null, thickestAwg: number, contactMohm: number): Connector => ({
   pitchMm,
   maxA,
+  contactMohm,
   thickestAwg,
   group: 'made',
 });
 const only = (group: string, maxA: number | null = null, thickestAwg: number | null = null): Connector => ({
   pitchMm: null,
   maxA,
+  // a lead that is bought: usual of small contacts
+  contactMohm: 5,
   thickestAwg,
   group,
 });
 
 /** Families by pitch and use, never by maker. Currents and gauges are class values, @source [practice]. */
 const FAMILIES: Readonly<Record<string, Connector>> = {
-  'two-way 2.0 mm': made(2, 2, 22),
-  'three-way 2.54 mm': made(2.54, 3, 22),
-  'latching 1.0 mm': made(1, 1, 26),
-  'latching 1.25 mm': made(1.25, 1, 26),
-  'three-way picture 1.25 mm': made(1.25, 1, 26),
-  'latching 1.5 mm': made(1.5, 1, 24),
-  'latching 2.0 mm': made(2, 2, 22),
-  'solder pads': made(null, 8, 14),
-  'wire ends': made(null, 30, 10),
-  'screw terminal 5 mm': made(5, 12, 12),
-  'barrel 5.5 mm': made(null, 5, 18),
-  'power blade 10 mm': made(null, 30, 10),
-  'spark-safe 5 mm': made(null, 60, 10),
-  'twist-lock round': made(null, 10, 14),
-  'tool pack shoe': made(null, 60, 10),
+  'two-way 2.0 mm': made(2, 2, 22, 3),
+  'three-way 2.54 mm': made(2.54, 3, 22, 3),
+  'latching 1.0 mm': made(1, 1, 26, 6),
+  'latching 1.25 mm': made(1.25, 1, 26, 5),
+  'three-way picture 1.25 mm': made(1.25, 1, 26, 5),
+  'latching 1.5 mm': made(1.5, 1, 24, 4),
+  'latching 2.0 mm': made(2, 2, 22, 3),
+  'solder pads': made(null, 8, 14, 0),
+  'wire ends': made(null, 30, 10, 0),
+  'screw terminal 5 mm': made(5, 12, 12, 1),
+  'barrel 5.5 mm': made(null, 5, 18, 5),
+  'power blade 10 mm': made(null, 30, 10, 0.6),
+  'spark-safe 5 mm': made(null, 60, 10, 0.3),
+  'twist-lock round': made(null, 10, 14, 2),
+  'tool pack shoe': made(null, 60, 10, 1),
   'dummy battery, body family A': only('dummy battery, body family A', 3, 20),
   'dummy battery, body family B': only('dummy battery, body family B', 3, 20),
   'HDMI full': only('hdmi'),
@@ -50,7 +55,7 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'USB receptacle': only('usb', 1.5, 24),
   'Ethernet 8-way': only('ethernet'),
   'Ethernet 4-way 1.25 mm': only('ethernet'),
-  'combined 1.25 mm': { ...made(1.25, 3, 22), mates: ['ethernet', 'usb'] },
+  'combined 1.25 mm': { ...made(1.25, 3, 22, 5), mates: ['ethernet', 'usb'] },
   'ribbon 22-way': only('ribbon'),
   'coax screw': only('coax screw'),
   'coax press': only('coax press'),
@@ -62,7 +67,7 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'balance plug': only('balance'),
 };
 
-const UNKNOWN: Connector = { pitchMm: null, maxA: null, thickestAwg: null, group: 'made' };
+const UNKNOWN: Connector = { pitchMm: null, maxA: null, contactMohm: 5, thickestAwg: null, group: 'made' };
 
 /** The family of a plug; one that is not in the table can be made and has no known rating. */
 export function connectorOf(family: string): Connector {

@@ -144,6 +144,25 @@ const sourceSchema = z.strictObject({
       efficiency: figure('Efficiency', '1', 0.01, 1),
       quiescentA: amps('Draws by itself'),
       fedBy: idLeaf('Supply it is fed by'),
+      /** Efficiency at some output currents, in rising order, between which it runs straight; the one figure everywhere when left out. */
+      efficiencyAt: listOf(
+        'Efficiency over load',
+        z.strictObject({ amps: amps('At'), efficiency: figure('Efficiency', '1', 0.01, 1) }),
+        16,
+      ).optional(),
+      /** What it does when more is asked than it gives; it gives whatever is asked when left out. */
+      limit: z
+        .strictObject({
+          kind: choice('Does', ['constant', 'fold-back', 'hiccup', 'latched']),
+          amps: figure('Limit', 'A', 0.001, 1000),
+          /** Share of the limit that is left into a short, for fold-back. */
+          shortShare: figure('Left into a short', '1', 0, 1).optional(),
+          tripMs: figure('Holds it for', 'ms', 0, 60_000).optional(),
+          offMs: figure('Stays off for', 'ms', 0, 60_000).optional(),
+        })
+        .optional(),
+      /** How long its output climbs once it is fed, ms. */
+      startMs: figure('Climbs in', 'ms', 0, 60_000).optional(),
       /** Heat it gets rid of without a sink, W; a linear one is judged by it. */
       heatW: figure('Heat it stands', 'W', 0.05, 1000).optional(),
     })

@@ -15,7 +15,7 @@ export { CELL, PACKS_AGREE_V, cellV, chargeOf, fullCellV, packV, type Chemistry 
 export * from './circuit/index.js';
 export { rigNetwork, atPeak, ownShare, type RigNetwork, type Terminal } from './rig-network.js';
 export { solveRails, solveRigNetwork, sweepRails, type Rails, type RailNode, type RailSweep } from './solve-rails.js';
-export { carriesA, fuseOf, leadGauge, thickestFit } from './lead.js';
+export { carriesA, contactsOhm, fuseOf, leadGauge, thickestFit } from './lead.js';
 export { runTimeMin, KEPT_CHARGE } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
 export { feedChoices, type FeedChoice } from './feed-choice.js';

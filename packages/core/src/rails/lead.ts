@@ -1,6 +1,6 @@
 /** What a supply lead between two plugs must be: its gauge, and the fuse that guards it. */
 import { connectorOf } from '../parts/index.js';
-import { findPin, type PinRef, type Rig } from '../rig/index.js';
+import { findPin, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { PACK_LEAD_AWG, fuseFor, fuseUpTo, gaugeFor, wireMaxA } from './wire.js';
 
 /** Volts a lead may lose at its peak. @source [practice] */
@@ -13,6 +13,13 @@ export function thickestFit(rig: Rig, ...pins: PinRef[]): number | null {
   const known = pins.flatMap((at) => connectorOf(portFamily(rig, at)).thickestAwg ?? []);
   return known.length ? Math.max(...known) : null;
 }
+
+/** What the plugs' contacts at both ends of a wire add to it, Ω. */
+export const contactsOhm = (rig: Rig, { from, to }: Pick<Wire, 'from' | 'to'>): number =>
+  [from, to].reduce((ohm, at) => {
+    const family = findPin(rig, at)?.port.plug.family;
+    return family === undefined ? ohm : ohm + connectorOf(family).contactMohm / 1000;
+  }, 0);
 
 /** Gauge of a supply lead: what it carries asks for, the least of a pack lead, never thicker than its plugs take. */
 export function leadGauge(rig: Rig, from: PinRef, to: PinRef, amps: number, lengthMm: number, atPack: boolean): number {

@@ -1,14 +1,25 @@
-import type { Sheet, Source, Supply } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { connectorOf, type Sheet, type Source, type Supply } from '../parts/index.js';
+import {
+  findPin,
+  oncePerRig,
+  partsWithSheets,
+  pinKey,
+  settingOf,
+  type Part,
+  type PinRef,
+  type Rig,
+} from '../rig/index.js';
 import {
   prepareCircuit,
   type CircuitElement,
   type Converter,
+  type CurrentLimit,
   type Pair,
   type PreparedCircuit,
 } from './circuit/index.js';
 import { chargeOf, type Chemistry } from './pack.js';
 import { RailsUnsolvable } from './unsolvable.js';
+import { contactsOhm } from './lead.js';
 import { wireOhm } from './wire.js';
 
 /** A supply or source of a part, as element of the circuit. */
@@ -92,7 +103,8 @@ function addWires(build: Build, rig: Rig): void {
       if (plus === undefined || minus === undefined || plus === minus) return;
       const { inline } = wire;
       if (inline?.kind === 'switch' && !inline.closed) return;
-      const ohm = Math.max(LEAST_OHM, wireOhm(wire)) + (inline?.kind === 'resistor' ? inline.ohm : 0);
+      const ohm =
+        Math.max(LEAST_OHM, wireOhm(wire)) + contactsOhm(rig, wire) + (inline?.kind === 'resistor' ? inline.ohm : 0);
       build.wires.push({ cable: cable.id, wire: index, element: elements.length });
       // a diode sits between the wire and its far end, on a node of its own
       const end = inline?.kind === 'diode' ? build.free++ : minus;
@@ -164,13 +176,24 @@ function addPart({ nodes, elements, terminals }: Build, part: Part, sheet: Sheet
 
 function converterOf(
   { kind, outOhm }: Source,
-  { volts, dropoutV, efficiency, quiescentA }: NonNullable<Source['regulator']>,
+  { volts, dropoutV, efficiency, efficiencyAt, quiescentA, limit, startMs }: NonNullable<Source['regulator']>,
 ): Omit<Converter, 'plus' | 'minus' | 'input' | 'floorV'> {
   return {
     ...{ kind: 'converter', setV: volts, ohm: outOhm, dropoutV, efficiency, quiescentA },
-    ...{ boosts: BOOSTS.has(kind), linear: kind === 'linear', limit: null, startMs: START_MS },
+    ...{ boosts: BOOSTS.has(kind), linear: kind === 'linear' },
+    ...{ limit: limit ? limitOf(limit) : null, startMs: startMs ?? START_MS },
+    ...(efficiencyAt?.length ? { efficiencyAt: efficiencyAt.map((p) => [p.amps, p.efficiency] as const) } : {}),
   };
 }
+
+type SheetLimit = NonNullable<NonNullable<Source['regulator']>['limit']>;
+
+const limitOf = ({ kind, amps, shortShare, tripMs, offMs }: SheetLimit): CurrentLimit => ({
+  ...{ kind, amps },
+  ...(shortShare === undefined ? {} : { shortShare }),
+  ...(tripMs === undefined ? {} : { tripMs }),
+  ...(offMs === undefined ? {} : { offMs }),
+});
 
 /** How long a regulator's output climbs. @source [mem] a usual soft start of its class */
 const START_MS = 2;

@@ -34,6 +34,13 @@ function agree(prepared: PreparedCircuit, point: OperatingPoint, lines: string[]
   }
 }
 
+/** Poor when it idles, best at a third of its load. */
+const CURVE = [
+  [0.05, 0.62],
+  [0.8, 0.94],
+  [3, 0.86],
+] as const;
+
 const CIRCUITS: [name: string, circuit: Circuit][] = [
   ['a pack and one load', circuit(pack(1, 12.6), wire(1, 2, 0.2), power(2, 20, 7))],
   ['two wires both ways', circuit(pack(1, 16), wire(1, 2, 0.1), wire(3, 0, 0.1), current(2, 2, 7, 3))],
@@ -51,6 +58,10 @@ const CIRCUITS: [name: string, circuit: Circuit][] = [
     'a buck that regulates',
     circuit(pack(1, 15.2), wire(1, 2, 0.04), buck(2, 3, 5), wire(3, 4, 0.06), power(4, 9, 4.5)),
   ],
+  ...[0.02, 0.3, 1.2, 4].map((amps): [string, Circuit] => [
+    `a buck whose efficiency goes with its load, at ${amps} A`,
+    circuit(pack(1, 14.8, 0.2), wire(1, 2, 0.3), buck(2, 3, 5, { efficiencyAt: CURVE }), current(3, amps, 4)),
+  ]),
   ['a buck below its head room', circuit(pack(1, 12.4), wire(1, 2, 0.05), buck(2, 3, 12), power(3, 9.5, 7))],
   [
     'a linear one behind a buck',

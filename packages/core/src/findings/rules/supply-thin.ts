@@ -1,5 +1,5 @@
-import type { RailNode } from '../../rails/index.js';
-import { sheetOf } from '../../rig/index.js';
+import { contactsOhm, type RailNode } from '../../rails/index.js';
+import { findPin, sheetOf, type PinRef, type Rig } from '../../rig/index.js';
 import { hairV, roundTo } from '../../units/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { outletVolts } from './outlets.js';
@@ -26,17 +26,25 @@ export const supplyThinRule: Rule = (context) =>
     return marginV < wantedV ? [thinMargin(context, flat, best, wantedV - marginV)] : [];
   });
 
-/** The most that the source of a supply leaves at a flat pack: what a regulator holds, or the pack at rest. */
+/** The most that the source of a supply leaves at a flat pack: what a regulator holds, or the pack at rest, less what plugs take. */
 function bestV({ rig, flat }: RuleContext, node: RailNode): number {
   const given = flat.nodes.filter((n) => n.part === node.fedBy && !n.allowed);
   const source = given
     .map((n) => sheetOf(rig, n.part).sources.find((s) => s.id === n.terminal)!)
     .map((s) => outletVolts(s)[0]);
-  return Math.max(
-    node.volts,
-    ...given.map((n, i) => (n.inDropout ? n.volts : source[i]!)).filter((v) => v <= node.allowed![1]),
-  );
+  const most = given.map((n, i) => (n.inDropout ? n.volts : source[i]!)).filter((v) => v <= node.allowed![1]);
+  const plugsV = plugsOhm(rig, node) * node.amps;
+  return Math.max(node.volts, ...most.map((v) => v - plugsV));
 }
+
+/** Contacts of the lead that ends at a supply, there and back, Ω: no thicker wire does anything about them. */
+function plugsOhm(rig: Rig, { part, port }: RailNode): number {
+  const [cable] = rig.cables.filter((c) => c.wires.some((w) => [w.from, w.to].some((at) => isAt(at, part, port))));
+  const own = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
+  return own.reduce((ohm, w) => ohm + contactsOhm(rig, w), 0);
+}
+
+const isAt = (at: PinRef, part: string, port: string): boolean => at.part === part && at.port === port;
 
 function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number, lackV: number): RuleResult {
   return {

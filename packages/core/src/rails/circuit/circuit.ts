@@ -53,6 +53,8 @@ export type Converter = Pair & {
   linear: boolean;
   /** Share of the input's power that comes out, 0…1; of no use to a linear one. */
   efficiency: number;
+  /** The same at some output currents, A, in rising order; straight between them, level beyond. */
+  efficiencyAt?: readonly (readonly [amps: number, efficiency: number])[];
   quiescentA: number;
   /** Least volts of its input; under that its own draw falls in proportion, and a boost's output with it. */
   floorV: number;

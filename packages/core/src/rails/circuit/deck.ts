@@ -94,6 +94,14 @@ function loadLine(names: Names, load: Load, e: number, by: string): string {
   return `B${e} ${names.ends(load)} I = ${draws[load.draw]()} + ${v}*${number(LEAK_S)}`;
 }
 
+/** The efficiency as a number, or as a piecewise line over the output current. */
+function efficiency({ efficiency: share, efficiencyAt }: Converter, given: string): string {
+  if (!efficiencyAt?.length) return number(share);
+  const [first, last] = [efficiencyAt[0]!, efficiencyAt.at(-1)!];
+  const points = [[-1, first[1]], ...efficiencyAt.filter(([a]) => a > -1), [last[0] + 1e6, last[1]]];
+  return `pwl(${given}, ${points.map(([a, share]) => `${number(a!)}, ${number(share!)}`).join(', ')})`;
+}
+
 function converterLines(names: Names, c: Converter, e: number, by: string): string[] {
   const [out, into] = [names.across(c), names.across(c.input)];
   const floorV = floorOf(c);
@@ -104,15 +112,15 @@ function converterLines(names: Names, c: Converter, e: number, by: string): stri
   const wanted = `max(0, (v(e${e})-(${out}))/${number(c.ohm)})`;
   const most = c.limit && number(c.limit.amps);
   const share = c.limit?.shortShare ?? 1;
-  const most2 =
+  const limited =
     c.limit?.kind === 'fold-back'
       ? `${most}*(${number(share)}+${number(1 - share)}*min(1, max(0, (${out})/${number(c.setV)})))`
       : most;
-  const given = `(v(e${e}) > 0 ? ${most2 ? `min(${wanted}, ${most2})` : wanted} : 0)`;
+  const given = `(v(e${e}) > 0 ? ${limited ? `min(${wanted}, ${limited})` : wanted} : 0)`;
   const quiescent = `${number(c.quiescentA)}*min(1, max(0, ${into})/${number(floorV)})`;
   const through = c.linear
     ? `v(g${e})`
-    : `(${out})*v(g${e})/${number(c.efficiency)}/max(${into}, ${number(LEAST_INPUT_V)})`;
+    : `(${out})*v(g${e})/${efficiency(c, `v(g${e})`)}/max(${into}, ${number(LEAST_INPUT_V)})`;
   const lines = [
     `Bh${e} e${e} 0 V = ${held}`,
     `Bg${e} g${e} 0 V = ${given}`,

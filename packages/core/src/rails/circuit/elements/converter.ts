@@ -65,6 +65,24 @@ function setOut(c: Converter, state: number, setV: number, outV: number, inV: nu
   }
 }
 
+/** Efficiency at an output current and how it changes with it. */
+const share = { at: 1, slope: 0 };
+
+/** @param amps out of the output; what flows back counts as none */
+function setShare({ efficiency, efficiencyAt }: Converter, amps: number): void {
+  share.at = efficiency;
+  share.slope = 0;
+  if (!efficiencyAt?.length) return;
+  const k = efficiencyAt.findIndex(([a]) => a >= amps);
+  if (k <= 0) {
+    share.at = efficiencyAt.at(k)![1];
+    return;
+  }
+  const [[a0, e0], [a1, e1]] = [efficiencyAt[k - 1]!, efficiencyAt[k]!];
+  share.slope = (e1 - e0) / (a1 - a0);
+  share.at = e0 + share.slope * (amps - a0);
+}
+
 /** Adds what the input draws for the output that stands in {@link out}. */
 function setInput(c: Converter, state: number, outV: number, inV: number, into: PortLaw): void {
   const floorV = floorOf(c);
@@ -83,10 +101,13 @@ function setInput(c: Converter, state: number, outV: number, inV: number, into: 
       const leastV = isStarved ? LEAST_INPUT_V : floorV;
       const perWatt = perWattA(inV, leastV);
       const slope = perWattSlope(inV, leastV);
-      const watts = (outV * out.amps) / c.efficiency;
+      setShare(c, out.amps);
+      const watts = (outV * out.amps) / share.at;
+      // how the watts change with the current alone, efficiency and all
+      const perAmp = (outV - watts * share.slope) / share.at;
       amps += watts * perWatt;
-      byIn += ((outV * out.byIn) / c.efficiency) * perWatt + watts * slope;
-      byOut = ((out.amps + outV * out.byOut) / c.efficiency) * perWatt;
+      byIn += perAmp * out.byIn * perWatt + watts * slope;
+      byOut = (out.amps / share.at + perAmp * out.byOut) * perWatt;
     }
   }
   into.amps[1] = amps + LEAK_S * inV;
