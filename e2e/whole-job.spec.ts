@@ -23,7 +23,7 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   await slider.fill('0.6');
   await expect(slider).toHaveAttribute('aria-valuetext', '40 %');
   await expect(video).not.toHaveText(full ?? '');
-  await expect(page.getByRole('img', { name: /Volts at Thermal core/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Volts at Zoom camera/ })).toBeVisible();
 
   await go(page, 'Wake');
   const hand = page.getByRole('region', { name: 'Step at hand' });

@@ -22,3 +22,4 @@ export { feedChoices, type FeedChoice } from './feed-choice.js';
 export { contactLines, deckOf, railsDeck } from './rig-deck.js';
 export { railBand, type RailBand } from './tolerance.js';
 export { shortsOf, wireMeltA2s, type Short, type Yields } from './short.js';
+export { packRun, type PackRun, type PackShare } from './pack-run.js';

@@ -1,6 +1,5 @@
-import { connectorOf, type Sheet, type Source, type Supply } from '../parts/index.js';
+import type { Sheet, Source, Supply } from '../parts/index.js';
 import {
-  findPin,
   oncePerRig,
   partsWithSheets,
   pinKey,

@@ -13,9 +13,9 @@ function fed(figures: Partial<Regulator>, watts: number): Rig {
     leadOf('C1', ['PK.out.1 R5.in.1 red', 'PK.out.2 R5.in.2 black'], { gaugeAwg: 20, lengthMm: 100 }),
     leadOf('C2', ['R5.out.1 TH.supply.1 red', 'R5.out.2 TH.supply.2 black'], { gaugeAwg: 26, lengthMm: 100 }),
   ]);
-  const regulator = structuredClone(rig.sheets['regulator-5v-small']!) as Sheet;
+  const regulator = structuredClone<Sheet>(rig.sheets['regulator-5v-small']!);
   Object.assign(regulator.sources[0]!.regulator!, figures);
-  const load = structuredClone(rig.sheets['thermal-core-5v']!) as Sheet;
+  const load = structuredClone<Sheet>(rig.sheets['thermal-core-5v']!);
   load.supplies[0]!.draw = { kind: 'power', typical: watts, peak: watts, duty: 1 };
   return { ...rig, sheets: { ...rig.sheets, [regulator.class]: regulator, [load.class]: load } };
 }

@@ -60,6 +60,7 @@ export class AnalysisStore {
   readonly waking$ = combineLatest([this.rigs(), this.desk.wakeSetup$]).pipe(
     switchMap(([rig, { kind, pairs }]) => this.ask(() => this.analyst.wake(rig, kind, pairs))),
   );
+  readonly supplies$ = this.study((rig) => this.analyst.supplies(rig));
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
 
   constructor() {

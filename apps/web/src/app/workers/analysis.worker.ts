@@ -1,4 +1,4 @@
-import { analyse, feedsOf, sweepOf, type Analysis } from '@squallmark/core/analysis';
+import { analyse, feedsOf, suppliesOf, sweepOf, type Analysis, type SupplyStudy } from '@squallmark/core/analysis';
 import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
@@ -35,6 +35,7 @@ const api = {
     const plan = wakePlan(hold(rig), kind, pairs);
     return { plan, power: kind === 'field' || kind === 'bench' ? powerUp(rigNetwork(hold(rig)), plan) : null };
   },
+  supplies: (rig: Rig | null): SupplyStudy => suppliesOf(hold(rig)),
   feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */
   async stock(): Promise<void> {

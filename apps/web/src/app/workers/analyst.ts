@@ -1,4 +1,4 @@
-import type { Analysis } from '@squallmark/core/analysis';
+import type { Analysis, SupplyStudy } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
@@ -16,6 +16,8 @@ export interface Analyst {
   sweep(rig: Rig): Promise<RailSweep>;
   /** A list of waking or powering down in order, and what the supplies do meanwhile. */
   wake(rig: Rig, kind: WakeKind, pairs: number): Promise<Waking>;
+  /** Spread, shorts, packs over a run, and what runs but would not start. */
+  supplies(rig: Rig): Promise<SupplyStudy>;
   /** Both sides of the question of gimbal feed. */
   feeds(rig: Rig): Promise<FeedChoice[]>;
   /** Brings the shelf in; what is analysed afterwards names classes for impossible wishes. */
@@ -50,6 +52,10 @@ export function workerAnalyst(): Analyst {
     wake: async (rig, kind, pairs) => {
       const sending = news(rig);
       return worker.call((api) => api.wake(sending, kind, pairs));
+    },
+    supplies: async (rig) => {
+      const sending = news(rig);
+      return worker.call((api) => api.supplies(sending));
     },
     feeds: async (rig) => {
       const sending = news(rig);

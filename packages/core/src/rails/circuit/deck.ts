@@ -99,7 +99,7 @@ function efficiency({ efficiency: share, efficiencyAt }: Converter, given: strin
   if (!efficiencyAt?.length) return number(share);
   const [first, last] = [efficiencyAt[0]!, efficiencyAt.at(-1)!];
   const points = [[-1, first[1]], ...efficiencyAt.filter(([a]) => a > -1), [last[0] + 1e6, last[1]]];
-  return `pwl(${given}, ${points.map(([a, share]) => `${number(a!)}, ${number(share!)}`).join(', ')})`;
+  return `pwl(${given}, ${points.map(([a, share]) => `${number(a)}, ${number(share)}`).join(', ')})`;
 }
 
 function converterLines(names: Names, c: Converter, e: number, by: string): string[] {

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
 import { aboutAmps, aboutRoom, aboutRunTime, aboutVolts, type About } from '@squallmark/core/about';
 import type { Analysis } from '@squallmark/core/analysis';
 import { labelOf, type Rig } from '@squallmark/core/rig';
@@ -7,7 +9,10 @@ import type { RailRow } from '@squallmark/core/rails';
 import { amps, count, hairV, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import type { Mark as MarkKind } from '@squallmark/core/findings';
 import { AboutFigure } from '../../kit/about/about';
+import { Exports } from '../../kit/exports';
+import type { Option } from '../../kit/fields/choice';
 import { Slide } from '../../kit/fields/slide';
+import { Toggle } from '../../kit/fields/toggle';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
 import { CellOf, type Column } from '../../kit/table/cell';
@@ -16,7 +21,9 @@ import { AnalysisStore } from '../../state/analysis';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
+import { branchLines, LINE_COLOUR, type BranchLines } from './branch-lines';
 import { RailChart, type RailLine } from './rail-chart';
+import { SupplyStudyView, type StudyView } from './supply-study';
 
 /** A branch of the power tree as it is shown. */
 interface Branch {
@@ -31,6 +38,8 @@ interface Branch {
   /** Room left, 0…1. */
   fill: number;
   mark: MarkKind;
+  lines: BranchLines;
+  colour: string;
 }
 
 const COLUMNS: Column<Branch>[] = [
@@ -43,10 +52,30 @@ const COLUMNS: Column<Branch>[] = [
   { id: 'mark', head: 'Mark', quiet: true },
 ];
 
+type View = 'emptying' | StudyView;
+const VIEWS: readonly Option<View>[] = [
+  { value: 'emptying', label: 'As the pack empties' },
+  { value: 'spread', label: 'Spread' },
+  { value: 'shorts', label: 'Shorts' },
+  { value: 'packs', label: 'Packs' },
+];
+
 /** Does everything get its volts, full and flat? */
 @Component({
   selector: 'sq-rails',
-  imports: [AboutFigure, CellOf, FindingsDock, RailChart, Mark, Slide, Table],
+  imports: [
+    AboutFigure,
+    CellOf,
+    FindingsDock,
+    MatButtonModule,
+    MatMenuModule,
+    RailChart,
+    Mark,
+    Slide,
+    SupplyStudyView,
+    Table,
+    Toggle,
+  ],
   templateUrl: './rails.html',
   styleUrl: './rails.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,28 +91,12 @@ export class RailsStation {
   private readonly picked = signal<string | null>(null);
 
   private readonly folded = signal<ReadonlySet<string>>(new Set());
-  private readonly all = computed(() =>
-    (this.analysis()?.rails.rows ?? []).map((row): Branch => ({
-      row,
-      key: `${row.part}.${row.node.terminal}`,
-      volts: volts(row.node.volts),
-      amps: amps(row.node.amps),
-      limit: row.node.allowed ? voltBand(row.node.allowed) : `up to ${row.node.maxA} A`,
-      margin:
-        row.worstMarginV === null
-          ? row.heatW === null
-            ? ''
-            : `${watts(row.heatW)} heat`
-          : `${signed(row.worstMarginV, 2)} V at worst`,
-      fill: fillOf(row),
-      about: {
-        volts: this.about((rig, rails) => aboutVolts(rig, rails, row)),
-        amps: this.about((rig, rails) => aboutAmps(rig, rails, row)),
-        room: this.about((rig, rails) => aboutRoom(rig, rails, row)),
-      },
-      mark: markOf(row),
-    })),
-  );
+  private readonly all = computed(() => {
+    const rails = this.analysis()?.rails;
+    if (!rails) return [];
+    const lines = branchLines(rails.rows, rails.now.nodes);
+    return rails.rows.map((row, i): Branch => this.branchOf(row, lines[i]!));
+  });
   /** Branches whose way to the pack is not folded away. */
   protected readonly rows = computed(() => {
     let under = Infinity;
@@ -102,6 +115,21 @@ export class RailsStation {
     level: ({ row }) => row.depth,
     open: ({ key }) => (this.feeding().has(key) ? !this.folded().has(key) : null),
   };
+  protected readonly view = signal<View>('emptying');
+  protected readonly views = VIEWS;
+  protected readonly study = computed((): StudyView | null => {
+    const view = this.view();
+    return view === 'emptying' ? null : view;
+  });
+  protected readonly exports = inject(Exports);
+  protected readonly supplies = toSignal(inject(AnalysisStore).supplies$);
+  /** What runs, but would not start if everything were switched on together. */
+  protected readonly starts = computed(() =>
+    (this.supplies()?.starts ?? []).map(
+      ({ part, runningV, coldV, when }) =>
+        `${labelOf(this.rig(), part)} runs on ${volts(runningV)}, but switched on together it gets ${volts(coldV)} (${when}).`,
+    ),
+  );
   protected readonly columns = COLUMNS;
   protected readonly keyOf = ({ key }: Branch): string => key;
   protected readonly isChosen = ({ key }: Branch): boolean => key === this.chosenKey();
@@ -148,6 +176,32 @@ export class RailsStation {
       { key: '[', text: 'fuller', run: () => this.pull(0.05) },
       { key: ']', text: 'flatter', run: () => this.pull(-0.05) },
     ]);
+  }
+
+  private branchOf(row: RailRow, lines: BranchLines): Branch {
+    const mark = markOf(row);
+    return {
+      row,
+      key: `${row.part}.${row.node.terminal}`,
+      volts: volts(row.node.volts),
+      amps: amps(row.node.amps),
+      limit: row.node.allowed ? voltBand(row.node.allowed) : `up to ${row.node.maxA} A`,
+      margin:
+        row.worstMarginV === null
+          ? row.heatW === null
+            ? ''
+            : `${watts(row.heatW)} heat`
+          : `${signed(row.worstMarginV, 2)} V at worst`,
+      fill: fillOf(row),
+      about: {
+        volts: this.about((rig, rails) => aboutVolts(rig, rails, row)),
+        amps: this.about((rig, rails) => aboutAmps(rig, rails, row)),
+        room: this.about((rig, rails) => aboutRoom(rig, rails, row)),
+      },
+      mark,
+      lines,
+      colour: LINE_COLOUR[mark],
+    };
   }
 
   /** Asked of the very rig that the figures on the screen are of. */

@@ -1,0 +1,58 @@
+import {
+  atPeak,
+  packRun,
+  railBand,
+  rigNetwork,
+  shortsOf,
+  solveRigNetwork,
+  type PackRun,
+  type RailBand,
+  type Rails,
+  type RigNetwork,
+  type Short,
+} from '../rails/index.js';
+import { oncePerRig } from '../rig/index.js';
+
+/** A supply that runs, but would stand lower if everything were switched on together. */
+export interface WouldNotStart {
+  part: string;
+  terminal: string;
+  /** With everything running before, V. */
+  runningV: number;
+  /** Switched on together, V. */
+  coldV: number;
+  /** A full pack at usual draw, or a flat one with everything at its peak. */
+  when: 'full' | 'flat at the peak';
+}
+
+/** What is looked up about the supplies beyond volts and amps. */
+export interface SupplyStudy {
+  /** Volts over 1 000 rigs of the same sheets at a full pack, in the order of the terminals. */
+  bands: RailBand[];
+  shorts: Short[];
+  packs: PackRun;
+  starts: WouldNotStart[];
+}
+
+/** Volts that differ by less are one operating point. */
+const SAME_V = 0.01;
+
+/** Spread, shorts, packs over a run, and what runs but would not start; worked out when the rails are looked at. */
+export const suppliesOf = oncePerRig((rig): SupplyStudy => {
+  const network = rigNetwork(rig);
+  return {
+    bands: railBand(network, 1),
+    shorts: shortsOf(rig, network),
+    packs: packRun(rig, network),
+    starts: [...startsAt(network, 1, 'full'), ...startsAt(atPeak(network), 0, 'flat at the peak')],
+  };
+});
+
+function startsAt(network: RigNetwork, charge: number, when: WouldNotStart['when']): WouldNotStart[] {
+  const [running, cold] = (['running', 'cold'] as const).map((from): Rails => solveRigNetwork(network, charge, from));
+  return running!.nodes.flatMap((n, i) => {
+    const coldV = cold!.nodes[i]!.volts;
+    const { part, terminal, volts: runningV } = n;
+    return n.kind === 'load' && Math.abs(coldV - runningV) > SAME_V ? [{ part, terminal, runningV, coldV, when }] : [];
+  });
+}
