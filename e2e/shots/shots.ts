@@ -41,11 +41,20 @@ test('a picture of every station, as the demo goes', async ({ page }) => {
   await page.getByRole('button', { name: 'Back to the ladder' }).click();
   await shoot(page, 'Rails', async () => {
     await page.getByRole('slider', { name: 'Pack from full to flat' }).fill('0.45');
-    await expect(page.getByRole('img', { name: /Volts at Thermal core/ }).locator('svg')).toBeVisible();
+    await expect(page.getByRole('img', { name: /Volts at Zoom camera/ }).locator('svg')).toBeVisible();
   });
   await shoot(page, 'Wake', async () => {
     for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Done' }).click();
   });
+  await page.getByRole('button', { name: 'Go on at the bench' }).click();
+  const run = page.getByRole('dialog');
+  await run.getByRole('button', { name: 'Done' }).click();
+  await run.getByRole('textbox', { name: 'meter' }).fill('16.61');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(run.getByText('within', { exact: true })).toBeVisible();
+  await shot(page, 'bench-run');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await run.getByRole('button', { name: 'Leave the run' }).click();
   await shoot(page, 'Prove', async () => {
     const plan = page.getByRole('complementary', { name: 'Check plan' });
     await plan.getByRole('button', { name: 'Play all' }).click();

@@ -1,13 +1,5 @@
 import type { Sheet, Source, Supply } from '../parts/index.js';
-import {
-  oncePerRig,
-  partsWithSheets,
-  pinKey,
-  settingOf,
-  type Part,
-  type PinRef,
-  type Rig,
-} from '../rig/index.js';
+import { oncePerRig, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import {
   prepareCircuit,
   type CircuitElement,
