@@ -38,6 +38,8 @@ const times = (what: string, value: number, least: number): Row => ({
 });
 
 function ngspice(deck: string): void {
-  const { error } = spawnSync('ngspice', ['-b'], { input: deck, encoding: 'utf8' });
+  // written as it comes, not printed as a table
+  const { error, stdout, stderr } = spawnSync('ngspice', ['-b', '-r', '/dev/null'], { input: deck, encoding: 'utf8' });
   if (error) throw new Error(`ngspice could not be run: ${error.message}`);
+  if (/no simulations run|error/i.test(stdout + stderr)) throw new Error(`ngspice did not run:\n${stdout}\n${stderr}`);
 }

@@ -14,6 +14,13 @@ export const contactLines = (prepared: PreparedCircuit, terminals: readonly Term
     return plain(`* ${t.part.id} ${t.id} (${t.part.label}, ${t.is}): ${ends}`);
   });
 
+/** Volts across an element, as a deck prints them. */
+export function deckAcross(prepared: PreparedCircuit, element: number): string {
+  const { plus, minus } = prepared.circuit.elements[element]!;
+  const ends = [deckNode(prepared, plus), deckNode(prepared, minus)];
+  return ends[1] === '0' ? `v(${ends[0]})` : `v(${ends.join(',')})`;
+}
+
 /** A deck of these lines, its title first. */
 export const deckOf = (title: string, lines: readonly string[]): string =>
   [plain(`* ${title}`), ...lines, '.end', ''].join('\n');

@@ -3,6 +3,7 @@ import type { Supply } from '../parts/index.js';
 import {
   FED_V,
   contactLines,
+  deckAcross,
   deckLines,
   deckOf,
   packV,
@@ -128,6 +129,7 @@ export function powerUpDeck(title: string, network: RigNetwork, schedule: WakeSc
     ...contactLines(prepared, network.terminals),
     ...deckLines(prepared, drive),
     `.tran 0.0005 ${endS} uic`,
+    ...network.terminals.map((t) => `.print tran ${deckAcross(prepared, t.element)}`),
   ]);
 }
 

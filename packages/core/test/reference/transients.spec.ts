@@ -2,13 +2,16 @@ import { describe, expect, it } from 'vitest';
 import {
   deckLines,
   prepareCircuit,
+  rigNetwork,
   runTransient,
   type Circuit,
   type Deed,
   type TransientRun,
 } from '../../src/rails/index.js';
+import { powerUp, powerUpDeck, scheduleWake, wakeTasks } from '../../src/wake/index.js';
 import { buck, capacitor, circuit, contact, diode, limit, ohms, pack, power, wire } from '../support/circuits.js';
-import { ngspiceOverTime } from '../support/ngspice.js';
+import { mendedRig } from '../support/demo-rig.js';
+import { ngspiceOverTime, ngspiceText } from '../support/ngspice.js';
 
 /**
  * @source [lib ngspice, Debian]: circuits over time, run live: what a start takes the others down by, within 1 % of its depth. The
@@ -191,5 +194,23 @@ describe('what goes on for ever', () => {
     const closed = 0.004 * (2.02 / 5) + 0.0015 + 0.03;
     expect(Math.abs(run.cycles[0]!.periodS / closed - 1)).toBeLessThan(0.02);
     expect(run.steps).toBeLessThan(1000);
+  });
+});
+
+describe('a power-up as its deck', () => {
+  it('runs as it is written, and ends at the same volts', () => {
+    const rig = mendedRig();
+    const schedule = scheduleWake(wakeTasks(rig));
+    const network = rigNetwork(rig);
+    // as if the list ended a moment after the last supply was switched on
+    const short = { ...schedule, seconds: 13.5 };
+    const { lines } = powerUp(network, short);
+    const printed = ngspiceText(powerUpDeck('power-up', network, short));
+    const tables = printed.split('Transient Analysis').slice(1);
+    expect(tables).toHaveLength(network.terminals.length);
+    network.terminals.forEach((t, i) => {
+      const last = Number(/\s(\S+)\s*$/.exec(tables[i]!.split('\n').findLast((l) => /^\d+\s/.test(l))!)![1]);
+      expect(Math.abs(last - lines[i]!.volts.at(-1)!), `${t.part.id} ${t.id}`).toBeLessThan(1e-3 * Math.max(1, last));
+    });
   });
 });

@@ -1,6 +1,17 @@
 import { spawnSync } from 'node:child_process';
 
-/** Runs a deck in batch mode and reads the vectors it prints. Exit codes are not to be trusted, the text is. */
+/** All that ngspice says of a deck in batch mode. Exit codes are not to be trusted, the text is. */
+export function ngspiceText(deck: string): string {
+  const { stdout, stderr, error } = spawnSync('ngspice', ['-b'], {
+    input: deck,
+    encoding: 'utf8',
+    maxBuffer: 256 * 1024 * 1024,
+  });
+  if (error) throw new Error(`ngspice could not be run: ${error.message}`);
+  return `${stdout}\n${stderr}`;
+}
+
+/** Runs a deck in batch mode and reads the vectors it prints. */
 export function ngspice(lines: string[], vectors: string[]): Record<string, number> {
   const deck = [
     'squallmark check',
@@ -12,9 +23,7 @@ export function ngspice(lines: string[], vectors: string[]): Record<string, numb
     '.end',
     '',
   ].join('\n');
-  const { stdout, stderr, error } = spawnSync('ngspice', ['-b'], { input: deck, encoding: 'utf8' });
-  if (error) throw new Error(`ngspice could not be run: ${error.message}`);
-  const text = `${stdout}\n${stderr}`;
+  const text = ngspiceText(deck);
   if (/singular matrix|no such|error/i.test(text)) throw new Error(`ngspice did not solve the deck:\n${text}`);
   return Object.fromEntries(vectors.map((v) => [v, valueOf(text, v)]));
 }
@@ -39,11 +48,10 @@ export function ngspiceOverTime(lines: string[], stepS: number, endS: number, me
     '.end',
     '',
   ].join('\n');
-  const { stdout, stderr, error } = spawnSync('ngspice', ['-b'], { input: deck, encoding: 'utf8' });
-  if (error) throw new Error(`ngspice could not be run: ${error.message}`);
+  const text = ngspiceText(deck);
   return measures.map((m, i) => {
-    const value = Number(new RegExp(`^m${i}\\s*=\\s*(\\S+)`, 'm').exec(stdout)?.[1]);
-    if (!Number.isFinite(value)) throw new Error(`ngspice measured no ${m}:\n${stdout}\n${stderr}`);
+    const value = Number(new RegExp(`^m${i}\\s*=\\s*(\\S+)`, 'm').exec(text)?.[1]);
+    if (!Number.isFinite(value)) throw new Error(`ngspice measured no ${m}:\n${text}`);
     return value;
   });
 }
