@@ -54,6 +54,7 @@ test('lists for the bench, a computer and powering down, for one pair of hands a
     await main.getByRole('combobox', { name: label }).click();
     await page.getByRole('option', { name: option }).click();
   };
+  await main.getByRole('button', { name: 'Done' }).click();
   await choose('Hands', 'Two pairs of hands');
   await expect(main.getByText(/^11 steps/)).toBeVisible();
   await choose('Kind of power-up', 'On packs at the bench');
@@ -71,4 +72,6 @@ test('lists for the bench, a computer and powering down, for one pair of hands a
   };
   expect(await saved('This list, CSV')).toMatch(/^start_s,seconds,who,part,step,mind,why_here\r\n0,2,hands,/);
   expect(await saved('Card of this list, PDF')).toMatch(/^%PDF-/);
+  await go(page, 'Log');
+  await expect(page.getByText('Run left at step 2 of 11, Radio transmitter on, for another list')).toBeVisible();
 });

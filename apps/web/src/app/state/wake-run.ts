@@ -127,6 +127,9 @@ export class WakeRun {
 
   /** Another list, or more hands: what was ticked of the old one does not hold for it. */
   choose(setup: Pick<WakeSetup, 'kind'> | Pick<WakeSetup, 'pairs'>): void {
+    const next = this.next();
+    if (next && this.done().length)
+      this.note(`Run left at step ${next.n} of ${this.steps().length}, ${next.step.text}, for another list`);
     this.desk.clearTicks();
     this.desk.setWake({ ...setup, begun: null });
   }
