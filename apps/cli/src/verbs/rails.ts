@@ -1,16 +1,18 @@
 import { analyse } from '@squallmark/core/analysis';
 import {
+  firstToGo,
   railBand,
   rigNetwork,
   shortsOf,
   solveRigNetwork,
+  standsText,
   type RailBand,
   type RailNode,
   type Short,
   type Yields,
 } from '@squallmark/core/rails';
 import { labelOf, type Rig } from '@squallmark/core/rig';
-import { amps, num, percent, roundTo, voltBand, volts } from '@squallmark/core/units';
+import { amps, percent, roundTo, voltBand, volts } from '@squallmark/core/units';
 import type { ExitStatus, Options, Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';
@@ -78,9 +80,9 @@ const plainShort = ({ fuse, wire, amps: through, ...rest }: Short): object => ({
   ...{ ...rest, amps: roundTo(through, 2), fuse: plainYields(fuse), wire: plainYields(wire) },
 });
 
-function shortText(rig: Rig, { part, terminal, amps: through, first, fuse, wire }: Short): string {
-  const where = `short at ${labelOf(rig, part)}, ${terminal}: ${amps(through)}`;
-  if (first === 'nothing') return `${where}; no fuse blows, the leads stand it`;
-  const y = (first === 'fuse' ? fuse : wire)!;
-  return `${where}; ${first === 'fuse' ? 'the fuse' : 'FIRST THE WIRE'} in ${y.cable} after ${num(y.afterS * 1000, 1)} ms`;
+function shortText(rig: Rig, short: Short): string {
+  const where = `short at ${labelOf(rig, short.part)}, ${short.terminal}: ${amps(short.amps)}`;
+  const y = firstToGo(short);
+  if (!y) return `${where}; no fuse blows, the leads stand it`;
+  return `${where}; ${short.first === 'fuse' ? 'the fuse' : 'FIRST THE WIRE'} in ${y.cable} after ${standsText(y)}`;
 }

@@ -2,10 +2,12 @@ import type { Analysis } from '../analysis/index.js';
 import { labelOf, type Rig } from '../rig/index.js';
 import {
   atPeak,
+  firstToGo,
   railBand,
   rigNetwork,
   shortsOf,
   solveRigNetwork,
+  standsText,
   wireOhm,
   type RailNode,
   type Rails,
@@ -40,8 +42,8 @@ export function powerCard(rig: Rig, { rails }: Pick<Analysis, 'rails'>): Card {
         note: 'a fuse must go before a wire, always',
         columns: ['part', 'plug', 'A', 'goes first', 'after'],
         rows: shortsOf(rig, network).map((s) => {
-          const way = s.first === 'fuse' ? s.fuse : s.first === 'wire' ? s.wire : null;
-          const after = way ? `${num(way.afterS, way.afterS < 1 ? 3 : 1)} s` : '';
+          const way = firstToGo(s);
+          const after = way ? standsText(way) : '';
           const what = way ? `${s.first} in ${way.cable}` : 'nothing: the source holds its limit';
           return [labelOf(rig, s.part), s.terminal, num(s.amps, 1), what, after];
         }),

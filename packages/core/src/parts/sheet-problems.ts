@@ -49,6 +49,9 @@ export function sheetProblems(sheet: Sheet): Problem[] {
       say(`sources[${i}]`, 'a regulator has its own figures');
     if ((source.kind === 'stolen') !== (source.fixedV !== undefined))
       say(`sources[${i}]`, 'a stolen supply, and only that, has a fixed voltage');
+    const at = source.regulator?.efficiencyAt ?? [];
+    if (at.some((p, k) => k > 0 && p.amps <= at[k - 1]!.amps))
+      say(`sources[${i}].regulator.efficiencyAt`, 'currents come in rising order, each once');
     needId(`sources[${i}].when`, sheet.settings, source.when?.setting, 'setting');
   });
   sheet.ties.forEach((tie, i) => tie.forEach((at) => needPin(`ties[${i}]`, at)));

@@ -21,5 +21,5 @@ export { railTree, type RailRow } from './rail-tree.js';
 export { feedChoices, type FeedChoice } from './feed-choice.js';
 export { contactLines, deckAcross, deckOf, railsDeck } from './rig-deck.js';
 export { railBand, type RailBand } from './tolerance.js';
-export { shortsOf, wireMeltA2s, type Short, type Yields } from './short.js';
+export { firstToGo, shortsOf, standsText, wireMeltA2s, type Short, type Yields } from './short.js';
 export { packRun, type PackRun, type PackShare } from './pack-run.js';

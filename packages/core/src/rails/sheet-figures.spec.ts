@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
-import type { Sheet, Source } from '../parts/index.js';
+import { sheetProblems, type Sheet, type Source } from '../parts/index.js';
 import type { Rig } from '../rig/index.js';
-import { contactsOhm, rigNetwork, solveRigNetwork } from './index.js';
+import { contactsOhm, railBand, rigNetwork, solveRigNetwork } from './index.js';
 
 type Regulator = NonNullable<Source['regulator']>;
 
@@ -43,6 +43,30 @@ describe('what a regulator’s sheet says', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('spreads the efficiency over load as it spreads the one figure: a worse rig draws more', () => {
+    const flat = [
+      { amps: 0.1, efficiency: 0.7 },
+      { amps: 1, efficiency: 0.7 },
+    ];
+    const band = (figures: Partial<Regulator>) => railBand(rigNetwork(fed(figures, 3)), 1, 50);
+    expect(band({ efficiency: 0.9, efficiencyAt: flat })).toEqual(band({ efficiency: 0.7 }));
+  });
+
+  it('is told when its currents do not rise', () => {
+    const sheet = fed(
+      {
+        efficiencyAt: [
+          { amps: 1, efficiency: 0.9 },
+          { amps: 0.5, efficiency: 0.8 },
+        ],
+      },
+      1,
+    ).sheets['regulator-5v-small']!;
+    expect(sheetProblems(sheet)).toEqual([
+      { where: 'sources[0].regulator.efficiencyAt', what: 'currents come in rising order, each once' },
+    ]);
   });
 
   it('holds its limit: what asks for more stands under its floor, and says no lie about amps', () => {

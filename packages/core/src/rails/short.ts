@@ -2,6 +2,7 @@
 import { findCable, type Rig, type Wire } from '../rig/index.js';
 import { operatingPoint, prepareCircuit, type CircuitElement, type OperatingPoint } from './circuit/index.js';
 import type { RigNetwork, Terminal } from './rig-network.js';
+import { num } from '../units/index.js';
 import { restV } from './solve-rails.js';
 import { wireAreaMm2, wireMaxA } from './wire.js';
 
@@ -30,6 +31,14 @@ export interface Short {
   /** What goes first. With `nothing` the source holds its limit and the leads stand it. */
   first: 'fuse' | 'wire' | 'nothing';
 }
+
+/** What goes first in a short; null where nothing does. */
+export const firstToGo = ({ first, fuse, wire }: Short): Yields | null =>
+  first === 'fuse' ? fuse : first === 'wire' ? wire : null;
+
+/** How long something stands a short, in words. */
+export const standsText = ({ afterS }: Yields): string =>
+  afterS < 0.001 ? 'under 1 ms' : afterS < 1 ? `${num(afterS * 1000)} ms` : `${num(afterS, 1)} s`;
 
 /** A dead short: two contacts pressed together, Ω. @source [mem] */
 const SHORT_OHM = 0.005;

@@ -32,6 +32,9 @@ const SPREAD = {
   diodeV: [0.85, 1.15],
 } as const;
 
+/** No spread makes a regulator better than this. */
+const MOST_EFFICIENT = 0.995;
+
 /** Chooses a share of a figure; `raises` when more of it means more volts at the loads. */
 type Pick = (spread: readonly [number, number], raises: boolean) => number;
 
@@ -111,7 +114,10 @@ class Spread {
     } else if (own.kind === 'converter' && nominal.kind === 'converter') {
       this.solver.drive[e] = own.setV = nominal.setV * pick(SPREAD.setV, true);
       own.dropoutV = nominal.dropoutV * pick(SPREAD.dropoutV, false);
-      own.efficiency = Math.min(0.995, nominal.efficiency * pick(SPREAD.efficiency, true));
+      const share = pick(SPREAD.efficiency, true);
+      own.efficiency = Math.min(MOST_EFFICIENT, nominal.efficiency * share);
+      if (nominal.efficiencyAt)
+        own.efficiencyAt = nominal.efficiencyAt.map(([a, e]) => [a, Math.min(MOST_EFFICIENT, e * share)] as const);
     } else if (own.kind === 'load' && nominal.kind === 'load') {
       const share = pick(SPREAD.draw, false);
       own.amount = nominal.draw === 'resistance' ? nominal.amount / share : nominal.amount * share;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { SupplyStudy } from '@squallmark/core/analysis';
+import { firstToGo, standsText } from '@squallmark/core/rails';
 import { labelOf } from '@squallmark/core/rig';
 import { amps, num, percent, voltBand, volts } from '@squallmark/core/units';
 import type { Mark as MarkKind } from '@squallmark/core/findings';
@@ -149,7 +150,7 @@ export class SupplyStudyView {
 
   private shorts({ shorts }: SupplyStudy): Line[] {
     return shorts.map((s): Line => {
-      const way = s.first === 'fuse' ? s.fuse : s.first === 'wire' ? s.wire : null;
+      const way = firstToGo(s);
       return {
         key: `${s.part}.${s.terminal}`,
         mark: s.first === 'wire' ? 'watch' : 'clear',
@@ -157,7 +158,7 @@ export class SupplyStudyView {
           what: `${this.label(s.part)}, ${s.terminal}`,
           amps: amps(s.amps),
           first: way ? `${s.first} in ${way.cable}` : 'nothing',
-          after: way ? (way.afterS < 0.001 ? 'under 1 ms' : `${num(way.afterS, way.afterS < 1 ? 3 : 1)} s`) : '',
+          after: way ? standsText(way) : '',
         },
       };
     });
