@@ -92,6 +92,36 @@ describe('squallmark mend', () => {
 });
 
 describe('squallmark rails', () => {
+  it('looks up heat, packs, thinnest leads, the gimbal feed and the cheapest regulators', async () => {
+    const asked = '--heat --packs --margin 0.1 --gimbal-feed --feeding 0.1 --celsius 0';
+    const { out } = await run(`rails rig.json ${asked} --json`);
+    const found = JSON.parse(out) as Record<string, unknown[]> & {
+      heat: { celsius: number; regulators: { riseK: number }[] };
+      packs: { minutes: number };
+      gauges: { leads: { cable: string; nowG: number; leastG: number }[] };
+      feeding: { massG: number; nowG: number; outlets: unknown[] };
+    };
+    expect(found).toMatchObject({ celsius: 0, heat: { celsius: 0 } });
+    expect(found.heat.regulators[0]!.riseK).toBeGreaterThan(0);
+    const warm = JSON.parse((await run('rails rig.json --packs --json')).out) as typeof found;
+    expect(warm.packs.minutes).toBeGreaterThan(found.packs.minutes);
+    expect(found.gauges.leads.every((l) => l.leastG <= l.nowG + 1e-9)).toBe(true);
+    expect(found['gimbalFeed']).toHaveLength(2);
+    expect(found.feeding.massG).toBeLessThanOrEqual(found.feeding.nowG);
+    const said = (await run(`rails rig.json ${asked}`)).out;
+    for (const word of ['of heat', 'until the first pack', 'will do', 'gimbal from', 'cheapest set', 'mm²'])
+      expect(said).toContain(word);
+  });
+
+  it.each(['--celsius=-60', '--celsius=warm', '--margin=-1', '--feeding=x'])(
+    'refuses %s with its bounds',
+    async (flag) => {
+      const { status, err } = await run(`rails rig.json ${flag}`);
+      expect(status).toBe(2);
+      expect(err).toMatch(/is not a number from/);
+    },
+  );
+
   it('gives volts and amperes at a charge', async () => {
     const answer = json((await run('rails rig.json --charge 0.5 --json')).out);
     expect(answer.charge).toBe(0.5);

@@ -35,7 +35,10 @@ squallmark mend RIG.json --out F     does the fixes of its stops; --all of every
 squallmark propose BRIEF.json           wiring from parts and wishes; --out RIG.json keeps it
 squallmark loom RIG.json --out DIR      drawing, cable and set-up cards, cut list, parts list
 squallmark rails RIG.json --charge 0.5   volts and amperes at a state of charge 0…1; --peak at the greatest draw,
-                                     --band over many rigs of these sheets, --short what goes first at each plug
+                                     --band over many rigs of these sheets, --short what goes first at each plug,
+                                     --heat, --packs over a run, --gimbal-feed pack or steady, --celsius 0,
+                                     --margin 0.2 the thinnest leads and best splices that keep so many volts,
+                                     --feeding 0.1 the cheapest regulators and leads that do
 squallmark wake RIG.json             power-up order; --kind field, bench or usb; --power-down the other way, --hands 2 for two pairs, --transient what the supplies do meanwhile
 squallmark spice RIG.json            the supplies as a SPICE deck; --charge, --peak, --transient
 squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it
@@ -63,6 +66,12 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         transient: { type: 'boolean' },
         band: { type: 'boolean' },
         short: { type: 'boolean' },
+        heat: { type: 'boolean' },
+        packs: { type: 'boolean' },
+        'gimbal-feed': { type: 'boolean' },
+        celsius: { type: 'string' },
+        margin: { type: 'string' },
+        feeding: { type: 'string' },
         'power-down': { type: 'boolean' },
         kind: { type: 'string' },
         rule: { type: 'string' },
@@ -78,6 +87,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
     const verb = name === undefined ? undefined : Object.hasOwn(VERBS, name) ? VERBS[name] : undefined;
     if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
     const { charge, as, line, rule, out: to, json = false, assign = false, all = false } = values;
+    const { heat = false, packs = false, 'gimbal-feed': gimbalFeed = false, celsius, margin, feeding } = values;
     const { hands, peak = false, transient = false, band = false, short = false } = values;
     return await verb(
       files,
@@ -94,6 +104,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         transient,
         band,
         short,
+        ...{ heat, packs, gimbalFeed, celsius, margin, feeding },
         hands,
         powerDown: values['power-down'],
         kind: values.kind,

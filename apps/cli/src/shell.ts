@@ -36,6 +36,18 @@ export interface Options {
   band: boolean;
   /** What a short at each plug does. */
   short: boolean;
+  /** What gets how warm. */
+  heat: boolean;
+  /** Packs over a run. */
+  packs: boolean;
+  /** Both sides of the gimbal's feed. */
+  gimbalFeed: boolean;
+  /** Around the rig, °C. */
+  celsius: string | undefined;
+  /** Room that the thinnest leads keep, V. */
+  margin: string | undefined;
+  /** Room that the cheapest set of regulators keeps, V. */
+  feeding: string | undefined;
   /** Folder or file to write to. */
   to: string | undefined;
 }

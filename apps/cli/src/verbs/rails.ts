@@ -1,69 +1,64 @@
 import { analyse } from '@squallmark/core/analysis';
 import {
-  firstToGo,
+  COLDEST_C,
+  HOTTEST_C,
+  atCelsius,
   railBand,
   rigNetwork,
-  shortsOf,
   solveRigNetwork,
-  standsText,
+  startsDiffer,
   type RailBand,
-  type RailNode,
-  type Short,
-  type Yields,
 } from '@squallmark/core/rails';
-import { labelOf, type Rig } from '@squallmark/core/rig';
+import { labelOf } from '@squallmark/core/rig';
 import { amps, percent, roundTo, voltBand, volts } from '@squallmark/core/units';
-import type { ExitStatus, Options, Shell } from '../shell.js';
+import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';
+import { railStudies } from './rail-studies.js';
 
-/** Volts that differ by less are one operating point. */
-const SAME_V = 0.01;
-
-export function rails([file = '']: string[], options: Options, shell: Shell): ExitStatus {
+export async function rails([file = '']: string[], options: Options, shell: Shell): Promise<ExitStatus> {
   const charge = chargeOf(options.charge);
+  const celsius = numberIn('--celsius', options.celsius, COLDEST_C, HOTTEST_C);
+  const margin = numberIn('--margin', options.margin, 0, 20);
+  const feeding = numberIn('--feeding', options.feeding, 0, 20);
   const rig = openRig(file, shell);
-  const network = rigNetwork(rig, options.peak ? 'peak' : 'typical');
-  const { nodes } = solveRigNetwork(network, charge);
-  const cold = solveRigNetwork(network, charge, 'cold').nodes;
+  const usual = rigNetwork(rig, options.peak ? 'peak' : 'typical');
+  const network = celsius === null ? usual : atCelsius(usual, celsius);
+  const now = solveRigNetwork(network, charge);
   // where it runs, but would not start, both are said
-  const fromCold = (n: RailNode, i: number): number | null =>
-    Math.abs(cold[i]!.volts - n.volts) > SAME_V ? cold[i]!.volts : null;
+  const fromCold = startsDiffer(network, charge);
   const band = options.band ? railBand(network, charge) : null;
-  const shorts = options.short ? shortsOf(rig, network) : null;
+  const studies = await railStudies(rig, network, now, options, { margin, feeding });
   if (options.json) {
-    const plain = nodes.map((n, i) => {
-      const start = fromCold(n, i);
-      return {
-        ...{ part: n.part, port: n.port, volts: roundTo(n.volts, 4), amps: roundTo(n.amps, 4) },
-        ...(start === null ? {} : { fromCold: roundTo(start, 4) }),
-        ...(band ? { band: plainBand(band[i]!) } : {}),
-      };
-    });
-    shell.out(
-      JSON.stringify(
-        {
-          charge,
-          draw: options.peak ? 'peak' : 'typical',
-          nodes: plain,
-          ...(shorts && { shorts: shorts.map(plainShort) }),
-        },
-        null,
-        2,
-      ),
-    );
+    const nodes = now.nodes.map((n, i) => ({
+      ...{ part: n.part, port: n.port, volts: roundTo(n.volts, 4), amps: roundTo(n.amps, 4) },
+      ...(fromCold[i] == null ? {} : { fromCold: roundTo(fromCold[i], 4) }),
+      ...(band ? { band: plainBand(band[i]!) } : {}),
+    }));
+    const draw = options.peak ? 'peak' : 'typical';
+    const more = Object.fromEntries(studies.map((s) => [s.key, s.plain]));
+    shell.out(JSON.stringify({ charge, draw, celsius: network.celsius, nodes, ...more }, null, 2));
   } else {
-    nodes.forEach((n, i) => {
+    now.nodes.forEach((n, i) => {
       const allowed = n.allowed ? `takes ${voltBand(n.allowed)}` : `gives up to ${n.maxA} A`;
-      const start = fromCold(n, i);
+      const start = fromCold[i] == null ? '' : `; switched on together ${volts(fromCold[i])}`;
       shell.out(
-        `${labelOf(rig, n.part).padEnd(22)} ${n.port.padEnd(9)} ${volts(n.volts).padStart(9)} ${amps(n.amps).padStart(8)}   ${allowed}${start === null ? '' : `; switched on together ${volts(start)}`}${band ? bandText(band[i]!) : ''}`,
+        `${labelOf(rig, n.part).padEnd(22)} ${n.port.padEnd(9)} ${volts(n.volts).padStart(9)} ${amps(n.amps).padStart(8)}   ${allowed}${start}${band ? bandText(band[i]!) : ''}`,
       );
     });
-    for (const short of shorts ?? []) shell.out(shortText(rig, short));
+    for (const study of studies) for (const line of study.lines) shell.out(line);
   }
   const stops = analyse(rig).findings.some((f) => f.mark === 'stop' && f.rule.startsWith('supply'));
   return stops ? 1 : 0;
+}
+
+/** A figure as it was typed; null where it was not. @throws {InputProblem} when it is none within its bounds */
+function numberIn(name: string, text: string | undefined, least: number, most: number): number | null {
+  if (text === undefined) return null;
+  const value = Number(text);
+  if (text.trim() === '' || !(value >= least && value <= most))
+    throw new InputProblem(`${name}: "${text}" is not a number from ${least} to ${most}`);
+  return value;
 }
 
 const plainBand = ({ lowV, highV, leastV, mostV, outside }: RailBand): object => ({
@@ -73,16 +68,3 @@ const plainBand = ({ lowV, highV, leastV, mostV, outside }: RailBand): object =>
 
 const bandText = ({ lowV, highV, leastV, mostV, outside }: RailBand): string =>
   `; 95 of 100 rigs ${voltBand([roundTo(lowV, 2), roundTo(highV, 2)])}, at worst ${voltBand([roundTo(leastV, 2), roundTo(mostV, 2)])}${outside ? `, ${percent(outside)} outside` : ''}`;
-
-const plainYields = (y: Yields | null): object | null =>
-  y && { ...y, amps: roundTo(y.amps, 2), afterS: roundTo(y.afterS, 6) };
-const plainShort = ({ fuse, wire, amps: through, ...rest }: Short): object => ({
-  ...{ ...rest, amps: roundTo(through, 2), fuse: plainYields(fuse), wire: plainYields(wire) },
-});
-
-function shortText(rig: Rig, short: Short): string {
-  const where = `short at ${labelOf(rig, short.part)}, ${short.terminal}: ${amps(short.amps)}`;
-  const y = firstToGo(short);
-  if (!y) return `${where}; no fuse blows, the leads stand it`;
-  return `${where}; ${short.first === 'fuse' ? 'the fuse' : 'FIRST THE WIRE'} in ${y.cable} after ${standsText(y)}`;
-}

@@ -1,7 +1,17 @@
 import { rigNetwork } from '@squallmark/core/rails';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import { amps, num, roundTo, seconds, volts } from '@squallmark/core/units';
-import { WAKE_KINDS, powerUp, wakePlan, type PowerUp, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import {
+  WAKE_KINDS,
+  mendText,
+  powerUp,
+  startMends,
+  wakePlan,
+  type PowerUp,
+  type StartMend,
+  type WakeKind,
+  type WakePlan,
+} from '@squallmark/core/wake';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';
@@ -17,6 +27,7 @@ export function wake(
   const schedule = wakePlan(rig, powerDown ? 'down' : kindOf(kind), Number(hands));
   if (schedule.kind === 'usb' && transient) throw new InputProblem('--transient is for waking on packs, not over USB');
   const power = transient ? powerUp(rigNetwork(rig), schedule, chargeOf(charge)) : null;
+  const mends = power ? startMends(rig, rigNetwork(rig), schedule, power, chargeOf(charge)) : [];
   if (json) {
     const textOf = new Map(schedule.steps.map((s) => [s.id, s.text]));
     const steps = schedule.steps.map((s) => ({
@@ -32,7 +43,7 @@ export function wake(
           seconds: roundTo(schedule.seconds, 3),
           steps,
           ...ownOrder(schedule),
-          ...(power && { power: plainOf(power) }),
+          ...(power && { power: { ...plainOf(power), mends } }),
         },
         null,
         2,
@@ -48,7 +59,7 @@ export function wake(
     }
     shell.out(`${seconds(schedule.seconds)} in all; never under ${seconds(schedule.floorSeconds)}`);
     for (const line of ownOrderLines(schedule)) shell.out(line);
-    if (power) for (const line of powerLines(rig, power)) shell.out(line);
+    if (power) for (const line of powerLines(rig, power, mends)) shell.out(line);
   }
   return power?.resets.length ? 1 : 0;
 }
@@ -80,7 +91,7 @@ function plainOf({ mostA, resets, cycles, unknown }: PowerUp): object {
 }
 
 /** What the supplies did, in words. */
-function powerLines(rig: Rig, { mostA, resets, cycles, unknown }: PowerUp): string[] {
+function powerLines(rig: Rig, { mostA, resets, cycles, unknown }: PowerUp, mends: readonly StartMend[]): string[] {
   return [
     `packs give at most ${amps(mostA.amps)}, at ${num(mostA.atS, 3)} s; inductance is left out`,
     ...resets.map(
@@ -91,6 +102,7 @@ function powerLines(rig: Rig, { mostA, resets, cycles, unknown }: PowerUp): stri
       (c) =>
         `${labelOf(rig, c.part)} starts, dies and starts again every ${num(c.periodS * 1000, 1)} ms, from ${num(c.fromS, 3)} s on`,
     ),
+    ...mends.map((m) => mendText(rig, m)),
     ...(unknown.length ? [`${unknown.length} inputs whose sheets say no in-rush: none reckoned`] : []),
   ];
 }

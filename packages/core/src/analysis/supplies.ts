@@ -5,9 +5,9 @@ import {
   rigNetwork,
   shortsOf,
   solveRigNetwork,
+  startsDiffer,
   type PackRun,
   type RailBand,
-  type Rails,
   type RigNetwork,
   type Short,
 } from '../rails/index.js';
@@ -34,9 +34,6 @@ export interface SupplyStudy {
   starts: WouldNotStart[];
 }
 
-/** Volts that differ by less are one operating point. */
-const SAME_V = 0.01;
-
 /** Spread, shorts, packs over a run, and what runs but would not start; worked out when the rails are looked at. */
 export const suppliesOf = oncePerRig((rig): SupplyStudy => {
   const network = rigNetwork(rig);
@@ -49,10 +46,9 @@ export const suppliesOf = oncePerRig((rig): SupplyStudy => {
 });
 
 function startsAt(network: RigNetwork, charge: number, when: WouldNotStart['when']): WouldNotStart[] {
-  const [running, cold] = (['running', 'cold'] as const).map((from): Rails => solveRigNetwork(network, charge, from));
-  return running!.nodes.flatMap((n, i) => {
-    const coldV = cold!.nodes[i]!.volts;
-    const { part, terminal, volts: runningV } = n;
-    return n.kind === 'load' && Math.abs(coldV - runningV) > SAME_V ? [{ part, terminal, runningV, coldV, when }] : [];
-  });
+  const cold = startsDiffer(network, charge);
+  if (cold.every((v) => v === null)) return [];
+  return solveRigNetwork(network, charge).nodes.flatMap(({ kind, part, terminal, volts: runningV }, i) =>
+    kind === 'load' && cold[i] !== null ? [{ part, terminal, runningV, coldV: cold[i]!, when }] : [],
+  );
 }

@@ -1,4 +1,5 @@
 import { boardSettings, cableViews, mergedPlug, type CableView } from '../loom/index.js';
+import { gaugeCell } from '../rails/index.js';
 import { findPin, inlineText, labelOf, type PinRef, type Rig } from '../rig/index.js';
 import { cautionsOf, type Card } from './wiring-card.js';
 
@@ -33,14 +34,14 @@ function cableTable(rig: Rig, cable: CableView): Card['tables'][number] {
   return {
     heading: `${cable.id} · ${cable.kind}${cable.marked ? ' · marked adapter' : ''}`,
     note: `${plugs} · ${cable.lengthMm} mm`,
-    columns: ['from', 'pin', 'to', 'pin', 'colour', 'AWG', 'in the wire', 'beeps'],
+    columns: ['from', 'pin', 'to', 'pin', 'colour', 'AWG · mm²', 'in the wire', 'beeps'],
     rows: cable.wires.map((w) => [
       end(w.from),
       pin(w.from),
       end(w.to),
       pin(w.to),
       w.colour,
-      String(w.gaugeAwg),
+      gaugeCell(w.gaugeAwg),
       w.inline ? inlineText(w.inline) : '',
       '',
     ]),
@@ -55,14 +56,14 @@ function mergeTable(rig: Rig, id: string): Card['tables'][number] {
   return {
     heading: `${plug.label} · ${plug.pins.length} ways, keyed · ${plug.cables.join(', ')}`,
     note: 'one way is blocked, so that the plug goes in one way only',
-    columns: ['way', 'cable', 'from', 'to', 'colour', 'AWG'],
+    columns: ['way', 'cable', 'from', 'to', 'colour', 'AWG · mm²'],
     rows: plug.pins.map(({ n, wire }) => [
       String(n),
       wire?.cable ?? 'blocked',
       wire?.from ?? '',
       wire?.to ?? '',
       wire?.colour ?? '',
-      wire ? String(wire.gaugeAwg) : '',
+      wire ? gaugeCell(wire.gaugeAwg) : '',
     ]),
   };
 }

@@ -2,7 +2,7 @@ import type { Card } from './wiring-card.js';
 
 const MUTED = '#56626c';
 /** Columns as narrow as their text. */
-const NARROW: ReadonlySet<string> = new Set(['pin', 'AWG', 'mm', 'way', 'beeps', 'cable', 'colour']);
+const NARROW: ReadonlySet<string> = new Set(['pin', 'AWG · mm²', 'mm', 'way', 'beeps', 'cable', 'colour']);
 
 /**
  * A card as a document for the PDF library, with the face named `Card`. That face has the Greek mu and capital omega, not the

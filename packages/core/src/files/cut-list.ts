@@ -1,5 +1,5 @@
 import { adaptersToMake } from '../loom/index.js';
-import { wireMassG } from '../rails/index.js';
+import { wireAreaMm2, wireMassG } from '../rails/index.js';
 import { findPin, inlineText, labelOf, type PinRef, type Rig } from '../rig/index.js';
 import { roundTo } from '../units/index.js';
 import type { Table } from './table.js';
@@ -15,6 +15,7 @@ const FIELDS = [
   'to_pin',
   'colour',
   'gauge_awg',
+  'copper_mm2',
   'length_mm',
   'copper_g',
   'in_the_wire',
@@ -37,6 +38,7 @@ export function cutList(rig: Rig): Table {
       ...end(w.to),
       w.colour,
       w.gaugeAwg,
+      roundTo(wireAreaMm2(w.gaugeAwg), 3),
       w.lengthMm,
       roundTo(wireMassG(w), 2),
       w.inline ? inlineText(w.inline) : '',

@@ -3,6 +3,7 @@ import { labelOf, type Rig } from '../rig/index.js';
 import {
   atPeak,
   firstToGo,
+  gaugeCell,
   railBand,
   rigNetwork,
   shortsOf,
@@ -34,7 +35,7 @@ export function powerCard(rig: Rig, { rails }: Pick<Analysis, 'rails'>): Card {
       {
         heading: 'Leads',
         note: 'greatest current of the two, and heat in the copper',
-        columns: ['cable', 'wire', 'AWG', 'mm', 'A', 'W'],
+        columns: ['cable', 'wire', 'AWG · mm²', 'mm', 'A', 'W'],
         rows: wireRows(rig, full, flat),
       },
       {
@@ -72,7 +73,7 @@ function wireRows(rig: Rig, full: Rails, flat: Rails): string[][] {
     return [
       cable,
       String(wire + 1),
-      String(own.gaugeAwg),
+      gaugeCell(own.gaugeAwg),
       num(own.lengthMm),
       num(most, 2),
       num(most ** 2 * wireOhm(own), 3),

@@ -1,5 +1,6 @@
 import type { Analysis } from '../analysis/index.js';
 import type { CableView } from '../loom/index.js';
+import { gaugeCell } from '../rails/index.js';
 import { sheetOf, type PinRef, type Rig } from '../rig/index.js';
 import { num } from '../units/index.js';
 
@@ -17,12 +18,12 @@ export function wiringCard(rig: Rig, analysis: Analysis): Card {
   const cables = analysis.loom.cables.map((cable) => ({
     heading: `${cable.id} · ${cable.kind} · ${cable.ends.map((e) => `${e.partLabel} ${e.portLabel}`).join(' – ')}`,
     note: [`${cable.lengthMm} mm`, cable.marked ? 'marked adapter' : '', emptyText(cable)].filter(Boolean).join(' · '),
-    columns: ['from', 'pin', 'to', 'pin', 'colour', 'AWG', 'mm'],
+    columns: ['from', 'pin', 'to', 'pin', 'colour', 'AWG · mm²', 'mm'],
     rows: cable.wires.map((w) => [
       ...endText(cable, w.from),
       ...endText(cable, w.to),
       w.colour,
-      String(w.gaugeAwg),
+      gaugeCell(w.gaugeAwg),
       num(w.lengthMm),
     ]),
   }));

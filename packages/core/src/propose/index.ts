@@ -9,3 +9,4 @@ export { COST, pointsOf, type CostPart } from './costs.js';
 export type { Hub, Need, Option, Pool, Solution, WiringProblem } from './problem.js';
 export { portCandidates, type Candidate } from './candidates.js';
 export { cheapestClasses, schoolOutcomes, type ClassAdvice, type SchoolOutcome } from './advice.js';
+export { cheapestFeeding, type Feeding, type FeedingLead, type FeedingOutlet } from './feeding.js';

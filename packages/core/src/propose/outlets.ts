@@ -99,3 +99,9 @@ function ratedW(eater: Eater, source: Source, all: readonly Eater[], outlets: re
   const asked = outlet ? all.filter((e) => fits(outlet, e)).reduce((sum, e) => sum + e.peakW, 0) : 0;
   return Math.min(volts * source.maxA, asked) / efficiency;
 }
+
+/** Amps into a regulator at its outlet's volts for so many out of it, from an outlet at its lowest. */
+export function inputA({ source }: Outlet, { volts: [lowV] }: Outlet, amps: number): number {
+  const { volts, efficiency } = source.regulator!;
+  return source.kind === 'linear' ? amps : (amps * volts) / efficiency / lowV;
+}

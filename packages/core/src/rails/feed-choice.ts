@@ -1,7 +1,7 @@
-import { isPack, regulates, turns, type Sheet } from '../parts/index.js';
-import { applyEdits, partsThat, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
-import { rigNetwork } from './rig-network.js';
-import { partVolts } from './solve-rails.js';
+import { isPack, regulates, turns, type Sheet, type Supply } from '../parts/index.js';
+import { applyEdits, labelOf, partsThat, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
+import { atPeak, rigNetwork } from './rig-network.js';
+import { partVolts, solveRigNetwork } from './solve-rails.js';
 
 /** One side of the question whether a wide-input gimbal is fed from the pack or from a steady regulator. */
 export interface FeedChoice {
@@ -13,7 +13,18 @@ export interface FeedChoice {
   flatV: number;
   /** Inside what the gimbal takes, at both ends. */
   fits: boolean;
+  /** What the gimbal hangs on, as people call it. */
+  from: string;
+  /** How far its volts move when everything on the bench goes from usual to its peak and back, half charged, V. */
+  rippleV: number;
+  /** Turned into heat in all regulators at a full pack, W. */
+  heatW: number;
+  /** What hangs on the same outlet, and goes dark with it. */
+  shares: string[];
 }
+
+/** Of the middle of a run. */
+const HALF = 0.5;
 
 /** Both sides with their figures, for the first gimbal that has a supply lead; none without pack, regulator and lead. */
 export function feedChoices(rig: Rig): FeedChoice[] {
@@ -31,17 +42,29 @@ export function feedChoices(rig: Rig): FeedChoice[] {
       const pin = samePin(wire[near], at.plus) ? outlets[value]!.plus : outlets[value]!.minus;
       return samePin(wire[far], pin) ? [] : [{ kind: 'moveEnd', cable: cable.id, wire: index, end: far, pin }];
     });
-    const rewired = rigNetwork(edits.length ? applyEdits(rig, edits).rig : rig);
-    const [fullV, flatV] = partVolts(rewired, gimbal.part.id, [1, 0]) as [number, number];
-    const fits = Math.max(fullV, flatV) <= supply.volts[1] && Math.min(fullV, flatV) >= supply.volts[0];
+    const rewired = edits.length ? applyEdits(rig, edits).rig : rig;
     return {
       value,
       edits: edits.length ? [...edits, { kind: 'school', choice: { gimbalFeed: value } }] : [],
-      fullV,
-      flatV,
-      fits,
+      ...figuresOf(rewired, gimbal.part.id, supply),
     };
   });
+}
+
+function figuresOf(rig: Rig, gimbal: string, { id, volts }: Supply): Omit<FeedChoice, 'value' | 'edits'> {
+  const network = rigNetwork(rig);
+  const [fullV, flatV] = partVolts(network, gimbal, [1, 0]) as [number, number];
+  const [usualV] = partVolts(network, gimbal, [HALF]) as [number];
+  const [peakV] = partVolts(atPeak(network), gimbal, [HALF]) as [number];
+  const { nodes, lostW } = solveRigNetwork(network, 1);
+  const fedBy = nodes.find((n) => n.part === gimbal && n.terminal === id)?.fedBy ?? null;
+  const beside = nodes.filter((n) => n.fedBy !== null && n.fedBy === fedBy && n.part !== gimbal).map((n) => n.part);
+  return {
+    ...{ fullV, flatV, rippleV: Math.abs(usualV - peakV), heatW: lostW.regulators },
+    fits: Math.max(fullV, flatV) <= volts[1] && Math.min(fullV, flatV) >= volts[0],
+    from: fedBy === null ? 'nothing' : labelOf(rig, fedBy),
+    shares: [...new Set(beside)].map((part) => labelOf(rig, part)),
+  };
 }
 
 function outletOf(

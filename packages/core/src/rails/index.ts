@@ -5,21 +5,45 @@ export {
   wireOhm,
   wireMassG,
   wireMaxA,
+  gaugeCell,
+  gaugeText,
   fuseFor,
   fuseUpTo,
   PACK_LEAD_AWG,
   gaugeFor,
   GAUGES,
 } from './wire.js';
-export { CELL, PACKS_AGREE_V, cellV, chargeOf, fullCellV, packV, type Chemistry } from './pack.js';
+export {
+  CELL,
+  COLDEST_C,
+  HOTTEST_C,
+  PACKS_AGREE_V,
+  USUAL_C,
+  cellV,
+  chargeOf,
+  fullCellV,
+  packV,
+  type Chemistry,
+} from './pack.js';
 export * from './circuit/index.js';
-export { rigNetwork, atPeak, ownShare, type RigNetwork, type Terminal } from './rig-network.js';
-export { solveRails, solveRigNetwork, sweepRails, type Rails, type RailNode, type RailSweep } from './solve-rails.js';
+export { rigNetwork, atCelsius, atPeak, ownShare, type RigNetwork, type Terminal } from './rig-network.js';
+export {
+  solveRails,
+  solveRigNetwork,
+  startsDiffer,
+  sweepRails,
+  type Rails,
+  type RailNode,
+  type RailSweep,
+} from './solve-rails.js';
 export { carriesA, contactsOhm, fuseOf, leadGauge, thickestFit } from './lead.js';
-export { runTimeMin, KEPT_CHARGE } from './run-time.js';
+export { runTimeMin } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
 export { feedChoices, type FeedChoice } from './feed-choice.js';
 export { contactLines, deckAcross, deckOf, railsDeck } from './rig-deck.js';
 export { railBand, type RailBand } from './tolerance.js';
-export { firstToGo, shortsOf, standsText, wireMeltA2s, type Short, type Yields } from './short.js';
-export { packRun, type PackRun, type PackShare } from './pack-run.js';
+export { firstToGo, fuseMeltA2s, shortsOf, standsText, wireMeltA2s, type Short, type Yields } from './short.js';
+export { KEPT_CHARGE, packRun, type PackRun, type PackShare } from './pack-run.js';
+export { HOT_C, heatAt, type RailHeat, type RegulatorHeat, type WireHeat } from './heat.js';
+export { leastGauges, type LeastGauge, type LeastGauges } from './least-gauges.js';
+export { splicePlaces, type SplicePlace } from './splice-place.js';

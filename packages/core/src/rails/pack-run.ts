@@ -1,9 +1,11 @@
 /** What each pack does over a run: who gives how much, what flows between packs that differ, how much run that costs. */
 import { sheetOf, type Rig } from '../rig/index.js';
 import { operatingPoint } from './circuit/index.js';
-import { packV } from './pack.js';
+import { capacityShare, packV } from './pack.js';
 import type { RigNetwork, Terminal } from './rig-network.js';
-import { KEPT_CHARGE } from './run-time.js';
+
+/** Share of the charge that is kept for the way home. @source [practice] */
+export const KEPT_CHARGE = 0.3;
 
 /** One pack over a run. */
 export interface PackShare {
@@ -44,7 +46,7 @@ const MOST_STEPS = 2000;
 export function packRun(rig: Rig, network: RigNetwork): PackRun {
   const packs = network.terminals.flatMap((terminal) => {
     const own = network.packs.get(terminal.element);
-    return own ? [{ terminal, ...own, ampS: capacityAh(rig, terminal) * 3600 }] : [];
+    return own ? [{ terminal, ...own, ampS: capacityAh(rig, terminal) * 3600 * capacityShare(network.celsius) }] : [];
   });
   const own = run(
     network,

@@ -73,6 +73,39 @@ export function chargeOf(cellVolts: number, chemistry: Chemistry = 'lithium-poly
   return remap(at, v0, v1, c0, c1);
 }
 
+/** Figures of packs and wires are of this, °C. */
+export const USUAL_C = 20;
+/** Between these a pack is reckoned, °C. */
+export const COLDEST_C = -20;
+export const HOTTEST_C = 50;
+
+/** By so many kelvin the resistance of a lithium cell doubles as it gets colder; over the hottest of these it falls no more. @source [mem] */
+const COLD = { doublesK: 20, hottestC: 30 } as const;
+/** What a lithium cell gives of its capacity at a temperature. @source [mem] discharge curves of common cells at 1 C */
+const GIVES: readonly (readonly [celsius: number, share: number])[] = [
+  [-20, 0.55],
+  [-10, 0.72],
+  [0, 0.86],
+  [10, 0.95],
+  [20, 1],
+];
+
+/** What a cell resists inside at a temperature in °C, as a share of what it does at 20 °C. */
+export const cellOhmShare = (celsius: number): number =>
+  2 ** ((USUAL_C - clamp(celsius, COLDEST_C, COLD.hottestC)) / COLD.doublesK);
+
+/** Share of its capacity that a cell gives at a temperature in °C; never above 1. */
+export function capacityShare(celsius: number): number {
+  const at = clamp(celsius, GIVES[0]![0], GIVES.at(-1)![0]);
+  const i = Math.max(
+    1,
+    GIVES.findIndex(([c]) => c >= at),
+  );
+  const [c0, s0] = GIVES[i - 1]!;
+  const [c1, s1] = GIVES[i]!;
+  return remap(at, c0, c1, s0, s1);
+}
+
 /** Rest voltage of a pack of `cells` in series. */
 export function packV(cells: number, charge: number, chemistry?: Chemistry): number {
   return cells * cellV(charge, chemistry);

@@ -8,10 +8,10 @@ import {
   type Pair,
   type PreparedCircuit,
 } from './circuit/index.js';
-import { chargeOf, type Chemistry } from './pack.js';
+import { USUAL_C, cellOhmShare, chargeOf, type Chemistry } from './pack.js';
 import { RailsUnsolvable } from './unsolvable.js';
 import { contactsOhm } from './lead.js';
-import { wireOhm } from './wire.js';
+import { copperShare, wireOhm } from './wire.js';
 
 /** A supply or source of a part, as element of the circuit. */
 export interface Terminal {
@@ -34,12 +34,14 @@ export interface Terminal {
 export interface RigNetwork {
   prepared: PreparedCircuit;
   terminals: Terminal[];
-  /** Which wire is which resistance. */
-  wires: { cable: string; wire: number; element: number }[];
+  /** Which wire is which resistance, and how much of it is copper at 20 °C, Ω. */
+  wires: { cable: string; wire: number; element: number; copperOhm: number }[];
   /** Part whose source a supply hangs on, by element; nothing for what no wire feeds. */
   feeders: Map<number, string>;
   /** Cells in series, kind of cell and own charge 0…1 of each pack, by element. */
   packs: Map<number, { cells: number; chemistry: Chemistry; share: number }>;
+  /** Of what wires and packs are, °C. */
+  celsius: number;
 }
 
 const BOOSTS: ReadonlySet<string> = new Set(['boost', 'buck-boost']);
@@ -69,6 +71,7 @@ function buildNetwork(rig: Rig, load: Load): RigNetwork {
     wires,
     feeders: feedersOf(build),
     packs: packsOf(terminals),
+    celsius: USUAL_C,
   };
 }
 
@@ -94,9 +97,9 @@ function addWires(build: Build, rig: Rig): void {
       if (plus === undefined || minus === undefined || plus === minus) return;
       const { inline } = wire;
       if (inline?.kind === 'switch' && !inline.closed) return;
-      const ohm =
-        Math.max(LEAST_OHM, wireOhm(wire)) + contactsOhm(rig, wire) + (inline?.kind === 'resistor' ? inline.ohm : 0);
-      build.wires.push({ cable: cable.id, wire: index, element: elements.length });
+      const copperOhm = Math.max(LEAST_OHM, wireOhm(wire));
+      const ohm = copperOhm + contactsOhm(rig, wire) + (inline?.kind === 'resistor' ? inline.ohm : 0);
+      build.wires.push({ cable: cable.id, wire: index, element: elements.length, copperOhm });
       // a diode sits between the wire and its far end, on a node of its own
       const end = inline?.kind === 'diode' ? build.free++ : minus;
       elements.push({ kind: 'resistance', plus, minus: end, ohm });
@@ -238,15 +241,40 @@ export function ownShare({ charge }: Pick<Part, 'charge'>, cells: number, chemis
   return charge?.share ?? 1;
 }
 
-/** The same network with every load at its peak; the layout of its matrix is kept. */
-export function atPeak({ terminals, prepared, ...rest }: RigNetwork): RigNetwork {
+/** The same network with other figures in some elements; the layout of its matrix is kept. */
+export function withElements(network: RigNetwork, change: (elements: CircuitElement[]) => void): RigNetwork {
+  const { prepared } = network;
   const elements = prepared.circuit.elements.slice();
-  for (const t of terminals) {
-    const element = elements[t.element]!;
-    if (t.is !== 'load' || element.kind !== 'load') continue;
-    elements[t.element] = { ...element, amount: t.supply!.draw.peak };
-  }
-  return { ...rest, terminals, prepared: { ...prepared, circuit: { ...prepared.circuit, elements } } };
+  change(elements);
+  return { ...network, prepared: { ...prepared, circuit: { ...prepared.circuit, elements } } };
+}
+
+/** The same network with every load at its peak. */
+export const atPeak = (network: RigNetwork): RigNetwork =>
+  withElements(network, (elements) => {
+    for (const t of network.terminals) {
+      const element = elements[t.element]!;
+      if (t.is !== 'load' || element.kind !== 'load') continue;
+      elements[t.element] = { ...element, amount: t.supply!.draw.peak };
+    }
+  });
+
+/** The same network with wires and packs at a temperature, °C: copper and cells resist differently, and cold cells give less. */
+export function atCelsius(network: RigNetwork, celsius: number): RigNetwork {
+  const changed = withElements(network, (elements) => {
+    for (const { element, copperOhm } of network.wires) {
+      const at = elements[element]!;
+      const before = copperOhm * copperShare(network.celsius);
+      if (at.kind === 'resistance')
+        elements[element] = { ...at, ohm: at.ohm - before + copperOhm * copperShare(celsius) };
+    }
+    for (const element of network.packs.keys()) {
+      const at = elements[element]!;
+      if (at.kind === 'pack')
+        elements[element] = { ...at, ohm: (at.ohm * cellOhmShare(celsius)) / cellOhmShare(network.celsius) };
+    }
+  });
+  return { ...changed, celsius };
 }
 
 /** One node number a group of supply or ground pins that are one piece of copper inside a part. */

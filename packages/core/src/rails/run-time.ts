@@ -1,10 +1,9 @@
 import { sheetOf, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
+import { capacityShare } from './pack.js';
+import { KEPT_CHARGE, packRun } from './pack-run.js';
 import { eachPackAmps } from './solve-rails.js';
 import type { RigNetwork } from './rig-network.js';
-
-/** Share of the charge that is kept for the way home. @source [practice] */
-export const KEPT_CHARGE = 0.3;
 
 /** Slices of the charge, each at the current of its middle. */
 const STEPS = 14;
@@ -12,19 +11,28 @@ const STEPS = 14;
 const LEAST_A = 0.001;
 
 /**
- * Minutes until the first rail has only {@link KEPT_CHARGE} left in its packs, each from its own charge, at the given load; null
- * when nothing draws on a pack. Packs that feed nothing count for nothing.
+ * Minutes until the first pack that gives has only {@link KEPT_CHARGE} left, at the given load; null when nothing draws on a pack.
+ * Packs that are full and alike empty alike and are summed over slices of the charge; others take a run of their own.
  */
 export function runTimeMin(rig: Rig, network: RigNetwork): number | null {
+  return isAlike(network) ? minutesOfAlike(rig, network) : packRun(rig, network).minutes;
+}
+
+/** Every pack is full, and what stands side by side is of one class. */
+function isAlike({ packs, terminals, prepared: { piece, circuit } }: RigNetwork): boolean {
+  if ([...packs.values()].some((p) => p.share !== 1)) return false;
+  const own = terminals.filter((t) => packs.has(t.element));
+  const together = groupBy(own, (t) => piece[circuit.elements[t.element]!.plus]!);
+  return [...together.values()].every((side) => new Set(side.map((t) => t.part.class)).size === 1);
+}
+
+function minutesOfAlike(rig: Rig, network: RigNetwork): number | null {
   const charges = Array.from({ length: STEPS }, (_, i) => 1 - ((i + 0.5) / STEPS) * (1 - KEPT_CHARGE));
-  const shares = [...network.packs.values()].map((p) => p.share);
-  const packs = eachPackAmps(network, charges).map(({ part, amps, piece }, i) => ({
-    piece,
-    amps,
-    stepAh: ((capacityMah(rig, part.id) / 1000) * Math.max(0, shares[i]! - KEPT_CHARGE)) / STEPS,
+  const given = (capacityShare(network.celsius) * (1 - KEPT_CHARGE)) / STEPS;
+  const packs = eachPackAmps(network, charges).map(({ part, amps, piece }) => ({
+    ...{ piece, amps, stepAh: (capacityMah(rig, part.id) / 1000) * given },
   }));
   const giving = packs.filter((p) => p.amps.every((a) => a > LEAST_A));
-  // packs side by side even out: what they hold and give together is what counts
   const minutes = [...groupBy(giving, (p) => p.piece).values()].map((together) => {
     const stepAh = together.reduce((sum, p) => sum + p.stepAh, 0);
     return charges.reduce((sum, _, i) => sum + (stepAh / together.reduce((a, p) => a + p.amps[i]!, 0)) * 60, 0);

@@ -44,8 +44,14 @@ export const standsText = ({ afterS }: Yields): string =>
 const SHORT_OHM = 0.005;
 /** A regulator of which nothing else is known gives so much of its rating into a short. @source [mem] usual cycle-by-cycle limit */
 const SHORT_SHARE = 1.5;
-/** A blade fuse: A²s a square ampere of its rating, and the share of its rating that it carries for ever. @source [mem] medium fast class */
-const FUSE = { meltA2s: 2, carries: 1.35 } as const;
+/** What a fuse carries for ever, as a share of its rating. @source [mem] */
+const FUSE_CARRIES = 1.35;
+/** A²s that melt a fuse, a square ampere of its rating: a blade as it is usually sold, quick for electronics, slow for motors. @source [mem] */
+const MELT_A2S = { usual: 2, fast: 0.6, slow: 15 } as const;
+
+/** A²s that melt a fuse. */
+export const fuseMeltA2s = ({ amps, speed }: { amps: number; speed?: 'fast' | 'slow' | undefined }): number =>
+  MELT_A2S[speed ?? 'usual'] * amps ** 2;
 /**
  * Copper heated without loss: I²t = K²·S²·ln((θ+β) ⁄ (25+β)), K in A·√s ⁄ mm², β in °C. @source [std IEC 60949], the figures from
  * memory; 160 °C is where common insulation gives way [mem]
@@ -98,8 +104,8 @@ function wiresOf(rig: Rig, network: RigNetwork, point: OperatingPoint): { at: Om
 }
 
 function fuseS({ inline }: Wire, amps: number): number {
-  if (inline?.kind !== 'fuse' || amps <= FUSE.carries * inline.amps) return Infinity;
-  return (FUSE.meltA2s * inline.amps ** 2) / amps ** 2;
+  if (inline?.kind !== 'fuse' || amps <= FUSE_CARRIES * inline.amps) return Infinity;
+  return fuseMeltA2s(inline) / amps ** 2;
 }
 
 const wireS = ({ gaugeAwg }: Wire, amps: number): number =>

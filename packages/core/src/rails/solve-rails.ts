@@ -61,6 +61,16 @@ export function solveRigNetwork(network: RigNetwork, charge: number, from: Begin
   };
 }
 
+/** Volts that differ by less are one operating point. */
+const SAME_V = 0.01;
+
+/** Volts of each terminal when everything is switched on together, where they differ from those of a rig that runs; null elsewhere. */
+export function startsDiffer(network: RigNetwork, charge: number): (number | null)[] {
+  const running = solveRigNetwork(network, charge).nodes;
+  const cold = solveRigNetwork(network, charge, 'cold').nodes;
+  return running.map((n, i) => (Math.abs(cold[i]!.volts - n.volts) > SAME_V ? cold[i]!.volts : null));
+}
+
 /** The network at each of some states of charge, each solve beginning where the one before it ended. */
 function sweep(network: RigNetwork, charges: readonly number[], at: (point: OperatingPoint) => void): void {
   charges.forEach((charge, i) => at(solveAt(network, charge, i ? 'as it stands' : 'running')));

@@ -4,7 +4,8 @@ import { mendedRig } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
 import { eachPackAmps, partVolts, solveRigNetwork } from './solve-rails.js';
 import { rigNetwork } from './rig-network.js';
-import { KEPT_CHARGE, runTimeMin } from './run-time.js';
+import { KEPT_CHARGE } from './pack-run.js';
+import { runTimeMin } from './run-time.js';
 import { GAUGES, fuseFor, gaugeFor, wireMaxA, wireOhmPerMetre } from './wire.js';
 
 describe('the wire for a lead', () => {

@@ -1,3 +1,5 @@
+import { num } from '../units/index.js';
+
 /** Copper at 20 °C: resistivity Ω·m, rise per kelvin, density. @source [std IEC 60028] */
 const COPPER = { ohmMetre: 1.7241e-8, perKelvin: 0.00393, gramsPerMm3: 8.89e-3 } as const;
 
@@ -10,10 +12,18 @@ export function wireAreaMm2(gaugeAwg: number): number {
   return (Math.PI / 4) * wireDiameterMm(gaugeAwg) ** 2;
 }
 
+/** A gauge the way either school counts it, like "20 AWG · 0.52 mm²". */
+export const gaugeText = (gaugeAwg: number): string => `${gaugeAwg} AWG · ${num(wireAreaMm2(gaugeAwg), 2)} mm²`;
+
+/** The same in a narrow column headed "AWG · mm²". */
+export const gaugeCell = (gaugeAwg: number): string => `${gaugeAwg} · ${num(wireAreaMm2(gaugeAwg), 2)}`;
+
+/** What copper resists at a temperature in °C, as a share of what it does at 20 °C. */
+export const copperShare = (celsius: number): number => 1 + COPPER.perKelvin * (celsius - 20);
+
 /** Resistance of a metre of copper wire, Ω, at a temperature in °C. */
 export function wireOhmPerMetre(gaugeAwg: number, celsius = 20): number {
-  const at20 = COPPER.ohmMetre / (wireAreaMm2(gaugeAwg) * 1e-6);
-  return at20 * (1 + COPPER.perKelvin * (celsius - 20));
+  return (COPPER.ohmMetre / (wireAreaMm2(gaugeAwg) * 1e-6)) * copperShare(celsius);
 }
 
 /** Resistance of one conductor, Ω, at 20 °C. */

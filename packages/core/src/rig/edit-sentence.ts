@@ -98,7 +98,7 @@ const SCHOOL_NAMES: Record<string, string> = {
 /** What sits in a wire, in words. */
 export function inlineText(inline: Inline): string {
   if (inline.kind === 'resistor') return `a ${inline.ohm} Ω resistor`;
-  if (inline.kind === 'fuse') return `a ${inline.amps} A fuse`;
+  if (inline.kind === 'fuse') return `a ${inline.amps} A ${inline.speed ? `${inline.speed} ` : ''}fuse`;
   if (inline.kind === 'switch') return inline.closed ? 'a switch that is on' : 'a switch that is off';
   return inline.kind === 'diode' ? 'a diode' : 'an inverter';
 }

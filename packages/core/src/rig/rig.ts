@@ -74,7 +74,12 @@ const wireSchema = z.strictObject({
         kind: z.literal('resistor').meta({ title: 'Resistor' }),
         ohm: figure('Resistance', 'Ω', 1e-3, 1e7),
       }),
-      z.strictObject({ kind: z.literal('fuse').meta({ title: 'Fuse' }), amps: figure('Rating', 'A', 1e-3, 500) }),
+      z.strictObject({
+        kind: z.literal('fuse').meta({ title: 'Fuse' }),
+        amps: figure('Rating', 'A', 1e-3, 500),
+        /** How soon it goes; a usual blade when left out. */
+        speed: choice('Speed', ['fast', 'slow']).optional(),
+      }),
       /** Lets current through from the wire's first end to its second. */
       z.strictObject({ kind: z.literal('diode').meta({ title: 'Diode' }) }),
       z.strictObject({ kind: z.literal('inverter').meta({ title: 'Inverter' }) }),

@@ -39,9 +39,9 @@ export function groups3(n: number): string {
 }
 
 /** "a", "a and b", "a, b and c". */
-export function listed(words: readonly string[]): string {
+export function listed(words: readonly string[], last = 'and'): string {
   if (words.length < 2) return words.join('');
-  return `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+  return `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
 }
 
 function plain(value: number): string {

@@ -6,3 +6,4 @@ export { powerUp, powerUpDeck, type PowerCycle, type PowerLine, type PowerUp, ty
 export { WAKE_KINDS, tasksOf, wakePlan, type WakeKind, type WakePlan } from './plan.js';
 export { freeStep, handSteps, moveStep, roomOf, type StepRoom } from './moves.js';
 export { askedReading, judgeReading, readVolts, type AskedReading, type ReadingVerdict } from './reading.js';
+export { mendText, startMends, type StartMend } from './start-mends.js';

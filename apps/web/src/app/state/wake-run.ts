@@ -61,6 +61,8 @@ export class WakeRun {
   });
   /** What the supplies do meanwhile; null for what does not wake on packs. */
   readonly power = computed(() => this.waking()?.power ?? null);
+  /** What would keep up what does not stay up. */
+  readonly mends = computed(() => this.waking()?.mends ?? []);
   readonly steps = computed((): RunStep[] => {
     const plan = this.plan();
     const { ticks } = this.desk.desk();

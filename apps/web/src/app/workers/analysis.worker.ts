@@ -3,13 +3,23 @@ import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import { rigNetwork, type FeedChoice, type RailSweep } from '@squallmark/core/rails';
-import { powerUp, wakePlan, type PowerUp, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import {
+  powerUp,
+  startMends,
+  wakePlan,
+  type PowerUp,
+  type StartMend,
+  type WakeKind,
+  type WakePlan,
+} from '@squallmark/core/wake';
 import { expose } from 'comlink';
 
 /** A list in order and, of what wakes on packs, what the supplies do meanwhile. */
 export interface Waking {
   plan: WakePlan;
   power: PowerUp | null;
+  /** What would keep up what does not stay up. */
+  mends: StartMend[];
 }
 
 let held: Rig | null = null;
@@ -33,7 +43,10 @@ const api = {
   sweep: (rig: Rig | null): RailSweep => sweepOf(hold(rig)),
   wake: (rig: Rig | null, kind: WakeKind, pairs: number): Waking => {
     const plan = wakePlan(hold(rig), kind, pairs);
-    return { plan, power: kind === 'field' || kind === 'bench' ? powerUp(rigNetwork(hold(rig)), plan) : null };
+    if (kind !== 'field' && kind !== 'bench') return { plan, power: null, mends: [] };
+    const network = rigNetwork(hold(rig));
+    const power = powerUp(network, plan);
+    return { plan, power, mends: startMends(hold(rig), network, plan, power) };
   },
   supplies: (rig: Rig | null): SupplyStudy => suppliesOf(hold(rig)),
   feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),

@@ -128,12 +128,17 @@ export class CircuitSolver {
     this.begin(from === 'cold' ? 'cold' : 'running');
     // sources as they would stand with nothing wrong, or nothing yet
     if (from !== 'cold') this.newton(undefined);
+    return this.walkOn();
+  }
+
+  /** Walks to rest from the volts that stand, for a step of time that has no rest near by: a source pulled past what it can give. */
+  walkOn(companion?: Companion): boolean {
     let stepS: number = WALK.firstS;
     for (let step = 0; step < WALK.steps && stepS < WALK.lastS; step++) {
       this.before.set(this.x);
       this.statesBefore.set(this.states);
       this.heldS = WALK.farad / stepS;
-      if (this.settle(false)) stepS *= WALK.longer;
+      if (this.settle(false, companion)) stepS *= WALK.longer;
       else {
         this.x.set(this.before);
         this.states.set(this.statesBefore);
@@ -141,7 +146,7 @@ export class CircuitSolver {
       }
     }
     this.heldS = 0;
-    return this.settle(false);
+    return this.settle(false, companion);
   }
 
   /** Volts across a port of an element. */

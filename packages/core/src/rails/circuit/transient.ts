@@ -88,6 +88,8 @@ const LEAST_S = 1e-8;
 const LONGEST_S = 1;
 /** A crossing is met to within this, s. */
 const NEAR_S = 2e-6;
+/** A run that needs more steps is cut off, and says so: what switches without end or any order would take for ever. */
+const MOST_STEPS = 100_000;
 /** Periods that agree so well repeat. */
 const SAME = 1e-3;
 /** A regulator with less at its input is asleep, V. */
@@ -179,7 +181,7 @@ class Transient {
   }
 
   run(): TransientRun {
-    while (this.nowS < this.ask.endS - LEAST_S) {
+    while (this.nowS < this.ask.endS - LEAST_S && this.run_.steps < MOST_STEPS) {
       this.doDeeds();
       const endS = Math.min(this.ask.endS, this.deeds[0]?.atS ?? Infinity);
       this.stepTo(endS);
@@ -233,10 +235,17 @@ class Transient {
         stepS = Math.max(LEAST_S, error > 1 ? stepS * clampShare(error, 0.1, 0.6) : crossS + NEAR_S / 2);
         continue;
       }
-      if (!closed) this.giveUp();
+      if (!closed && !this.walked()) this.giveUp();
       this.take(stepS, error);
       return;
     }
+  }
+
+  /** A source pulled past what it can give falls at once, far from where it stood. */
+  private walked(): boolean {
+    this.solver.x.set(this.before);
+    this.solver.states.set(this.statesBefore);
+    return this.solver.walkOn(this.charge.companion);
   }
 
   /** Even the shortest step came to no rest: the volts stay, and the run says so. */

@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { leadLength, type CableView } from '@squallmark/core/loom';
+import { gaugeText } from '@squallmark/core/rails';
 import { findCable, inlineText, type Edit } from '@squallmark/core/rig';
 import { AboutFigure } from '../../kit/about/about';
 import { Choice } from '../../kit/fields/choice';
 import { FigureField } from '../../kit/fields/figure';
 import { Tick } from '../../kit/fields/tick';
 import { RigStore } from '../../state/rig-store';
+import { InWire } from './in-wire';
 import { PinFaces } from './pin-faces';
 
 const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
@@ -14,7 +16,7 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
 /** One cable, pin to pin, with what can be changed about it. */
 @Component({
   selector: 'sq-cable-card',
-  imports: [AboutFigure, Choice, FigureField, MatButtonModule, PinFaces, Tick],
+  imports: [AboutFigure, Choice, FigureField, InWire, MatButtonModule, PinFaces, Tick],
   template: `
     <section [attr.aria-label]="'Cable ' + cable().id">
       <div class="h">
@@ -40,9 +42,15 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
             live
             (changed)="setLength($event!)"
           />
+          <button mat-stroked-button type="button" [attr.aria-expanded]="inWire()" (click)="inWire.set(!inWire())">
+            In the wire
+          </button>
           <button mat-stroked-button type="button" (click)="takeOff()">Take off</button>
         </span>
       </div>
+      @if (inWire()) {
+        <sq-in-wire [cable]="cable()" />
+      }
       <p class="m s">
         {{ note() }}
         @if (need(); as need) {
@@ -76,10 +84,14 @@ export class CableCard {
   private readonly store = inject(RigStore);
   readonly cable = input.required<CableView>();
   readonly choose = output<string>();
+  /** What sits in a wire is being changed. */
+  protected readonly inWire = signal(false);
   /** The usual ones, and the one it has where that is another. */
   protected readonly gauges = computed(() => {
     const own = this.cable().wires[0]!.gaugeAwg;
-    return [...new Set([...USUAL_AWG, own])].sort((a, b) => a - b).map((awg) => ({ value: awg, label: `${awg} AWG` }));
+    return [...new Set([...USUAL_AWG, own])]
+      .sort((a, b) => a - b)
+      .map((awg) => ({ value: awg, label: gaugeText(awg) }));
   });
 
   protected readonly locked = computed(() => findCable(this.store.rig(), this.cable().id)?.locked ?? false);

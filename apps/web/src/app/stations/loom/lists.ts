@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { wireAreaMm2 } from '@squallmark/core/rails';
 import { findPin, labelOf, nextId, sheetOf, type Edit, type PinRef } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { AnalysisStore } from '../../state/analysis';
@@ -27,6 +28,11 @@ const COLUMNS: Column<CutWire>[] = [
   { id: 'to', head: 'To', text: (w) => w.to, sort: (w) => w.to },
   { id: 'colour', head: 'Colour', text: (w) => w.colour, sort: (w) => w.colour },
   { id: 'awg', head: 'AWG', figure: true, text: (w) => w.gaugeAwg, sort: (w) => w.gaugeAwg },
+  {
+    ...{ id: 'mm2', head: 'mm²', figure: true },
+    text: (w) => num(wireAreaMm2(w.gaugeAwg), 2),
+    sort: (w) => -w.gaugeAwg,
+  },
   { id: 'mm', head: 'mm', figure: true, text: (w) => w.lengthMm, sort: (w) => w.lengthMm },
 ];
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { CableEnd, CableView } from '@squallmark/core/loom';
+import { gaugeText } from '@squallmark/core/rails';
 import { inlineText } from '@squallmark/core/rig';
 import { valueIn } from '@squallmark/core/units';
 
@@ -108,7 +109,7 @@ export class PinFaces {
         d: `M${a.x} ${a.y}C${bend} ${a.y} ${bend} ${b.y} ${b.x} ${b.y}`,
         y: a.y - 5,
         colour: valueIn(WIRE_COLOURS, wire.colour) ?? 'var(--mute)',
-        text: `${wire.colour} · ${wire.gaugeAwg} AWG${wire.inline ? ` · ${inlineText(wire.inline)}` : ''}`,
+        text: `${wire.colour} · ${gaugeText(wire.gaugeAwg)}${wire.inline ? ` · ${inlineText(wire.inline)}` : ''}`,
       };
     }),
   );

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { labelOf } from '@squallmark/core/rig';
+import { MatButtonModule } from '@angular/material/button';
+import { labelOf, type Edit } from '@squallmark/core/rig';
 import { amps, count, num, volts } from '@squallmark/core/units';
-import type { PowerLine, PowerUp } from '@squallmark/core/wake';
+import { mendText, type PowerLine, type PowerUp, type StartMend } from '@squallmark/core/wake';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { Mark } from '../../kit/mark';
 import { RigStore } from '../../state/rig-store';
@@ -10,7 +11,7 @@ import { PowerChart } from './power-chart';
 /** What the supplies do while the rig wakes: one of them drawn, and in words whatever resets. */
 @Component({
   selector: 'sq-power-panel',
-  imports: [Choice, Mark, PowerChart],
+  imports: [Choice, Mark, MatButtonModule, PowerChart],
   template: `@if (line(); as l) {
     <section class="card" aria-label="Volts while it wakes">
       <div class="bar">
@@ -19,6 +20,14 @@ import { PowerChart } from './power-chart';
       </div>
       @for (text of broken(); track text) {
         <p class="broken s"><sq-mark kind="stop" />{{ text }}</p>
+      }
+      @for (m of mended(); track m.text) {
+        <p class="broken s">
+          {{ m.text }}
+          @if (m.spacing; as edit) {
+            <button mat-stroked-button type="button" (click)="space(edit)">One after the other</button>
+          }
+        </p>
       }
       <sq-power-chart [power]="power()" [line]="l" [seconds]="seconds()" [label]="dipText()" />
     </section>
@@ -51,6 +60,8 @@ import { PowerChart } from './power-chart';
 export class PowerPanel {
   private readonly store = inject(RigStore);
   readonly power = input.required<PowerUp>();
+  /** What would keep up what does not stay up. */
+  readonly mends = input.required<readonly StartMend[]>();
   /** Length of the list, s. */
   readonly seconds = input.required<number>();
   protected readonly supply = signal<string | null>(null);
@@ -91,10 +102,17 @@ export class PowerPanel {
         ),
     ];
   });
+  protected readonly mended = computed(() =>
+    this.mends().map((m) => ({ text: mendText(this.store.rig(), m), spacing: m.spacing })),
+  );
   protected readonly unknownText = computed(() => {
     const n = this.power().unknown.length;
     return `full packs, inductance left out${n ? `, no in-rush known of ${count(n, 'input')}` : ''}`;
   });
+
+  protected space(edit: Edit): void {
+    this.store.do([edit]);
+  }
 
   private nameOf({ part, terminal }: { part: string; terminal: string }): string {
     const supplies = this.lines().filter((l) => l.part === part).length;

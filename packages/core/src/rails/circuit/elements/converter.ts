@@ -145,6 +145,8 @@ export const CONVERTER: ElementKind<Converter> = {
     const isLow = emfV < setV - (does === OUTPUT.dropOut ? -EDGE_V : EDGE_V);
     const holds = isLow ? OUTPUT.dropOut : OUTPUT.regulates;
     const wanted = (emfV - outV) / c.ohm;
+    // the volts that stand are of the other state: what it would take back shows once they are of this one
+    if (emfV > 0 && (does === OUTPUT.regulates || does === OUTPUT.dropOut) && does !== holds) return input | holds;
     // it takes nothing back: with more on its output than it would hold it stands by
     if (wanted < (does === OUTPUT.off ? EDGE_A : -EDGE_A)) {
       // a limit holds no volts: what it makes of its input may lie far under where the input comes to rest without it
