@@ -28,3 +28,69 @@ test('Rails looks up how far rigs differ, what a short does and how packs share 
   expect(await saved('Power table, CSV')).toMatch(/^part,plug,terminal,kind,.*\r\nPack 4S,out,/);
   expect(await saved('Power card, PDF')).toMatch(/^%PDF-/);
 });
+
+test('Rails looks at the peak and in the frost, lays a change beside today, and thins leads as far as the room allows', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await go(page, 'Rails');
+  const main = page.getByRole('main', { name: 'Rails' });
+  const pack = main.getByRole('row', { name: /^Pack 4S|Fold Pack 4S/ });
+  const usual = await pack.textContent();
+  await main.getByRole('radio', { name: 'peak' }).click();
+  await expect(pack).not.toHaveText(usual!);
+  await main.getByRole('radio', { name: 'usual' }).click();
+  await expect(pack).toHaveText(usual!);
+  await main.getByLabel('at', { exact: true }).fill('-10');
+  await main.getByLabel('at', { exact: true }).press('Enter');
+  await expect(pack).not.toHaveText(usual!);
+  await main.getByLabel('at', { exact: true }).fill('20');
+  await main.getByLabel('at', { exact: true }).press('Enter');
+  await main.getByRole('button', { name: 'Video transmitter' }).click();
+  await main.getByLabel('beside').click();
+  await page.getByRole('option', { name: 'frost, −10 °C' }).click();
+  await expect(main).toContainText(/−\d\.\d\d V when flat/);
+
+  await main.getByRole('radio', { name: 'Heat' }).click();
+  await expect(main.getByRole('table', { name: /Warmest/ }).getByRole('row', { name: /Regulator 12 V/ })).toContainText(
+    'K',
+  );
+  await main.getByRole('radio', { name: 'Gimbal feed' }).click();
+  const feeds = main.getByRole('table', { name: /Gimbal from/ });
+  await expect(feeds.getByRole('row', { name: /as now/ })).toContainText('Regulator 12 V');
+  await main.getByRole('radio', { name: 'Leads' }).click();
+  const leads = main.getByRole('table', { name: /Thinnest leads/ });
+  await expect(leads.getByRole('row', { name: /^C1 / })).toContainText('18 AWG · 0.82 mm²');
+  await main.getByRole('button', { name: 'Make the leads so' }).click();
+  await expect(leads.getByRole('row', { name: /^C1 / })).not.toContainText('18 AWG');
+  await expect(main).toContainText('0 g of copper less');
+  await main.getByRole('radio', { name: 'As the pack empties' }).click();
+  await main.getByLabel('beside').click();
+  await page.getByRole('option', { name: 'before the last change' }).click();
+  await expect(main).toContainText(/V when flat/);
+
+  await main.getByRole('radio', { name: 'Cheapest set' }).click();
+  const set = main.getByRole('table', { name: /Cheapest regulators/ });
+  await expect(set.getByRole('row', { name: /Pack 4S/ })).toContainText('Gimbal, two axis');
+  await main.getByRole('button', { name: 'Pull these from the shelf' }).click();
+  await expectAccessible(page);
+});
+
+test('a fuse is put into a wire by hand, with its rating and how soon it goes', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Loom');
+  const main = page.getByRole('main', { name: 'Loom' });
+  const card = main.getByRole('region', { name: /Cable C/ });
+  await card.getByRole('button', { name: 'In the wire' }).click();
+  const choose = async (label: string, option: string): Promise<void> => {
+    await card.getByLabel(label, { exact: true }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  };
+  await choose('holds', 'fuse');
+  await card.getByLabel('rating').fill('3');
+  await card.getByLabel('rating').press('Enter');
+  await choose('speed', 'slow');
+  await expect(card).toContainText('a 3 A slow fuse');
+  await choose('holds', 'nothing');
+  await expect(card).not.toContainText('slow fuse');
+});

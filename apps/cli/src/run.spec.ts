@@ -106,7 +106,7 @@ describe('squallmark rails', () => {
     const warm = JSON.parse((await run('rails rig.json --packs --json')).out) as typeof found;
     expect(warm.packs.minutes).toBeGreaterThan(found.packs.minutes);
     expect(found.gauges.leads.every((l) => l.leastG <= l.nowG + 1e-9)).toBe(true);
-    expect(found['gimbalFeed']).toHaveLength(2);
+    expect(found.gimbalFeed).toHaveLength(2);
     expect(found.feeding.massG).toBeLessThanOrEqual(found.feeding.nowG);
     const said = (await run(`rails rig.json ${asked}`)).out;
     for (const word of ['of heat', 'until the first pack', 'will do', 'gimbal from', 'cheapest set', 'mm²'])

@@ -79,7 +79,7 @@ export function aboutAmps(rig: Rig, rails: Rails, { node, label }: RailRow): Abo
     const unit = { power: 'W', current: 'A', resistance: 'Ω' }[draw.kind];
     return {
       ...of,
-      is: 'What it draws as it usually works.',
+      is: rails.look.peak ? 'What it draws at its peak.' : 'What it draws as it usually works.',
       how: { power: 'watts ÷ volts there', current: '', resistance: 'volts there ÷ ohms' }[draw.kind],
       grounds: [
         { what: 'draws', value: `${num(draw.typical, 2)} ${unit}`, source: FROM.sheet },
@@ -129,7 +129,7 @@ export function aboutRoom(rig: Rig, rails: Rails, row: RailRow): About | null {
 }
 
 /** Minutes until the first rail has only what is kept. */
-export function aboutRunTime(rig: Rig, { runMin, now }: Rails): About | null {
+export function aboutRunTime(rig: Rig, { runMin, now, look }: Rails): About | null {
   if (runMin === null) return null;
   const packs = now.nodes.filter((n) => n.kind === 'pack' && n.amps > 0);
   const capacityOf = ({ part, terminal }: RailNode): number | undefined =>
@@ -137,7 +137,7 @@ export function aboutRunTime(rig: Rig, { runMin, now }: Rails): About | null {
   return {
     title: 'Run time of the payload',
     figure: `${num(runMin)} min`,
-    is: 'Minutes at the usual draw until the first pack has only its reserve left; motors are not in it.',
+    is: `Minutes at ${look.peak ? 'the peak of everything' : 'the usual draw'} and ${num(look.celsius)} °C until the first pack has only its reserve left; motors are in it only as parts of this bench.`,
     how: 'charge above the reserve ÷ amps, summed over slices of the charge',
     grounds: [
       ...packs.flatMap((n) => [

@@ -36,17 +36,16 @@ import {
   rigNetwork,
   runTimeMin,
   solveRigNetwork,
-  sweepRails,
   wireMassG,
   type FeedChoice,
   type RailRow,
   type Rails,
-  type RailSweep,
   type RigNetwork,
 } from '../rails/index.js';
 import { oncePerRig, sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { wakePlan, type WakePlan } from '../wake/index.js';
+import { USUAL_LOOK, lookedAt, type RailLook } from './look.js';
 
 /** What every station shows about a rig at a state of charge; studies of one station are asked for by themselves. Plain data. */
 export interface Analysis {
@@ -82,6 +81,7 @@ export interface Analysis {
     handOvers: Pick<HandOverLink, 'handOver' | 'breaks'>[];
   };
   rails: {
+    look: RailLook;
     now: Rails;
     rows: RailRow[];
     lowestMargin: { part: string; volts: number } | null;
@@ -90,9 +90,6 @@ export interface Analysis {
   wake: WakePlan;
   plan: CheckStep[];
 }
-
-/** Volts at every load from full to flat; worked out when the rails are looked at. */
-export const sweepOf = oncePerRig((rig): RailSweep => sweepRails(rigNetwork(rig)));
 
 /** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
 export const feedsOf = oncePerRig((rig): FeedChoice[] => feedChoices(rig));
@@ -122,18 +119,16 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const nets = study('Loom', () => findNets(rig));
   const conversations = study('Loom', () => findConversations(rig));
   const chains = study('Channels', () => findChains(rig));
-  const { network, full, flat } = study('Rails', () => fullAndFlat(rig));
+  const { full, flat } = study('Rails', () => fullAndFlat(rig));
   const wishes = study('Brief', () => wishCoverage(rig, chains, shelf));
   const findings = study('Findings', () => findFindings({ rig, nets, conversations, chains, wishes, full, flat }));
   const worst = worstMargins(full, flat);
   return {
-    network,
     worst,
     findings,
     brief: briefOf(rig, wishes),
     loom: study('Loom', () => loomOf(rig, conversations)),
     channels: study('Channels', () => channelsOf(rig, chains, conversations)),
-    runMin: study('Rails', () => runTimeMin(rig, network)),
     wake: study('Wake', () => wakePlan(rig, 'field', 1, full)),
     plan: study('Prove', () => checkPlan(rig, chains, conversations, feedersIn(full))),
   };
@@ -142,22 +137,32 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
 /**
  * Analyses a rig at a charge 0…1. A second call with the same rig object only solves the rails again.
  * @param shelf classes to look through for what would grant an impossible wish; null leaves that out
+ * @param look draw and temperature at which the supplies stand; what is found of them is always of the usual ones
  * @throws {StudyFailed} naming the station whose study stumbled, and on what
  */
-export function analyse(rig: Rig, charge = 1, shelf: readonly Sheet[] | null = null): Analysis {
-  const { network, worst, runMin, ...rest } = standing(rig, shelf);
+export function analyse(
+  rig: Rig,
+  charge = 1,
+  shelf: readonly Sheet[] | null = null,
+  look: RailLook = USUAL_LOOK,
+): Analysis {
+  const { worst, ...rest } = standing(rig, shelf);
+  const network = lookedAt(rig, look);
   const now = study('Rails', () => solveRigNetwork(network, charge));
+  const runMin = study('Rails', () => runMinutes(rig, network));
   return {
     rigId: rig.id,
     revision: rig.revision,
     ...rest,
-    rails: { now, rows: railTree(rig, now, worst), lowestMargin: lowestOf(worst), runMin },
+    rails: { look, now, rows: railTree(rig, now, worst), lowestMargin: lowestOf(worst), runMin },
   };
 }
 
-function fullAndFlat(rig: Rig): { network: RigNetwork; full: Rails; flat: Rails } {
+const runMinutes = lastCall((rig: Rig, network: RigNetwork): number | null => runTimeMin(rig, network));
+
+function fullAndFlat(rig: Rig): { full: Rails; flat: Rails } {
   const network = rigNetwork(rig);
-  return { network, full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(network), 0) };
+  return { full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(network), 0) };
 }
 
 function feedersIn({ nodes }: Rails): Map<string, string[]> {

@@ -1,4 +1,5 @@
 export { fixOf, mendRig, type Mended, type MendWhat } from './mend.js';
-export { analyse, feedsOf, StudyFailed, sweepOf, type Analysis } from './analyse.js';
+export { analyse, feedsOf, StudyFailed, type Analysis } from './analyse.js';
+export { FROST_C, SCENARIOS, sweepBeside, sweepOf, USUAL_LOOK, type RailLook, type Scenario } from './look.js';
 export { sheetEffect, type SheetEffect } from './sheet-effect.js';
-export { suppliesOf, type SupplyStudy, type WouldNotStart } from './supplies.js';
+export { leadsFor, suppliesOf, type LeadStudy, type SupplyStudy, type WouldNotStart } from './supplies.js';

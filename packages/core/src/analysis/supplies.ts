@@ -1,17 +1,24 @@
 import {
   atPeak,
+  heatAt,
+  leastGauges,
   packRun,
   railBand,
-  rigNetwork,
   shortsOf,
+  splicePlaces,
   solveRigNetwork,
   startsDiffer,
+  type LeastGauges,
   type PackRun,
   type RailBand,
+  type RailHeat,
   type RigNetwork,
   type Short,
+  type SplicePlace,
 } from '../rails/index.js';
-import { oncePerRig } from '../rig/index.js';
+import type { Rig } from '../rig/index.js';
+import { lastCall } from '../units/index.js';
+import { lookedAt } from './look.js';
 
 /** A supply that runs, but would stand lower if everything were switched on together. */
 export interface WouldNotStart {
@@ -32,16 +39,33 @@ export interface SupplyStudy {
   shorts: Short[];
   packs: PackRun;
   starts: WouldNotStart[];
+  /** At a flat pack with everything at its peak: the most that leads and regulators are asked. */
+  heat: RailHeat;
 }
 
-/** Spread, shorts, packs over a run, and what runs but would not start; worked out when the rails are looked at. */
-export const suppliesOf = oncePerRig((rig): SupplyStudy => {
-  const network = rigNetwork(rig);
+/** Leads for a room that is wanted. */
+export interface LeadStudy extends LeastGauges {
+  /** Room that they keep, V. */
+  marginV: number;
+  splices: SplicePlace[];
+}
+
+/** The thinnest leads and the best splices that keep a room. */
+export function leadsFor(rig: Rig, celsius: number, marginV: number): LeadStudy {
+  const network = lookedAt(rig, { peak: false, celsius });
+  return { ...leastGauges(rig, network, marginV), marginV, splices: splicePlaces(rig, network, marginV) };
+}
+
+/** Spread, shorts, heat, packs over a run, and what runs but would not start, at a temperature; worked out when the rails are looked at. */
+export const suppliesOf = lastCall((rig: Rig, celsius: number): SupplyStudy => {
+  const network = lookedAt(rig, { peak: false, celsius });
+  const peak = atPeak(network);
   return {
     bands: railBand(network, 1),
     shorts: shortsOf(rig, network),
     packs: packRun(rig, network),
-    starts: [...startsAt(network, 1, 'full'), ...startsAt(atPeak(network), 0, 'flat at the peak')],
+    starts: [...startsAt(network, 1, 'full'), ...startsAt(peak, 0, 'flat at the peak')],
+    heat: heatAt(rig, peak, solveRigNetwork(peak, 0)),
   };
 });
 

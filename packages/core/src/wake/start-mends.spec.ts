@@ -21,7 +21,7 @@ const thinFed = (lengthMm: number): Rig =>
 
 const classesOf = (boards: number): Record<string, string> =>
   Object.fromEntries(
-    Array.from({ length: boards }, (_, i) => [
+    Array.from({ length: boards }, (_, i): [string, string][] => [
       [`AR${i}`, 'accessory-rails'],
       [`AU${i}`, 'air-unit'],
     ]).flat(),

@@ -1,7 +1,8 @@
 import { computed, inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Analysis } from '@squallmark/core/analysis';
+import type { Analysis, LeadStudy, RailLook, Scenario } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
+import type { RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
 import {
   BehaviorSubject,
@@ -12,6 +13,7 @@ import {
   filter,
   from,
   map,
+  of,
   switchMap,
   take,
   type Observable,
@@ -45,7 +47,9 @@ export class AnalysisStore {
   private readonly store = inject(RigStore);
   private readonly desk = inject(DeskStore);
   private readonly computed = new BehaviorSubject<Computed | null>(null);
-  private readonly request = latestOnly(([rig, charge]: [Rig, number]) => this.analyst.analyse(rig, charge));
+  private readonly request = latestOnly(([rig, charge, look]: [Rig, number, RailLook]) =>
+    this.analyst.analyse(rig, charge, look),
+  );
 
   readonly result = toSignal(this.computed, { requireSync: true });
   private readonly failure = signal<{ rig: Rig; why: string } | null>(null);
@@ -56,11 +60,15 @@ export class AnalysisStore {
     return { state: this.result()?.rig === rig ? 'current' : 'computing' };
   });
   /** Studies of one station: worked out while it is open, after the picture of the rig stands. */
-  readonly sweep$ = this.study((rig) => this.analyst.sweep(rig));
+  readonly sweep$ = combineLatest([this.rigs(), this.desk.look$]).pipe(
+    switchMap(([rig, look]) => this.ask(() => this.analyst.sweep(rig, look))),
+  );
   readonly waking$ = combineLatest([this.rigs(), this.desk.wakeSetup$]).pipe(
     switchMap(([rig, { kind, pairs }]) => this.ask(() => this.analyst.wake(rig, kind, pairs))),
   );
-  readonly supplies$ = this.study((rig) => this.analyst.supplies(rig));
+  readonly supplies$ = combineLatest([this.rigs(), this.celsius$()]).pipe(
+    switchMap(([rig, celsius]) => this.ask(() => this.analyst.supplies(rig, celsius))),
+  );
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
 
   constructor() {
@@ -71,18 +79,43 @@ export class AnalysisStore {
         take(1),
       )
       .subscribe(() => void this.stock());
-    combineLatest([this.store.rig$, this.desk.charge$]).subscribe(([rig, charge]) => void this.run(rig, charge));
+    combineLatest([this.store.rig$, this.desk.charge$, this.desk.look$]).subscribe(
+      ([rig, charge, look]) => void this.run(rig, charge, look),
+    );
   }
 
   /** Once more, after it could not be computed. */
   again(): void {
     this.failure.set(null);
-    void this.run(this.store.rig(), this.desk.charge());
+    void this.runNow();
   }
 
   /** What mends some findings, with the rig it is meant for; asked of the worker when somebody looks. */
   fixes$(rig: Rig, ids: readonly string[]): Observable<Mending> {
     return this.ask(() => this.analyst.fixes(rig, ids)).pipe(map((fixes) => ({ rig, fixes: new Map(fixes) })));
+  }
+
+  /** Volts at every load from full to flat with something else beside today; null where nothing is, or nothing can be. */
+  beside$(beside$: Observable<Scenario | Rig | null>, marginV: number): Observable<RailSweep | null> {
+    return combineLatest([this.rigs(), this.desk.look$, beside$]).pipe(
+      switchMap(([rig, look, beside]) =>
+        beside === null ? of(null) : this.ask(() => this.analyst.beside(rig, look, beside, marginV)),
+      ),
+    );
+  }
+
+  /** The thinnest leads and best splices for a room that is wanted. */
+  leads$(marginV$: Observable<number>): Observable<LeadStudy> {
+    return combineLatest([this.rigs(), this.celsius$(), marginV$]).pipe(
+      switchMap(([rig, celsius, marginV]) => this.ask(() => this.analyst.leads(rig, celsius, marginV))),
+    );
+  }
+
+  private celsius$(): Observable<number> {
+    return this.desk.look$.pipe(
+      map(({ celsius }) => celsius),
+      distinctUntilChanged(),
+    );
   }
 
   private study<R>(ask: (rig: Rig) => Promise<R>): Observable<R> {
@@ -110,16 +143,20 @@ export class AnalysisStore {
   private async stock(): Promise<void> {
     try {
       await this.analyst.stock();
-      await this.run(this.store.rig(), this.desk.charge());
+      await this.runNow();
     } catch (error) {
       this.store.say(`The shelf could not be fetched: ${error instanceof Error ? error.message : String(error)}`);
     }
   }
 
-  private async run(rig: Rig, charge: number): Promise<void> {
+  private runNow(): Promise<void> {
+    return this.run(this.store.rig(), this.desk.charge(), this.desk.look());
+  }
+
+  private async run(rig: Rig, charge: number, look: RailLook): Promise<void> {
     const asked = performance.now();
     try {
-      const analysis = await this.request([rig, charge]);
+      const analysis = await this.request([rig, charge, look]);
       if (!analysis) return;
       this.failure.set(null);
       this.computed.next({ rig, analysis, tookMs: performance.now() - asked });

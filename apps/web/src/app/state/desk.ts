@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { RailLook } from '@squallmark/core/analysis';
 import type { Verdict } from '@squallmark/core/prove';
 import { BehaviorSubject, distinctUntilChanged, map, switchMap, tap } from 'rxjs';
 import { Keeping } from './keeping';
@@ -24,6 +25,12 @@ export class DeskStore {
     map((desk) => desk.wake ?? USUAL_WAKE),
     distinctUntilChanged((a, b) => a.kind === b.kind && a.pairs === b.pairs),
   );
+  /** Draw and temperature at which the supplies are looked at. */
+  readonly look$ = this.deskSubject.pipe(
+    map((desk) => desk.look ?? USUAL_RAIL_LOOK),
+    distinctUntilChanged((a, b) => a.peak === b.peak && a.celsius === b.celsius),
+  );
+  readonly look = toSignal(this.look$, { requireSync: true });
   readonly wake = computed(() => this.desk().wake ?? USUAL_WAKE);
   /** Changes with the charge only, not with every tick and verdict. */
   readonly charge = computed(() => this.desk().charge);
@@ -45,6 +52,10 @@ export class DeskStore {
 
   setCharge(charge: number): void {
     this.change(() => ({ charge }));
+  }
+
+  setLook(look: Partial<RailLook>): void {
+    this.change((desk) => ({ look: { ...(desk.look ?? USUAL_RAIL_LOOK), ...look } }));
   }
 
   setVerdict(stepId: string, verdict: Verdict): void {
@@ -92,6 +103,8 @@ export class DeskStore {
   }
 }
 
+/** As the core has it; written out here so that the first page needs nothing of it. */
+const USUAL_RAIL_LOOK: RailLook = { peak: false, celsius: 20 };
 const USUAL_WAKE: WakeSetup = { kind: 'field', pairs: 1, begun: null, open: false };
 
 type Change = (desk: Desk) => Partial<Desk>;

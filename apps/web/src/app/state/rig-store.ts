@@ -173,6 +173,12 @@ export class RigStore {
     }
   }
 
+  /** The rig before its last step; null where there was none. */
+  beforeLast(): Rig | null {
+    const now = this.historySubject.value;
+    return now.past.length ? undo(now).rig : null;
+  }
+
   undo(): void {
     const before = this.historySubject.value;
     const step = before.past.at(-1);

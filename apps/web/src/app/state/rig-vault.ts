@@ -1,4 +1,5 @@
 import { Injectable } from '@angular/core';
+import type { RailLook } from '@squallmark/core/analysis';
 import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
@@ -44,6 +45,8 @@ export interface Desk {
   ticks: Record<string, Tick>;
   /** Which list is being worked through; the usual one where nothing was chosen. */
   wake?: WakeSetup;
+  /** Draw and temperature at which the supplies are looked at. */
+  look?: RailLook;
 }
 
 /** A step that was done, or was not as it should be. */

@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { AssignResult } from '@squallmark/core/channels';
-import type { Candidate, ClassAdvice, Proposal, SchoolOutcome, SolveProgress } from '@squallmark/core/propose';
+import type { Candidate, ClassAdvice, Feeding, Proposal, SchoolOutcome, SolveProgress } from '@squallmark/core/propose';
 import type { SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
@@ -37,6 +37,10 @@ export class Weaver {
   readonly classes = latestOnly(
     ([rig, wishes]: [Rig, string[]]): Promise<(ClassAdvice | { wish: string; class: null })[]> =>
       this.asides.call((api) => api.classes(rig, wishes)),
+  );
+
+  readonly feeding = latestOnly(([rig, marginV]: [Rig, number]): Promise<Feeding> =>
+    this.asides.call((api) => api.feeding(rig, marginV)),
   );
 
   /** Null when it was stopped before anything was found, or could not be done; the reason is said. */

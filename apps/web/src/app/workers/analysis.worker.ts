@@ -1,17 +1,18 @@
-import { analyse, feedsOf, suppliesOf, sweepOf, type Analysis, type SupplyStudy } from '@squallmark/core/analysis';
+import {
+  analyse,
+  feedsOf,
+  sweepOf,
+  type Analysis,
+  type LeadStudy,
+  type RailLook,
+  type Scenario,
+  type SupplyStudy,
+} from '@squallmark/core/analysis';
 import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import { rigNetwork, type FeedChoice, type RailSweep } from '@squallmark/core/rails';
-import {
-  powerUp,
-  startMends,
-  wakePlan,
-  type PowerUp,
-  type StartMend,
-  type WakeKind,
-  type WakePlan,
-} from '@squallmark/core/wake';
+import { wakePlan, type PowerUp, type StartMend, type WakeKind, type WakePlan } from '@squallmark/core/wake';
 import { expose } from 'comlink';
 
 /** A list in order and, of what wakes on packs, what the supplies do meanwhile. */
@@ -32,23 +33,41 @@ function hold(rig: Rig | null): Rig {
   return held;
 }
 
+const studies = () => import('./studies');
+
 const api = {
-  analyse: (rig: Rig | null, charge: number): Analysis => analyse(hold(rig), charge, shelf),
+  analyse: (rig: Rig | null, charge: number, look: RailLook): Analysis => analyse(hold(rig), charge, shelf, look),
   /** What mends some findings of the rig, by the finding's id. */
   fixes(rig: Rig | null, ids: readonly string[]): [id: string, fixes: readonly Fix[]][] {
     const asked = new Set(ids);
     const { findings } = analyse(hold(rig), 1, shelf);
     return findings.filter((f) => asked.has(f.id)).map((f) => [f.id, fixesOf(f)]);
   },
-  sweep: (rig: Rig | null): RailSweep => sweepOf(hold(rig)),
-  wake: (rig: Rig | null, kind: WakeKind, pairs: number): Waking => {
-    const plan = wakePlan(hold(rig), kind, pairs);
-    if (kind !== 'field' && kind !== 'bench') return { plan, power: null, mends: [] };
-    const network = rigNetwork(hold(rig));
-    const power = powerUp(network, plan);
-    return { plan, power, mends: startMends(hold(rig), network, plan, power) };
+  sweep: (rig: Rig | null, look: RailLook): RailSweep => sweepOf(hold(rig), look),
+  /** With something changed; of the rig as it was before its last step where that is given. */
+  async beside(rig: Rig | null, look: RailLook, beside: Scenario | Rig, marginV: number): Promise<RailSweep | null> {
+    const own = hold(rig);
+    return typeof beside === 'string'
+      ? (await studies()).sweepBeside(own, look, beside, marginV)
+      : sweepOf(beside, look);
   },
-  supplies: (rig: Rig | null): SupplyStudy => suppliesOf(hold(rig)),
+  async leads(rig: Rig | null, celsius: number, marginV: number): Promise<LeadStudy> {
+    const own = hold(rig);
+    return (await studies()).leadsFor(own, celsius, marginV);
+  },
+  async wake(rig: Rig | null, kind: WakeKind, pairs: number): Promise<Waking> {
+    const own = hold(rig);
+    const plan = wakePlan(own, kind, pairs);
+    if (kind !== 'field' && kind !== 'bench') return { plan, power: null, mends: [] };
+    const { powerUp, startMends } = await studies();
+    const network = rigNetwork(own);
+    const power = powerUp(network, plan);
+    return { plan, power, mends: startMends(own, network, plan, power) };
+  },
+  async supplies(rig: Rig | null, celsius: number): Promise<SupplyStudy> {
+    const own = hold(rig);
+    return (await studies()).suppliesOf(own, celsius);
+  },
   feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */
   async stock(): Promise<void> {

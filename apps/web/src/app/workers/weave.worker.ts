@@ -4,12 +4,14 @@ import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
 import {
   cheapestClasses,
+  cheapestFeeding,
   portCandidates,
   proposeProven,
   proposeSteps,
   schoolOutcomes,
   type Candidate,
   type ClassAdvice,
+  type Feeding,
   type ProgrammeSolver,
   type Proposal,
   type SchoolOutcome,
@@ -24,6 +26,12 @@ const FIRST_NODES = 4000;
 
 let stopped = false;
 const breathe = (): Promise<void> => new Promise((done) => setTimeout(done));
+
+async function loadSolver(): Promise<ProgrammeSolver> {
+  const { default: loadHighs } = await import('highs');
+  const highs = await loadHighs({ locateFile: () => new URL('/solver/highs.wasm', location.origin).href });
+  return highs as ProgrammeSolver;
+}
 
 const api = {
   /**
@@ -46,9 +54,12 @@ const api = {
   },
   /** The cheapest wiring, proven. Cannot be stopped from inside: whoever asks ends the worker. */
   async prove(rig: Rig): Promise<Proposal> {
-    const { default: loadHighs } = await import('highs');
-    const highs = await loadHighs({ locateFile: () => new URL('/solver/highs.wasm', location.origin).href });
-    return proposeProven(rig, highs as ProgrammeSolver);
+    return proposeProven(rig, await loadSolver());
+  },
+  /** The cheapest regulators and leads that keep a room. */
+  async feeding(rig: Rig, marginV: number): Promise<Feeding> {
+    const [{ SHELF }, solver] = await Promise.all([import('@squallmark/core/shelf'), loadSolver()]);
+    return cheapestFeeding(rig, SHELF, marginV, solver);
   },
   stop(): void {
     stopped = true;

@@ -7,6 +7,8 @@ export interface RailLine {
   label: string;
   volts: number[];
   chosen: boolean;
+  /** The chosen load with something changed. */
+  beside?: boolean;
 }
 
 /** Volts at the loads as the pack empties, with the chosen load's allowed band and the needle of now. */
@@ -94,8 +96,8 @@ function chartOption(
       symbol: 'none',
       data: charges.map((c, k) => [c * 100, line.volts[k]]),
       lineStyle: {
-        width: line.chosen ? 2.6 : 1.4,
-        color: line.chosen ? token('harbour') : token('mute'),
+        width: line.chosen ? 2.6 : line.beside ? 2 : 1.4,
+        color: line.chosen ? token('harbour') : line.beside ? token('watch') : token('mute'),
         type: line.chosen
           ? 'solid'
           : [
@@ -110,7 +112,7 @@ function chartOption(
         formatter: '{a}',
         align: 'left',
         offset: [14, shifts[i]!],
-        color: line.chosen ? token('harbour') : token('mute'),
+        color: line.chosen ? token('harbour') : line.beside ? token('watch') : token('mute'),
         fontSize: 12,
       },
       ...(line.chosen

@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { aboutAmps, aboutRoom, aboutRunTime, aboutVolts, type About } from '@squallmark/core/about';
-import type { Analysis } from '@squallmark/core/analysis';
+import type { Analysis, Scenario } from '@squallmark/core/analysis';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import type { RailRow } from '@squallmark/core/rails';
 import { amps, count, hairV, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import type { Mark as MarkKind } from '@squallmark/core/findings';
 import { AboutFigure } from '../../kit/about/about';
 import { Exports } from '../../kit/exports';
-import type { Option } from '../../kit/fields/choice';
+import { Choice, type Option } from '../../kit/fields/choice';
+import { FigureField } from '../../kit/fields/figure';
 import { Slide } from '../../kit/fields/slide';
 import { Toggle } from '../../kit/fields/toggle';
 import { FindingsDock } from '../../kit/findings-dock';
@@ -23,7 +24,8 @@ import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { branchLines, LINE_COLOUR, type BranchLines } from './branch-lines';
 import { RailChart, type RailLine } from './rail-chart';
-import { SupplyStudyView, type StudyView } from './supply-study';
+import type { StudyView } from './study-tables';
+import { SupplyStudyView } from './supply-study';
 
 /** A branch of the power tree as it is shown. */
 interface Branch {
@@ -58,7 +60,29 @@ const VIEWS: readonly Option<View>[] = [
   { value: 'spread', label: 'Spread' },
   { value: 'shorts', label: 'Shorts' },
   { value: 'packs', label: 'Packs' },
+  { value: 'heat', label: 'Heat' },
+  { value: 'leads', label: 'Leads' },
+  { value: 'feed', label: 'Gimbal feed' },
+  { value: 'set', label: 'Cheapest set' },
 ];
+
+const DRAWS: readonly Option<boolean>[] = [
+  { value: false, label: 'usual' },
+  { value: true, label: 'peak' },
+];
+
+/** What is laid beside today in the chart; `before` is the rig before its last step. */
+type Beside = 'nothing' | 'before' | Scenario;
+const BESIDE: readonly Option<Beside>[] = [
+  { value: 'nothing', label: 'nothing' },
+  { value: 'before', label: 'before the last change' },
+  { value: 'peak', label: 'all at the peak' },
+  { value: 'cold', label: 'frost, −10 °C' },
+  { value: 'leads', label: 'the thinnest leads' },
+  { value: 'gimbal', label: 'gimbal fed otherwise' },
+];
+/** Room that the thinnest leads keep beside today, V. */
+const BESIDE_ROOM_V = 0.1;
 
 /** Does everything get its volts, full and flat? */
 @Component({
@@ -66,6 +90,8 @@ const VIEWS: readonly Option<View>[] = [
   imports: [
     AboutFigure,
     CellOf,
+    Choice,
+    FigureField,
     FindingsDock,
     MatButtonModule,
     MatMenuModule,
@@ -82,7 +108,8 @@ const VIEWS: readonly Option<View>[] = [
 })
 export class RailsStation {
   private readonly desk = inject(DeskStore);
-  private readonly rig = inject(RigStore).rig;
+  private readonly store = inject(RigStore);
+  private readonly rig = this.store.rig;
   private readonly result = inject(AnalysisStore).result;
   protected readonly analysis = computed(() => this.result()?.analysis);
   protected readonly charge = this.desk.charge;
@@ -121,6 +148,30 @@ export class RailsStation {
     const view = this.view();
     return view === 'emptying' ? null : view;
   });
+  protected readonly draws = DRAWS;
+  protected readonly look = this.desk.look;
+  protected readonly besides = BESIDE;
+  protected readonly beside = signal<Beside>('nothing');
+  private readonly besideSweep = toSignal(
+    inject(AnalysisStore).beside$(
+      toObservable(
+        computed((): Scenario | Rig | null => {
+          const beside = this.beside();
+          // asked anew with every step
+          return beside === 'nothing' ? null : beside === 'before' ? this.rig() && this.store.beforeLast() : beside;
+        }),
+      ),
+      BESIDE_ROOM_V,
+    ),
+  );
+  /** How far the chosen load is from today then; said too where there is nothing of the kind. */
+  protected readonly besideText = computed(() => {
+    const chosen = this.chosen();
+    if (this.beside() === 'nothing' || !chosen) return '';
+    if (this.besideSweep() === null) return 'there is none';
+    const line = this.besideLine(chosen)[0];
+    return line ? `${signed(line.volts.at(-1)! - chosen.volts.at(-1)!, 2)} V when flat` : '';
+  });
   protected readonly exports = inject(Exports);
   protected readonly supplies = toSignal(inject(AnalysisStore).supplies$);
   /** What runs, but would not start if everything were switched on together. */
@@ -156,13 +207,14 @@ export class RailsStation {
       rails.now.nodes.find((n) => n.part === part && n.kind === 'load')?.fedBy;
     return this.sweep()!
       .lines.filter((l) => feederOf(l.part) === feederOf(chosen.part))
-      .map((l) => ({ label: labelOf(this.rig(), l.part), volts: l.volts, chosen: l === chosen }));
+      .map((l) => ({ label: labelOf(this.rig(), l.part), volts: l.volts, chosen: l === chosen }))
+      .concat(this.besideLine(chosen));
   });
   protected readonly summary = computed(() => {
     const rails = this.analysis()?.rails;
     if (!rails) return '';
     const lost = rails.now.lostW.wires + rails.now.lostW.regulators;
-    return `${count(rails.rows.filter((r) => r.node.kind === 'load').length, 'load')}, ${watts(rails.now.loadW)} · ${watts(lost)} lost in wire and regulators`;
+    return `${count(rails.rows.filter((r) => r.node.kind === 'load').length, 'load')}, ${watts(rails.now.loadW)} · ${watts(lost)} lost`;
   });
 
   protected readonly runText = computed(() => {
@@ -214,6 +266,20 @@ export class RailsStation {
 
   protected fold({ key }: Branch): void {
     this.folded.update((now) => (now.has(key) ? new Set([...now].filter((k) => k !== key)) : new Set([...now, key])));
+  }
+
+  private besideLine({ part, terminal }: { part: string; terminal: string }): RailLine[] {
+    const line = this.besideSweep()?.lines.find((l) => l.part === part && l.terminal === terminal);
+    const what = BESIDE.find((b) => b.value === this.beside())!.label;
+    return line ? [{ label: what, volts: line.volts, chosen: false, beside: true }] : [];
+  }
+
+  protected setDraw(peak: boolean): void {
+    this.desk.setLook({ peak });
+  }
+
+  protected setCelsius(celsius: number): void {
+    this.desk.setLook({ celsius });
   }
 
   protected pick(row: RailRow): void {

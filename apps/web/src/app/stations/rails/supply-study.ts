@@ -1,83 +1,73 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import type { SupplyStudy } from '@squallmark/core/analysis';
-import { firstToGo, standsText } from '@squallmark/core/rails';
-import { labelOf } from '@squallmark/core/rig';
-import { amps, num, percent, voltBand, volts } from '@squallmark/core/units';
-import type { Mark as MarkKind } from '@squallmark/core/findings';
+import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import type { Edit } from '@squallmark/core/rig';
+import { FigureField } from '../../kit/fields/figure';
 import { Mark } from '../../kit/mark';
-import { CellOf, type Column } from '../../kit/table/cell';
+import { CellOf } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
 import { AnalysisStore } from '../../state/analysis';
 import { RigStore } from '../../state/rig-store';
+import { Weaver } from '../../state/weaver';
+import {
+  feedLines,
+  heatLines,
+  leadLines,
+  leadsText,
+  packLines,
+  packsText,
+  setLines,
+  setText,
+  shortLines,
+  spreadLines,
+  TABLES,
+  type Line,
+  type StudyView,
+} from './study-tables';
 
-export type StudyView = 'spread' | 'shorts' | 'packs';
+/** Room that a set of leads or regulators is to keep, until another is said, V. */
+const USUAL_ROOM_V = 0.1;
 
-/** One line of a study: its mark, and its figures as they are shown. */
-interface Line {
-  key: string;
-  mark: MarkKind;
-  cells: Record<string, string>;
+/** What one view shows; null as long as it is being worked out. */
+interface Shown {
+  lines: Line[];
+  text: string;
+  /** What does it, and how that is called. */
+  edits?: Edit[];
+  done?: string;
 }
 
-const column = (id: string, head: string, figure = false): Column<Line> => ({
-  ...{ id, head, figure },
-  text: (r) => r.cells[id]!,
-});
-const MARK: Column<Line> = { id: 'mark', head: 'Mark', quiet: true };
-
-const VIEWS: Readonly<Record<StudyView, { caption: string; columns: Column<Line>[] }>> = {
-  spread: {
-    caption: 'Volts over 1 000 rigs of the same parts, full pack',
-    columns: [
-      column('what', 'Part'),
-      column('usual', '95 of 100 rigs', true),
-      column('worst', 'Everything at its worst', true),
-      column('takes', 'Takes', true),
-      column('outside', 'Outside', true),
-      MARK,
-    ],
-  },
-  shorts: {
-    caption: 'A short at each plug',
-    columns: [
-      column('what', 'Plug'),
-      column('amps', 'Flows at once', true),
-      column('first', 'Goes first'),
-      column('after', 'After', true),
-      MARK,
-    ],
-  },
-  packs: {
-    caption: 'Packs over a run',
-    columns: [
-      column('what', 'Pack'),
-      column('rest', 'At rest', true),
-      column('first', 'At first', true),
-      column('into', 'Pushed into it', true),
-      column('given', 'Gives', true),
-      column('share', 'Its share', true),
-      column('left', 'Left', true),
-      MARK,
-    ],
-  },
-};
-
-/** What is looked up about the supplies beyond volts and amps: how far rigs differ, what a short does, how packs share a run. */
+/** What is looked up about the supplies beyond volts and amps: spread, shorts, packs, heat, leads, feeds and the cheapest set. */
 @Component({
   selector: 'sq-supply-study',
-  imports: [CellOf, Mark, Table],
-  template: `@if (study()) {
-      @if (says(); as text) {
-        <p class="m s">{{ text }}</p>
-      }
-      <div class="scroll" tabindex="0" role="group" [attr.aria-label]="shown().caption">
-        <sq-table [caption]="shown().caption" [rows]="lines()" [columns]="shown().columns" [key]="keyOf">
-          <ng-template sqCell="mark" [of]="lines()" let-r><sq-mark [kind]="r.mark" /></ng-template>
+  imports: [CellOf, FigureField, Mark, MatButtonModule, Table],
+  template: `@if (asksRoom() || shown()?.text) {
+      <p class="m s">
+        @if (asksRoom()) {
+          <sq-figure
+            label="keep"
+            unit="V"
+            [least]="0"
+            [most]="20"
+            [step]="0.05"
+            [value]="room()"
+            (changed)="room.set($event!)"
+          />
+        }
+        {{ shown()?.text }}
+        @if (shown()?.edits?.length) {
+          <button mat-stroked-button type="button" (click)="make()">{{ shown()!.done }}</button>
+        }
+      </p>
+    }
+    @if (shown(); as all) {
+      <div class="scroll" tabindex="0" role="group" [attr.aria-label]="table().caption">
+        <sq-table [caption]="table().caption" [rows]="all.lines" [columns]="table().columns" [key]="keyOf">
+          <ng-template sqCell="mark" [of]="all.lines" let-r><sq-mark [kind]="r.mark" /></ng-template>
         </sq-table>
       </div>
     } @else {
-      <p class="m s">Being worked out…</p>
+      <p class="m s">{{ failed() ?? 'Being worked out…' }}</p>
     }`,
   styles: `
     :host {
@@ -87,6 +77,10 @@ const VIEWS: Readonly<Record<StudyView, { caption: string; columns: Column<Line>
     }
 
     p {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+      align-items: center;
       margin: 2px 0 4px;
     }
 
@@ -97,111 +91,87 @@ const VIEWS: Readonly<Record<StudyView, { caption: string; columns: Column<Line>
 
     sq-table {
       --cell: 3px 8px;
+      display: block;
+      min-width: 640px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SupplyStudyView {
   readonly view = input.required<StudyView>();
-  private readonly rig = inject(RigStore).rig;
-  protected readonly study = toSignal(inject(AnalysisStore).supplies$);
-  protected readonly shown = computed(() => VIEWS[this.view()]);
+  private readonly store = inject(RigStore);
+  private readonly analysis = inject(AnalysisStore);
+  private readonly weaver = inject(Weaver);
+  private readonly rig = this.store.rig;
+  protected readonly room = signal(USUAL_ROOM_V);
+  private readonly supplies = toSignal(this.analysis.supplies$);
+  private readonly feeds = toSignal(this.analysis.feeds$);
+  private readonly leads = toSignal(this.analysis.leads$(toObservable(this.room)));
+  /** Asked of the solver only while it is looked at. */
+  private readonly set = resource({
+    params: () => (this.view() === 'set' ? { rig: this.rig(), room: this.room() } : undefined),
+    loader: ({ params: { rig, room } }) => this.weaver.feeding([rig, room]),
+  });
+  protected readonly table = computed(() => TABLES[this.view()]);
+  protected readonly asksRoom = computed(() => this.view() === 'leads' || this.view() === 'set');
   protected readonly keyOf = ({ key }: Line): string => key;
-  protected readonly lines = computed((): Line[] => {
-    const study = this.study();
-    if (!study) return [];
-    return { spread: () => this.spread(study), shorts: () => this.shorts(study), packs: () => this.packs(study) }[
-      this.view()
-    ]();
-  });
-  /** What the table as a whole says. */
-  protected readonly says = computed(() => {
-    const study = this.study();
-    if (!study) return '';
-    if (this.view() === 'shorts')
-      return 'A fuse must go before a wire, always. Where nothing goes, the source holds its limit.';
-    if (this.view() === 'spread')
-      return 'Each figure of a sheet drawn from the spread of its class; leads up to 60 °C, packs old or cold.';
-    return packsText(study);
-  });
+  protected readonly failed = computed(() =>
+    this.view() === 'set' && this.set.error() ? `Not worked out: ${this.set.error()!.message}` : null,
+  );
 
-  private spread({ bands }: SupplyStudy): Line[] {
-    const takes = new Map(this.allowed());
-    return bands.flatMap((b): Line[] => {
-      const key = `${b.part}.${b.terminal}`;
-      const band = takes.get(key);
-      if (!band) return [];
-      const beyond = b.leastV < band[0] || b.mostV > band[1];
-      return [
-        {
-          key,
-          mark: b.outside > 0.025 ? 'stop' : beyond ? 'watch' : 'clear',
-          cells: {
-            what: this.label(b.part),
-            usual: voltBand([round(b.lowV), round(b.highV)]),
-            worst: voltBand([round(b.leastV), round(b.mostV)]),
-            takes: voltBand(band),
-            outside: b.outside ? percent(b.outside) : '–',
-          },
-        },
-      ];
-    });
-  }
-
-  private shorts({ shorts }: SupplyStudy): Line[] {
-    return shorts.map((s): Line => {
-      const way = firstToGo(s);
-      return {
-        key: `${s.part}.${s.terminal}`,
-        mark: s.first === 'wire' ? 'watch' : 'clear',
-        cells: {
-          what: `${this.label(s.part)}, ${s.terminal}`,
-          amps: amps(s.amps),
-          first: way ? `${s.first} in ${way.cable}` : 'nothing',
-          after: way ? standsText(way) : '',
-        },
-      };
-    });
-  }
-
-  private packs({ packs: { packs } }: SupplyStudy): Line[] {
-    return packs.map((p): Line => ({
-      key: p.part,
-      mark: p.mostInA > 1 ? 'watch' : 'clear',
-      cells: {
-        what: this.label(p.part),
-        rest: `${volts(p.restV)}, ${percent(p.fromCharge)}`,
-        first: amps(p.firstA),
-        into: p.mostInA > 0.005 ? amps(p.mostInA) : '–',
-        given: `${num(p.givenAh, 2)} Ah`,
-        share: percent(p.share),
-        left: percent(p.toCharge),
-      },
-    }));
-  }
-
-  private allowed(): [string, readonly [number, number]][] {
+  protected readonly shown = computed((): Shown | null => {
+    const view = this.view();
+    if (view === 'leads') return this.ofLeads();
+    if (view === 'feed') return this.ofFeeds();
+    if (view === 'set') return this.ofSet();
+    const study = this.supplies();
     const rig = this.rig();
-    return rig.parts.flatMap((part) =>
-      (rig.sheets[part.class]?.supplies ?? []).map((s): [string, readonly [number, number]] => [
-        `${part.id}.${s.id}`,
-        s.volts,
-      ]),
-    );
+    if (!study) return null;
+    switch (view) {
+      case 'shorts':
+        return {
+          lines: shortLines(rig, study),
+          text: 'A fuse must go before a wire, always. Where nothing goes, the source holds its limit.',
+        };
+      case 'spread':
+        return {
+          lines: spreadLines(rig, study),
+          text: 'Each figure of a sheet drawn from the spread of its class; leads up to 60 °C, packs old or cold.',
+        };
+      case 'packs':
+        return { lines: packLines(rig, study), text: packsText(study) };
+      case 'heat':
+        return {
+          lines: heatLines(rig, study),
+          text: 'In still air, flat pack, everything at its peak; what warms by less than a kelvin is left out.',
+        };
+    }
+  });
+
+  protected make(): void {
+    this.store.do(this.shown()!.edits!);
   }
 
-  private label(part: string): string {
-    return labelOf(this.rig(), part);
+  private ofLeads(): Shown | null {
+    const study = this.leads();
+    if (!study) return null;
+    const edits = [...study.leads, ...study.splices].flatMap((x) => x.edits);
+    return { lines: leadLines(this.rig(), study), text: leadsText(study), edits, done: 'Make the leads so' };
   }
-}
 
-const round = (v: number): number => Math.round(v * 100) / 100;
+  private ofFeeds(): Shown | null {
+    const sides = this.feeds();
+    if (!sides) return null;
+    const other = sides.find((s) => s.edits.length > 0 && s.fits);
+    const text = sides.length
+      ? 'From the pack its volts fall with the charge; from a regulator they stand, and it goes dark with it.'
+      : 'Takes a gimbal with a supply lead, a pack and a regulator that suits it.';
+    return { lines: feedLines(sides), text, edits: other?.edits ?? [], done: `Feed it from the ${other?.from ?? ''}` };
+  }
 
-function packsText({ packs: { minutes, fullMinutes, packs } }: SupplyStudy): string {
-  if (minutes === null) return 'No pack gives anything.';
-  const lost = (fullMinutes ?? minutes) - minutes;
-  const until = `Runs ${num(minutes)} min until the first pack has 30 % left`;
-  if (lost < 0.5) return `${until}.`;
-  const why = packs.length > 1 ? 'packs full and alike' : 'a full pack';
-  return `${until}; ${num(lost)} min less than with ${why}.`;
+  private ofSet(): Shown | null {
+    const set = this.set.hasValue() ? this.set.value() : null;
+    if (!set) return null;
+    return { lines: setLines(set), text: setText(set), edits: set.edits, done: 'Pull these from the shelf' };
+  }
 }
