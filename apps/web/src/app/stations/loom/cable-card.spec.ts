@@ -49,7 +49,7 @@ describe('the card of a cable', () => {
   });
 
   it('sets the gauge and the length of every wire of it', async () => {
-    await (await kit.choice('gauge')).choose('22 AWG');
+    await (await kit.choice('gauge')).choose('22 AWG · 0.33 mm²');
     await (await kit.entry('length')).type('310');
     expect(cable().wires.map((w) => [w.gaugeAwg, w.lengthMm])).toEqual([
       [22, 310],
@@ -82,7 +82,7 @@ describe('the card of a cable', () => {
   it('shows the gauge it has, also one that is seldom stocked', async () => {
     store.do([0, 1].map((wire) => ({ kind: 'setWire', cable: 'C2', wire, gaugeAwg: 27 })));
     await show();
-    expect(await (await kit.choice('gauge')).shown()).toBe('27 AWG');
+    expect(await (await kit.choice('gauge')).shown()).toBe('27 AWG · 0.10 mm²');
   });
 
   it('crosses a serial pair, and offers that for no other', async () => {
