@@ -3,10 +3,12 @@ import { InputProblem, type ExitStatus, type Options, type Shell } from './shell
 import { channels } from './verbs/channels.js';
 import { check } from './verbs/check.js';
 import { decode } from './verbs/decode.js';
+import { find } from './verbs/find.js';
 import { identify } from './verbs/identify.js';
 import { loom } from './verbs/loom.js';
 import { mend } from './verbs/mend.js';
 import { propose } from './verbs/propose.js';
+import { prove } from './verbs/prove.js';
 import { rails } from './verbs/rails.js';
 import { record } from './verbs/record.js';
 import { spice } from './verbs/spice.js';
@@ -26,6 +28,8 @@ const VERBS: Record<string, Verb> = {
   decode,
   identify,
   record,
+  prove,
+  find,
 };
 /** Files a verb takes, where it is not one. */
 const FILES: Record<string, number> = { identify: 2 };
@@ -44,6 +48,9 @@ squallmark spice RIG.json            the supplies as a SPICE deck; --charge, --p
 squallmark channels RIG.json         the ladder; --assign fills its open rows, --out RIG.json keeps it
 squallmark decode CAPTURE            what each line is, and its frames; --as KIND, --line NAME
 squallmark identify CAPTURE RIG.json which control drives which slot; --out RIG.json keeps it
+squallmark prove RIG.json            the check plan and what it notices; --play plays it, --on OTHER.json on the bench as it
+                                     really is; --faults puts every fault in and looks for it
+squallmark find RIG.json --answers F which fault explains the verdicts, and what to measure next; --on OTHER.json measures by itself
 squallmark record RIG.json --out F   lines of the simulated rig while every control is moved, .vcd or .csv
 
 --json   figures for programs, see docs/FORMATS.md`;
@@ -72,6 +79,11 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         celsius: { type: 'string' },
         margin: { type: 'string' },
         feeding: { type: 'string' },
+        plan: { type: 'boolean' },
+        play: { type: 'boolean' },
+        faults: { type: 'boolean' },
+        on: { type: 'string' },
+        answers: { type: 'string' },
         'power-down': { type: 'boolean' },
         kind: { type: 'string' },
         rule: { type: 'string' },
@@ -88,6 +100,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
     if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
     const { charge, as, line, rule, out: to, json = false, assign = false, all = false } = values;
     const { heat = false, packs = false, 'gimbal-feed': gimbalFeed = false, celsius, margin, feeding } = values;
+    const { play = false, faults = false, on, answers } = values;
     const { hands, peak = false, transient = false, band = false, short = false } = values;
     return await verb(
       files,
@@ -104,6 +117,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         transient,
         band,
         short,
+        ...{ play, faults, on, answers },
         ...{ heat, packs, gimbalFeed, celsius, margin, feeding },
         hands,
         powerDown: values['power-down'],

@@ -48,6 +48,14 @@ export interface Options {
   margin: string | undefined;
   /** Room that the cheapest set of regulators keeps, V. */
   feeding: string | undefined;
+  /** The plan is played. */
+  play: boolean;
+  /** Every fault is put in and looked for. */
+  faults: boolean;
+  /** The bench as it really is. */
+  on: string | undefined;
+  /** What the steps gave. */
+  answers: string | undefined;
   /** Folder or file to write to. */
   to: string | undefined;
 }

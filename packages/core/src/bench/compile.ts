@@ -95,13 +95,17 @@ export interface Bench {
   pictures: Map<string, PictureFeed>;
 }
 
+const NONE: ReadonlySet<string> = new Set();
 /** Kinds that carry counts. */
 const COUNTED: ReadonlySet<string> = new Set(['sbus', 'crsf']);
 /** The way a stick's word takes: who sends it, who hears it, who hands it on. */
 const FLOW = [hasControls, hearsAir, flies];
 
-/** Works out once what a rig's wiring lets through, at a state of charge. */
-export function compileBench(rig: Rig, charge = 1): Bench {
+/**
+ * Works out once what a rig's wiring lets through, at a state of charge.
+ * @param dead parts that do nothing, whatever they are fed
+ */
+export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = NONE): Bench {
   const conversations = findConversations(rig);
   const chains = findChains(rig);
   const rails = solveRails(rig, charge);
@@ -109,7 +113,7 @@ export function compileBench(rig: Rig, charge = 1): Bench {
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
   const parts = all.map(({ part, sheet }, index): BenchPart => {
-    const { feed, volts } = feedOf(part, sheet, rails);
+    const { feed, volts } = dead.has(part.id) ? { feed: 'unfed' as const, volts: 0 } : feedOf(part, sheet, rails);
     const air = airInto(rig, conversations, part.id);
     const functions = chains.filter((c) => c.part.id === part.id).flatMap((chain) => heardFunction(chain, indexOf));
     return {

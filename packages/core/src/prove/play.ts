@@ -1,5 +1,6 @@
 import {
   BENCH_STEP_MS,
+  LOST_AFTER_MS,
   benchControls,
   observe,
   runBench,
@@ -7,9 +8,10 @@ import {
   stepBench,
   type Bench,
   type BenchState,
+  type Sights,
 } from '../bench/index.js';
 import { Misuse } from '../units/index.js';
-import { judge, startJudging, type Verdict } from './judge.js';
+import { judge, startJudging, type Judging, type Verdict } from './judge.js';
 import type { CheckStep } from './step.js';
 
 /** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
@@ -17,22 +19,36 @@ const SETTLE_MS = 400;
 const FLICK_MS = 120;
 /** A control nearer to its mark than this share of half its travel stands at it. */
 const AWAY = 0.2;
+/** What has not moved for so long will not: a receiver gives the radio up after a second. */
+const AT_REST_MS = LOST_AFTER_MS + 300;
+/** Past any judge's patience. */
+const FOR_EVER_MS = 1e7;
 /** How often the judge looks, ms. */
 const LOOK_MS = 10;
 
 /**
  * Makes a step's gestures on the simulated transmitter, from idle controls, and judges what the bench gives.
+ * @param hasty gives a step up as soon as nothing it looks at has moved for longer than anything on the bench waits
  * @throws {Misuse} for a step that only eyes can tell
  */
-export function playStep(bench: Bench, from: BenchState, step: CheckStep): { state: BenchState; verdict: Verdict } {
+export function playStep(
+  bench: Bench,
+  from: BenchState,
+  step: CheckStep,
+  { hasty = false }: { hasty?: boolean } = {},
+): { state: BenchState; verdict: Verdict } {
   if (step.byEye) throw new Misuse(`step "${step.id}" is for eyes, and cannot be played`);
   let state = runBench(bench, { ...from, controls: {} }, SETTLE_MS);
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
   state = runBench(bench, setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
   let judging = startJudging(step, observe(bench, state), state.tMs);
+  const rest = new Rest(step);
   const look = (): Verdict | null => {
-    const seen = judge(judging, benchControls(bench, state), observe(bench, state), state.tMs);
+    const sights = observe(bench, state);
+    const isAtRest = rest.look(sights, state.tMs, judging);
+    const atMs = hasty && isAtRest ? state.tMs + FOR_EVER_MS : state.tMs;
+    const seen = judge(judging, benchControls(bench, state), sights, atMs);
     judging = seen.judging;
     return seen.verdict;
   };
@@ -46,6 +62,23 @@ export function playStep(bench: Bench, from: BenchState, step: CheckStep): { sta
     const verdict = look();
     if (verdict) return { state: radiosOn(bench, state), verdict };
     for (let ms = 0; ms < LOOK_MS; ms += BENCH_STEP_MS) state = stepBench(bench, state);
+  }
+}
+
+/** Whether anything that a step looks at still moves. */
+class Rest {
+  private last = '';
+  private sinceMs = 0;
+
+  constructor(private readonly step: CheckStep) {}
+
+  look(sights: Sights, tMs: number, { made, heldSinceMs, madeMs }: Judging): boolean {
+    const now = JSON.stringify(this.step.expects.map((e) => sights[e.sight] ?? null));
+    if (now !== this.last || made < this.step.moves.length || heldSinceMs !== null) {
+      this.last = now;
+      this.sinceMs = tMs;
+    }
+    return tMs - Math.max(this.sinceMs, madeMs + (this.step.waitMs ?? 0)) >= AT_REST_MS;
   }
 }
 

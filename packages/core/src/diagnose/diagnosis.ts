@@ -1,0 +1,114 @@
+/** From what failed to its cause: suspects ranked, the next measurement, and the whole way played on a bench as it really is. */
+import type { Rig } from '../rig/index.js';
+import { elseLikelihood, likelihood, shares, type Answers, type Suspect } from './explain.js';
+import type { Fault } from './fault.js';
+import { faultsOf } from './faults.js';
+import { measuresOf, type Measure } from './measures.js';
+import { nextMeasure } from './next-measurement.js';
+import { Player, type Played } from './table.js';
+import { soundWorld, worldWith, type World } from './world.js';
+import type { CheckStep } from '../prove/index.js';
+
+/** Everything that diagnosing a rig goes by; worked out once. */
+export interface Casebook {
+  rig: Rig;
+  faults: readonly Fault[];
+  measures: readonly Measure[];
+  player: Player;
+  sound: Suspect;
+  suspects: readonly Suspect[];
+}
+
+/** A suspect as it stands after some answers. */
+export interface Ranked {
+  /** Null is "something else". */
+  fault: Fault | null;
+  /** Share of one. */
+  weight: number;
+}
+
+/** The next thing to do, with what each suspect would have it say. */
+export interface Proposal {
+  measure: Measure;
+  at: number;
+  expects: { reading: string; suspects: string[] }[];
+}
+
+/** How sure the first suspect must be to be named without a further measurement. */
+const SURE = 0.9;
+const MOST_MEASURES = 12;
+
+export function casebookOf(rig: Rig, plan: readonly CheckStep[]): Casebook {
+  const player = new Player(plan);
+  const measures = measuresOf(rig);
+  const faults = faultsOf(rig);
+  const suspectOf = (world: World, fault: number, weight: number): Suspect => ({
+    ...{ fault, weight, steps: player.play(world) },
+    readings: measures.map((m) => m.read(world)),
+  });
+  return {
+    ...{ rig, faults, measures, player },
+    sound: suspectOf(soundWorld(rig), -1, 1),
+    suspects: faults.map((f, i) => suspectOf(worldWith(rig, f), i, f.weight)),
+  };
+}
+
+/** Every suspect with its share, the likeliest first; "something else" is among them. */
+export function rank({ faults, suspects, sound }: Casebook, answers: Answers): Ranked[] {
+  const all = shares([...suspects.map((s) => likelihood(s, answers)), elseLikelihood(sound, answers)]);
+  return all.map((weight, i): Ranked => ({ fault: faults[i] ?? null, weight })).sort((a, b) => b.weight - a.weight);
+}
+
+/** What to measure next; null where nothing offered tells the suspects apart, or the first is sure. */
+export function propose(book: Casebook, answers: Answers): Proposal | null {
+  const weights = shares(book.suspects.map((s) => likelihood(s, answers)));
+  if (Math.max(0, ...weights) >= SURE) return null;
+  const readings = book.suspects.map((s) => s.readings);
+  const at = nextMeasure(book.measures, weights, readings, new Set(answers.readings.keys()));
+  if (at === null) return null;
+  const byReading = new Map<string, string[]>();
+  weights.forEach((w, i) => {
+    if (w < 0.01) return;
+    const reading = readings[i]![at]!;
+    byReading.set(reading, [...(byReading.get(reading) ?? []), book.faults[i]!.id]);
+  });
+  return {
+    ...{ measure: book.measures[at]!, at },
+    expects: [...byReading].map(([reading, suspects]) => ({ reading, suspects })),
+  };
+}
+
+/** A way from the failed steps to a cause. */
+export interface Search {
+  ranked: Ranked[];
+  measurements: { what: string; reading: string; minutes: number }[];
+  minutes: number;
+}
+
+/** Takes the proposed measurements on a bench as it really is, until a cause is sure or nothing tells any more. @param known readings taken before */
+export function searchOn(
+  book: Casebook,
+  steps: readonly Played[],
+  world: World,
+  known: ReadonlyMap<number, string> = new Map(),
+  choose = propose,
+): Search {
+  const readings = new Map(known);
+  const answers: Answers = { steps: new Map(steps.map((s) => [s.step, s])), readings };
+  const measurements: Search['measurements'] = [];
+  for (let n = 0; n < MOST_MEASURES; n++) {
+    const next = choose(book, answers);
+    if (!next) break;
+    const reading = next.measure.read(world);
+    readings.set(next.at, reading);
+    measurements.push({ what: next.measure.where, reading, minutes: next.measure.minutes });
+  }
+  return { ranked: rank(book, answers), measurements, minutes: measurements.reduce((sum, m) => sum + m.minutes, 0) };
+}
+
+/** Faults that no step and no measure tells from one. */
+export function equalsOf({ suspects, faults }: Casebook, fault: number): Fault[] {
+  const key = (s: Suspect): string => JSON.stringify([s.steps.map((x) => [x.passed, x.saw]), s.readings]);
+  const own = key(suspects[fault]!);
+  return suspects.filter((s) => key(s) === own).map((s) => faults[s.fault]!);
+}

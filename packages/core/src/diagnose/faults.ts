@@ -1,0 +1,15 @@
+/** Every single fault that a rig may have, of every kind. */
+import { oncePerRig, type Rig } from '../rig/index.js';
+import type { Fault, FaultsOf } from './fault.js';
+import { packFlat, partDead } from './kinds/power.js';
+import { partTold, radioTold, setOtherwise, toldAtDevice, toldAtTransmitter } from './kinds/told.js';
+import { badContact, broken, cableOff, leftOut, onePortOver, pairTurned, wiresSwapped } from './kinds/wires.js';
+
+const KINDS: readonly FaultsOf[] = [
+  ...[pairTurned, cableOff, broken, onePortOver, wiresSwapped, leftOut, badContact],
+  ...[setOtherwise, toldAtDevice, toldAtTransmitter, radioTold, partTold],
+  ...[packFlat, partDead],
+];
+
+/** All single faults of a rig, each with an id of its own. */
+export const faultsOf = oncePerRig((rig: Rig): readonly Fault[] => KINDS.flatMap((kind) => kind(rig)));

@@ -1,0 +1,206 @@
+/** Faults of what is told: settings, slots, directions, channels, fail-safes, addresses. */
+import { controlName, labelOf, settingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
+import { lowerFirst } from '../words.js';
+import type { Fault } from '../fault.js';
+
+const HOW_OFTEN = { 'switch on the device': 4, 'strap at start': 3, menu: 2, app: 2 } as const;
+
+/** Every value of every setting that it does not stand on. */
+export const setOtherwise = (rig: Rig): Fault[] =>
+  rig.parts.flatMap((part) => {
+    const sheet = sheetOf(rig, part.id);
+    return sheet.settings.flatMap((setting) =>
+      setting.values
+        .filter((value) => value !== settingOf(sheet, part, setting.id))
+        .map((value): Fault => ({
+          id: `set ${part.id} ${setting.id} ${value}`,
+          kind: 'set otherwise',
+          text: `${part.label}: ${lowerFirst(setting.label)} is set to ${value}`,
+          put: [{ kind: 'set', part: part.id, setting: setting.id, value }],
+          weight: HOW_OFTEN[setting.how] / Math.max(1, setting.values.length - 1),
+          remedy: {
+            text: `Set ${lowerFirst(setting.label)} of ${part.label} to ${settingOf(sheet, part, setting.id)}`,
+          },
+        })),
+    );
+  });
+
+/** What a device is told of each of its functions. */
+export const toldAtDevice = (rig: Rig): Fault[] =>
+  rig.bindings.flatMap((binding): Fault[] => {
+    const { part, fn, slot, reverse } = binding;
+    const own = sheetOf(rig, part).functions.find((f) => f.id === fn);
+    const name = `${labelOf(rig, part)} ${lowerFirst(own?.label ?? fn)}`;
+    const at = (id: string, more: Omit<Fault, 'id'>): Fault => ({ id: `${id} ${part} ${fn}`, ...more });
+    const offBy = (by: number): Fault[] =>
+      slot + by < 1 || slot + by > 16
+        ? []
+        : [
+            at(by > 0 ? 'slot-up' : 'slot-down', {
+              kind: 'slot off by one',
+              text: `${name} listens to slot ${slot + by} instead of ${slot}`,
+              put: [{ kind: 'bind', binding: { ...binding, slot: slot + by } }],
+              weight: 3,
+              remedy: { text: `Tell ${name} slot ${slot}` },
+            }),
+          ];
+    const isRange = own?.takes === 'position' || own?.takes === 'rate';
+    return [
+      ...offBy(1),
+      ...offBy(-1),
+      at('untold', {
+        kind: 'told nothing',
+        text: `${name} is told no slot: its row was not saved`,
+        put: [{ kind: 'unbind', part, fn }],
+        weight: 3,
+        remedy: { text: `Tell ${name} slot ${slot} and save it` },
+      }),
+      ...(isRange
+        ? [
+            at('reversed', {
+              kind: 'reversed at the device',
+              text: `${name} is reversed in the device`,
+              put: [{ kind: 'tune', part, fn, change: { reverse: !reverse } }],
+              weight: 3,
+              remedy: { text: `Turn ${name} round in the device` },
+            }),
+          ]
+        : []),
+      ...(isRange && own?.slewPerS
+        ? [
+            at('slow', {
+              kind: 'too slow at the device',
+              text: `${name} is set to its slowest in the device`,
+              put: [{ kind: 'tune', part, fn, change: { speedPct: 5 } }],
+              weight: 1,
+              remedy: { text: `Set the speed of ${name} back` },
+            }),
+          ]
+        : []),
+    ];
+  });
+
+const changed = (s: Shaping, change: Partial<Shaping>): Edit => ({
+  kind: 'shape',
+  transmitter: s.transmitter,
+  channel: s.channel,
+  change,
+});
+
+/** What a transmitter's page of a channel says. */
+export const toldAtTransmitter = (rig: Rig): Fault[] => {
+  const driven = rig.shaping.filter((s) => s.control !== null);
+  return driven.flatMap((s, i): Fault[] => {
+    const name = `${labelOf(rig, s.transmitter)} channel ${s.channel}`;
+    const control = controlName(rig, s.transmitter, s.control!);
+    const fault = (
+      id: string,
+      kind: Fault['kind'],
+      text: string,
+      put: Edit[],
+      weight: number,
+      mend: string,
+    ): Fault => ({
+      id: `${id} ${s.transmitter} ${s.channel}`,
+      ...{ kind, text, put, weight, remedy: { text: mend } },
+    });
+    const middle = (s.lowUs + s.highUs) / 2;
+    const near = (us: number): number => Math.round(middle + 0.4 * (us - middle));
+    const next = driven.slice(i + 1).find((o) => o.transmitter === s.transmitter && o.control !== s.control);
+    return [
+      fault(
+        'channel-reversed',
+        'reversed at the transmitter',
+        `${name} is reversed`,
+        [changed(s, { reverse: !s.reverse })],
+        3,
+        `Turn ${name} round in the transmitter`,
+      ),
+      fault(
+        'no-control',
+        'wrong control',
+        `${name} has no control`,
+        [changed(s, { control: null })],
+        2,
+        `Give ${name} to ${control}`,
+      ),
+      fault(
+        'short',
+        'ends too short',
+        `${name} goes from ${near(s.lowUs)} to ${near(s.highUs)} µs only`,
+        [changed(s, { lowUs: near(s.lowUs), highUs: near(s.highUs) })],
+        2,
+        `Set the ends of ${name} to ${s.lowUs} and ${s.highUs} µs`,
+      ),
+      fault(
+        'trim',
+        'middle off',
+        `the middle of ${name} is 120 µs off`,
+        [changed(s, { subTrimUs: Math.min(200, s.subTrimUs + 120) })],
+        1,
+        `Set the sub-trim of ${name} to ${s.subTrimUs} µs`,
+      ),
+      ...(next
+        ? [
+            fault(
+              'exchanged',
+              'controls exchanged',
+              `channels ${s.channel} and ${next.channel} of ${labelOf(rig, s.transmitter)} have each other's control`,
+              [changed(s, { control: next.control }), changed(next, { control: s.control })],
+              2,
+              `Exchange the controls of channels ${s.channel} and ${next.channel}`,
+            ),
+          ]
+        : []),
+    ];
+  });
+};
+
+/** What the radio does without its transmitter, and between two. */
+export const radioTold = (rig: Rig): Fault[] => [
+  ...rig.failSafes.map((f): Fault => ({
+    id: `fail-safe ${f.receiver} ${f.slot}`,
+    kind: 'fail-safe not set',
+    text: `${labelOf(rig, f.receiver)} has no fail-safe on slot ${f.slot}`,
+    put: [{ kind: 'noFailSafe', receiver: f.receiver, slot: f.slot }],
+    weight: 2,
+    remedy: { text: `Set the fail-safe of slot ${f.slot} at ${labelOf(rig, f.receiver)}` },
+  })),
+  ...rig.handOvers.map(({ from, to }): Fault => ({
+    id: `hand-over ${from} ${to}`,
+    kind: 'hand-over not set',
+    text: `${labelOf(rig, from)} hands nothing over to ${labelOf(rig, to)}`,
+    put: [{ kind: 'noHandOver', from, to }],
+    weight: 2,
+    remedy: { text: `Set the hand-over of ${labelOf(rig, from)}` },
+  })),
+];
+
+/** Addresses, and ports that are told what hangs on them. */
+export const partTold = (rig: Rig): Fault[] =>
+  rig.parts.flatMap((part): Fault[] => [
+    ...(part.address === undefined
+      ? []
+      : [
+          {
+            id: `address ${part.id}`,
+            kind: 'wrong address' as const,
+            text: `${part.label} has the maker's address instead of ${part.address}`,
+            put: [{ kind: 'note' as const, part: part.id, change: { address: null } }],
+            weight: 2,
+            remedy: { text: `Give ${part.label} the address ${part.address}` },
+          },
+        ]),
+    ...(part.told === undefined
+      ? []
+      : [
+          {
+            id: `told ${part.id}`,
+            kind: 'port told otherwise' as const,
+            text: `${part.label}: its ports are told nothing`,
+            put: [{ kind: 'note' as const, part: part.id, change: { told: null } }],
+            weight: 2,
+            remedy: { text: `Tell the ports of ${part.label} what hangs on them` },
+          },
+        ]),
+  ]);

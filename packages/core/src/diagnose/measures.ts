@@ -1,0 +1,210 @@
+/** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
+import { stageIsAwake } from './world.js';
+import { findNets } from '../loom/index.js';
+import { rigNetwork, solveRigNetwork } from '../rails/index.js';
+import {
+  controlName,
+  findPart,
+  findPin,
+  labelOf,
+  partsWithSheets,
+  settingOf,
+  sheetOf,
+  type Cable,
+  type PinRef,
+  type Rig,
+  type Wire,
+} from '../rig/index.js';
+import { groupBy, num, volts } from '../units/index.js';
+import type { World } from './world.js';
+
+/** One thing to do with the hands or the eyes. */
+export interface Measure {
+  id: string;
+  kind: 'meter' | 'volts' | 'look' | 'read' | 'light';
+  /** What to do, in labels. */
+  where: string;
+  /** What it costs. @source [practice] look 0.2, read a setting 0.5, meter 1 */
+  minutes: number;
+  /** What it says on a bench. Readings are compared as they are. */
+  read(world: World): string;
+}
+
+const MINUTES = { light: 0.2, look: 0.3, read: 0.5, volts: 1, meter: 1 } as const;
+
+/** Everything that may be measured on a rig, as it is meant. */
+export function measuresOf(rig: Rig): Measure[] {
+  return [...lights(rig), ...looks(rig), ...pages(rig), ...voltsAt(rig), ...beeps(rig)];
+}
+
+const measure = (kind: Measure['kind'], id: string, where: string, read: Measure['read']): Measure => ({
+  ...{ id: `${kind} ${id}`, kind, where, minutes: MINUTES[kind], read },
+});
+
+/** Whether a part shows that it is awake. */
+const lights = (rig: Rig): Measure[] =>
+  partsWithSheets(rig)
+    .filter(({ sheet }) => sheet.supplies.some((s) => s.draw.kind !== 'regulator'))
+    .map(({ part }) =>
+      measure('light', part.id, `Look whether ${part.label} shows that it is on`, (world) =>
+        stageIsAwake(world, part.id) ? 'on' : 'dark',
+      ),
+    );
+
+/** How the plugs and wires of a cable sit. What is broken inside cannot be seen. */
+const looks = (rig: Rig): Measure[] =>
+  rig.cables.map((cable) =>
+    measure('look', cable.id, `Look how the plugs and wires of ${cable.id} sit`, ({ rig: real }) => {
+      const own = real.cables.find((c) => c.id === cable.id);
+      if (!own) return 'not plugged in';
+      const odd = cable.wires.flatMap((wire, i) => {
+        const now = twinOf(own, wire, i);
+        return now && sitsText(now) !== sitsText(wire) ? [`${wire.colour}: ${sitsAt(real, now)}`] : [];
+      });
+      return odd.length ? odd.join(', ') : 'as drawn';
+    }),
+  );
+
+const twinOf = (cable: Cable, wire: Wire, index: number): Wire | undefined =>
+  wire.id === undefined ? cable.wires[index] : cable.wires.find((w) => w.id === wire.id);
+
+const pinText = ({ part, port, pin }: PinRef): string => `${part}.${port}.${pin}`;
+/** Ends and what can be seen in the wire; ohms of a bad contact cannot. */
+const sitsText = ({ from, to, inline }: Wire): string =>
+  `${pinText(from)} ${pinText(to)} ${inline?.kind === 'switch' ? (inline.closed ? 'on' : 'off') : inline?.kind === 'inverter' ? 'inverter' : ''}`;
+const sitsAt = (rig: Rig, { from, to, inline }: Wire): string =>
+  `${endText(rig, from)} to ${endText(rig, to)}${inline?.kind === 'switch' && !inline.closed ? ', switch off' : ''}`;
+const endText = (rig: Rig, at: PinRef): string =>
+  `${labelOf(rig, at.part)} ${findPin(rig, at)?.port.label ?? at.port} ${findPin(rig, at)?.pin.label ?? at.pin}`;
+
+/** What the pages of devices and transmitters say. */
+function pages(rig: Rig): Measure[] {
+  const settings = partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.settings.map((setting) =>
+      measure('read', `${part.id} ${setting.id}`, `Read "${setting.label}" of ${part.label}`, ({ rig: real }) => {
+        const own = findPart(real, part.id);
+        return (own && settingOf(sheetOf(real, part.id), own, setting.id)) ?? 'nothing';
+      }),
+    ),
+  );
+  const told = rig.bindings.map(({ part, fn }) => {
+    const label = sheetOf(rig, part).functions.find((f) => f.id === fn)?.label ?? fn;
+    return measure(
+      'read',
+      `${part} told ${fn}`,
+      `Read what ${labelOf(rig, part)} is told for "${label}"`,
+      ({ rig: real }) => {
+        const b = real.bindings.find((x) => x.part === part && x.fn === fn);
+        if (!b) return 'nothing';
+        const more = [b.reverse ? 'reversed' : '', b.speedPct === undefined ? '' : `speed ${b.speedPct} %`];
+        return [`slot ${b.slot}`, ...more.filter(Boolean)].join(', ');
+      },
+    );
+  });
+  const channels = rig.shaping.map(({ transmitter, channel }) =>
+    measure(
+      'read',
+      `${transmitter} channel ${channel}`,
+      `Read channel ${channel} of ${labelOf(rig, transmitter)}`,
+      ({ rig: real }) => {
+        const s = real.shaping.find((x) => x.transmitter === transmitter && x.channel === channel);
+        if (!s) return 'nothing';
+        const control = s.control === null ? 'no control' : controlName(real, transmitter, s.control);
+        const ends = `${s.lowUs} to ${s.highUs} µs`;
+        return [
+          control,
+          ends,
+          ...(s.reverse ? ['reversed'] : []),
+          ...(s.subTrimUs ? [`sub-trim ${num(s.subTrimUs)} µs`] : []),
+        ].join(', ');
+      },
+    ),
+  );
+  return [...settings, ...told, ...channels, ...radioPages(rig), ...partPages(rig)];
+}
+
+const radioPages = (rig: Rig): Measure[] => [
+  ...[...groupBy(rig.failSafes, (f) => f.receiver).keys()].map((receiver) =>
+    measure('read', `${receiver} fail-safe`, `Read the fail-safe of ${labelOf(rig, receiver)}`, ({ rig: real }) =>
+      real.failSafes
+        .filter((f) => f.receiver === receiver)
+        .map((f) => `${f.slot} ${f.does}${f.valueUs === undefined ? '' : ` ${f.valueUs} µs`}`)
+        .sort()
+        .join(', '),
+    ),
+  ),
+  ...rig.handOvers.map(({ from, to }) =>
+    measure('read', `${from} hand-over ${to}`, `Read the hand-over of ${labelOf(rig, from)}`, ({ rig: real }) => {
+      const own = real.handOvers.find((h) => h.from === from && h.to === to);
+      return own
+        ? `${own.control ?? 'no switch'}: ${own.channels.map((c) => `${c.channel} from ${c.takes}`).join(', ')}`
+        : 'none';
+    }),
+  ),
+];
+
+const partPages = (rig: Rig): Measure[] =>
+  rig.parts.flatMap((part) => [
+    ...(part.address === undefined
+      ? []
+      : [
+          measure(
+            'read',
+            `${part.id} address`,
+            `Read the address of ${part.label}`,
+            ({ rig: real }) => findPart(real, part.id)?.address ?? "the maker's",
+          ),
+        ]),
+    ...(part.told === undefined
+      ? []
+      : [
+          measure('read', `${part.id} ports`, `Read what the ports of ${part.label} are told`, ({ rig: real }) =>
+            JSON.stringify(findPart(real, part.id)?.told ?? null),
+          ),
+        ]),
+  ]);
+
+/** A meter across every supply that something feeds, powered, full pack. */
+const voltsAt = (rig: Rig): Measure[] =>
+  rigNetwork(rig)
+    .terminals.filter((t) => t.supply)
+    .map((t) =>
+      measure(
+        'volts',
+        `${t.part.id} ${t.id}`,
+        `Measure volts at ${t.part.label}, ${findPin(rig, t.plus)?.port.label ?? t.plus.port}`,
+        ({ rig: real }) => {
+          const node = solveRigNetwork(rigNetwork(real), 1).nodes.find(
+            (n) => n.part === t.part.id && n.terminal === t.id,
+          );
+          return node ? volts(Math.round(node.volts * 5) / 5) : 'no such plug';
+        },
+      ),
+    );
+
+/** A meter from end to end of every wire, unpowered. */
+const beeps = (rig: Rig): Measure[] =>
+  rig.cables.flatMap((cable) =>
+    cable.wires.map((wire, i) =>
+      measure(
+        'meter',
+        `${cable.id} ${i + 1}`,
+        `Unpowered, beep the ${wire.colour} wire of ${cable.id} from ${endText(rig, wire.from)} to ${endText(rig, wire.to)}`,
+        ({ rig: real }) => (isThrough(real, cable.id, wire) ? 'beeps' : 'open'),
+      ),
+    ),
+  );
+
+/** From one plug's contact to the other's, along this cable alone: other ways round it do not count. */
+function isThrough(real: Rig, cable: string, wire: Wire): boolean {
+  const own = real.cables.find((c) => c.id === cable);
+  if (!own) return false;
+  return findNets({ ...real, cables: [{ ...own, wires: own.wires.filter(beepsAtAll) }] }, false).joined(
+    wire.from,
+    wire.to,
+  );
+}
+
+/** A diode or an open switch does not beep; a resistor of a bad contact beeps or not: it reads some ohms. */
+const beepsAtAll = ({ inline }: Wire): boolean =>
+  !inline || inline.kind === 'fuse' || inline.kind === 'resistor' || (inline.kind === 'switch' && inline.closed);

@@ -1,0 +1,149 @@
+/** How well a plan notices faults and the search finds them, over every fault of a rig. */
+import { chanceOf } from '../units/index.js';
+import { equalsOf, propose, searchOn, type Casebook, type Proposal } from './diagnosis.js';
+import { likelihood, shares, type Answers } from './explain.js';
+import type { Fault } from './fault.js';
+import type { Measure } from './measures.js';
+import { worldWith } from './world.js';
+
+/** One fault, and how it is noticed and found. */
+export interface FaultScore {
+  fault: Fault;
+  /** Steps that go otherwise than on the sound rig. */
+  noticedBy: string[];
+  /** Place of it, or of one that nothing tells from it, among the suspects, from 1; null where no step notices it. */
+  rank: number | null;
+  /** Others that no step and no measure tells from it. */
+  equals: number;
+  measurements: number;
+  minutes: number;
+  /** Why no step notices it; null where one does. */
+  unseen: string | null;
+}
+
+/** Means over the faults that are noticed. */
+export interface Effort {
+  measurements: number;
+  minutes: number;
+}
+
+/** The whole rig. */
+export interface Score {
+  faults: FaultScore[];
+  noticed: number;
+  /** Of these, named first or among equals. */
+  firstOrEqual: number;
+  mean: Effort;
+  /** The same with any measure that tells suspects apart, drawn by chance. */
+  random: Effort;
+  /** No order of these measures does with less: bits there are to tell, over the most bits that one measure, or one minute, gives. */
+  bound: Effort;
+}
+
+/** Steps that go otherwise than on the sound rig. */
+const oddSteps = ({ sound, suspects }: Casebook, at: number): string[] =>
+  suspects[at]!.steps.filter((s, k) => s.passed !== sound.steps[k]!.passed || s.saw !== sound.steps[k]!.saw).map(
+    (s) => s.step,
+  );
+
+/** Why the plan does not notice a fault: what else would tell it. */
+function unseenWhy({ sound, suspects, measures }: Casebook, at: number): string {
+  const telling = measures.filter((_, m) => suspects[at]!.readings[m] !== sound.readings[m]);
+  if (!telling.length) return 'nothing on the bench goes otherwise, and nothing offered measures it';
+  const [cheapest] = [...telling].sort((a, b) => a.minutes - b.minutes);
+  return `everything works all the same; told by: ${cheapest!.where}`;
+}
+
+/** Faults that no step of the plan notices, each with why. */
+export const unseenFaults = (book: Casebook): { fault: Fault; why: string }[] =>
+  book.faults.flatMap((fault, at) => (oddSteps(book, at).length ? [] : [{ fault, why: unseenWhy(book, at) }]));
+
+/** Every fault put in, noticed or not, and looked for where it is. */
+export function scoreOf(book: Casebook, seed = 1): Score {
+  const spent = { own: none(), random: none(), bound: none() };
+  const faults = book.suspects.map((suspect, at): FaultScore => {
+    const fault = book.faults[at]!;
+    const noticedBy = oddSteps(book, at);
+    const equals = equalsOf(book, at);
+    if (!noticedBy.length)
+      return {
+        fault,
+        noticedBy,
+        rank: null,
+        equals: equals.length - 1,
+        measurements: 0,
+        minutes: 0,
+        unseen: unseenWhy(book, at),
+      };
+    const world = worldWith(book.rig, fault);
+    const { ranked, measurements, minutes } = searchOn(book, suspect.steps, world);
+    const rank = ranked.findIndex((r) => r.fault !== null && equals.includes(r.fault)) + 1;
+    add(spent.own, measurements.length, minutes);
+    const blind = searchOn(book, suspect.steps, world, new Map(), byChance(seed, at));
+    add(spent.random, blind.measurements.length, blind.minutes);
+    const least = boundOf(book, { steps: new Map(suspect.steps.map((s) => [s.step, s])), readings: new Map() });
+    add(spent.bound, least.measurements, least.minutes);
+    return {
+      fault,
+      noticedBy,
+      rank,
+      equals: equals.length - 1,
+      measurements: measurements.length,
+      minutes,
+      unseen: null,
+    };
+  });
+  const noticed = faults.filter((f) => f.rank !== null);
+  const mean = ({ measurements, minutes }: Effort): Effort => ({
+    measurements: noticed.length ? measurements / noticed.length : 0,
+    minutes: noticed.length ? minutes / noticed.length : 0,
+  });
+  return {
+    faults,
+    noticed: noticed.length,
+    firstOrEqual: noticed.filter((f) => f.rank === 1).length,
+    mean: mean(spent.own),
+    random: mean(spent.random),
+    bound: mean(spent.bound),
+  };
+}
+
+const none = (): Effort => ({ measurements: 0, minutes: 0 });
+const add = (to: Effort, measurements: number, minutes: number): void => {
+  to.measurements += measurements;
+  to.minutes += minutes;
+};
+
+/** Any measure on which two likely suspects differ; stops where the informed choice would. */
+const byChance =
+  (seed: number, fault: number) =>
+  (book: Casebook, answers: Answers): Proposal | null => {
+    const informed = propose(book, answers);
+    if (!informed) return null;
+    const weights = shares(book.suspects.map((s) => likelihood(s, answers)));
+    const live = book.suspects.filter((_, i) => weights[i]! >= 0.01);
+    const telling = book.measures.flatMap((m, at): { measure: Measure; at: number }[] => {
+      const tells = new Set(live.map((s) => s.readings[at])).size > 1;
+      return tells && !answers.readings.has(at) ? [{ measure: m, at }] : [];
+    });
+    const drawn = telling[Math.floor(chanceOf(seed, 1000 * fault + answers.readings.size) * telling.length)];
+    return drawn ? { ...drawn, expects: [] } : informed;
+  };
+
+const bits = (parts: readonly number[]): number => parts.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+
+/** Bits between the suspects that some measure tells apart, over the best that any one measure gives. */
+function boundOf({ suspects, measures }: Casebook, answers: Answers): Effort {
+  const weights = shares(suspects.map((s) => likelihood(s, answers)));
+  const gain = (of: (i: number) => string): number => {
+    const by = new Map<string, number>();
+    weights.forEach((w, i) => by.set(of(i), (by.get(of(i)) ?? 0) + w));
+    return bits([...by.values()]);
+  };
+  // it stops once one is sure: what is left then need not be told
+  const needed = Math.max(0, gain((i) => suspects[i]!.readings.join('\n')) - bits([0.9, 0.1]));
+  const each = measures.map((m, at) => ({ told: gain((i) => suspects[i]!.readings[at]!), minutes: m.minutes }));
+  const most = Math.max(0, ...each.map((e) => e.told));
+  const fastest = Math.max(0, ...each.map((e) => e.told / e.minutes));
+  return { measurements: most > 0 ? needed / most : 0, minutes: fastest > 0 ? needed / fastest : 0 };
+}

@@ -1,0 +1,75 @@
+/** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
+import type { Bench, BenchPart } from '../bench/index.js';
+import type { CheckStep } from '../prove/index.js';
+
+/**
+ * Everything that the sights of some steps hang on, as one text: the parts that are watched with all they are told, whose pictures
+ * they show, and of the radios on the way only the slots that are listened to.
+ */
+export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
+  const at = new Map(bench.parts.map((p) => [p.part.id, p.index]));
+  const own = steps.flatMap((s) => [s.part, ...s.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.')))]);
+  const watched = new Set(own.flatMap((id) => at.get(id) ?? []));
+  // a set that grows while it is walked: everything upstream comes in turn
+  for (const index of watched) for (const [, feed] of picturesInto(bench, bench.parts[index]!)) watched.add(feed.part);
+  const parts = [...watched].map((i) => bench.parts[i]!);
+  const slots = new Set(parts.flatMap((p) => p.functions.map((f) => f.slot)));
+  const way = new Set(parts.flatMap(upstream));
+  for (const index of way) for (const from of upstream(bench.parts[index]!)) way.add(from);
+  const isFailing = steps.some(
+    (s) =>
+      s.setUp &&
+      Object.keys({ ...s.setUp })
+        .concat(s.moves.map((m) => m.control))
+        .some((c) => c.endsWith(':radio')),
+  );
+  return [
+    ...parts.map((p) => watchedText(bench, p)),
+    ...[...way].sort((a, b) => a - b).map((i) => wayText(bench.parts[i]!, slots, isFailing)),
+  ].join('\n');
+}
+
+const upstream = (own: BenchPart): number[] => [
+  ...own.functions.flatMap((f) => [f.receiver, ...(f.controller === null ? [] : [f.controller])]),
+  ...(own.counts === null ? [] : [own.counts]),
+  ...(own.transmitter === null ? [] : [own.transmitter]),
+  ...own.handed.map((h) => h.second),
+];
+
+const picturesInto = ({ pictures }: Bench, own: BenchPart) =>
+  own.sheet.links.flatMap((l) => {
+    const feed = pictures.get(`${own.part.id}.${l.id}`);
+    return feed ? [[l.id, feed] as const] : [];
+  });
+
+const TEXTS = new WeakMap<BenchPart, string>();
+
+function watchedText(bench: Bench, own: BenchPart): string {
+  const known = TEXTS.get(own);
+  if (known !== undefined) return known;
+  const { part, feed, wakesMs, functions, counts, transmitter } = own;
+  const text = JSON.stringify([
+    ...[part.id, feed, wakesMs, counts, transmitter],
+    functions.map(({ fn, setup, receiver, controller, slot, scale }) => [
+      fn.id,
+      setup,
+      receiver,
+      controller,
+      slot,
+      scale,
+    ]),
+    picturesInto(bench, own),
+  ]);
+  TEXTS.set(own, text);
+  return text;
+}
+
+/** Where the radio is lost, what was never set counts for every slot: a bus falls silent only as a whole. */
+const wayText = (own: BenchPart, slots: ReadonlySet<number>, isFailing: boolean): string =>
+  JSON.stringify([
+    ...[own.part.id, own.feed, own.wakesMs, own.counts, own.transmitter],
+    own.shaping.filter((s) => slots.has(s.channel - 1)),
+    own.handed.map((h) => ({ ...h, channels: h.channels.filter((c) => slots.has(c.channel - 1)) })),
+    own.handed.length ? null : own.idle,
+    isFailing ? own.failSafes : [],
+  ]);

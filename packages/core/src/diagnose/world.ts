@@ -1,0 +1,54 @@
+/** A bench as it really is: the rig with a fault in it, or another rig file. */
+import { compileBench, startBench, type Bench, type BenchState } from '../bench/index.js';
+import { applyEdits, type Rig } from '../rig/index.js';
+import type { Fault } from './fault.js';
+
+/** What may be looked at and measured, beside how it was meant. */
+export interface World {
+  /** As it really is. */
+  rig: Rig;
+  dead: ReadonlySet<string>;
+  /** What is wrong cannot be seen by looking at the leads. */
+  hidden: boolean;
+}
+
+/** The rig as it is meant, with nothing wrong. */
+export const soundWorld = (rig: Rig): World => ({ rig, dead: new Set(), hidden: false });
+
+/** The rig with a fault in it. The rig given is not changed. */
+export const worldWith = (rig: Rig, { put, dead, hidden }: Fault): World => ({
+  rig: put.length ? applyEdits(rig, put).rig : rig,
+  dead: new Set(dead === undefined ? [] : [dead]),
+  hidden: hidden ?? false,
+});
+
+const BENCHES = new WeakMap<World, Bench>();
+
+function benchOf(world: World): Bench {
+  let bench = BENCHES.get(world);
+  if (!bench) BENCHES.set(world, (bench = compileBench(world.rig, 1, world.dead)));
+  return bench;
+}
+
+/** A bench ready to be played, every part awake. */
+export interface Stage {
+  bench: Bench;
+  state: BenchState;
+}
+
+export function stageOf(world: World): Stage {
+  const bench = benchOf(world);
+  return { bench, state: startBench(bench, { awake: true }) };
+}
+
+const AWAKE = new WeakMap<World, ReadonlySet<string>>();
+
+/** Whether a part shows that it is on, once everything has had time to start. */
+export function stageIsAwake(world: World, part: string): boolean {
+  let awake = AWAKE.get(world);
+  if (!awake) {
+    const { parts } = benchOf(world);
+    AWAKE.set(world, (awake = new Set(parts.filter((p) => p.feed === 'fed').map((p) => p.part.id))));
+  }
+  return awake.has(part);
+}
