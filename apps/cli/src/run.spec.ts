@@ -369,3 +369,118 @@ describe('squallmark propose and loom', () => {
 
   it('asks where to write', async () => expect((await run('loom rig.json')).err).toContain('--out'));
 });
+
+describe('squallmark prove and find', () => {
+  const small = new Uint8Array(readFileSync(new URL('../../../demo/ridgeline-seven.json', import.meta.url)));
+  const ask = (line: string, more: Record<string, Uint8Array> = {}) => run(line, { 'r7.json': small, ...more });
+  const bytes = (value: unknown): Uint8Array => new TextEncoder().encode(JSON.stringify(value));
+  const whole = JSON.parse(new TextDecoder().decode(small)) as {
+    cables: { id: string; wires: unknown[] }[];
+    bindings: unknown[];
+  };
+
+  it('prints the plan with what it notices, and why not the rest', async () => {
+    const { status, out } = await ask('prove r7.json --plan --json');
+    const { steps, coverage } = JSON.parse(out) as {
+      steps: { id: string; asks: string; expects: string; watches: string[]; dependsOn: string[] }[];
+      coverage: { faults: number; noticed: number; unseen: { fault: string; why: string }[] };
+    };
+    expect(status).toBe(0);
+    expect(steps[0]!.asks).toContain('volts');
+    expect(steps.every((s) => s.expects && s.watches.length && s.dependsOn.length)).toBe(true);
+    expect(coverage.noticed + coverage.unseen.length).toBe(coverage.faults);
+    expect(coverage.unseen.every((u) => u.why.length > 10)).toBe(true);
+    expect((await ask('prove r7.json')).out).toMatch(/notices \d+ of \d+ single faults/);
+  });
+
+  it('plays the plan on the rig, and on the bench as it really is', async () => {
+    expect(await ask('prove r7.json --play')).toMatchObject({ status: 0 });
+    const other = { ...whole, cables: whole.cables.filter((c) => c.id !== 'C4') };
+    const { status, out } = await ask('prove r7.json --on other.json --json', { 'other.json': bytes(other) });
+    const { verdicts } = JSON.parse(out) as { verdicts: { step: string; passed: boolean; saw: string }[] };
+    expect(status).toBe(1);
+    expect(verdicts.some((v) => !v.passed && v.saw.includes('no answer'))).toBe(true);
+    const dead = { rig: whole, perturbations: [{ kind: 'dead', part: 'VT' }] };
+    expect((await ask('prove r7.json --on dead.json', { 'dead.json': bytes(dead) })).status).toBe(1);
+  });
+
+  it('finds the cable that is off from the verdicts, by itself or one measurement at a time', async () => {
+    const other = { 'other.json': bytes({ ...whole, cables: whole.cables.filter((c) => c.id !== 'C4') }) };
+    const played = await ask('prove r7.json --on other.json --json', other);
+    const files = { ...other, 'verdicts.json': new TextEncoder().encode(played.out) };
+    const { out } = await ask('find r7.json --answers verdicts.json --on other.json --json', files);
+    const found = JSON.parse(out) as {
+      cause: { fault: string; remedy: string };
+      measurements: unknown[];
+      minutes: number;
+    };
+    expect(found.cause).toMatchObject({ fault: 'off C4' });
+    expect(found.cause.remedy).toContain('C4');
+    const first = JSON.parse((await ask('find r7.json --answers verdicts.json --json', files)).out) as {
+      suspects: { fault: string | null; weight: number }[];
+      next: { where: string; minutes: number; expects: { reading: string; suspects: string[] }[] };
+    };
+    expect(first.next.expects.length).toBeGreaterThan(1);
+    expect(first.suspects.map((s) => s.fault)).toContain('off C4');
+    const reading = first.next.expects.find((e) => e.suspects.includes('off C4'))!.reading;
+    const answers = { ...JSON.parse(played.out), readings: [{ where: first.next.where, reading }] };
+    const then = JSON.parse(
+      (await ask('find r7.json --answers more.json --json', { ...files, 'more.json': bytes(answers) })).out,
+    ) as typeof first;
+    const weightIn = (list: (typeof first)['suspects']): number => list.find((s) => s.fault === 'off C4')!.weight;
+    expect(weightIn(then.suspects)).toBeGreaterThan(weightIn(first.suspects));
+  });
+
+  it('puts every fault in and looks for it', async () => {
+    const { out } = await ask('prove r7.json --faults --json');
+    const score = JSON.parse(out) as {
+      faults: { id: string; rank: number | null; unseen?: string }[];
+      noticed: number;
+      firstOrEqual: number;
+      mean: { minutes: number };
+      random: { minutes: number };
+      seconds: number;
+    };
+    expect(score.firstOrEqual).toBeGreaterThanOrEqual(0.95 * score.noticed);
+    expect(score.mean.minutes).toBeLessThan(score.random.minutes);
+    expect(score.faults.every((f) => (f.rank === null) === (f.unseen !== undefined))).toBe(true);
+  });
+
+  it.each([
+    [
+      'answers that are none',
+      'find r7.json --answers bad.json',
+      { 'bad.json': bytes({ verdicts: [{ step: 1 }] }) },
+      'bad.json: verdicts.0',
+    ],
+    [
+      'a step the plan has not',
+      'find r7.json --answers bad.json',
+      { 'bad.json': bytes({ verdicts: [{ step: 'x', passed: true }] }) },
+      'no step "x"',
+    ],
+    ['no answers at all', 'find r7.json', {}, '--answers'],
+    [
+      'text that is no JSON',
+      'find r7.json --answers bad.json',
+      { 'bad.json': new TextEncoder().encode('{') },
+      'bad.json: this is no JSON',
+    ],
+    [
+      'a dead part that is not there',
+      'prove r7.json --on bad.json',
+      { 'bad.json': bytes({ rig: whole, perturbations: [{ kind: 'dead', part: 'QQ' }] }) },
+      'no part "QQ"',
+    ],
+    [
+      'a perturbation of no kind',
+      'prove r7.json --on bad.json',
+      { 'bad.json': bytes({ rig: whole, perturbations: [{ kind: 'haunted' }] }) },
+      'bad.json: perturbations.0',
+    ],
+  ])('refuses %s, naming file and place', async (_, line, files, said) => {
+    const { status, err } = await ask(line, files as Record<string, Uint8Array>);
+    expect(status).toBe(2);
+    expect(err).toContain(said);
+  });
+});

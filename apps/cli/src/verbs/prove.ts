@@ -32,7 +32,7 @@ function printPlan(rig: Rig, plan: readonly CheckStep[], json: boolean, shell: S
       id: s.id,
       asks: [s.setUpText, s.title].filter(Boolean).join(': '),
       expects: s.expectText,
-      watches: [...new Set(s.expects.map((e) => s.names?.[e.sight] ?? e.sight))],
+      watches: s.byEye ? [s.expectText] : [...new Set(s.expects.map((e) => s.names?.[e.sight] ?? e.sight))],
       dependsOn: s.dependsOn,
       ...(s.byEye ? { byEye: true } : {}),
     }));

@@ -66,6 +66,8 @@ export interface BenchPart {
   radio: string;
   /** Receivers: what each slot does without radio. */
   failSafes: FailSafe[];
+  /** Links over which pictures come in, in the order of the sheet. */
+  pictureInputs: readonly string[];
   /** Receivers: bench index of the transmitter they hear. */
   transmitter: number | null;
 }
@@ -132,6 +134,7 @@ export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = N
       first: part.id === first,
       handed: handedTo(rig, conversations, part, indexOf),
       radio: radioOf(part.id),
+      pictureInputs: sheet.links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen').map((l) => l.id),
       failSafes: rig.failSafes.filter((f) => f.receiver === part.id),
       transmitter: air && !air.troubles.length ? indexOf.get(air.talker.part.id)! : null,
     };

@@ -10,6 +10,5 @@ export {
   type BenchFrame,
   type Picture,
 } from './observe.js';
-export { possibleFaults, withFault, type Fault } from './faults.js';
 export { radioOf, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';
 export { recordBench, wiggleAll, type Gesture, type Recording } from './record.js';

@@ -30,8 +30,9 @@ export function observe(bench: Bench, state: BenchState): Sights {
       sights[`${id}.radio`] = now.heard ? (now.lost ? 'lost' : 'heard') : null;
     }
     if (now.role === 'device') seeDevice(own, now, state, sights);
-    if (sendsPictures(own.sheet))
-      sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
+    if (sendsPictures(own.sheet)) sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
+    for (const link of own.pictureInputs)
+      sights[`${id}.${link}-picture`] = pictureInto(bench, state, own.index, link)?.part ?? null;
   }
   return sights;
 }
@@ -54,7 +55,7 @@ function seeDevice(own: BenchPart, now: DeviceState, state: BenchState, sights: 
 export function pictureInto(bench: Bench, state: BenchState, part: number, input?: string): Picture | null {
   const own = bench.parts[part]!;
   if (!isAwake(own, state.tMs)) return null;
-  const link = input ?? own.sheet.links.find((l) => l.kind === 'composite' && l.way === 'listen')?.id;
+  const link = input ?? own.pictureInputs.find((l) => bench.pictures.has(`${own.part.id}.${l}`));
   const feed = link === undefined ? undefined : bench.pictures.get(`${own.part.id}.${link}`);
   return feed ? pictureFrom(bench, state, feed.part, feed.link) : null;
 }

@@ -10,8 +10,9 @@ import {
 } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
 import { sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
-import { sheetOf, type Part } from '../rig/index.js';
+import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
+import { sourceInto } from './picture-steps.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** The steps that prove one function by the control that drives it. */
@@ -234,22 +235,6 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
     moves: [{ control: control.id, to }],
     expects,
   };
-}
-
-/** The part whose picture comes into a plug, through what only passes it on: a gimbal, a converter, a display. */
-function sourceInto(conversations: readonly Conversation[], part: string, link: string | undefined): Part | undefined {
-  const seen = new Set<string>();
-  let [at, into] = [part, link];
-  while (!seen.has(`${at} ${into}`)) {
-    seen.add(`${at} ${into}`);
-    const talker = conversations.find(
-      (c) => PICTURE_KINDS.has(c.kind) && c.listener.part.id === at && c.listener.link.id === into,
-    )?.talker;
-    const passes = talker?.sheet.pictures.find((p) => p.output === talker.link.id);
-    if (!talker || !passes || passes.inputs.length > 1) return talker?.part;
-    [at, into] = [talker.part.id, passes.inputs[0]];
-  }
-  return undefined;
 }
 
 /** Parts that a part's picture comes to, over whatever is between. */

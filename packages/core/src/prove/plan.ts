@@ -16,6 +16,7 @@ import { valueIn, count, groupBy } from '../units/index.js';
 import { askedSteps } from './asked-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
+import { arrivingSteps } from './picture-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import type { BareStep, CheckStep, Plan } from './step.js';
@@ -31,7 +32,7 @@ export function checkPlan(
   conversations: readonly Conversation[],
   fedBy: Ways['fedBy'] = new Map(),
 ): CheckStep[] {
-  const steps = [...powerStep(rig), ...receiverSteps(rig, conversations)];
+  const steps = [...powerStep(rig), ...receiverSteps(rig, conversations), ...arrivingSteps(rig, conversations)];
   const driven = chains.filter((chain) => chain.control && chain.shaping);
   const rank = (chain: Chain): number =>
     ORDER.indexOf(
@@ -65,7 +66,7 @@ function namesOf(rig: Rig, { expects }: BareStep): Record<string, string> {
     const [id, what] = [sight.slice(0, sight.indexOf('.')), sight.slice(sight.indexOf('.') + 1)];
     const fn = sheetOf(rig, id).functions.find((f) => f.id === what);
     names[sight] = `${labelOf(rig, id)} ${(fn?.label ?? what.replace('-', ' ')).toLowerCase()}`;
-    if (what === 'on-air') for (const { id, label } of camerasOf(rig)) names[id] = label;
+    if (what === 'on-air' || what.endsWith('-picture')) for (const { id, label } of camerasOf(rig)) names[id] = label;
   }
   return names;
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import { analyse } from '../analysis/index.js';
-import { compileBench, possibleFaults, startBench, withFault, type Sights } from '../bench/index.js';
-import { applyEdit, emptyRig, type Rig } from '../rig/index.js';
+import { compileBench, startBench, type Sights } from '../bench/index.js';
+import { applyEdit, emptyRig, type Edit, type Rig } from '../rig/index.js';
 import { judge, playStep, startJudging, type CheckStep } from './index.js';
 
 const plan = analyse(mendedRig()).plan;
@@ -19,11 +19,7 @@ function failing(rig: Rig): string[] {
     })
     .map((s) => s.id);
 }
-const withFaultId = (id: string): Rig =>
-  withFault(
-    mendedRig(),
-    possibleFaults(mendedRig()).find((f) => f.id === id)!,
-  );
+const edited = (edit: Edit): Rig => applyEdit(mendedRig(), edit).rig;
 
 describe('the check plan', () => {
   it('covers every function that a control drives, volts and receiver first', () => {
@@ -53,9 +49,12 @@ describe('the check plan', () => {
   it('passes whole on the sound rig', () => expect(failing(mendedRig())).toEqual([]));
 
   it('fails where a fault bites and nowhere else', () => {
-    expect(failing(withFaultId('pair-C6'))).toEqual(['ZC.zoom.1', 'ZC.zoom.-1', 'ZC.record.on']);
-    expect(failing(withFaultId('reverse-GB-tilt'))).toEqual(['GB.tilt.1', 'GB.tilt.-1']);
-    expect(failing(withFaultId('open-C11-1'))).toEqual(['SW.picture.0']);
+    expect(failing(edited({ kind: 'crossPair', cable: 'C6' }))).toEqual(['ZC.zoom.1', 'ZC.zoom.-1', 'ZC.record.on']);
+    expect(failing(edited({ kind: 'tune', part: 'GB', fn: 'tilt', change: { reverse: true } }))).toEqual([
+      'GB.tilt.1',
+      'GB.tilt.-1',
+    ]);
+    expect(failing(edited({ kind: 'removeWire', cable: 'C11', wire: 0 }))).toEqual(['SW.picture.0']);
   });
 
   it('is judged by what the rig gives: a gimbal told another slot fails though the plan says otherwise', () => {

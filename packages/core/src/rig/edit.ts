@@ -13,6 +13,19 @@ const binding = rigSchema.shape.bindings.element;
 /** A wire by its place in the cable, from 0, or by its id. */
 const wireIndex = z.union([z.int().min(0).max(63), idSchema]);
 
+type Bare<S extends z.ZodRawShape> = {
+  [K in keyof S]: z.ZodOptional<S[K] extends z.ZodDefault<infer T> ? T : S[K]>;
+};
+
+/** The fields of an object that may each be changed: one that is left out stays as it is, and is not what it is when nothing is said. */
+const changeOf = <S extends z.ZodRawShape>({ shape }: { shape: S }): z.ZodObject<Bare<S>, z.core.$strict> => {
+  const fields = Object.entries(shape).map(([name, field]) => [
+    name,
+    z.optional(field instanceof z.ZodDefault ? field.unwrap() : field),
+  ]);
+  return z.strictObject(Object.fromEntries(fields) as Bare<S>);
+};
+
 export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('rename'), name: z.string().min(1).max(120) }),
   z.strictObject({ kind: z.literal('addPart'), part, sheet: sheetSchema }),
@@ -48,9 +61,7 @@ export const editSchema = z.discriminatedUnion('kind', [
     kind: z.literal('shape'),
     transmitter: idSchema,
     channel: z.int().min(1).max(16),
-    change: shapingSchema
-      .omit({ transmitter: true, channel: true })
-      .partial()
+    change: changeOf(shapingSchema.omit({ transmitter: true, channel: true }))
       /** Null takes the points away: the smooth curve again. */
       .extend({ points: shapingSchema.shape.points.unwrap().nullable().optional() }),
   }),
@@ -84,15 +95,15 @@ export const editSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('release'), part: idSchema, resource: idSchema, to: z.string() }),
   z.strictObject({ kind: z.literal('addWish'), wish }),
   z.strictObject({ kind: z.literal('removeWish'), wish: idSchema }),
-  z.strictObject({ kind: z.literal('school'), choice: schoolsSchema.partial() }),
+  z.strictObject({ kind: z.literal('school'), choice: changeOf(schoolsSchema) }),
   /** Changes what is known of a wish: by whom, which hand, which control, which part. */
   z.strictObject({
     kind: z.literal('setWish'),
     wish: idSchema,
-    change: wish
-      .omit({ id: true, what: true, label: true })
-      .partial()
-      .extend({ part: idSchema.nullable().optional(), channel: wish.shape.channel.unwrap().nullable().optional() }),
+    change: changeOf(wish.omit({ id: true, what: true, label: true })).extend({
+      part: idSchema.nullable().optional(),
+      channel: wish.shape.channel.unwrap().nullable().optional(),
+    }),
   }),
   z.strictObject({ kind: z.literal('rigKind'), rigKind: z.string().min(1).max(120) }),
   /** Null takes the note off the part. */

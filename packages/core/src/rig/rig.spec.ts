@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
-import { possibleFaults } from '../bench/index.js';
+import { faultsOf } from '../diagnose/index.js';
 import { SHELF } from '../parts/shelf/index.js';
 import {
   EditRefused,
@@ -24,7 +24,7 @@ import {
 import { editSchema } from './schemas.js';
 
 const receiver = SHELF.find((s) => s.role === 'receiver')!;
-const some = possibleFaults(demoRig()).flatMap((f) => f.edits);
+const some = faultsOf(demoRig()).flatMap((f) => f.put);
 
 it('names the part that a rig has not', () => {
   expect(() => sheetOf(demoRig(), 'ghost')).toThrow(PartUnknown);

@@ -1,7 +1,7 @@
 import { DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { BenchFrame, Fault } from '@squallmark/core/bench';
-import { withFault } from '@squallmark/core/bench';
+import type { BenchFrame } from '@squallmark/core/bench';
+import { soundWorld, worldWith, type Fault } from '@squallmark/core/diagnose';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { proxy, wrap, type Remote } from 'comlink';
 import { Subject } from 'rxjs';
@@ -30,9 +30,10 @@ export class BenchRun {
   constructor() {
     // verdicts of a new rig or fault must not come from the old one, so loading is awaited before anything else
     effect(() => {
-      const rig = withFault(this.store.rig(), this.fault());
+      const fault = this.fault();
+      const { rig, dead } = fault ? worldWith(this.store.rig(), fault) : soundWorld(this.store.rig());
       const charge = this.desk.charge();
-      this.tell((api) => api.load(rig, charge));
+      this.tell((api) => api.load(rig, charge, [...dead]));
     });
     this.tell((api) => api.run(proxy((frame, verdict) => this.accept(frame, verdict))));
     inject(DestroyRef).onDestroy(() => this.worker.close());

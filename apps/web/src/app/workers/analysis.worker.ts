@@ -1,7 +1,5 @@
 import {
   analyse,
-  feedsOf,
-  sweepOf,
   type Analysis,
   type LeadStudy,
   type RailLook,
@@ -43,13 +41,15 @@ const api = {
     const { findings } = analyse(hold(rig), 1, shelf);
     return findings.filter((f) => asked.has(f.id)).map((f) => [f.id, fixesOf(f)]);
   },
-  sweep: (rig: Rig | null, look: RailLook): RailSweep => sweepOf(hold(rig), look),
+  async sweep(rig: Rig | null, look: RailLook): Promise<RailSweep> {
+    const own = hold(rig);
+    return (await studies()).sweepOf(own, look);
+  },
   /** With something changed; of the rig as it was before its last step where that is given. */
   async beside(rig: Rig | null, look: RailLook, beside: Scenario | Rig, marginV: number): Promise<RailSweep | null> {
     const own = hold(rig);
-    return typeof beside === 'string'
-      ? (await studies()).sweepBeside(own, look, beside, marginV)
-      : sweepOf(beside, look);
+    const { sweepBeside, sweepOf } = await studies();
+    return typeof beside === 'string' ? sweepBeside(own, look, beside, marginV) : sweepOf(beside, look);
   },
   async leads(rig: Rig | null, celsius: number, marginV: number): Promise<LeadStudy> {
     const own = hold(rig);
@@ -68,7 +68,10 @@ const api = {
     const own = hold(rig);
     return (await studies()).suppliesOf(own, celsius);
   },
-  feeds: (rig: Rig | null): FeedChoice[] => feedsOf(hold(rig)),
+  async feeds(rig: Rig | null): Promise<FeedChoice[]> {
+    const own = hold(rig);
+    return (await studies()).feedsOf(own);
+  },
   /** Fetches the shelf, for what would grant an impossible wish. Not needed for the first picture. */
   async stock(): Promise<void> {
     shelf = (await import('@squallmark/core/shelf')).SHELF;

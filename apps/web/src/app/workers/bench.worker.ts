@@ -53,8 +53,8 @@ function look(): Verdict | null {
 
 const api = {
   /** Compiles the rig and starts it awake, as after the wake list. Controls stay as they were. */
-  load(rig: Rig, charge: number): void {
-    bench = compileBench(rig, charge);
+  load(rig: Rig, charge: number, dead: readonly string[]): void {
+    bench = compileBench(rig, charge, new Set(dead));
     state = runBench(bench, startBench(bench, { awake: true, controls: state?.controls ?? {} }), 100);
     judging = null;
   },

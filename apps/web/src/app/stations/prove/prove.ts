@@ -12,7 +12,8 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { handedControls } from '@squallmark/core/channels';
-import { possibleFaults, radioOf } from '@squallmark/core/bench';
+import { radioOf } from '@squallmark/core/bench';
+import { faultsOf } from '@squallmark/core/diagnose';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { hearsAir, hasControls } from '@squallmark/core/parts';
 import { labelOf, partsThat, partsWithSheets, controlName, pilotControls } from '@squallmark/core/rig';
@@ -25,6 +26,7 @@ import { Travel } from '../../kit/fields/travel';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
+import type { Desk } from '../../state/rig-vault';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { CameraView, type ViewState } from './camera-view';
@@ -63,8 +65,10 @@ export class Prove {
   protected readonly rig = this.store.rig;
   protected readonly frame = this.bench.frame;
   protected readonly plan = computed(() => this.result()?.analysis.plan ?? []);
-  protected readonly verdicts = computed(() => this.desk.desk().verdicts);
-  private readonly possible = computed(() => possibleFaults(this.rig()));
+  /** With a fault in the simulated rig verdicts are of that, and never kept as the rig's own. */
+  private readonly faulty = signal<Desk['verdicts']>({});
+  protected readonly verdicts = computed(() => (this.bench.fault() ? this.faulty() : this.desk.desk().verdicts));
+  private readonly possible = computed(() => faultsOf(this.rig()));
   protected readonly faults = computed((): Option<string | null>[] => [
     { value: null, label: 'none' },
     ...this.possible().map(({ id, text }) => ({ value: id, label: text })),
@@ -199,6 +203,7 @@ export class Prove {
   protected putFault(id: string | null): void {
     const fault = this.possible().find((f) => f.id === id) ?? null;
     this.bench.fault.set(fault);
+    this.faulty.set({});
     this.store.note(
       'proof',
       fault ? `Fault put into the simulated rig: ${fault.text}` : 'Fault taken out of the simulated rig',
@@ -210,7 +215,8 @@ export class Prove {
   }
 
   protected again(): void {
-    this.desk.clearVerdicts();
+    if (this.bench.fault()) this.faulty.set({});
+    else this.desk.clearVerdicts();
     this.wanted.set(null);
   }
 
@@ -268,7 +274,9 @@ export class Prove {
   }
 
   private keep(stepId: string, verdict: Verdict, log: boolean): void {
-    this.desk.setVerdict(stepId, verdict);
+    const { revision } = this.rig();
+    if (this.bench.fault()) this.faulty.update((all) => ({ ...all, [stepId]: { ...verdict, revision } }));
+    else this.desk.setVerdict(stepId, verdict);
     const step = this.plan().find((s) => s.id === stepId);
     if (log && step)
       this.store.note(

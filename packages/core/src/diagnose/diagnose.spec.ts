@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { BENCHES } from '../../test/practice/benches/index.js';
+import { Proposed } from '../../test/practice/proposed.js';
+import { analyse } from '../analysis/index.js';
+import type { Rig } from '../rig/index.js';
+import {
+  casebookOf,
+  faultsOf,
+  Player,
+  propose,
+  rank,
+  scoreOf,
+  searchOn,
+  soundWorld,
+  unseenFaults,
+  worldWith,
+  type Casebook,
+} from './index.js';
+
+const benchNamed = (name: string): Rig => Proposed.of(BENCHES.find((b) => b.name === name)!.brief).rig;
+const SMALL = ['scree', 'marl', 'kiln', 'regatta', 'harbour'];
+const books = new Map<string, Casebook>();
+const bookOf = (name: string): Casebook => {
+  let book = books.get(name);
+  if (!book) {
+    const rig = benchNamed(name);
+    books.set(name, (book = casebookOf(rig, analyse(rig).plan)));
+  }
+  return book;
+};
+const stepsOf = (book: Casebook, at: number) => book.suspects[at]!.steps;
+const isNoticed = (book: Casebook, at: number): boolean =>
+  stepsOf(book, at).some((s, k) => s.passed !== book.sound.steps[k]!.passed);
+
+describe('the faults of a rig', () => {
+  it.each(SMALL)('of %s have ids of their own, and leave the rig as it was', (name) => {
+    const rig = benchNamed(name);
+    const before = JSON.stringify(rig);
+    const faults = faultsOf(rig);
+    expect(new Set(faults.map((f) => f.id)).size).toBe(faults.length);
+    for (const f of faults) {
+      const { rig: real } = worldWith(rig, f);
+      if (f.dead === undefined) expect(JSON.stringify(real)).not.toBe(before);
+      expect(f.remedy.text.length).toBeGreaterThan(5);
+      expect(f.weight).toBeGreaterThan(0);
+    }
+    expect(JSON.stringify(rig)).toBe(before);
+  });
+});
+
+describe('a row of the table', () => {
+  it('is what playing the plan on that rig gives, alone and from nothing', () => {
+    const names = fc.constantFrom(...SMALL);
+    fc.assert(
+      fc.property(names, fc.nat(), (name, draw) => {
+        const book = bookOf(name);
+        const at = draw % book.faults.length;
+        const fault = book.faults[at]!;
+        const alone = new Player(analyse(book.rig).plan).play(worldWith(book.rig, fault));
+        expect(alone).toEqual(stepsOf(book, at));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('of the sound rig passes whole', () => {
+    for (const name of SMALL) expect(bookOf(name).sound.steps.filter((s) => !s.passed)).toEqual([]);
+  });
+});
+
+describe('looking for a fault', () => {
+  it.each(SMALL)('on %s names what was put in, first or among those that nothing tells from it', (name) => {
+    const score = scoreOf(bookOf(name));
+    expect(score.noticed).toBeGreaterThan(0.3 * score.faults.length);
+    expect(score.firstOrEqual / score.noticed).toBeGreaterThanOrEqual(0.98);
+    expect(score.mean.minutes).toBeLessThan(score.random.minutes);
+    expect(score.bound.minutes).toBeLessThanOrEqual(score.mean.minutes);
+    expect(score.bound.measurements).toBeLessThanOrEqual(score.mean.measurements + 1e-9);
+    const { faults } = score;
+    const equals = faults.reduce((sum, f) => sum + f.equals, 0) / faults.length;
+    expect(equals).toBeLessThan(3);
+  });
+
+  it('with the causes exchanged names the wrong ones', () => {
+    const book = bookOf('scree');
+    const half = Math.floor(book.faults.length / 2);
+    const turned = { ...book, faults: [...book.faults.slice(half), ...book.faults.slice(0, half)] };
+    const { firstOrEqual, noticed } = scoreOf(turned);
+    expect(firstOrEqual / noticed).toBeLessThan(0.5);
+  });
+
+  it('bears one wrong verdict: the cause is still among the first three', () => {
+    const book = bookOf('kiln');
+    let first = 0;
+    let all = 0;
+    book.faults.forEach((fault, at) => {
+      if (!isNoticed(book, at) || at % 3) return;
+      all++;
+      const steps = stepsOf(book, at).map((s, k) => (k === 1 ? { ...s, passed: !s.passed } : s));
+      const { ranked } = searchOn(book, steps, worldWith(book.rig, fault));
+      if (ranked.slice(0, 3).some((r) => r.fault === fault)) first++;
+    });
+    expect(all).toBeGreaterThan(10);
+    expect(first / all).toBeGreaterThan(0.85);
+  });
+
+  it('of a bench where everything went well proposes nothing sure, and keeps "something else"', () => {
+    const book = bookOf('marl');
+    const steps = new Map(book.sound.steps.map((s) => [s.step, s]));
+    const ranked = rank(book, { steps, readings: new Map() });
+    expect(ranked.some((r) => r.fault === null)).toBe(true);
+    expect(ranked.reduce((sum, r) => sum + r.weight, 0)).toBeCloseTo(1, 9);
+    expect(ranked[0]!.weight).toBeLessThan(0.9);
+    // and what it would measure first tells at least two of them apart
+    expect(propose(book, { steps, readings: new Map() })!.expects.length).toBeGreaterThan(1);
+  });
+
+  it('says of each fault that no step notices what would tell it', () => {
+    for (const { fault, why } of unseenFaults(bookOf('regatta'))) {
+      expect(why, fault.id).toMatch(/told by: |nothing offered measures it/);
+    }
+  });
+
+  it('names a part that is dead where its volts are there', () => {
+    const book = bookOf('harbour');
+    const at = book.faults.findIndex((f, i) => f.dead !== undefined && isNoticed(book, i));
+    const { ranked, measurements } = searchOn(book, stepsOf(book, at), worldWith(book.rig, book.faults[at]!));
+    expect(ranked[0]!.fault).toBe(book.faults[at]);
+    expect(measurements.length).toBeGreaterThan(0);
+  });
+
+  it('on the sound rig itself finds nothing to measure that is otherwise than meant', () => {
+    const book = bookOf('scree');
+    const { measurements } = searchOn(book, book.sound.steps, soundWorld(book.rig));
+    for (const m of measurements)
+      expect(m.reading).toBe(book.sound.readings[book.measures.findIndex((x) => x.where === m.what)]);
+  });
+});
