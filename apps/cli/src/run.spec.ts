@@ -423,7 +423,7 @@ describe('squallmark prove and find', () => {
     expect(first.next.expects.length).toBeGreaterThan(1);
     expect(first.suspects.map((s) => s.fault)).toContain('off C4');
     const reading = first.next.expects.find((e) => e.suspects.includes('off C4'))!.reading;
-    const answers = { ...JSON.parse(played.out), readings: [{ where: first.next.where, reading }] };
+    const answers = { ...(JSON.parse(played.out) as object), readings: [{ where: first.next.where, reading }] };
     const then = JSON.parse(
       (await ask('find r7.json --answers more.json --json', { ...files, 'more.json': bytes(answers) })).out,
     ) as typeof first;
@@ -479,7 +479,7 @@ describe('squallmark prove and find', () => {
       'bad.json: perturbations.0',
     ],
   ])('refuses %s, naming file and place', async (_, line, files, said) => {
-    const { status, err } = await ask(line, files as Record<string, Uint8Array>);
+    const { status, err } = await ask(line, files);
     expect(status).toBe(2);
     expect(err).toContain(said);
   });

@@ -17,11 +17,13 @@ export interface Picture {
 /**
  * Everything there is to see: a function's answer under `part.fn`, a joint's angle under `part.joint`, a picture's
  * source under `part.picture`, a part's supply under `part.feed`. What nothing was told stays null.
+ * @param only parts that are looked at; all when left out
  */
-export function observe(bench: Bench, state: BenchState): Sights {
+export function observe(bench: Bench, state: BenchState, only?: ReadonlySet<string>): Sights {
   const sights: Sights = {};
   for (const own of bench.parts) {
     const { id } = own.part;
+    if (only && !only.has(id)) continue;
     sights[`${id}.feed`] = own.feed;
     sights[`${id}.awake`] = isAwake(own, state.tMs);
     const now = state.parts[own.index]!;

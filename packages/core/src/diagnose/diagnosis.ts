@@ -30,6 +30,7 @@ export interface Ranked {
 /** The next thing to do, with what each suspect would have it say. */
 export interface Proposal {
   measure: Measure;
+  /** Place of the measure. */
   at: number;
   expects: { reading: string; suspects: string[] }[];
 }
@@ -39,6 +40,18 @@ const SURE = 0.9;
 const MOST_MEASURES = 12;
 
 export function casebookOf(rig: Rig, plan: readonly CheckStep[]): Casebook {
+  const steps = casebookSteps(rig, plan);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same fault by fault, so that whoever waits can be told how far it is, and stop. */
+export function* casebookSteps(
+  rig: Rig,
+  plan: readonly CheckStep[],
+): Generator<{ done: number; total: number }, Casebook> {
   const player = new Player(plan);
   const measures = measuresOf(rig);
   const faults = faultsOf(rig);
@@ -46,11 +59,13 @@ export function casebookOf(rig: Rig, plan: readonly CheckStep[]): Casebook {
     ...{ fault, weight, steps: player.play(world) },
     readings: measures.map((m) => m.read(world)),
   });
-  return {
-    ...{ rig, faults, measures, player },
-    sound: suspectOf(soundWorld(rig), -1, 1),
-    suspects: faults.map((f, i) => suspectOf(worldWith(rig, f), i, f.weight)),
-  };
+  const sound = suspectOf(soundWorld(rig), -1, 1);
+  const suspects: Suspect[] = [];
+  for (const [i, fault] of faults.entries()) {
+    yield { done: i, total: faults.length };
+    suspects.push(suspectOf(worldWith(rig, fault), i, fault.weight));
+  }
+  return { rig, faults, measures, player, sound, suspects };
 }
 
 /** Every suspect with its share, the likeliest first; "something else" is among them. */
@@ -59,12 +74,15 @@ export function rank({ faults, suspects, sound }: Casebook, answers: Answers): R
   return all.map((weight, i): Ranked => ({ fault: faults[i] ?? null, weight })).sort((a, b) => b.weight - a.weight);
 }
 
-/** What to measure next; null where nothing offered tells the suspects apart, or the first is sure. */
-export function propose(book: Casebook, answers: Answers): Proposal | null {
+/**
+ * What to measure next; null where nothing offered tells the suspects apart, or the first is sure.
+ * @param skipped measures that cannot be taken
+ */
+export function propose(book: Casebook, answers: Answers, skipped: readonly number[] = []): Proposal | null {
   const weights = shares(book.suspects.map((s) => likelihood(s, answers)));
   if (Math.max(0, ...weights) >= SURE) return null;
   const readings = book.suspects.map((s) => s.readings);
-  const at = nextMeasure(book.measures, weights, readings, new Set(answers.readings.keys()));
+  const at = nextMeasure(book.measures, weights, readings, new Set([...answers.readings.keys(), ...skipped]));
   if (at === null) return null;
   const byReading = new Map<string, string[]>();
   weights.forEach((w, i) => {
@@ -82,6 +100,7 @@ export function propose(book: Casebook, answers: Answers): Proposal | null {
 export interface Search {
   ranked: Ranked[];
   measurements: { what: string; reading: string; minutes: number }[];
+  /** All of them together, min. */
   minutes: number;
 }
 

@@ -26,7 +26,7 @@ const WRONG_STEP = 0.02;
 const OTHER_SIGHT = 0.3;
 const WRONG_READING = 0.01;
 /** Something else, that no listed fault is, explains everything this badly. */
-export const ELSE_WEIGHT = 0.05;
+const ELSE_WEIGHT = 0.05;
 const ELSE_STEP = 0.35;
 const ELSE_READING = 0.4;
 

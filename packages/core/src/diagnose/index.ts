@@ -7,6 +7,7 @@ export { scoreOf, unseenFaults, type Effort, type FaultScore, type Score } from 
 export type { Answers } from './explain.js';
 export {
   casebookOf,
+  casebookSteps,
   equalsOf,
   propose,
   rank,

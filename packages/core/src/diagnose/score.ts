@@ -15,7 +15,9 @@ export interface FaultScore {
   rank: number | null;
   /** Others that no step and no measure tells from it. */
   equals: number;
+  /** Measurements until it was named, and what they take, min. */
   measurements: number;
+  /** What they take, min. */
   minutes: number;
   /** Why no step notices it; null where one does. */
   unseen: string | null;
@@ -23,13 +25,16 @@ export interface FaultScore {
 
 /** Means over the faults that are noticed. */
 export interface Effort {
+  /** How many. */
   measurements: number;
+  /** What they take, min. */
   minutes: number;
 }
 
 /** The whole rig. */
 export interface Score {
   faults: FaultScore[];
+  /** How many some step goes otherwise with. */
   noticed: number;
   /** Of these, named first or among equals. */
   firstOrEqual: number;

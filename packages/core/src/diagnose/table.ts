@@ -1,10 +1,8 @@
 /** Fault against step: what each fault does to each step of the plan. */
 import { playStep, type CheckStep } from '../prove/index.js';
 import { groupBy } from '../units/index.js';
-import type { Fault } from './fault.js';
 import { signatureOf } from './signature.js';
-import { stageOf, worldWith, type Stage, type World } from './world.js';
-import type { Rig } from '../rig/index.js';
+import { stageOf, type Stage, type World } from './world.js';
 
 /** A step as it went on some bench. */
 export interface Played {
@@ -59,25 +57,5 @@ export function playScene({ bench, state }: Stage, scene: readonly CheckStep[]):
     const { verdict, state: after } = playStep(bench, now, step, { hasty: true });
     now = after;
     return { step: step.id, passed: verdict.passed, expected: verdict.expected, saw: verdict.saw };
-  });
-}
-
-/** One row of the table. */
-export interface FaultRow {
-  fault: Fault;
-  world: World;
-  steps: Played[];
-}
-
-/** What every fault does to every step. */
-export function faultTable(
-  rig: Rig,
-  plan: readonly CheckStep[],
-  faults: readonly Fault[],
-  player = new Player(plan),
-): FaultRow[] {
-  return faults.map((fault) => {
-    const world = worldWith(rig, fault);
-    return { fault, world, steps: player.play(world) };
   });
 }

@@ -4,7 +4,7 @@ import { labelOf, oncePerRig, partsWithSheets, sheetOf, type Part, type Rig } fr
 import type { BareStep } from './step.js';
 
 /** Inputs of a part where a picture ends, or leaves the wires: a display, an air unit, a recorder. */
-export const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
+const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }) => {
     const passedOn = new Set(sheet.pictures.flatMap((p) => p.inputs));
     return sheet.links

@@ -19,8 +19,8 @@ const SETTLE_MS = 400;
 const FLICK_MS = 120;
 /** A control nearer to its mark than this share of half its travel stands at it. */
 const AWAY = 0.2;
-/** What has not moved for so long will not: a receiver gives the radio up after a second. */
-const AT_REST_MS = LOST_AFTER_MS + 300;
+/** What has not moved for so long will not: everything that answers begins to at the next frame. */
+const AT_REST_MS = 350;
 /** Past any judge's patience. */
 const FOR_EVER_MS = 1e7;
 /** How often the judge looks, ms. */
@@ -42,10 +42,11 @@ export function playStep(
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
   state = runBench(bench, setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
-  let judging = startJudging(step, observe(bench, state), state.tMs);
-  const rest = new Rest(step);
+  const watched = new Set(step.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.'))));
+  let judging = startJudging(step, observe(bench, state, watched), state.tMs);
+  const rest = new Rest(step, restMsOf(bench, step));
   const look = (): Verdict | null => {
-    const sights = observe(bench, state);
+    const sights = observe(bench, state, watched);
     const isAtRest = rest.look(sights, state.tMs, judging);
     const atMs = hasty && isAtRest ? state.tMs + FOR_EVER_MS : state.tMs;
     const seen = judge(judging, benchControls(bench, state), sights, atMs);
@@ -65,12 +66,22 @@ export function playStep(
   }
 }
 
+/** A receiver gives the radio up after a second; a slow channel may reach a window at any time, and is waited for. */
+function restMsOf({ parts }: Bench, { setUp, moves }: CheckStep): number {
+  if (parts.some((p) => p.shaping.some((s) => s.endToEndS))) return Infinity;
+  const moved = new Set([...Object.keys(setUp), ...moves.map((m) => m.control)]);
+  return AT_REST_MS + (parts.some((p) => moved.has(p.radio)) ? LOST_AFTER_MS : 0);
+}
+
 /** Whether anything that a step looks at still moves. */
 class Rest {
   private last = '';
   private sinceMs = 0;
 
-  constructor(private readonly step: CheckStep) {}
+  constructor(
+    private readonly step: CheckStep,
+    private readonly restMs: number,
+  ) {}
 
   look(sights: Sights, tMs: number, { made, heldSinceMs, madeMs }: Judging): boolean {
     const now = JSON.stringify(this.step.expects.map((e) => sights[e.sight] ?? null));
@@ -78,7 +89,7 @@ class Rest {
       this.last = now;
       this.sinceMs = tMs;
     }
-    return tMs - Math.max(this.sinceMs, madeMs + (this.step.waitMs ?? 0)) >= AT_REST_MS;
+    return tMs - Math.max(this.sinceMs, madeMs + (this.step.waitMs ?? 0)) >= this.restMs;
   }
 }
 

@@ -8,6 +8,7 @@ import {
   linkedSignal,
   signal,
   untracked,
+  ViewContainerRef,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
@@ -23,15 +24,16 @@ import type { Option } from '../../kit/fields/choice';
 import { Picker } from '../../kit/fields/picker';
 import { StickWell } from '../../kit/fields/stick-well';
 import { Travel } from '../../kit/fields/travel';
+import { Rooms } from '../../kit/rooms';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
-import type { Desk } from '../../state/rig-vault';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { CameraView, type ViewState } from './camera-view';
 import { Dial } from './dial';
 import { PlanDock } from './plan-dock';
+import { ProofDesk } from './proof-desk';
 import { SlotBars } from './slot-bars';
 
 const STICK_KEYS: Record<string, [control: string, to: number]> = {
@@ -47,7 +49,7 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
 @Component({
   selector: 'sq-prove',
   imports: [CameraView, Dial, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
-  providers: [BenchRun],
+  providers: [BenchRun, ProofDesk],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,9 +67,12 @@ export class Prove {
   protected readonly rig = this.store.rig;
   protected readonly frame = this.bench.frame;
   protected readonly plan = computed(() => this.result()?.analysis.plan ?? []);
-  /** With a fault in the simulated rig verdicts are of that, and never kept as the rig's own. */
-  private readonly faulty = signal<Desk['verdicts']>({});
-  protected readonly verdicts = computed(() => (this.bench.fault() ? this.faulty() : this.desk.desk().verdicts));
+  private readonly proof = inject(ProofDesk);
+  protected readonly verdicts = this.proof.verdicts;
+  private readonly rooms = inject(Rooms);
+  private readonly container = inject(ViewContainerRef);
+  /** Some step of this plan failed: there is something to be found. */
+  protected readonly hasFailed = computed(() => this.plan().some((s) => this.verdicts()[s.id]?.passed === false));
   private readonly possible = computed(() => faultsOf(this.rig()));
   protected readonly faults = computed((): Option<string | null>[] => [
     { value: null, label: 'none' },
@@ -203,10 +208,21 @@ export class Prove {
   protected putFault(id: string | null): void {
     const fault = this.possible().find((f) => f.id === id) ?? null;
     this.bench.fault.set(fault);
-    this.faulty.set({});
+    this.proof.forgetFaulty();
     this.store.note(
       'proof',
       fault ? `Fault put into the simulated rig: ${fault.text}` : 'Fault taken out of the simulated rig',
+    );
+  }
+
+  protected findIt(): void {
+    if (!this.hasFailed()) return;
+    void this.rooms.open(
+      import('./find-it/find-it').then((m) => m.FindItRoom),
+      {
+        ...{ width: '100vw', height: '100dvh', maxWidth: '100vw', panelClass: 'sq-whole', autoFocus: 'dialog' },
+        viewContainerRef: this.container,
+      },
     );
   }
 
@@ -215,8 +231,7 @@ export class Prove {
   }
 
   protected again(): void {
-    if (this.bench.fault()) this.faulty.set({});
-    else this.desk.clearVerdicts();
+    this.proof.clear();
     this.wanted.set(null);
   }
 
@@ -274,9 +289,7 @@ export class Prove {
   }
 
   private keep(stepId: string, verdict: Verdict, log: boolean): void {
-    const { revision } = this.rig();
-    if (this.bench.fault()) this.faulty.update((all) => ({ ...all, [stepId]: { ...verdict, revision } }));
-    else this.desk.setVerdict(stepId, verdict);
+    this.proof.keep(stepId, verdict);
     const step = this.plan().find((s) => s.id === stepId);
     if (log && step)
       this.store.note(

@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { count, num, percent } from '@squallmark/core/units';
+import { WordsField } from '../../../kit/fields/words';
+import { Icon } from '../../../kit/icon';
+import { Mark } from '../../../kit/mark';
+import { AnalysisStore } from '../../../state/analysis';
+import { BenchRun } from '../../../state/bench-run';
+import { Finder } from '../../../state/finder';
+import { RigStore } from '../../../state/rig-store';
+import { ProofDesk } from '../proof-desk';
+
+/** Who is at fault when a step failed: suspects by how well they explain every answer, and the measurement that tells most. */
+@Component({
+  selector: 'sq-find-it',
+  imports: [Icon, Mark, MatButtonModule, MatDialogModule, MatProgressBarModule, WordsField],
+  providers: [Finder],
+  templateUrl: './find-it.html',
+  styleUrl: './find-it.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'press($event)' },
+})
+export class FindItRoom {
+  private readonly store = inject(RigStore);
+  private readonly bench = inject(BenchRun);
+  private readonly desk = inject(ProofDesk);
+  private readonly dialog = inject<MatDialogRef<FindItRoom>>(MatDialogRef);
+  protected readonly finder = inject(Finder);
+  private readonly plan = inject(AnalysisStore).result()?.analysis.plan ?? [];
+  protected readonly other = signal('');
+  protected readonly percent = percent;
+  protected readonly minutes = (m: number): string => `${num(m, 1)} min`;
+  /** A fault sits in the simulated rig: there it can be measured at once. */
+  protected readonly onBench = this.bench.fault() !== null;
+  /** Steps as they went, the failed ones first. */
+  private readonly went = this.plan.flatMap((step) => {
+    const verdict = this.desk.verdicts()[step.id];
+    return verdict && !step.byEye ? [{ step, verdict }] : [];
+  });
+  protected readonly failedSteps = [...this.went]
+    .sort((a, b) => Number(a.verdict.passed) - Number(b.verdict.passed))
+    .map(({ step, verdict }) => ({ title: step.title, passed: verdict.passed, saw: verdict.saw }));
+  protected readonly known = computed(() => {
+    const failed = this.went.filter((w) => !w.verdict.passed).length;
+    return `${count(failed, 'step')} of ${this.went.length} failed · ${count(this.finder.taken().length, 'measurement')}`;
+  });
+
+  constructor() {
+    const steps = this.went.map(({ step, verdict }) => ({
+      ...{ step: step.id, passed: verdict.passed, saw: verdict.saw },
+    }));
+    void this.finder.begin(this.store.rig(), this.plan, steps);
+  }
+
+  protected press(event: KeyboardEvent): void {
+    if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
+    const readings = this.finder.standing()?.next?.readings ?? [];
+    const chosen = /^[1-9]$/.test(event.key) ? readings[Number(event.key) - 1] : undefined;
+    if (chosen) this.take(chosen.reading);
+    else if (event.key.toLowerCase() === 'u' && readings.length) this.take(null);
+    else return;
+    event.preventDefault();
+  }
+
+  protected take(reading: string | null): void {
+    const next = this.finder.standing()?.next;
+    this.other.set('');
+    if (next) void this.finder.take(next, reading);
+  }
+
+  protected takeOther(event: Event): void {
+    event.preventDefault();
+    if (this.other().trim()) this.take(this.other().trim());
+  }
+
+  protected async readIt(): Promise<void> {
+    const next = this.finder.standing()?.next;
+    if (next) this.take(await this.finder.read(next.at, this.bench.fault()?.id ?? null));
+  }
+
+  protected writeDown(): void {
+    const first = this.finder.standing()!.suspects[0]!;
+    const taken = this.finder.taken().filter((t) => t.reading !== null);
+    const by = taken.map((t) => `${t.where}: ${t.reading!}`).join('; ');
+    this.store.note(
+      'proof',
+      `Found: ${first.text} (${percent(first.weight)}). ${first.remedy}.${by ? ` Measured: ${by}.` : ''}`,
+    );
+    this.close();
+  }
+
+  protected close(): void {
+    this.dialog.close();
+  }
+}
