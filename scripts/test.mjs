@@ -9,7 +9,15 @@ import { run, runApart } from './run.mjs';
 await import('./install.mjs');
 installDebian({ chromium: '/usr/bin/chromium', ngspice: '/usr/bin/ngspice' });
 
-/** Two lanes side by side, one a core; the browser tests of the stations have the machine to themselves. */
+/** Browser tests of the stations, in quarters: the first where the shorter lane has time left, the others with the machine to themselves. */
+const QUARTERS = 4;
+const stations = (quarter, ...more) => [
+  `browser, stations ${quarter} of ${QUARTERS}`,
+  'npx',
+  ['playwright', 'test', '--project=stations', `--shard=${quarter}/${QUARTERS}`, ...more],
+];
+
+/** Two lanes side by side, one a core. */
 const lanes = [
   [
     ['lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
@@ -20,6 +28,7 @@ const lanes = [
     ['size', 'node', ['scripts/size.mjs']],
     ['application units', 'npx', ['ng', 'test']],
     ['browser, what is kept', 'npx', ['playwright', 'test', '--project=keeping', '--workers=1']],
+    stations(1, '--workers=1'),
   ],
   [
     ['core, server, command line', 'npx', ['vitest', 'run']],
@@ -31,7 +40,7 @@ const total = { passed: 0, failed: 0 };
 /** What did not pass, told once more at the very end: whoever sees only the last lines sees it. */
 const broken = [];
 await Promise.all(lanes.map(runLane));
-await runLane([['browser, stations', 'npx', ['playwright', 'test', '--project=stations']]]);
+await runLane(Array.from({ length: QUARTERS - 1 }, (_, k) => stations(k + 2)));
 if (broken.length) console.log(`\n— what did not pass\n${broken.join('\n\n')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed ? 1 : 0;

@@ -45,7 +45,7 @@ export function openWorld(file: string, shell: Shell): World {
   );
   const dead = new Set(perturbations.flatMap((p) => (p.kind === 'dead' ? [p.part] : [])));
   try {
-    return { rig: edits.length ? applyEdits(rig, edits).rig : rig, dead, hidden: false };
+    return { rig: edits.length ? applyEdits(rig, edits).rig : rig, dead };
   } catch (error) {
     throw new InputProblem(`${file}: perturbations: ${error instanceof Error ? error.message : String(error)}`);
   }

@@ -44,8 +44,6 @@ export interface Fault {
   put: Edit[];
   /** A part that does nothing any more, whatever it is fed. */
   dead?: string;
-  /** Nobody sees it by looking at the lead: a broken conductor, a bad contact. */
-  hidden?: true;
   /** How often it is met, against the others. @source [practice] where TRADE names it, else [mem] */
   weight: number;
   remedy: Remedy;

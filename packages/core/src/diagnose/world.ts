@@ -8,18 +8,15 @@ export interface World {
   /** As it really is. */
   rig: Rig;
   dead: ReadonlySet<string>;
-  /** What is wrong cannot be seen by looking at the leads. */
-  hidden: boolean;
 }
 
 /** The rig as it is meant, with nothing wrong. */
-export const soundWorld = (rig: Rig): World => ({ rig, dead: new Set(), hidden: false });
+export const soundWorld = (rig: Rig): World => ({ rig, dead: new Set() });
 
 /** The rig with a fault in it. The rig given is not changed. */
-export const worldWith = (rig: Rig, { put, dead, hidden }: Fault): World => ({
+export const worldWith = (rig: Rig, { put, dead }: Fault): World => ({
   rig: put.length ? applyEdits(rig, put).rig : rig,
   dead: new Set(dead === undefined ? [] : [dead]),
-  hidden: hidden ?? false,
 });
 
 const BENCHES = new WeakMap<World, Bench>();
