@@ -64,6 +64,19 @@ describe('a row of the table', () => {
     );
   });
 
+  it('is so too where a second operator sends on channels of other numbers', () => {
+    const rig = benchNamed('chapel');
+    const [{ to, channels } = { to: '', channels: [] }] = rig.handOvers;
+    expect(channels.some((c) => c.channel !== c.takes)).toBe(true);
+    const { plan } = analyse(rig);
+    const shared = new Player(plan);
+    const sound = shared.play(soundWorld(rig));
+    const own = faultsOf(rig).filter((f) => f.id.split(' ').includes(to));
+    const rows = own.map((f) => shared.play(worldWith(rig, f)));
+    expect(rows.some((row) => row.some((s, k) => s.passed !== sound[k]!.passed))).toBe(true);
+    own.forEach((f, k) => expect(rows[k], f.text).toEqual(new Player(plan).play(worldWith(rig, f))));
+  });
+
   it('of the sound rig passes whole', () => {
     for (const name of SMALL) expect(bookOf(name).sound.steps.filter((s) => !s.passed)).toEqual([]);
   });

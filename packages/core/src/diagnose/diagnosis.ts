@@ -79,7 +79,9 @@ export function rank({ faults, suspects, sound }: Casebook, answers: Answers): R
  * @param skipped measures that cannot be taken
  */
 export function propose(book: Casebook, answers: Answers, skipped: readonly number[] = []): Proposal | null {
-  const weights = shares(book.suspects.map((s) => likelihood(s, answers)));
+  // as they are ranked: "something else" has its share, and no measure of its own
+  const all = [...book.suspects.map((s) => likelihood(s, answers)), elseLikelihood(book.sound, answers)];
+  const weights = shares(all).slice(0, -1);
   if (Math.max(0, ...weights) >= SURE) return null;
   const readings = book.suspects.map((s) => s.readings);
   const at = nextMeasure(book.measures, weights, readings, new Set([...answers.readings.keys(), ...skipped]));

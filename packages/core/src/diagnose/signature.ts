@@ -16,12 +16,12 @@ export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
   const slots = new Set(parts.flatMap((p) => p.functions.map((f) => f.slot)));
   const way = new Set(parts.flatMap(upstream));
   for (const index of way) for (const from of upstream(bench.parts[index]!)) way.add(from);
-  const isFailing = steps.some(
-    (s) =>
-      s.setUp &&
-      Object.keys({ ...s.setUp })
-        .concat(s.moves.map((m) => m.control))
-        .some((c) => c.endsWith(':radio')),
+  // what is handed over is sent on a channel of the second transmitter's own
+  for (const index of way)
+    for (const { channel, takes } of bench.parts[index]!.handed.flatMap((h) => h.channels))
+      if (slots.has(channel - 1)) slots.add(takes - 1);
+  const isFailing = steps.some((s) =>
+    [...Object.keys(s.setUp), ...s.moves.map((m) => m.control)].some((c) => bench.parts.some((p) => p.radio === c)),
   );
   return [
     ...parts.map((p) => watchedText(bench, p)),
@@ -70,6 +70,6 @@ const wayText = (own: BenchPart, slots: ReadonlySet<number>, isFailing: boolean)
     ...[own.part.id, own.feed, own.wakesMs, own.counts, own.transmitter],
     own.shaping.filter((s) => slots.has(s.channel - 1)),
     own.handed.map((h) => ({ ...h, channels: h.channels.filter((c) => slots.has(c.channel - 1)) })),
-    own.handed.length ? null : own.idle,
+    own.idle,
     isFailing ? own.failSafes : [],
   ]);
