@@ -8,7 +8,7 @@ import {
   type Played,
   type Score,
 } from '@squallmark/core/diagnose';
-import type { CheckStep } from '@squallmark/core/prove';
+import { looksOf, type CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { count, num, percent, roundTo } from '@squallmark/core/units';
 import type { ExitStatus, Options, Shell } from '../shell.js';
@@ -32,7 +32,7 @@ function printPlan(rig: Rig, plan: readonly CheckStep[], json: boolean, shell: S
       id: s.id,
       asks: [s.setUpText, s.title].filter(Boolean).join(': '),
       expects: s.expectText,
-      watches: s.byEye ? [s.expectText] : [...new Set(s.expects.map((e) => s.names?.[e.sight] ?? e.sight))],
+      watches: s.byEye ? [s.expectText] : [...new Set(looksOf(s).map((e) => s.names?.[e.sight] ?? e.sight))],
       dependsOn: s.dependsOn,
       ...(s.byEye ? { byEye: true } : {}),
     }));

@@ -48,6 +48,8 @@ export interface BenchPart {
   sheet: Sheet;
   feed: Feed;
   volts: number;
+  /** What a meter reads at each of its supplies and sources, V. */
+  terminals: readonly { id: string; volts: number }[];
   /** Milliseconds after power until it works. */
   wakesMs: number;
   functions: HeardFunction[];
@@ -124,6 +126,9 @@ export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = N
       sheet,
       feed,
       volts,
+      terminals: rails.nodes
+        .filter((n) => n.part === part.id)
+        .map((n) => ({ id: n.terminal, volts: n.volts })),
       wakesMs: sheet.starts.reduce((sum, s) => sum + s.seconds * 1000, 0),
       functions,
       counts: countsFrom(conversations, part, functions, indexOf),

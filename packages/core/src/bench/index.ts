@@ -6,9 +6,20 @@ export {
   pictureInto,
   benchFrame,
   benchControls,
+  slotSight,
+  voltsSight,
   type Sights,
   type BenchFrame,
   type Picture,
 } from './observe.js';
 export { radioOf, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';
 export { recordBench, wiggleAll, type Gesture, type Recording } from './record.js';
+export {
+  addressSight,
+  beepsAtAll,
+  instrumentSight,
+  portsSight,
+  settingSight,
+  stillSights,
+  throughSight,
+} from './instruments.js';

@@ -1,5 +1,5 @@
 import { hearsAir, hasControls, sees, sendsPictures, isWindowed } from '../parts/index.js';
-import { decodeSbus, countToPulseUs } from '../signals/index.js';
+import { decodeSbus, countToPulseUs, SBUS } from '../signals/index.js';
 import type { Bench, BenchPart, Feed } from './compile.js';
 import { isAwake, positionOf, windowLabel } from './roles.js';
 import type { BenchState, DeviceState, ReceiverState } from './state.js';
@@ -26,10 +26,13 @@ export function observe(bench: Bench, state: BenchState, only?: ReadonlySet<stri
     if (only && !only.has(id)) continue;
     sights[`${id}.feed`] = own.feed;
     sights[`${id}.awake`] = isAwake(own, state.tMs);
+    for (const { id: terminal, volts } of own.terminals) sights[voltsSight(id, terminal)] = volts;
     const now = state.parts[own.index]!;
     if (now.role === 'receiver') {
       sights[`${id}.frames`] = now.busFrames;
       sights[`${id}.radio`] = now.heard ? (now.lost ? 'lost' : 'heard') : null;
+      // slot by slot only where somebody looks: the page draws its bars from the frame
+      if (only) for (let i = 0; i < SBUS.slots; i++) sights[slotSight(id, i + 1)] = slotOf(now, i);
     }
     if (now.role === 'device') seeDevice(own, now, state, sights);
     if (sendsPictures(own.sheet)) sights[`${id}.on-air`] = pictureInto(bench, state, own.index)?.part ?? null;
@@ -37,6 +40,16 @@ export function observe(bench: Bench, state: BenchState, only?: ReadonlySet<stri
       sights[`${id}.${link}-picture`] = pictureInto(bench, state, own.index, link)?.part ?? null;
   }
   return sights;
+}
+
+/** Sight of what a receiver puts out on a slot, µs, counted from 1. */
+export const slotSight = (receiver: string, slot: number): string => `${receiver}.slot-${slot}`;
+/** Sight of the volts at a supply or source of a part. */
+export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
+
+function slotOf({ pulses }: ReceiverState, at: number): number | null {
+  const us = pulses[at];
+  return us === undefined || Number.isNaN(us) ? null : us;
 }
 
 function seeDevice(own: BenchPart, now: DeviceState, state: BenchState, sights: Sights): void {

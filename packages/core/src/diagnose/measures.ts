@@ -1,4 +1,5 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
+import { beepsAtAll } from '../bench/index.js';
 import { stageIsAwake } from './world.js';
 import { findNets } from '../loom/index.js';
 import { rigNetwork, solveRigNetwork } from '../rails/index.js';
@@ -204,7 +205,3 @@ function isThrough(real: Rig, cable: string, wire: Wire): boolean {
     wire.to,
   );
 }
-
-/** A diode or an open switch does not beep; a resistor of a bad contact beeps or not: it reads some ohms. */
-const beepsAtAll = ({ inline }: Wire): boolean =>
-  !inline || inline.kind === 'fuse' || inline.kind === 'resistor' || (inline.kind === 'switch' && inline.closed);

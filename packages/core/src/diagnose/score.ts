@@ -4,7 +4,8 @@ import { equalsOf, propose, searchOn, type Casebook, type Proposal } from './dia
 import { likelihood, shares, type Answers } from './explain.js';
 import type { Fault } from './fault.js';
 import type { Measure } from './measures.js';
-import { worldWith } from './world.js';
+import type { Played } from './table.js';
+import { worldWith, type World } from './world.js';
 
 /** One fault, and how it is noticed and found. */
 export interface FaultScore {
@@ -51,6 +52,17 @@ const oddSteps = ({ sound, suspects }: Casebook, at: number): string[] =>
     (s) => s.step,
   );
 
+/**
+ * The plan as it goes on a bench as it really is, as somebody finds it who has moved and looked first: leads and pages, which
+ * name most faults by themselves, count as gone through only where nothing else went otherwise.
+ */
+function answersOn({ player, sound }: Casebook, world: World): readonly Played[] {
+  const steps = player.play(world);
+  const moved = steps.filter((s) => !player.isStill(s.step));
+  const before = new Map(sound.steps.map((s) => [s.step, s]));
+  return moved.some((s) => s.passed !== before.get(s.step)!.passed) ? moved : steps;
+}
+
 /** Why the plan does not notice a fault: what else would tell it. */
 function unseenWhy({ sound, suspects, measures }: Casebook, at: number): string {
   const telling = measures.filter((_, m) => suspects[at]!.readings[m] !== sound.readings[m]);
@@ -66,7 +78,7 @@ export const unseenFaults = (book: Casebook): { fault: Fault; why: string }[] =>
 /** Every fault put in, noticed or not, and looked for where it is. */
 export function scoreOf(book: Casebook, seed = 1): Score {
   const spent = { own: none(), random: none(), bound: none() };
-  const faults = book.suspects.map((suspect, at): FaultScore => {
+  const faults = book.suspects.map((_, at): FaultScore => {
     const fault = book.faults[at]!;
     const noticedBy = oddSteps(book, at);
     const equals = equalsOf(book, at);
@@ -81,12 +93,13 @@ export function scoreOf(book: Casebook, seed = 1): Score {
         unseen: unseenWhy(book, at),
       };
     const world = worldWith(book.rig, fault);
-    const { ranked, measurements, minutes } = searchOn(book, suspect.steps, world);
+    const steps = answersOn(book, world);
+    const { ranked, measurements, minutes } = searchOn(book, steps, world);
     const rank = ranked.findIndex((r) => r.fault !== null && equals.includes(r.fault)) + 1;
     add(spent.own, measurements.length, minutes);
-    const blind = searchOn(book, suspect.steps, world, new Map(), byChance(seed, at));
+    const blind = searchOn(book, steps, world, new Map(), byChance(seed, at));
     add(spent.random, blind.measurements.length, blind.minutes);
-    const least = boundOf(book, { steps: new Map(suspect.steps.map((s) => [s.step, s])), readings: new Map() });
+    const least = boundOf(book, { steps: new Map(steps.map((s) => [s.step, s])), readings: new Map() });
     add(spent.bound, least.measurements, least.minutes);
     return {
       fault,

@@ -1,6 +1,6 @@
 /** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
-import type { Bench, BenchPart } from '../bench/index.js';
-import type { CheckStep } from '../prove/index.js';
+import { stillSights, type Bench, type BenchPart } from '../bench/index.js';
+import { looksOf, type CheckStep } from '../prove/index.js';
 
 /**
  * Everything that the sights of some steps hang on, as one text: the parts that are watched with all they are told, whose pictures
@@ -8,12 +8,14 @@ import type { CheckStep } from '../prove/index.js';
  */
 export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
   const at = new Map(bench.parts.map((p) => [p.part.id, p.index]));
-  const own = steps.flatMap((s) => [s.part, ...s.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.')))]);
+  const sights = steps.flatMap((s) => looksOf(s).map((e) => e.sight));
+  const own = [...steps.map((s) => s.part), ...sights.map((sight) => sight.slice(0, sight.indexOf('.')))];
   const watched = new Set(own.flatMap((id) => at.get(id) ?? []));
   // a set that grows while it is walked: everything upstream comes in turn
   for (const index of watched) for (const [, feed] of picturesInto(bench, bench.parts[index]!)) watched.add(feed.part);
   const parts = [...watched].map((i) => bench.parts[i]!);
   const slots = new Set(parts.flatMap((p) => p.functions.map((f) => f.slot)));
+  for (const sight of sights) if (SLOT.test(sight)) slots.add(Number(SLOT.exec(sight)![1]) - 1);
   const way = new Set(parts.flatMap(upstream));
   for (const index of way) for (const from of upstream(bench.parts[index]!)) way.add(from);
   // what is handed over is sent on a channel of the second transmitter's own
@@ -24,10 +26,15 @@ export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
     [...Object.keys(s.setUp), ...s.moves.map((m) => m.control)].some((c) => bench.parts.some((p) => p.radio === c)),
   );
   return [
+    JSON.stringify(stillSights(bench, sights)),
+    ...(sights.some((s) => s.endsWith('-volts')) ? parts.map((p) => JSON.stringify(p.terminals)) : []),
     ...parts.map((p) => watchedText(bench, p)),
     ...[...way].sort((a, b) => a - b).map((i) => wayText(bench.parts[i]!, slots, isFailing)),
   ].join('\n');
 }
+
+/** A slot of a receiver that is looked at. */
+const SLOT = /\.slot-(\d+)$/;
 
 const upstream = (own: BenchPart): number[] => [
   ...own.functions.flatMap((f) => [f.receiver, ...(f.controller === null ? [] : [f.controller])]),

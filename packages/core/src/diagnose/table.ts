@@ -25,12 +25,19 @@ export function scenesOf(plan: readonly CheckStep[]): CheckStep[][] {
 export class Player {
   private readonly known = new Map<string, Played[]>();
   private readonly scenes: CheckStep[][];
+  private readonly still: ReadonlySet<string>;
   /** How many scenes were played, not looked up. */
   played = 0;
 
   /** @param plan steps that only eyes can tell are left out */
   constructor(plan: readonly CheckStep[]) {
     this.scenes = scenesOf(plan);
+    this.still = new Set(plan.filter((s) => s.by !== undefined).map((s) => s.id));
+  }
+
+  /** Whether a step is made by a meter on the leads or by reading a page, before anything moves. */
+  isStill(step: string): boolean {
+    return this.still.has(step);
   }
 
   /** Every scene from the bench as it is after waking; in the order of the plan's scenes. */

@@ -1,4 +1,6 @@
 export { checkPlan } from './plan.js';
-export { type CheckStep, type Expect } from './step.js';
+export { looksOf, type CheckStep, type Expect, type Move } from './step.js';
 export { startJudging, judge, type Judging, type Verdict } from './judge.js';
 export { playStep } from './play.js';
+export { lookAt, looksAt } from './look.js';
+export type { VoltsAt } from './meter-steps.js';

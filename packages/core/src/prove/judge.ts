@@ -10,6 +10,14 @@ export interface Judging {
   madeMs: number;
   heldSinceMs: number | null;
   baseline: Sights;
+  /** What was last read at the mark of each move; of one that has held, that it did. */
+  marks: Readonly<Record<number, AtMark>>;
+}
+
+/** What was read while a control stood at a mark. */
+interface AtMark {
+  holds: boolean;
+  seen: readonly Sights[string][];
 }
 
 /** Whether a step of the plan held, and what was seen instead. */
@@ -28,7 +36,7 @@ const HOLD_MS = 100;
 const PATIENCE_MS = 5000;
 
 export function startJudging(step: CheckStep, sights: Sights, tMs: number): Judging {
-  return { step, made: 0, madeMs: tMs, heldSinceMs: null, baseline: sights };
+  return { step, made: 0, madeMs: tMs, heldSinceMs: null, baseline: sights, marks: {} };
 }
 
 /** Takes the next look. Pure; a verdict ends the judging. */
@@ -38,10 +46,11 @@ export function judge(
   sights: Sights,
   tMs: number,
 ): { judging: Judging; verdict: Verdict | null } {
-  const at = followMoves(judging, controls, sights, tMs);
+  const at = followMoves(readAtMarks(judging, controls, sights), controls, sights, tMs);
   if (at.made < at.step.moves.length || !standsAs(controls, at.step))
     return { judging: { ...at, heldSinceMs: null }, verdict: null };
-  const holds = at.step.expects.every((expect) => meets(expect, sights, at.baseline));
+  const isUnread = at.step.moves.some((m, i) => m.reads && !at.marks[i]?.holds);
+  const holds = !isUnread && at.step.expects.every((expect) => meets(expect, sights, at.baseline));
   const heldSinceMs = holds ? (at.heldSinceMs ?? tMs) : null;
   const waitMs = at.step.waitMs ?? 0;
   const done = heldSinceMs !== null && tMs - heldSinceMs >= HOLD_MS && tMs - at.madeMs >= waitMs;
@@ -50,7 +59,7 @@ export function judge(
   const verdict = {
     passed: done,
     expected: at.step.expectText,
-    saw: sawText(at.step, sights, at.baseline),
+    saw: isUnread ? unreadText(at) : sawText(at.step, sights, at.baseline),
     tookMs: (heldSinceMs ?? tMs) - at.madeMs,
   };
   return { judging: { ...at, heldSinceMs }, verdict };
@@ -67,6 +76,18 @@ function followMoves(
   if (!next || !standsAs(controls, step)) return next ? { ...judging, baseline: sights } : judging;
   if (!reached(controls, next.control, next.to)) return made === 0 ? { ...judging, baseline: sights } : judging;
   return { ...judging, made: made + 1, madeMs: tMs };
+}
+
+/** What is read at a mark counts whenever the control stands there, so that a hand may go back. */
+function readAtMarks(judging: Judging, controls: Readonly<Record<string, number>>, sights: Sights): Judging {
+  const { step, baseline } = judging;
+  let { marks } = judging;
+  step.moves.forEach(({ control, to, reads }, i) => {
+    if (!reads || marks[i]?.holds || !reached(controls, control, to)) return;
+    const holds = reads.every((e) => meets(e, sights, baseline));
+    marks = { ...marks, [i]: { holds, seen: reads.map((e) => sights[e.sight] ?? null) } };
+  });
+  return marks === judging.marks ? judging : { ...judging, marks };
 }
 
 const reached = (controls: Readonly<Record<string, number>>, control: string, to: number): boolean =>
@@ -98,14 +119,34 @@ const isSame = (a: Sights[string], b: Sights[string], within: number): boolean =
 /** The first thing that was not as expected, else what was looked at. */
 function sawText(step: CheckStep, sights: Sights, baseline: Sights): string {
   const missed = step.expects.find((expect) => !meets(expect, sights, baseline));
-  if (!missed && (step.expects.length > 2 || step.waitMs)) return step.expectText;
+  const isMuch = step.expects.length > 2 || step.waitMs !== undefined || step.moves.some((m) => m.reads);
+  if (!missed && isMuch) return step.expectText;
   const odd = missed ?? step.expects[0];
   if (!odd) return 'nothing to see';
   const seen = sights[odd.sight] ?? null;
-  const name = step.names?.[odd.sight] ?? odd.sight.replace('.', ' ');
+  return seenText(step, odd, seen, typeof seen === 'number' ? Number(baseline[odd.sight] ?? 0) : undefined);
+}
+
+/** What is read at the marks of the moves and never was right: each mark that missed, with what stood there. */
+function unreadText({ step, marks }: Judging): string {
+  const missed = step.moves.flatMap(({ to, reads }, i) => {
+    const mark = marks[i];
+    if (!reads || mark?.holds) return [];
+    const at = reads.findIndex((e, k) => !meets(e, { [e.sight]: mark?.seen[k] ?? null }, {}));
+    const read = reads[Math.max(0, at)]!;
+    return [`${seenText(step, read, mark?.seen[Math.max(0, at)] ?? null)} ${markText(to)}`];
+  });
+  return missed.join(', ');
+}
+
+const markText = (to: number): string => (to === 0 ? 'in the middle' : to > 0 ? 'at the high end' : 'at the low end');
+
+function seenText(step: CheckStep, { sight, ...expect }: Expect, seen: Sights[string], before?: number): string {
+  const name = step.names?.[sight] ?? sight.replace('.', ' ');
   if (seen === null) return `${name}: no answer`;
   if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
-  if (('moves' in odd || 'stays' in odd) && typeof seen === 'number')
-    return `${name}: ${num(Number(baseline[odd.sight] ?? 0))} → ${num(seen)}`;
-  return `${name}: ${typeof seen === 'number' ? num(seen, 1) : (step.names?.[seen] ?? seen)}`;
+  if (('moves' in expect || 'stays' in expect) && typeof seen === 'number' && before !== undefined)
+    return `${name}: ${num(before)} → ${num(seen)}`;
+  if (typeof seen === 'string') return `${name}: ${step.names?.[seen] ?? seen}`;
+  return `${name}: ${num(seen, 'near' in expect && expect.within >= 10 ? 0 : 1)}`;
 }

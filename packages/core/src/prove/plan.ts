@@ -1,6 +1,6 @@
 import { safeLine, type Chain } from '../channels/index.js';
 import { heardBy, type Conversation } from '../loom/index.js';
-import { flies, hasControls, hearsAir, sees } from '../parts/index.js';
+import { flies, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
 import {
   partsThat,
   controlName,
@@ -19,20 +19,29 @@ import { handOverSteps } from './hand-over-steps.js';
 import { arrivingSteps } from './picture-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
-import type { BareStep, CheckStep, Plan } from './step.js';
+import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
+import { slotSteps } from './slot-steps.js';
+import { looksOf, type BareStep, type CheckStep, type Plan } from './step.js';
 
 /**
  * The check plan of a rig, from its functions: volts first, then the receiver, then one control at a time.
  * What is expected follows from sheets and shaping alone, never from a simulation.
- * @param fedBy parts that feed a part, for what each step runs through
+ * @param feeding what feeds each part, for what a step runs through, and the volts a meter is to read
  */
 export function checkPlan(
   rig: Rig,
   chains: readonly Chain[],
   conversations: readonly Conversation[],
-  fedBy: Ways['fedBy'] = new Map(),
+  { fedBy, volts }: Feeding = { fedBy: new Map(), volts: [] },
 ): CheckStep[] {
-  const steps = [...powerStep(rig), ...receiverSteps(rig, conversations), ...arrivingSteps(rig, conversations)];
+  const steps = [
+    ...[...leadSteps(rig), ...pageSteps(rig), ...packSteps(rig, volts), ...powerStep(rig, volts)],
+    ...[
+      ...receiverSteps(rig, conversations),
+      ...slotSteps(rig, chains, conversations),
+      ...arrivingSteps(rig, conversations),
+    ],
+  ];
   const driven = chains.filter((chain) => chain.control && chain.shaping);
   const rank = (chain: Chain): number =>
     ORDER.indexOf(
@@ -48,27 +57,50 @@ export function checkPlan(
   const setUpText = wordsOfSetUp(rig);
   const safe = safeLine(rig).text;
   const ways: Ways = { rig, heard: hearsFrom(conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };
+  // what is read and beeped moves nothing yet
+  const firstLive = all.findIndex((step) => step.by === undefined);
   return all.map((step, i) => ({
     ...step,
-    setUpText: [...(i === 0 ? [safe] : []), setUpText(step)].filter(Boolean).join(', '),
+    setUpText: [...(i === firstLive ? [safe] : []), setUpText(step)].filter(Boolean).join(', '),
     names: namesOf(rig, step),
-    dependsOn: dependsOf(ways, step),
+    dependsOn: step.dependsOn ?? dependsOf(ways, step),
   }));
+}
+
+/** What the supplies say. */
+export interface Feeding {
+  fedBy: Ways['fedBy'];
+  volts: readonly VoltsAt[];
 }
 
 /** What can be in the picture. */
 const camerasOf = oncePerRig((rig) => partsThat(rig, sees).map(({ part }) => part));
 
 /** Sights by the labels of their part and function, and for what is on the air the cameras by theirs. */
-function namesOf(rig: Rig, { expects }: BareStep): Record<string, string> {
+function namesOf(rig: Rig, step: BareStep): Record<string, string> {
   const names: Record<string, string> = {};
-  for (const { sight } of expects) {
+  for (const { sight } of looksOf(step)) {
     const [id, what] = [sight.slice(0, sight.indexOf('.')), sight.slice(sight.indexOf('.') + 1)];
-    const fn = sheetOf(rig, id).functions.find((f) => f.id === what);
-    names[sight] = `${labelOf(rig, id)} ${(fn?.label ?? what.replace('-', ' ')).toLowerCase()}`;
+    // a lead goes by its own name
+    names[sight] = step.by === 'meter' ? id : `${labelOf(rig, id)} ${sightName(rig, id, what)}`;
     if (what === 'on-air' || what.endsWith('-picture')) for (const { id, label } of camerasOf(rig)) names[id] = label;
   }
   return names;
+}
+
+/** What people call a sight of a part. */
+function sightName(rig: Rig, id: string, what: string): string {
+  const sheet = sheetOf(rig, id);
+  const fn = sheet.functions.find((f) => f.id === what);
+  const setting = what.startsWith('set-') ? sheet.settings.find((s) => `set-${s.id}` === what) : undefined;
+  const supply = what.endsWith('-volts') ? terminalLabel(sheet, what.slice(0, -'-volts'.length)) : undefined;
+  return (fn?.label ?? setting?.label ?? supply ?? what.replaceAll('-', ' ')).toLowerCase();
+}
+
+function terminalLabel(sheet: Sheet, id: string): string | undefined {
+  const at = [...sheet.supplies, ...sheet.sources].find((t) => t.id === id)?.plus.port;
+  const port = sheet.ports.find((p) => p.id === at)?.label;
+  return port === undefined ? undefined : `volts at ${port}`;
 }
 
 /** What to set first, in the order of the transmitters' controls. The names are found once for the whole plan. */
@@ -99,7 +131,7 @@ function isSpare(rig: Rig, { id, class: cls }: Part): boolean {
   return !isWired && valueIn(rig.sheets, cls)!.supplies.every((s) => s.draw.kind === 'regulator');
 }
 
-function powerStep(rig: Rig): BareStep[] {
+function powerStep(rig: Rig, volts: readonly VoltsAt[]): BareStep[] {
   const fed = rig.parts.filter((p) => valueIn(rig.sheets, p.class)!.supplies.length && !isSpare(rig, p));
   if (!fed.length) return [];
   return [
@@ -110,7 +142,7 @@ function powerStep(rig: Rig): BareStep[] {
       expectText: `${count(fed.length, 'part')} inside ${fed.length > 1 ? 'their bands' : 'its band'}`,
       setUp: {},
       moves: [],
-      expects: fed.map((p) => ({ sight: `${p.id}.feed`, is: 'fed' })),
+      expects: [...fed.map((p) => ({ sight: `${p.id}.feed`, is: 'fed' })), ...voltsExpected(volts)],
     },
   ];
 }

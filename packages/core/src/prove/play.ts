@@ -2,7 +2,6 @@ import {
   BENCH_STEP_MS,
   LOST_AFTER_MS,
   benchControls,
-  observe,
   runBench,
   setControls,
   stepBench,
@@ -12,7 +11,8 @@ import {
 } from '../bench/index.js';
 import { Misuse } from '../units/index.js';
 import { judge, startJudging, type Judging, type Verdict } from './judge.js';
-import type { CheckStep } from './step.js';
+import { lookAt, looksAt } from './look.js';
+import { looksOf, type CheckStep } from './step.js';
 
 /** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
 const SETTLE_MS = 400;
@@ -42,11 +42,11 @@ export function playStep(
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
   state = runBench(bench, setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
-  const watched = new Set(step.expects.map((e) => e.sight.slice(0, e.sight.indexOf('.'))));
-  let judging = startJudging(step, observe(bench, state, watched), state.tMs);
+  const looks = looksAt(step);
+  let judging = startJudging(step, lookAt(bench, state, looks), state.tMs);
   const rest = new Rest(step, restMsOf(bench, step));
   const look = (): Verdict | null => {
-    const sights = observe(bench, state, watched);
+    const sights = lookAt(bench, state, looks);
     const isAtRest = rest.look(sights, state.tMs, judging);
     const atMs = hasty && isAtRest ? state.tMs + FOR_EVER_MS : state.tMs;
     const seen = judge(judging, benchControls(bench, state), sights, atMs);
@@ -84,7 +84,7 @@ class Rest {
   ) {}
 
   look(sights: Sights, tMs: number, { made, heldSinceMs, madeMs }: Judging): boolean {
-    const now = JSON.stringify(this.step.expects.map((e) => sights[e.sight] ?? null));
+    const now = JSON.stringify(looksOf(this.step).map((e) => sights[e.sight] ?? null));
     if (now !== this.last || made < this.step.moves.length || heldSinceMs !== null) {
       this.last = now;
       this.sinceMs = tMs;

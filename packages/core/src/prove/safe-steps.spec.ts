@@ -16,7 +16,7 @@ const wish = (what: Wish['what']): Wish => ({
 
 describe('a plan that cannot hurt', () => {
   it('begins with props off on a craft', () => {
-    expect(analyse(demoRig()).plan[0]!.setUpText).toBe('Props off');
+    expect(analyse(demoRig()).plan.find((s) => s.by === undefined)!.setUpText).toBe('Props off');
   });
 
   it('unloads the line first, and runs a drive slowly both ways before it runs it fully', () => {
@@ -28,9 +28,12 @@ describe('a plan that cannot hurt', () => {
     );
     const rig = mendRig(applyEdits(bench, propose(bench).edits).rig, { all: true }).rig;
     const { plan } = analyse(rig);
-    expect(plan[0]!.setUpText).toBe('Line unloaded, carriage in hand');
+    expect(plan.find((x) => x.by === undefined)!.setUpText).toBe('Line unloaded, carriage in hand');
     const runs = plan.filter((s) => s.id.startsWith('DR.drive.')).map((s) => s.moves[0]!.to);
     expect(runs).toEqual([0.25, -0.25, 1, -1]);
+    // and no other step takes the pedal anywhere
+    const pedal = plan.find((s) => s.id === 'DR.drive.1')!.moves[0]!.control;
+    expect(plan.filter((s) => s.moves.some((m) => m.control === pedal && Math.abs(m.to) > 0.25))).toHaveLength(2);
     expect(plan.find((s) => s.id === 'DR.drive.0.25')!.title).toContain('a quarter up');
   });
 });

@@ -11,6 +11,13 @@ export type Expect =
   /** Must be as before the gesture, to within this where it is a figure. */
   | { sight: string; stays: true; within: number };
 
+/** A control taken somewhere, and what must be seen while it stands there. */
+export interface Move {
+  control: string;
+  to: number;
+  reads?: Expect[];
+}
+
 /** Move this, expect that. */
 export interface CheckStep {
   id: string;
@@ -21,7 +28,7 @@ export interface CheckStep {
   setUp: Record<string, number>;
   setUpText?: string;
   /** Then these, one after the other. */
-  moves: { control: string; to: number }[];
+  moves: Move[];
   expects: Expect[];
   /** Time after the last move before it can pass, ms: for what must not happen. */
   waitMs?: number;
@@ -29,14 +36,22 @@ export interface CheckStep {
   names?: Record<string, string>;
   /** Nothing on the bench can tell whether it held: a person looks and says so. Never played. */
   byEye?: true;
+  /** Told by a meter on the leads, or by reading a page, before anything moves. */
+  by?: 'meter' | 'page';
   /** Further parts it runs through, where no chain of channels tells. */
   through?: string[];
   /** Ids of the parts and cables it runs through; a step that fails has its cause in one of them. */
   dependsOn: string[];
 }
 
-/** A step before it is traced through the rig. */
-export type BareStep = Omit<CheckStep, 'dependsOn'>;
+/** A step before it is traced through the rig; what it runs through, where that is told at once. */
+export type BareStep = Omit<CheckStep, 'dependsOn'> & Partial<Pick<CheckStep, 'dependsOn'>>;
+
+/** Everything that a step looks at, in turn. */
+export const looksOf = ({ moves, expects }: Pick<CheckStep, 'moves' | 'expects'>): Expect[] => [
+  ...moves.flatMap((m) => m.reads ?? []),
+  ...expects,
+];
 
 /** Degrees, per cent or times by which an answer may miss and still count as reached. */
 export const WITHIN = { '°': 1.5, '°/s': 2, '%': 3, '×': 0.08 } as const;

@@ -44,6 +44,10 @@ export function listed(words: readonly string[], last = 'and'): string {
   return `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
 }
 
+/** A label inside a sentence: "Pan speed" → "pan speed", "HDMI" stays. */
+export const lowerFirst = (text: string): string =>
+  /^[A-Z][^A-Z]/.test(text) ? text[0]!.toLowerCase() + text.slice(1) : text;
+
 function plain(value: number): string {
   return String(Number(value.toFixed(2)));
 }

@@ -12,6 +12,7 @@ export {
   count,
   listed,
   groups3,
+  lowerFirst,
 } from './format.js';
 export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
 export { clamp, remap, roundTo } from './maths.js';

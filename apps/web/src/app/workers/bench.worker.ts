@@ -2,7 +2,6 @@ import {
   compileBench,
   benchFrame,
   benchControls,
-  observe,
   runBench,
   setControls,
   startBench,
@@ -11,7 +10,7 @@ import {
   type BenchState,
   type Controls,
 } from '@squallmark/core/bench';
-import { judge, playStep, startJudging, type CheckStep, type Judging, type Verdict } from '@squallmark/core/prove';
+import { judge, lookAt, looksAt, playStep, startJudging, type CheckStep, type Judging, type Verdict } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { expose } from 'comlink';
 
@@ -45,7 +44,7 @@ let lastStep: string | null = null;
 
 function look(): Verdict | null {
   if (!judging || !bench || !state) return null;
-  const seen = judge(judging, benchControls(bench, state), observe(bench, state), state.tMs);
+  const seen = judge(judging, benchControls(bench, state), lookAt(bench, state, looksAt(judging.step)), state.tMs);
   lastStep = judging.step.id;
   judging = seen.verdict ? null : seen.judging;
   return seen.verdict;
@@ -66,7 +65,7 @@ const api = {
   },
   /** Watches the user's own hands for this step. */
   watch(step: CheckStep | null): void {
-    judging = step && bench && state ? startJudging(step, observe(bench, state), state.tMs) : null;
+    judging = step && bench && state ? startJudging(step, lookAt(bench, state, looksAt(step)), state.tMs) : null;
   },
   /** Makes the gestures itself, faster than time. */
   play(step: CheckStep): Verdict {

@@ -1,28 +1,41 @@
 /** Faults of what is told: settings, slots, directions, channels, fail-safes, addresses. */
 import { controlName, labelOf, settingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
-import { lowerFirst } from '../words.js';
+import { lowerFirst } from '../../units/index.js';
+import type { Setting } from '../../parts/index.js';
 import type { Fault } from '../fault.js';
 
 const HOW_OFTEN = { 'switch on the device': 4, 'strap at start': 3, menu: 2, app: 2 } as const;
 
-/** Every value of every setting that it does not stand on. */
+/**
+ * What a setting is found on by mistake: as the maker left it, or one place beside the right one; of a few values, any.
+ * @source [mem]
+ */
+function likelySlips({ values, default: shipped }: Setting, now: string | undefined): string[] {
+  if (values.length <= FEW) return values.filter((v) => v !== now);
+  const at = values.indexOf(now ?? shipped);
+  return [...new Set([shipped, values[at - 1], values[at + 1]])].filter(
+    (v): v is string => v !== undefined && v !== now,
+  );
+}
+const FEW = 4;
+
+/** Every setting on what it may be found on instead. */
 export const setOtherwise = (rig: Rig): Fault[] =>
   rig.parts.flatMap((part) => {
     const sheet = sheetOf(rig, part.id);
-    return sheet.settings.flatMap((setting) =>
-      setting.values
-        .filter((value) => value !== settingOf(sheet, part, setting.id))
-        .map((value): Fault => ({
-          id: `set ${part.id} ${setting.id} ${value}`,
-          kind: 'set otherwise',
-          text: `${part.label}: ${lowerFirst(setting.label)} is set to ${value}`,
-          put: [{ kind: 'set', part: part.id, setting: setting.id, value }],
-          weight: HOW_OFTEN[setting.how] / Math.max(1, setting.values.length - 1),
-          remedy: {
-            text: `Set ${lowerFirst(setting.label)} of ${part.label} to ${settingOf(sheet, part, setting.id)}`,
-          },
-        })),
-    );
+    return sheet.settings.flatMap((setting) => {
+      const slips = likelySlips(setting, settingOf(sheet, part, setting.id));
+      return slips.map((value): Fault => ({
+        id: `set ${part.id} ${setting.id} ${value}`,
+        kind: 'set otherwise',
+        text: `${part.label}: ${lowerFirst(setting.label)} is set to ${value}`,
+        put: [{ kind: 'set', part: part.id, setting: setting.id, value }],
+        weight: HOW_OFTEN[setting.how] / slips.length,
+        remedy: {
+          text: `Set ${lowerFirst(setting.label)} of ${part.label} to ${settingOf(sheet, part, setting.id)}`,
+        },
+      }));
+    });
   });
 
 /** What a device is told of each of its functions. */
@@ -89,7 +102,11 @@ const changed = (s: Shaping, change: Partial<Shaping>): Edit => ({
 
 /** What a transmitter's page of a channel says. */
 export const toldAtTransmitter = (rig: Rig): Fault[] => {
-  const driven = rig.shaping.filter((s) => s.control !== null);
+  // of what a second transmitter sends, only what is taken over is heard by anybody
+  const isTaken = ({ transmitter, channel }: Shaping): boolean =>
+    !rig.handOvers.some((h) => h.to === transmitter) ||
+    rig.handOvers.some((h) => h.to === transmitter && h.channels.some((c) => c.takes === channel));
+  const driven = rig.shaping.filter((s) => s.control !== null && isTaken(s));
   return driven.flatMap((s, i): Fault[] => {
     const name = `${labelOf(rig, s.transmitter)} channel ${s.channel}`;
     const control = controlName(rig, s.transmitter, s.control!);

@@ -1,0 +1,75 @@
+/** What a meter and the eyes tell of a rig that stands still: how its leads are made, and what its pages say. */
+import {
+  findCable,
+  findPart,
+  findPin,
+  inlineText,
+  labelOf,
+  settingOf,
+  sheetOf,
+  type PinRef,
+  type Rig,
+  type Wire,
+} from '../rig/index.js';
+import type { Bench } from './compile.js';
+import type { Sights } from './observe.js';
+
+/** Sight of a lead: which of its ends a meter finds joined, and through what. */
+export const throughSight = (cable: string): string => `${cable}.through`;
+/** Sight of a setting, of an address, of what the ports of a part are told. */
+export const settingSight = (part: string, setting: string): string => `${part}.set-${setting}`;
+export const addressSight = (part: string): string => `${part}.address`;
+export const portsSight = (part: string): string => `${part}.ports-told`;
+
+const READ = new WeakMap<Bench, Map<string, { reads: string | null } | null>>();
+
+/** Of the sights asked for, those that stand still however the bench is moved; read once. */
+export function stillSights(bench: Bench, asked: readonly string[]): Sights {
+  let known = READ.get(bench);
+  if (!known) READ.set(bench, (known = new Map()));
+  const still: Sights = {};
+  for (const sight of asked) {
+    let read = known.get(sight);
+    if (read === undefined) known.set(sight, (read = instrumentSight(bench.rig, sight)));
+    if (read) still[sight] = read.reads;
+  }
+  return still;
+}
+
+/** A sight of that kind on a rig as it really is; null for another kind. What is not there at all gives no answer. */
+export function instrumentSight(rig: Rig, sight: string): { reads: string | null } | null {
+  const dot = sight.indexOf('.');
+  const [own, what] = [sight.slice(0, dot), sight.slice(dot + 1)];
+  if (what === 'through') return { reads: throughText(rig, own) };
+  const isPage = what === 'address' || what === 'ports-told' || what.startsWith('set-');
+  if (!isPage) return null;
+  const part = findPart(rig, own);
+  if (!part) return { reads: null };
+  if (what === 'address') return { reads: part.address ?? "the maker's" };
+  if (what === 'ports-told') return { reads: JSON.stringify(part.told ?? null) };
+  const sheet = sheetOf(rig, own);
+  const setting = what.slice('set-'.length);
+  if (!sheet.settings.some((s) => s.id === setting)) return null;
+  return { reads: settingOf(sheet, part, setting) ?? 'nothing' };
+}
+
+/** A lead beeped through end to end, unpowered: its joined ends in order; null where it is not plugged in. */
+export function throughText(rig: Rig, cable: string): string | null {
+  const own = findCable(rig, cable);
+  if (!own) return null;
+  const joined = own.wires.filter(beepsAtAll).map((wire) => {
+    const ends = [endOf(rig, wire.from), endOf(rig, wire.to)].sort();
+    const by = wire.inline && wire.inline.kind !== 'switch' ? ` by ${inlineText(wire.inline)}` : '';
+    return `${ends.join(' to ')}${by}`;
+  });
+  return joined.length ? joined.sort().join(', ') : 'open throughout';
+}
+
+const endOf = (rig: Rig, at: PinRef): string => {
+  const found = findPin(rig, at);
+  return `${labelOf(rig, at.part)} ${found?.port.label ?? at.port} ${found?.pin.label ?? at.pin}`;
+};
+
+/** A diode, an inverter or an open switch does not beep; a bad contact does or not: it reads some ohms. */
+export const beepsAtAll = ({ inline }: Wire): boolean =>
+  !inline || inline.kind === 'fuse' || inline.kind === 'resistor' || (inline.kind === 'switch' && inline.closed);

@@ -1,0 +1,129 @@
+/** What is made sure of before anything moves: leads by the meter, pages by reading them, packs and volts. */
+import { addressSight, instrumentSight, portsSight, settingSight, throughSight, voltsSight } from '../bench/index.js';
+import { isPack } from '../parts/index.js';
+import { partsWithSheets, type Cable, type Part, type Rig } from '../rig/index.js';
+import { count, listed, lowerFirst, volts } from '../units/index.js';
+import type { BareStep, Expect } from './step.js';
+
+/** Every lead beeped through, at as few parts as possible: each step is one place to sit at. */
+export function leadSteps(rig: Rig): BareStep[] {
+  const left = new Set(rig.cables);
+  const at = new Map<string, Cable[]>();
+  for (const cable of rig.cables)
+    for (const id of new Set(cable.wires.flatMap((w) => [w.from.part, w.to.part])))
+      at.set(id, [...(at.get(id) ?? []), cable]);
+  const steps: BareStep[] = [];
+  for (const { part } of byMostLeads(rig, at)) {
+    const own = at
+      .get(part.id)!
+      .filter((c) => left.has(c))
+      .sort((a, b) => a.id.localeCompare(b.id, 'en', { numeric: true }));
+    if (!own.length) continue;
+    for (const c of own) left.delete(c);
+    steps.push(leadStep(rig, part, own));
+  }
+  return steps;
+}
+
+/** Parts with most leads first: after them little is left. Between equals their wires decide, then their names: never the order of lists. */
+function byMostLeads(rig: Rig, at: ReadonlyMap<string, readonly Cable[]>) {
+  const wires = (id: string): number => at.get(id)!.reduce((sum, c) => sum + c.wires.length, 0);
+  return partsWithSheets(rig)
+    .filter(({ part }) => at.has(part.id))
+    .sort(
+      ({ part: a }, { part: b }) =>
+        at.get(b.id)!.length - at.get(a.id)!.length || wires(b.id) - wires(a.id) || a.label.localeCompare(b.label),
+    );
+}
+
+function leadStep(rig: Rig, part: Part, own: readonly Cable[]): BareStep {
+  const wires = own.reduce((sum, c) => sum + c.wires.length, 0);
+  return {
+    id: `${part.id}.leads`,
+    part: part.id,
+    by: 'meter',
+    title: `Nothing powered: beep ${listed(own.map((c) => c.id))} at ${part.label}`,
+    expectText: `${count(wires, 'wire')} from end to end as drawn, nothing to a neighbour`,
+    setUp: {},
+    moves: [],
+    expects: own.map((c) => still(rig, throughSight(c.id))),
+    dependsOn: [part.id, ...own.map((c) => c.id)],
+  };
+}
+
+const still = (rig: Rig, sight: string): Expect => ({ sight, is: instrumentSight(rig, sight)?.reads ?? null });
+
+/** Pages of every part on which something is set, read back. */
+export function pageSteps(rig: Rig): BareStep[] {
+  return partsWithSheets(rig).flatMap(({ part, sheet }): BareStep[] => {
+    const sights = [
+      ...sheet.settings.map((s) => settingSight(part.id, s.id)),
+      ...(part.address === undefined ? [] : [addressSight(part.id)]),
+      ...(part.told === undefined ? [] : [portsSight(part.id)]),
+    ];
+    if (!sights.length) return [];
+    const expects = sights.map((s) => still(rig, s));
+    const texts = sheet.settings.map((s, i) => `${lowerFirst(s.label)} ${isOf(expects[i]!)}`);
+    if (part.address !== undefined) texts.push(`address ${part.address}`);
+    if (part.told !== undefined) texts.push('its ports told as set up');
+    return [
+      {
+        id: `${part.id}.pages`,
+        part: part.id,
+        by: 'page',
+        title: `Read back what ${part.label} is set to`,
+        expectText: listed(texts),
+        ...{ setUp: {}, moves: [], expects },
+        dependsOn: [part.id, ...sheet.settings.map((s) => `${part.id} setting ${s.id}`)],
+      },
+    ];
+  });
+}
+
+const isOf = (e: Expect): string => ('is' in e ? String(e.is) : '');
+
+/** Volts at a supply or source, from flat packs to full ones. */
+export interface VoltsAt {
+  part: string;
+  terminal: string;
+  flat: number;
+  full: number;
+}
+
+/** A meter and its hand. @source [mem] 5 % tells a bad contact from a good one at what most parts draw */
+const METER_SHARE = 0.05;
+/** A pack this near to full is full: cells of 4.2 V at 4.15 V. @source [mem] */
+const FULL_SHARE = 0.012;
+
+/** Volts inside what the packs can give from flat to full: a lead that drops more than it should shows. */
+export const voltsExpected = (at: readonly VoltsAt[]): Expect[] =>
+  at.flatMap(({ part, terminal, flat, full }): Expect[] => {
+    const [low, high] = [Math.min(flat, full), Math.max(flat, full)];
+    if (high < 0.2) return [];
+    const near = (low + high) / 2;
+    return [{ sight: voltsSight(part, terminal), near, within: (high - low) / 2 + METER_SHARE * near }];
+  });
+
+/** Each pack as full as a flight wants it. */
+export function packSteps(rig: Rig, at: readonly VoltsAt[]): BareStep[] {
+  return partsWithSheets(rig)
+    .filter(({ sheet }) => isPack(sheet))
+    .flatMap(({ part }) => {
+      const own = at.filter((v) => v.part === part.id && v.full > 0);
+      if (!own.length) return [];
+      return [
+        {
+          id: `${part.id}.full`,
+          part: part.id,
+          title: `Measure ${part.label}`,
+          expectText: `${listed(own.map((v) => volts(v.full)))}, full`,
+          ...{ setUp: {}, moves: [] },
+          expects: own.map((v) => ({
+            sight: voltsSight(part.id, v.terminal),
+            near: v.full,
+            within: FULL_SHARE * v.full + 0.05,
+          })),
+        },
+      ];
+    });
+}
