@@ -2,13 +2,11 @@ import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, turnsInModes, t
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
-import { solveRails, type RailNode, type Rails } from '../rails/index.js';
 import type { BusScale } from '../signals/index.js';
-import { hairV, clamp } from '../units/index.js';
+import { clamp } from '../units/index.js';
+import { CODECS, isCounted, type CountedKind } from './codecs.js';
+import { Supplies, startsOf, wakeTimes, type Feed } from './power.js';
 import { radioOf } from './radio.js';
-
-/** What power does to a part: fed well, too little, too much, or nothing. */
-export type Feed = 'fed' | 'starved' | 'overfed' | 'unfed';
 
 /** How one function of a part hears its demand. */
 export interface HeardFunction {
@@ -18,6 +16,8 @@ export interface HeardFunction {
   receiver: number;
   /** Bench index of the controller in between; null for what hears the receiver itself. */
   controller: number | null;
+  /** Which of the lines that it, or its controller, hears; −1 for a pin of the receiver. */
+  line: number;
   /** Slot index from 0. */
   slot: number;
   /** Scale by which the bus listener reads counts; null on a plain pulse. */
@@ -46,15 +46,22 @@ export interface BenchPart {
   index: number;
   part: Part;
   sheet: Sheet;
+  /** As everything usually draws. */
   feed: Feed;
   volts: number;
   /** What a meter reads at each of its supplies and sources, V. */
   terminals: readonly { id: string; volts: number }[];
-  /** Milliseconds after power until it works. */
-  wakesMs: number;
+  /** Milliseconds after its volts until it works. */
+  startsMs: number;
+  /** What it does on the bench. */
+  does: { sends: boolean; receives: boolean; acts: boolean };
   functions: HeardFunction[];
-  /** Bench index of the receiver whose counts it reads, for itself or to tell others; null where it reads none. */
-  counts: number | null;
+  /** Lines it reads, for itself or to tell others, each by the bench index of its receiver. */
+  hears: readonly { receiver: number; line: number }[];
+  /** Bench indices of the receivers and controllers it hears. */
+  upstream: readonly number[];
+  /** Receivers: lines on which they put every channel. */
+  lines: readonly BenchLine[];
   axes: Axis[];
   shaping: Shaping[];
   /** Where each control stands when nobody touches it. */
@@ -64,6 +71,8 @@ export interface BenchPart {
   first: boolean;
   /** Transmitters: channels a second one can have. */
   handed: Handed[];
+  /** Transmitters: from frame to frame of their air link, ms. */
+  airMs: number;
   /** Transmitters: the name their own switch goes by. */
   radio: string;
   /** Receivers: what each slot does without radio. */
@@ -72,6 +81,15 @@ export interface BenchPart {
   pictureInputs: readonly string[];
   /** Receivers: bench index of the transmitter they hear. */
   transmitter: number | null;
+}
+
+/** A line on which a receiver puts every channel, frame by frame. */
+export interface BenchLine {
+  link: string;
+  kind: CountedKind;
+  scale: BusScale;
+  /** From frame to frame, ms. */
+  periodMs: number;
 }
 
 /** A hand-over that works: whose channels, by which control, beyond which place. */
@@ -92,16 +110,20 @@ interface PictureFeed {
 export interface Bench {
   rig: Rig;
   parts: BenchPart[];
-  /** In the order in which signals flow. */
+  /** Whatever does something, in the order in which signals flow. */
   order: number[];
-  rails: Rails;
+  supplies: Pick<Supplies, 'movers' | 'at' | 'rails'>;
+  /** When each part is awake after the packs are on; never while it is not fed, ms. */
+  wakesMs: readonly number[];
+  /** How long each takes from volts to working, ms. */
+  startsMs: readonly number[];
   /** Picture input `part.link` → the output that feeds it. */
   pictures: Map<string, PictureFeed>;
 }
 
 const NONE: ReadonlySet<string> = new Set();
-/** Kinds that carry counts. */
-const COUNTED: ReadonlySet<string> = new Set(['sbus', 'crsf']);
+/** From frame to frame of an air link whose sheet says nothing, ms. @source [mem] */
+const AIR_MS = 9;
 /** The way a stick's word takes: who sends it, who hears it, who hands it on. */
 const FLOW = [hasControls, hearsAir, flies];
 
@@ -112,26 +134,36 @@ const FLOW = [hasControls, hearsAir, flies];
 export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = NONE): Bench {
   const conversations = findConversations(rig);
   const chains = findChains(rig);
-  const rails = solveRails(rig, charge);
+  const supplies = new Supplies(rig, charge, dead);
+  const fed = supplies.at(0);
   const all = partsWithSheets(rig);
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
   const parts = all.map(({ part, sheet }, index): BenchPart => {
-    const { feed, volts } = dead.has(part.id) ? { feed: 'unfed' as const, volts: 0 } : feedOf(part, sheet, rails);
     const air = airInto(rig, conversations, part.id);
-    const functions = chains.filter((c) => c.part.id === part.id).flatMap((chain) => heardFunction(chain, indexOf));
+    const hears = linesHeard(conversations, chains, part, indexOf);
+    const functions = chains
+      .filter((c) => c.part.id === part.id)
+      .flatMap((chain) => heardFunction(chain, indexOf, (id) => linesHeard(conversations, chains, { id }, indexOf)));
     return {
       index,
       part,
       sheet,
-      feed,
-      volts,
-      terminals: rails.nodes
+      ...fed[index]!,
+      terminals: supplies.rails.nodes
         .filter((n) => n.part === part.id)
         .map((n) => ({ id: n.terminal, volts: n.volts })),
-      wakesMs: sheet.starts.reduce((sum, s) => sum + s.seconds * 1000, 0),
+      startsMs: startsOf(sheet),
+      does: {
+        sends: hasControls(sheet),
+        receives: hearsAir(sheet),
+        acts: sheet.functions.length > 0 || sheet.joints.length > 0 || hears.length > 0,
+      },
       functions,
-      counts: countsFrom(conversations, part, functions, indexOf),
+      hears,
+      upstream: upstreamOf(hears, functions),
+      lines: linesOf(sheet),
+      airMs: sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? AIR_MS,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, functions)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
       idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idleAt({ part, sheet }, c)])),
@@ -149,8 +181,16 @@ export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = N
     const at = FLOW.findIndex((does) => does(sheet));
     return (at < 0 ? FLOW.length : at) + (handed.length ? 0.5 : 0);
   };
-  const order = [...parts].sort((a, b) => rank(a) - rank(b)).map((p) => p.index);
-  return { rig, parts, order, rails, pictures: pictureFeeds(conversations, indexOf) };
+  const order = parts
+    .filter(({ does }) => does.sends || does.receives || does.acts)
+    .sort((a, b) => rank(a) - rank(b))
+    .map((p) => p.index);
+  return {
+    ...{ rig, parts, order, supplies },
+    wakesMs: wakeTimes(rig, fed, supplies.rails),
+    startsMs: parts.map((p) => p.startsMs),
+    pictures: pictureFeeds(conversations, indexOf),
+  };
 }
 
 function handedTo(rig: Rig, all: readonly Conversation[], part: Part, indexOf: Map<string, number>): Handed[] {
@@ -159,51 +199,64 @@ function handedTo(rig: Rig, all: readonly Conversation[], part: Part, indexOf: M
     .map((h) => ({ second: indexOf.get(h.to)!, control: h.control!, beyond: HANDED_FROM, channels: h.channels }));
 }
 
-function feedOf(part: Part, sheet: Sheet, rails: Rails): { feed: Feed; volts: number } {
-  const own = rails.nodes.filter((n) => n.part === part.id && n.allowed && (n.fedBy !== null || isAsked(sheet, n)));
-  if (!own.length) return { feed: 'fed', volts: 0 };
-  const volts = own[0]!.volts;
-  if (own.some((n) => n.volts > n.allowed![1])) return { feed: 'overfed', volts };
-  if (own.some((n) => n.volts < 0.2)) return { feed: 'unfed', volts };
-  return { feed: own.some((n) => n.volts < n.allowed![0] - hairV(n.allowed!)) ? 'starved' : 'fed', volts };
-}
-
-/** A supply that the part needs: it has no battery of its own, and does not do without. */
-const isAsked = (sheet: Sheet, { terminal }: RailNode): boolean =>
-  !sheet.inside?.battery && !sheet.supplies.find((s) => s.id === terminal)?.optional;
-
 /** The bench follows wires, not plans: only a chain whose every conversation is sound is heard. */
-function heardFunction(chain: Chain, indexOf: Map<string, number>): HeardFunction[] {
+function heardFunction(
+  chain: Chain,
+  indexOf: Map<string, number>,
+  linesInto: (part: string) => BenchPart['hears'],
+): HeardFunction[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];
   if (chain.relayed && chain.path.length < 2) return [];
   const first = chain.path[0]!;
+  const receiver = indexOf.get(first.talker.part.id)!;
+  const line = lineAt(first);
+  const isBus = line >= 0;
+  const heard = linesInto(first.listener.part.id);
   return [
     {
       fn: chain.fn,
       setup: chain.setup,
-      receiver: indexOf.get(first.talker.part.id)!,
+      receiver,
+      line: isBus ? heard.findIndex((h) => h.receiver === receiver && h.line === line) : -1,
       controller: chain.relayed ? indexOf.get(first.listener.part.id)! : null,
       slot: chain.slot - 1,
-      scale: COUNTED.has(first.kind) ? (first.listener.link.params.scale ?? 'micro') : null,
+      scale: isBus ? (first.listener.link.params.scale ?? 'micro') : null,
     },
   ];
 }
 
-/** A controller reads the counts for what it tells others, even while none of its own functions is told. */
-function countsFrom(
-  conversations: readonly Conversation[],
-  { id }: Part,
-  functions: readonly HeardFunction[],
-  indexOf: Map<string, number>,
-): number | null {
-  const own = functions.find((heard) => heard.scale !== null && heard.controller === null);
-  if (own) return own.receiver;
-  const from = heardBy(conversations, id).find(
-    (c) => COUNTED.has(c.kind) && hearsAir(c.talker.sheet) && !c.troubles.length,
+/** Lines of a sheet on which every channel goes out. */
+const linesOf = ({ links }: Sheet): BenchLine[] =>
+  links.flatMap(({ id, kind, way, params }) =>
+    isCounted(kind) && way !== 'listen'
+      ? [{ link: id, kind, scale: params.scale ?? 'micro', periodMs: params.periodMs ?? CODECS[kind].usualMs }]
+      : [],
   );
-  return from ? indexOf.get(from.talker.part.id)! : null;
+
+/** Which line of its receiver a conversation is; −1 for another talker, or another kind. */
+const lineAt = ({ talker, kind }: Conversation): number =>
+  isCounted(kind) && hearsAir(talker.sheet) ? linesOf(talker.sheet).findIndex((l) => l.link === talker.link.id) : -1;
+
+/** Lines that a part reads: those of its own functions, and of the functions it hands on, even while none of its own is told. */
+function linesHeard(
+  conversations: readonly Conversation[],
+  chains: readonly Chain[],
+  { id }: Pick<Part, 'id'>,
+  indexOf: Map<string, number>,
+): BenchPart['hears'] {
+  const told = chains.flatMap((c) => (c.path[0]?.listener.part.id === id ? [c.path[0]] : []));
+  const heard = [...told, ...heardBy(conversations, id)].filter((c) => !c.troubles.length && lineAt(c) >= 0);
+  const lines = new Map(heard.map((c) => [`${c.talker.part.id} ${c.talker.link.id}`, c]));
+  return [...lines.values()].map((c) => ({ receiver: indexOf.get(c.talker.part.id)!, line: lineAt(c) }));
 }
+
+const upstreamOf = (hears: BenchPart['hears'], functions: readonly HeardFunction[]): number[] => [
+  ...new Set([
+    ...hears.map((h) => h.receiver),
+    ...functions.flatMap((f) => [f.receiver, ...(f.controller === null ? [] : [f.controller])]),
+  ]),
+];
 
 function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
   const mover = functions.findIndex((heard) => heard.fn.joint === joint.id);

@@ -1,17 +1,18 @@
-export { compileBench, type Bench, type BenchPart, type Feed } from './compile.js';
+export { compileBench, type Bench, type BenchPart } from './compile.js';
+export type { Feed } from './power.js';
 export { type BenchState, type Controls } from './state.js';
-export { startBench, stepBench, runBench, setControls, BENCH_STEP_MS } from './step.js';
+export { startBench, stepBench, runBench, setControls, isAwakeAt, BENCH_STEP_MS } from './run.js';
 export {
   observe,
-  pictureInto,
+  seen,
   benchFrame,
   benchControls,
-  slotSight,
-  voltsSight,
   type Sights,
   type BenchFrame,
-  type Picture,
 } from './observe.js';
+export { slotSight, voltsSight } from './sights.js';
+export { pictureInto, type Picture } from './pictures.js';
+export { isQuiet, quietened } from './quiet.js';
 export { radioOf, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';
 export { recordBench, wiggleAll, type Gesture, type Recording } from './record.js';
 export {

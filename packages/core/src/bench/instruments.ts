@@ -26,7 +26,7 @@ const READ = new WeakMap<Bench, Map<string, { reads: string | null } | null>>();
 /** Of the sights asked for, those that stand still however the bench is moved; read once. */
 export function stillSights(bench: Bench, asked: readonly string[]): Sights {
   let known = READ.get(bench);
-  if (!known) READ.set(bench, (known = new Map()));
+  if (!known) READ.set(bench, (known = new Map<string, { reads: string | null } | null>()));
   const still: Sights = {};
   for (const sight of asked) {
     let read = known.get(sight);

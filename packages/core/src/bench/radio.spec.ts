@@ -5,7 +5,7 @@ import { fedBench, twoOperators } from '../../test/support/two-operators.js';
 import { decodeLine, USUAL } from '../captures/index.js';
 import { decodeSbus } from '../signals/index.js';
 import type { FailSafe, Rig } from '../rig/index.js';
-import type { ReceiverState } from './state.js';
+import type { LineState } from './state.js';
 import {
   LOST_AFTER_MS,
   benchControls,
@@ -31,8 +31,8 @@ const safe = (slot: number, does: FailSafe['does'], valueUs?: number): FailSafe 
 const withSafe = (...failSafes: FailSafe[]): Rig => ({ ...mendedRig(), failSafes });
 const started = (bench: Bench, controls = {}): BenchState =>
   runBench(bench, startBench(bench, { awake: true, controls }), 800);
-const receiver = (bench: Bench, state: BenchState): ReceiverState =>
-  state.parts[bench.parts.findIndex((p) => p.sheet.role === 'receiver')] as ReceiverState;
+const receiver = (bench: Bench, state: BenchState): LineState =>
+  state.parts[bench.parts.findIndex((p) => p.does.receives)]!.receives!.lines[0]!;
 
 describe('what a receiver puts out without radio', () => {
   const heard = Array.from({ length: 16 }, (_, i) => 1100 + 50 * i);
@@ -84,9 +84,9 @@ describe('radio lost on the bench', () => {
   it('flags it in the bus frames and sends what is set there, counted from the width', () => {
     const bench = compileBench(withSafe(safe(8, 'value', 1900)));
     const before = started(bench);
-    const held = decodeSbus(receiver(bench, before).bytes).frames[0]!;
+    const held = decodeSbus(receiver(bench, before).bytes!).frames[0]!;
     expect(held).toMatchObject({ lost: false, failsafe: false });
-    const { frames } = decodeSbus(receiver(bench, runBench(bench, setControls(before, OFF), 1200)).bytes);
+    const { frames } = decodeSbus(receiver(bench, runBench(bench, setControls(before, OFF), 1200)).bytes!);
     expect(frames[0]).toMatchObject({ lost: true, failsafe: true });
     // 1900 µs in the usual school: 992 + 400 × 1.6
     expect(frames[0]!.slots).toEqual(held.slots.map((count, i) => (i === 7 ? 1632 : count)));
@@ -95,11 +95,11 @@ describe('radio lost on the bench', () => {
   it('says nothing on the bus when every slot that is set is silent; frames come back with the radio', () => {
     const bench = compileBench(withSafe(safe(8, 'none')));
     const lost = runBench(bench, setControls(started(bench), OFF), 1200);
-    const { busFrames } = receiver(bench, lost);
+    const { frames: busFrames } = receiver(bench, lost);
     const later = runBench(bench, lost, 500);
-    expect(receiver(bench, later).busFrames).toBe(busFrames);
+    expect(receiver(bench, later).frames).toBe(busFrames);
     const back = runBench(bench, setControls(later, { [radioOf('TX')]: 1 }), 100);
-    expect(receiver(bench, back).busFrames).toBeGreaterThan(busFrames + 5);
+    expect(receiver(bench, back).frames).toBeGreaterThan(busFrames + 5);
   });
 
   it('moves a gimbal to the width that is set and leaves one that holds where it was', () => {
@@ -123,7 +123,7 @@ describe('radio lost on the bench', () => {
     const bench = compileBench(withSafe(safe(8, 'value', 1900)));
     const state = runBench(bench, startBench(bench, { awake: true, controls: OFF }), 3000);
     expect(observe(bench, state)['RX.radio']).toBeNull();
-    expect(receiver(bench, state).busFrames).toBe(0);
+    expect(receiver(bench, state).frames).toBe(0);
   });
 
   it('a second transmitter that is off has no effect, whatever the switch says', () => {

@@ -4,26 +4,23 @@ import {
   SERVO,
   UART,
   countToPulseUs,
-  encodeCrsfChannels,
-  encodeSbus,
   pulseUsToCount,
-  unpackSlots,
   writePpm,
   writePulse,
   writeUart,
   CRSF,
   SBUS,
-  type SbusFrame,
   type UartFormat,
 } from '../signals/index.js';
 import { TrackWriter, type CaptureLine, type SlotTrack } from '../captures/index.js';
 import { idleAt } from '../channels/index.js';
-import { hearsAir, type Control, type Link } from '../parts/index.js';
+import type { Control, Link } from '../parts/index.js';
 import { settingOf, type Rig } from '../rig/index.js';
 import { clamp } from '../units/index.js';
 import { compileBench, type Bench, type BenchPart } from './compile.js';
-import { setControls, startBench, stepBench } from './step.js';
-import type { Controls, ReceiverState } from './state.js';
+import type { CountedKind } from './codecs.js';
+import { runBench, setControls, startBench } from './run.js';
+import type { BenchState, Controls, ReceiverState } from './state.js';
 
 /** Controls taken somewhere at a time after the start, ms. */
 export interface Gesture {
@@ -39,20 +36,14 @@ export interface Recording {
   endNs: number;
 }
 
-const BUS: UartFormat = { baud: SBUS.baud, ...UART['8E2'], inverted: true };
-const LINK: UartFormat = { baud: CRSF.baud, ...UART['8N1'], inverted: false };
 const STEP_MS = 1;
 
 /** One line of a receiver that is written while the bench runs. */
 interface Writer {
-  receiver: number;
-  periodMs: number;
-  nextMs: number;
   name: string;
   line: LineWriter;
-  /** Whether the receiver says anything there now. */
-  speaks: (state: ReceiverState) => boolean;
-  write: (state: ReceiverState, atNs: number) => void;
+  /** Puts down what came on the line up to now; times from the start of the recording, ms. */
+  follow: (now: ReceiverState, ms: number) => void;
 }
 
 /**
@@ -61,28 +52,19 @@ interface Writer {
  */
 export function recordBench(rig: Rig, gestures: readonly Gesture[], forMs: number): Recording {
   const bench = compileBench(rig);
-  const writers = bench.parts.flatMap((part) => (hearsAir(part.sheet) ? writersOf(part) : []));
-  const track = new TrackWriter();
   let state = startBench(bench, { awake: true });
   const startMs = state.tMs;
-  let frames = -1;
+  const writers = bench.parts.flatMap((part) =>
+    part.does.receives ? writersOf(part, startMs).map((w) => ({ ...w, receiver: part.index })) : [],
+  );
+  const track = new TrackWriter();
+  let frames = 0;
   let at = 0;
   for (let ms = 0; ms <= forMs; ms += STEP_MS) {
     for (; at < gestures.length && gestures[at]!.atMs <= ms; at++) state = setControls(state, gestures[at]!.controls);
-    state = stepBench(bench, state, STEP_MS);
-    for (const w of writers) {
-      const now = state.parts[w.receiver] as ReceiverState;
-      if (ms < w.nextMs || !w.speaks(now)) continue;
-      w.write(now, ms * 1e6);
-      w.nextMs += w.periodMs;
-    }
-    frames = follow(
-      bench,
-      state.parts[firstReceiver(bench)] as ReceiverState | undefined,
-      frames,
-      state.tMs - startMs,
-      track,
-    );
+    state = runBench(bench, state, STEP_MS);
+    for (const w of writers) w.follow(state.parts[w.receiver]!.receives!, ms);
+    frames = follow(bench, state, frames, state.tMs - startMs, track);
   }
   return {
     lines: writers.map(({ name, line }) => ({ name, unknown: 0, ...line.edges() })),
@@ -91,71 +73,82 @@ export function recordBench(rig: Rig, gestures: readonly Gesture[], forMs: numbe
   };
 }
 
-const firstReceiver = (bench: Bench): number => bench.parts.findIndex((p) => hearsAir(p.sheet));
-const scratch = new Uint16Array(SBUS.slots);
-
-/** Adds a row when a new bus frame went out. */
-function follow(bench: Bench, now: ReceiverState | undefined, seen: number, tMs: number, track: TrackWriter): number {
-  if (!now || now.busFrames === seen || !now.busFrames) return seen;
-  const scale = bench.parts[firstReceiver(bench)]!.sheet.links.find((l) => l.kind === 'sbus')?.params.scale ?? 'micro';
-  unpackSlots(now.bytes, 0, scratch);
-  track.add(
-    tMs,
-    Array.from(scratch, (count) => countToPulseUs(scale, count)),
-  );
-  return now.busFrames;
+/** Adds a row when the first receiver put out something new: by its first line, or as it heard it where it has pins only. */
+function follow(bench: Bench, state: BenchState, seen: number, tMs: number, track: TrackWriter): number {
+  const own = bench.parts.find((p) => p.does.receives);
+  const now = own && state.parts[own.index]!.receives;
+  if (!own || !now) return seen;
+  const [line] = own.lines;
+  const frames = line ? now.lines[0]!.frames : now.heard;
+  const widths = line ? now.bus : now.pulses;
+  if (frames === seen || !widths.length) return seen;
+  // as whoever reads the line has them: counts are whole
+  track.add(tMs, line ? widths.map((us) => countToPulseUs(line.scale, pulseUsToCount(line.scale, us))) : widths);
+  return frames;
 }
 
-function writersOf(own: BenchPart): Writer[] {
-  return own.sheet.links.flatMap((link): Writer[] => {
+function writersOf(own: BenchPart, startMs: number): Writer[] {
+  const named = (id: string): string => `${own.part.label} ${id}`;
+  const buses = own.lines.map(({ link, kind, periodMs }, k): Writer => {
+    const line = new LineWriter(ON_WIRE[kind].rest);
+    let frames = 0;
+    return {
+      name: named(link),
+      line,
+      follow: ({ lines }) => {
+        const { bytes, frames: now, nextMs } = lines[k]!;
+        if (now === frames || !bytes) return;
+        frames = now;
+        writeUart(line, bytes, ON_WIRE[kind].format, Math.round((nextMs - periodMs - startMs) * 1e6));
+      },
+    };
+  });
+  const pins = own.sheet.links.flatMap((link): Writer[] => {
     const kind = link.way === 'talk' ? WRITES[link.kind as keyof typeof WRITES] : undefined;
     if (!kind) return [];
-    const line = new LineWriter(kind.rest);
+    const line = new LineWriter(0);
+    const periodMs = link.params.periodMs ?? kind.usualMs;
     const { speaks, write } = kind.on(line, link, own);
-    const name = `${own.part.label} ${link.id}`;
+    let nextMs = 1;
     return [
-      { receiver: own.index, periodMs: link.params.periodMs ?? kind.usualMs, nextMs: 1, name, line, speaks, write },
+      {
+        name: named(link.id),
+        line,
+        follow: (now, ms) => {
+          if (ms < nextMs || !speaks(now)) return;
+          write(now, ms * 1e6);
+          nextMs += periodMs;
+        },
+      },
     ];
   });
+  return [...buses, ...pins];
 }
+
+/** How the bytes of a line stand on its wire. */
+const ON_WIRE: Readonly<Record<CountedKind, { rest: 0 | 1; format: UartFormat }>> = {
+  sbus: { rest: 0, format: { baud: SBUS.baud, ...UART['8E2'], inverted: true } },
+  crsf: { rest: 1, format: { baud: CRSF.baud, ...UART['8N1'], inverted: false } },
+};
 
 interface Writes {
-  rest: 0 | 1;
   usualMs: number;
-  on: (line: LineWriter, link: Link, own: BenchPart) => Pick<Writer, 'speaks' | 'write'>;
+  on: (
+    line: LineWriter,
+    link: Link,
+    own: BenchPart,
+  ) => { speaks: (now: ReceiverState) => boolean; write: (now: ReceiverState, atNs: number) => void };
 }
 
-const onBus = (now: ReceiverState): boolean => now.bus.length > 0;
-const countsOf = ({ params }: Link, now: ReceiverState): number[] =>
-  now.bus.map((us) => pulseUsToCount(params.scale ?? 'micro', us));
-
-const WRITES: Record<'sbus' | 'crsf' | 'ppm' | 'pulse', Writes> = {
-  sbus: {
-    rest: 0,
-    usualMs: 14,
-    on: (line, link) => ({
-      speaks: onBus,
-      write: (now, atNs) => void writeUart(line, encodeSbus(busFrame(countsOf(link, now), now.lost)), BUS, atNs),
-    }),
-  },
-  crsf: {
-    rest: 1,
-    usualMs: 4,
-    on: (line, link) => ({
-      speaks: onBus,
-      write: (now, atNs) => void writeUart(line, encodeCrsfChannels(countsOf(link, now)), LINK, atNs),
-    }),
-  },
+const WRITES: Record<'ppm' | 'pulse', Writes> = {
   ppm: {
-    rest: 0,
     usualMs: PPM.frameUs / 1000,
     on: (line) => ({
-      speaks: onBus,
+      speaks: (now) => now.bus.length > 0,
       write: (now, atNs) => void writePpm(line, now.bus.slice(0, PPM.channels), atNs),
     }),
   },
   pulse: {
-    rest: 0,
     usualMs: SERVO.periodUs / 1000,
     on: (line, { slotSetting }, { sheet, part }) => {
       const slot = Number(slotSetting ? settingOf(sheet, part, slotSetting) : NaN);
@@ -167,13 +160,6 @@ const WRITES: Record<'sbus' | 'crsf' | 'ppm' | 'pulse', Writes> = {
     },
   },
 };
-
-const busFrame = (slots: number[], lost: boolean): SbusFrame => ({
-  slots,
-  digital: [false, false],
-  lost,
-  failsafe: lost,
-});
 
 /** Time one control is in hand, and the pause after it, ms. */
 const IN_HAND_MS = 1900;

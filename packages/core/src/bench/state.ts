@@ -1,43 +1,53 @@
 /** Position of each control of a transmitter, −1…+1; a control that is not there stands idle. */
 export type Controls = Readonly<Record<string, number>>;
 
-/** What a bench part remembers between steps. Every kind is plain data. */
-export interface TransmitterState {
-  role: 'transmitter';
-  /** Widths of the sixteen channels in the last frame, µs. */
+/** A transmitter on the air. */
+export interface SenderState {
+  /** Widths of the sixteen channels in the last frame, µs; empty until the first. */
   pulses: readonly number[];
   /** Radio frames sent so far. */
   frames: number;
+  /** When the next one is due, ms. */
   nextMs: number;
   /** When the last frame went out, ms; not yet when left out. */
   sentMs?: number;
+  /** When the first frame with these widths went out, ms. */
+  sinceMs?: number;
+  /** Controls that the last frame was made of. */
+  of?: Controls;
+}
+
+/** A line on which a receiver puts every channel. */
+export interface LineState {
+  /** When its next frame is due, ms. */
+  nextMs: number;
+  /** Frames put out so far. */
+  frames: number;
+  /** The last of them; the same array while nothing changes. */
+  bytes: Uint8Array | null;
+  /** Widths and flag that it was made of. */
+  of?: readonly number[];
+  wasLost?: boolean;
 }
 
 /** A receiver in operation: what it puts out, and what it last heard. */
 export interface ReceiverState {
-  role: 'receiver';
   /** Widths its pins put out, µs: as last heard, or its fail-safe; empty until the first frame, NaN on a silent pin. */
   pulses: readonly number[];
-  /** Widths it puts on its bus, µs; empty while it says nothing there. */
+  /** Widths it puts on its buses, µs; empty while it says nothing there. */
   bus: readonly number[];
-  /** The last 25 bytes it put on the bus. */
-  bytes: Uint8Array;
-  /** Bus frames put out so far. */
-  busFrames: number;
-  nextMs: number;
+  lines: readonly LineState[];
   /** Radio frames it has heard, when the last one came, ms, and whether it gave the radio up since. */
   heard: number;
+  /** When the last one came, ms. */
   heardMs: number;
   lost: boolean;
 }
 
-/** Parts with functions: what each function last heard and what became of it. */
+/** Parts that act on what they hear, or hand it on. */
 export interface DeviceState {
-  role: 'device';
-  /** Bus frames heard so far. */
-  busFrames: number;
-  /** Bus counts as this listener decoded them. */
-  counts: readonly number[];
+  /** Counts as this listener decoded them, in the order of the lines it hears. */
+  counts: readonly (readonly number[])[];
   /** Width each function takes, µs; NaN until something was heard. */
   us: readonly number[];
   /** What each function is asked for by the width it took. */
@@ -48,21 +58,38 @@ export interface DeviceState {
   /** Flips at each pulse; recording for a camera. */
   toggles: readonly boolean[];
   toggledMs: readonly number[];
-  /** Nothing moved in the last step: until something new is heard, nothing will. */
-  settled: boolean;
+  /** Where each function that goes by steps has been stepped to, from where it woke. */
+  places: readonly number[];
+  /** When it moves on, ms; never while all that it is asked is done. */
+  nextMs: number;
+  /** An axis moved in the last step. */
+  isMoving: boolean;
 }
 
-interface IdleState {
-  role: 'idle';
+/** State of one part, by what it can do: any of these. */
+export interface PartState {
+  sends: SenderState | null;
+  receives: ReceiverState | null;
+  does: DeviceState | null;
 }
 
-/** State of one part, by what it does on the bench. */
-export type PartState = TransmitterState | ReceiverState | DeviceState | IdleState;
+/** Who is fed and awake, in the order of the parts. */
+export interface PowerState {
+  /** Which parts draw their most, a bit each: {@link Supplies}. */
+  draw: number;
+  /** When each is or will be awake, ms; never while it is not fed. */
+  awakeMs: readonly number[];
+  /** When each falls asleep for want of volts, ms. */
+  fallMs: readonly number[];
+  /** How often each began anew since the packs are on. */
+  restarts: readonly number[];
+}
 
-/** The whole bench at one moment; never changed, each step makes a new one. */
+/** The whole bench at one moment; never changed, each run makes a new one. */
 export interface BenchState {
-  /** Milliseconds since power-up. */
+  /** Milliseconds since power-up, whole microseconds. */
   tMs: number;
   controls: Controls;
   parts: readonly PartState[];
+  power: PowerState;
 }

@@ -36,7 +36,7 @@ export interface Proposal {
 }
 
 /** How sure the first suspect must be to be named without a further measurement. */
-const SURE = 0.9;
+export const SURE = 0.9;
 const MOST_MEASURES = 12;
 
 export function casebookOf(rig: Rig, plan: readonly CheckStep[]): Casebook {
@@ -127,9 +127,20 @@ export function searchOn(
   return { ranked: rank(book, answers), measurements, minutes: measurements.reduce((sum, m) => sum + m.minutes, 0) };
 }
 
+const LOOKS = new WeakMap<Suspect, string>();
+
+/** Everything that can be found of a suspect, as one text. */
+function lookOf(suspect: Suspect): string {
+  let look = LOOKS.get(suspect);
+  if (look === undefined) {
+    look = JSON.stringify([suspect.steps.map((x) => [x.passed, x.saw]), suspect.readings]);
+    LOOKS.set(suspect, look);
+  }
+  return look;
+}
+
 /** Faults that no step and no measure tells from one. */
 export function equalsOf({ suspects, faults }: Casebook, fault: number): Fault[] {
-  const key = (s: Suspect): string => JSON.stringify([s.steps.map((x) => [x.passed, x.saw]), s.readings]);
-  const own = key(suspects[fault]!);
-  return suspects.filter((s) => key(s) === own).map((s) => faults[s.fault]!);
+  const own = lookOf(suspects[fault]!);
+  return suspects.filter((s) => lookOf(s) === own).map((s) => faults[s.fault]!);
 }

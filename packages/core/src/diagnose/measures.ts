@@ -1,10 +1,10 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
 import { beepsAtAll } from '../bench/index.js';
 import { stageIsAwake } from './world.js';
-import { findNets } from '../loom/index.js';
-import { rigNetwork, solveRigNetwork } from '../rails/index.js';
+import { rigNetwork, fullRails } from '../rails/index.js';
 import {
   controlName,
+  findCable,
   findPart,
   findPin,
   labelOf,
@@ -175,9 +175,7 @@ const voltsAt = (rig: Rig): Measure[] =>
         `${t.part.id} ${t.id}`,
         `Measure volts at ${t.part.label}, ${findPin(rig, t.plus)?.port.label ?? t.plus.port}`,
         ({ rig: real }) => {
-          const node = solveRigNetwork(rigNetwork(real), 1).nodes.find(
-            (n) => n.part === t.part.id && n.terminal === t.id,
-          );
+          const node = fullRails(rigNetwork(real)).nodes.find((n) => n.part === t.part.id && n.terminal === t.id);
           return node ? volts(Math.round(node.volts * 5) / 5) : 'no such plug';
         },
       ),
@@ -198,10 +196,15 @@ const beeps = (rig: Rig): Measure[] =>
 
 /** From one plug's contact to the other's, along this cable alone: other ways round it do not count. */
 function isThrough(real: Rig, cable: string, wire: Wire): boolean {
-  const own = real.cables.find((c) => c.id === cable);
+  const own = findCable(real, cable);
   if (!own) return false;
-  return findNets({ ...real, cables: [{ ...own, wires: own.wires.filter(beepsAtAll) }] }, false).joined(
-    wire.from,
-    wire.to,
-  );
+  const joined = own.wires.filter(beepsAtAll).map(({ from, to }) => [pinText(from), pinText(to)] as const);
+  const reached = new Set([pinText(wire.from)]);
+  // a set that grows while it is walked: wires of one cable may meet in a splice
+  for (const at of reached)
+    for (const [a, b] of joined) {
+      if (a === at) reached.add(b);
+      if (b === at) reached.add(a);
+    }
+  return reached.has(pinText(wire.to));
 }

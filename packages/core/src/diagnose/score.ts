@@ -1,6 +1,6 @@
 /** How well a plan notices faults and the search finds them, over every fault of a rig. */
 import { chanceOf } from '../units/index.js';
-import { equalsOf, propose, searchOn, type Casebook, type Proposal } from './diagnosis.js';
+import { SURE, equalsOf, propose, searchOn, type Casebook, type Proposal } from './diagnosis.js';
 import { likelihood, shares, type Answers } from './explain.js';
 import type { Fault } from './fault.js';
 import type { Measure } from './measures.js';
@@ -24,7 +24,7 @@ export interface FaultScore {
   unseen: string | null;
 }
 
-/** Means over the faults that are noticed. */
+/** Means over the faults that are noticed, by how often each is met. */
 export interface Effort {
   /** How many. */
   measurements: number;
@@ -96,11 +96,11 @@ export function scoreOf(book: Casebook, seed = 1): Score {
     const steps = answersOn(book, world);
     const { ranked, measurements, minutes } = searchOn(book, steps, world);
     const rank = ranked.findIndex((r) => r.fault !== null && equals.includes(r.fault)) + 1;
-    add(spent.own, measurements.length, minutes);
+    add(spent.own, fault.weight, { measurements: measurements.length, minutes });
     const blind = searchOn(book, steps, world, new Map(), byChance(seed, at));
-    add(spent.random, blind.measurements.length, blind.minutes);
+    add(spent.random, fault.weight, { measurements: blind.measurements.length, minutes: blind.minutes });
     const least = boundOf(book, { steps: new Map(steps.map((s) => [s.step, s])), readings: new Map() });
-    add(spent.bound, least.measurements, least.minutes);
+    add(spent.bound, fault.weight, least);
     return {
       fault,
       noticedBy,
@@ -112,9 +112,10 @@ export function scoreOf(book: Casebook, seed = 1): Score {
     };
   });
   const noticed = faults.filter((f) => f.rank !== null);
+  const weight = noticed.reduce((sum, f) => sum + f.fault.weight, 0);
   const mean = ({ measurements, minutes }: Effort): Effort => ({
-    measurements: noticed.length ? measurements / noticed.length : 0,
-    minutes: noticed.length ? minutes / noticed.length : 0,
+    measurements: weight ? measurements / weight : 0,
+    minutes: weight ? minutes / weight : 0,
   });
   return {
     faults,
@@ -127,9 +128,10 @@ export function scoreOf(book: Casebook, seed = 1): Score {
 }
 
 const none = (): Effort => ({ measurements: 0, minutes: 0 });
-const add = (to: Effort, measurements: number, minutes: number): void => {
-  to.measurements += measurements;
-  to.minutes += minutes;
+/** A fault that is met more often counts for more. */
+const add = (to: Effort, weight: number, { measurements, minutes }: Effort): void => {
+  to.measurements += weight * measurements;
+  to.minutes += weight * minutes;
 };
 
 /** Any measure on which two likely suspects differ; stops where the informed choice would. */
@@ -150,17 +152,24 @@ const byChance =
 
 const bits = (parts: readonly number[]): number => parts.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 
-/** Bits between the suspects that some measure tells apart, over the best that any one measure gives. */
+/**
+ * Bits between the suspects that some measure tells apart, less what a search may leave untold once one is sure, over the most
+ * that any one measure can give at any stage: the bits of as many readings as it may have.
+ */
 function boundOf({ suspects, measures }: Casebook, answers: Answers): Effort {
   const weights = shares(suspects.map((s) => likelihood(s, answers)));
-  const gain = (of: (i: number) => string): number => {
-    const by = new Map<string, number>();
-    weights.forEach((w, i) => by.set(of(i), (by.get(of(i)) ?? 0) + w));
-    return bits([...by.values()]);
-  };
-  // it stops once one is sure: what is left then need not be told
-  const needed = Math.max(0, gain((i) => suspects[i]!.readings.join('\n')) - bits([0.9, 0.1]));
-  const each = measures.map((m, at) => ({ told: gain((i) => suspects[i]!.readings[at]!), minutes: m.minutes }));
+  const by = new Map<string, number>();
+  suspects.forEach(({ readings }, i) => {
+    const key = readings.join('\n');
+    by.set(key, (by.get(key) ?? 0) + weights[i]!);
+  });
+  const untold = bits([SURE, 1 - SURE]) + (1 - SURE) * Math.log2(Math.max(1, by.size - 1));
+  const needed = Math.max(0, bits([...by.values()]) - untold);
+  const live = suspects.filter((_, i) => weights[i]! > 0);
+  const each = measures.map((m, at) => ({
+    told: Math.log2(new Set(live.map((s) => s.readings[at])).size),
+    minutes: m.minutes,
+  }));
   const most = Math.max(0, ...each.map((e) => e.told));
   const fastest = Math.max(0, ...each.map((e) => e.told / e.minutes));
   return { measurements: most > 0 ? needed / most : 0, minutes: fastest > 0 ? needed / fastest : 0 };

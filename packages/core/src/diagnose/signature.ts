@@ -2,81 +2,141 @@
 import { stillSights, type Bench, type BenchPart } from '../bench/index.js';
 import { looksOf, type CheckStep } from '../prove/index.js';
 
+/** A slot of a receiver that is looked at. */
+const SLOT = /\.slot-(\d+)$/;
+
+/** What a scene looks at and moves, whichever bench it is played on. */
+interface Asked {
+  sights: readonly string[];
+  /** Ids of the parts it is about. */
+  own: readonly string[];
+  slots: readonly number[];
+  controls: readonly string[];
+  readsVolts: boolean;
+}
+
+const ASKED = new WeakMap<readonly CheckStep[], Asked>();
+
+function askedBy(steps: readonly CheckStep[]): Asked {
+  let asked = ASKED.get(steps);
+  if (asked) return asked;
+  const sights = [...new Set(steps.flatMap((s) => looksOf(s).map((e) => e.sight)))];
+  asked = {
+    sights,
+    own: [...new Set([...steps.map((s) => s.part), ...sights.map((sight) => sight.slice(0, sight.indexOf('.')))])],
+    slots: sights.flatMap((sight) => (SLOT.test(sight) ? [Number(SLOT.exec(sight)![1]) - 1] : [])),
+    controls: steps.flatMap((s) => [...Object.keys(s.setUp), ...s.moves.map((m) => m.control)]),
+    readsVolts: sights.some((s) => s.endsWith('-volts')),
+  };
+  ASKED.set(steps, asked);
+  return asked;
+}
+
 /**
  * Everything that the sights of some steps hang on, as one text: the parts that are watched with all they are told, whose pictures
  * they show, and of the radios on the way only the slots that are listened to.
  */
 export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
-  const at = new Map(bench.parts.map((p) => [p.part.id, p.index]));
-  const sights = steps.flatMap((s) => looksOf(s).map((e) => e.sight));
-  const own = [...steps.map((s) => s.part), ...sights.map((sight) => sight.slice(0, sight.indexOf('.')))];
-  const watched = new Set(own.flatMap((id) => at.get(id) ?? []));
+  const { sights, own, slots: asked, controls, readsVolts } = askedBy(steps);
+  const texts = textsOf(bench);
+  const watched = new Set(own.flatMap((id) => texts.at.get(id) ?? []));
   // a set that grows while it is walked: everything upstream comes in turn
-  for (const index of watched) for (const [, feed] of picturesInto(bench, bench.parts[index]!)) watched.add(feed.part);
+  for (const index of watched) for (const from of texts.of(index).picturesFrom) watched.add(from);
   const parts = [...watched].map((i) => bench.parts[i]!);
-  const slots = new Set(parts.flatMap((p) => p.functions.map((f) => f.slot)));
-  for (const sight of sights) if (SLOT.test(sight)) slots.add(Number(SLOT.exec(sight)![1]) - 1);
+  const slots = new Set([...asked, ...parts.flatMap((p) => p.functions.map((f) => f.slot))]);
   const way = new Set(parts.flatMap(upstream));
   for (const index of way) for (const from of upstream(bench.parts[index]!)) way.add(from);
   // what is handed over is sent on a channel of the second transmitter's own
   for (const index of way)
     for (const { channel, takes } of bench.parts[index]!.handed.flatMap((h) => h.channels))
       if (slots.has(channel - 1)) slots.add(takes - 1);
-  const isFailing = steps.some((s) =>
-    [...Object.keys(s.setUp), ...s.moves.map((m) => m.control)].some((c) => bench.parts.some((p) => p.radio === c)),
-  );
+  const isFailing = controls.some((c) => texts.radios.has(c));
+  const inOrder = [...slots].sort((a, b) => a - b);
   return [
     JSON.stringify(stillSights(bench, sights)),
-    ...(sights.some((s) => s.endsWith('-volts')) ? parts.map((p) => JSON.stringify(p.terminals)) : []),
-    ...parts.map((p) => watchedText(bench, p)),
-    ...[...way].sort((a, b) => a - b).map((i) => wayText(bench.parts[i]!, slots, isFailing)),
+    ...(readsVolts ? parts.map((p) => JSON.stringify(p.terminals)) : []),
+    // who draws more while it moves, and what that costs the others
+    texts.supplies,
+    ...[...watched].map((i) => texts.of(i).watched),
+    ...[...way].sort((a, b) => a - b).map((i) => wayText(texts.of(i), inOrder, isFailing)),
   ].join('\n');
 }
 
-/** A slot of a receiver that is looked at. */
-const SLOT = /\.slot-(\d+)$/;
-
-const upstream = (own: BenchPart): number[] => [
-  ...own.functions.flatMap((f) => [f.receiver, ...(f.controller === null ? [] : [f.controller])]),
-  ...(own.counts === null ? [] : [own.counts]),
+const upstream = (own: BenchPart): readonly number[] => [
+  ...own.upstream,
   ...(own.transmitter === null ? [] : [own.transmitter]),
   ...own.handed.map((h) => h.second),
 ];
 
-const picturesInto = ({ pictures }: Bench, own: BenchPart) =>
-  own.sheet.links.flatMap((l) => {
-    const feed = pictures.get(`${own.part.id}.${l.id}`);
-    return feed ? [[l.id, feed] as const] : [];
+/** Texts of a part, made once for a bench. */
+interface PartTexts {
+  watched: string;
+  picturesFrom: readonly number[];
+  way: string;
+  bySlot: ReadonlyMap<number, string>;
+  failSafes: string;
+}
+
+/** Texts of all parts of a bench, as they are asked for. */
+interface BenchTexts {
+  at: ReadonlyMap<string, number>;
+  radios: ReadonlySet<string>;
+  supplies: string;
+  of(index: number): PartTexts;
+}
+
+const TEXTS = new WeakMap<Bench, BenchTexts>();
+
+function textsOf(bench: Bench): BenchTexts {
+  let known = TEXTS.get(bench);
+  if (known) return known;
+  const made: (PartTexts | undefined)[] = [];
+  known = {
+    at: new Map(bench.parts.map((p) => [p.part.id, p.index])),
+    radios: new Set(bench.parts.map((p) => p.radio)),
+    supplies: suppliesText(bench),
+    of: (index) => (made[index] ??= partTexts(bench, bench.parts[index]!)),
+  };
+  TEXTS.set(bench, known);
+  return known;
+}
+
+/** What happens to anybody's feed when any one of the movers draws its most; nothing where it changes nothing. */
+function suppliesText({ supplies }: Bench): string {
+  const rest = supplies.at(0);
+  const all = 2 ** supplies.movers.length - 1;
+  const isOtherwise = supplies.at(all).some((f, i) => f.feed !== rest[i]!.feed);
+  return isOtherwise
+    ? JSON.stringify([
+        supplies.rails.nodes.map((n) => n.volts),
+        supplies.movers.map((_, bit) => supplies.at(1 << bit).map((f) => f.feed)),
+      ])
+    : '';
+}
+
+function partTexts(bench: Bench, own: BenchPart): PartTexts {
+  const { part, feed, startsMs, functions, hears, transmitter } = own;
+  const pictures = own.sheet.links.flatMap((l) => {
+    const from = bench.pictures.get(`${part.id}.${l.id}`);
+    return from ? [[l.id, from] as const] : [];
   });
-
-const TEXTS = new WeakMap<BenchPart, string>();
-
-function watchedText(bench: Bench, own: BenchPart): string {
-  const known = TEXTS.get(own);
-  if (known !== undefined) return known;
-  const { part, feed, wakesMs, functions, counts, transmitter } = own;
-  const text = JSON.stringify([
-    ...[part.id, feed, wakesMs, counts, transmitter],
-    functions.map(({ fn, setup, receiver, controller, slot, scale }) => [
-      fn.id,
-      setup,
-      receiver,
-      controller,
-      slot,
-      scale,
-    ]),
-    picturesInto(bench, own),
+  const told = functions.map(({ fn, setup, receiver, controller, line, slot, scale }) => [
+    ...[fn.id, setup, receiver, controller, line, slot, scale],
   ]);
-  TEXTS.set(own, text);
-  return text;
+  const bySlot = new Map<number, string>();
+  const add = (slot: number, what: unknown): void =>
+    void bySlot.set(slot, `${bySlot.get(slot) ?? ''}${JSON.stringify(what)}`);
+  for (const s of own.shaping) add(s.channel - 1, s);
+  for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
+  return {
+    watched: JSON.stringify([part.id, feed, startsMs, hears, transmitter, told, pictures]),
+    picturesFrom: pictures.map(([, from]) => from.part),
+    way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
+    bySlot,
+    failSafes: JSON.stringify(own.failSafes),
+  };
 }
 
 /** Where the radio is lost, what was never set counts for every slot: a bus falls silent only as a whole. */
-const wayText = (own: BenchPart, slots: ReadonlySet<number>, isFailing: boolean): string =>
-  JSON.stringify([
-    ...[own.part.id, own.feed, own.wakesMs, own.counts, own.transmitter],
-    own.shaping.filter((s) => slots.has(s.channel - 1)),
-    own.handed.map((h) => ({ ...h, channels: h.channels.filter((c) => slots.has(c.channel - 1)) })),
-    own.idle,
-    isFailing ? own.failSafes : [],
-  ]);
+const wayText = ({ way, bySlot, failSafes }: PartTexts, slots: readonly number[], isFailing: boolean): string =>
+  [way, ...slots.map((s) => bySlot.get(s) ?? ''), isFailing ? failSafes : ''].join('|');

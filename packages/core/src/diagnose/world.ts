@@ -1,5 +1,5 @@
 /** A bench as it really is: the rig with a fault in it, or another rig file. */
-import { compileBench, startBench, type Bench, type BenchState } from '../bench/index.js';
+import { compileBench, quietened, startBench, type Bench, type BenchState } from '../bench/index.js';
 import { applyEdits, type Rig } from '../rig/index.js';
 import type { Fault } from './fault.js';
 
@@ -27,15 +27,25 @@ function benchOf(world: World): Bench {
   return bench;
 }
 
-/** A bench ready to be played, every part awake. */
+/** A bench ready to be played, every part awake and every axis where its control has it. */
 export interface Stage {
   bench: Bench;
   state: BenchState;
 }
 
+const STAGES = new WeakMap<World, Stage>();
+
+/** Time for every axis to come to where its control has it, ms. */
+const SETTLED_MS = 4000;
+
 export function stageOf(world: World): Stage {
-  const bench = benchOf(world);
-  return { bench, state: startBench(bench, { awake: true }) };
+  let stage = STAGES.get(world);
+  if (!stage) {
+    const bench = benchOf(world);
+    stage = { bench, state: quietened(bench, startBench(bench, { awake: true }), SETTLED_MS) };
+    STAGES.set(world, stage);
+  }
+  return stage;
 }
 
 const AWAKE = new WeakMap<World, ReadonlySet<string>>();

@@ -1,5 +1,5 @@
 import { flies, type Link, type LinkKind, type PinAt, type Resource, type Sheet } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerSlices, partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
 import { toldOther } from './told-ports.js';
@@ -72,16 +72,19 @@ export function linkEnds(rig: Rig): LinkEnd[] {
  * Who talks to whom over the wiring, sound or not. One-wire links meet on a shared net; serial pairs meet
  * where their two wires join, crossed or not; radio meets through the air, every transmitter to every receiver.
  */
-export const findConversations = oncePerRig((rig): readonly Conversation[] => {
-  const nets = findNets(rig);
-  const ends = linkEnds(rig);
-  return [
-    ...oneWire(rig, ends, nets),
-    ...busOnSerial(rig, ends, nets),
-    ...serialPairs(rig, ends, nets),
-    ...overAir(ends),
-  ];
-});
+export const findConversations = oncePerSlices(
+  ['parts', 'cables', 'sheets', 'held'],
+  (rig): readonly Conversation[] => {
+    const nets = findNets(rig);
+    const ends = linkEnds(rig);
+    return [
+      ...oneWire(rig, ends, nets),
+      ...busOnSerial(rig, ends, nets),
+      ...serialPairs(rig, ends, nets),
+      ...overAir(ends),
+    ];
+  },
+);
 
 function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const found: Conversation[] = [];

@@ -1,4 +1,4 @@
-import { oncePerRig, partsWithSheets, pinKey, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerSlices, partsWithSheets, pinKey, type PinRef, type Rig } from '../rig/index.js';
 import { Joined } from '../units/index.js';
 
 /** Pins joined by wires, and inside parts by ties and a common ground. */
@@ -10,8 +10,10 @@ export interface Nets {
   groundOf(partId: string): number | undefined;
 }
 
-const throughParts = oncePerRig((rig) => joinPins(rig, true));
-const bareWiring = oncePerRig((rig) => joinPins(rig, false));
+/** All that is read here of a rig. */
+const WIRING = ['parts', 'cables', 'sheets'] as const;
+const throughParts = oncePerSlices(WIRING, (rig) => joinPins(rig, true));
+const bareWiring = oncePerSlices(WIRING, (rig) => joinPins(rig, false));
 
 /**
  * Joins pins over wires.

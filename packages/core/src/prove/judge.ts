@@ -141,11 +141,16 @@ function unreadText({ step, marks }: Judging): string {
 
 const markText = (to: number): string => (to === 0 ? 'in the middle' : to > 0 ? 'at the high end' : 'at the low end');
 
+const wayText = (by: number): string => (by > 0 ? 'goes up' : by < 0 ? 'goes down' : 'stays');
+
 function seenText(step: CheckStep, { sight, ...expect }: Expect, seen: Sights[string], before?: number): string {
   const name = step.names?.[sight] ?? sight.replace('.', ' ');
   if (seen === null) return `${name}: no answer`;
   if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
-  if (('moves' in expect || 'stays' in expect) && typeof seen === 'number' && before !== undefined)
+  // how far it came hangs on when one looked; which way it went does not
+  if ('moves' in expect && typeof seen === 'number' && before !== undefined)
+    return `${name}: ${wayText(shorterWay(seen - before, expect.round))}`;
+  if ('stays' in expect && typeof seen === 'number' && before !== undefined)
     return `${name}: ${num(before)} → ${num(seen)}`;
   if (typeof seen === 'string') return `${name}: ${step.names?.[seen] ?? seen}`;
   return `${name}: ${num(seen, 'near' in expect && expect.within >= 10 ? 0 : 1)}`;

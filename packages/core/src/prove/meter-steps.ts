@@ -82,11 +82,13 @@ export function pageSteps(rig: Rig): BareStep[] {
 
 const isOf = (e: Expect): string => ('is' in e ? String(e.is) : '');
 
-/** Volts at a supply or source, from flat packs to full ones. */
+/** Volts at a supply or source as a meter reads them. */
 export interface VoltsAt {
   part: string;
   terminal: string;
+  /** With flat packs, V. */
   flat: number;
+  /** With full ones, V. */
   full: number;
 }
 

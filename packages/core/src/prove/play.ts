@@ -1,16 +1,15 @@
 import {
-  BENCH_STEP_MS,
-  LOST_AFTER_MS,
   benchControls,
+  isQuiet,
+  quietened,
   runBench,
   setControls,
-  stepBench,
   type Bench,
   type BenchState,
   type Sights,
 } from '../bench/index.js';
 import { Misuse } from '../units/index.js';
-import { judge, startJudging, type Judging, type Verdict } from './judge.js';
+import { judge, startJudging, type Verdict } from './judge.js';
 import { lookAt, looksAt } from './look.js';
 import { looksOf, type CheckStep } from './step.js';
 
@@ -19,8 +18,8 @@ const SETTLE_MS = 400;
 const FLICK_MS = 120;
 /** A control nearer to its mark than this share of half its travel stands at it. */
 const AWAY = 0.2;
-/** What has not moved for so long will not: everything that answers begins to at the next frame. */
-const AT_REST_MS = 350;
+/** No line waits longer from frame to frame, ms. */
+const FRAME_MS = 50;
 /** Past any judge's patience. */
 const FOR_EVER_MS = 1e7;
 /** How often the judge looks, ms. */
@@ -28,7 +27,7 @@ const LOOK_MS = 10;
 
 /**
  * Makes a step's gestures on the simulated transmitter, from idle controls, and judges what the bench gives.
- * @param hasty gives a step up as soon as nothing it looks at has moved for longer than anything on the bench waits
+ * @param hasty does not wait while the bench is quiet: what holds then holds for ever, what does not never will
  * @throws {Misuse} for a step that only eyes can tell
  */
 export function playStep(
@@ -38,20 +37,26 @@ export function playStep(
   { hasty = false }: { hasty?: boolean } = {},
 ): { state: BenchState; verdict: Verdict } {
   if (step.byEye) throw new Misuse(`step "${step.id}" is for eyes, and cannot be played`);
-  let state = runBench(bench, { ...from, controls: {} }, SETTLE_MS);
+  const settle = (now: BenchState): BenchState =>
+    hasty ? quietened(bench, now, SETTLE_MS) : runBench(bench, now, SETTLE_MS);
+  let state = settle({ ...from, controls: {} });
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
-  state = runBench(bench, setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
+  state = settle(setControls(state, { ...awayFirst, ...step.setUp }));
   const looks = looksAt(step);
   let judging = startJudging(step, lookAt(bench, state, looks), state.tMs);
-  const rest = new Rest(step, restMsOf(bench, step));
+  const rest = new Rest(step);
   const look = (): Verdict | null => {
     const sights = lookAt(bench, state, looks);
-    const isAtRest = rest.look(sights, state.tMs, judging);
-    const atMs = hasty && isAtRest ? state.tMs + FOR_EVER_MS : state.tMs;
-    const seen = judge(judging, benchControls(bench, state), sights, atMs);
-    judging = seen.judging;
-    return seen.verdict;
+    const lookOnce = (atMs: number): Verdict | null => {
+      const seen = judge(judging, benchControls(bench, state), sights, atMs);
+      judging = seen.judging;
+      return seen.verdict;
+    };
+    const verdict = lookOnce(state.tMs);
+    if (verdict || !hasty || judging.made < step.moves.length) return verdict;
+    // what stands still stays so: it holds for ever, or never will
+    return rest.look(sights, state.tMs, isQuiet(bench, state)) ? lookOnce(state.tMs + FOR_EVER_MS) : null;
   };
   for (const move of step.moves) {
     look();
@@ -62,34 +67,24 @@ export function playStep(
   for (;;) {
     const verdict = look();
     if (verdict) return { state: radiosOn(bench, state), verdict };
-    for (let ms = 0; ms < LOOK_MS; ms += BENCH_STEP_MS) state = stepBench(bench, state);
+    state = runBench(bench, state, LOOK_MS);
   }
 }
 
-/** A receiver gives the radio up after a second; a slow channel may reach a window at any time, and is waited for. */
-function restMsOf({ parts }: Bench, { setUp, moves }: CheckStep): number {
-  if (parts.some((p) => p.shaping.some((s) => s.endToEndS))) return Infinity;
-  const moved = new Set([...Object.keys(setUp), ...moves.map((m) => m.control)]);
-  return AT_REST_MS + (parts.some((p) => moved.has(p.radio)) ? LOST_AFTER_MS : 0);
-}
-
-/** Whether anything that a step looks at still moves. */
+/** Whether anything that a step looks at still moves: the bench is quiet, and what counts frames has had time for one. */
 class Rest {
   private last = '';
   private sinceMs = 0;
 
-  constructor(
-    private readonly step: CheckStep,
-    private readonly restMs: number,
-  ) {}
+  constructor(private readonly step: CheckStep) {}
 
-  look(sights: Sights, tMs: number, { made, heldSinceMs, madeMs }: Judging): boolean {
+  look(sights: Sights, tMs: number, isQuietNow: boolean): boolean {
     const now = JSON.stringify(looksOf(this.step).map((e) => sights[e.sight] ?? null));
-    if (now !== this.last || made < this.step.moves.length || heldSinceMs !== null) {
+    if (now !== this.last || !isQuietNow) {
       this.last = now;
       this.sinceMs = tMs;
     }
-    return tMs - Math.max(this.sinceMs, madeMs + (this.step.waitMs ?? 0)) >= this.restMs;
+    return tMs - this.sinceMs >= FRAME_MS;
   }
 }
 

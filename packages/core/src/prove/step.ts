@@ -14,6 +14,7 @@ export type Expect =
 /** A control taken somewhere, and what must be seen while it stands there. */
 export interface Move {
   control: string;
+  /** −1…+1. */
   to: number;
   reads?: Expect[];
 }

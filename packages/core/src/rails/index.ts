@@ -26,10 +26,19 @@ export {
   type Chemistry,
 } from './pack.js';
 export * from './circuit/index.js';
-export { rigNetwork, atCelsius, atPeak, ownShare, type RigNetwork, type Terminal } from './rig-network.js';
+export {
+  rigNetwork,
+  atCelsius,
+  atPeak,
+  ownShare,
+  withElements,
+  type RigNetwork,
+  type Terminal,
+} from './rig-network.js';
 export {
   solveRails,
   solveRigNetwork,
+  fullRails,
   startsDiffer,
   sweepRails,
   type Rails,

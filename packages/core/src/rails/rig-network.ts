@@ -1,5 +1,5 @@
 import type { Sheet, Source, Supply } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerSlices, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
 import {
   prepareCircuit,
   type CircuitElement,
@@ -54,9 +54,11 @@ const BOOSTS: ReadonlySet<string> = new Set(['boost', 'buck-boost']);
 export const rigNetwork = (rig: Rig, load: Load = 'typical'): RigNetwork => NETWORKS[load](rig);
 
 type Load = 'typical' | 'peak';
+/** All that is read here of a rig. */
+const READ = ['parts', 'cables', 'sheets'] as const;
 const NETWORKS: Record<Load, (rig: Rig) => RigNetwork> = {
-  typical: oncePerRig((rig) => buildNetwork(rig, 'typical')),
-  peak: oncePerRig((rig) => buildNetwork(rig, 'peak')),
+  typical: oncePerSlices(READ, (rig) => buildNetwork(rig, 'typical')),
+  peak: oncePerSlices(READ, (rig) => buildNetwork(rig, 'peak')),
 };
 
 function buildNetwork(rig: Rig, load: Load): RigNetwork {

@@ -46,6 +46,15 @@ export function solveRails(rig: Rig, charge: number, load: 'typical' | 'peak' = 
   return solveRigNetwork(rigNetwork(rig, load), charge);
 }
 
+const FULL = new WeakMap<RigNetwork, Rails>();
+
+/** The operating point of a running rig with full packs; worked out once. Not to be changed. */
+export function fullRails(network: RigNetwork): Rails {
+  let full = FULL.get(network);
+  if (!full) FULL.set(network, (full = solveRigNetwork(network, 1)));
+  return full;
+}
+
 /** @param from whether everything was running before or is switched on together; they differ where a limit meets a starved load */
 export function solveRigNetwork(network: RigNetwork, charge: number, from: Begin = 'running'): Rails {
   const point = solveAt(network, charge, from);

@@ -37,7 +37,7 @@ export {
   nextFree,
   PartUnknown,
 } from './look-up.js';
-export { oncePerRig, cablesOn, wiresAt, type WireAt } from './per-rig.js';
+export { oncePerRig, oncePerSlices, cablesOn, wiresAt, type WireAt } from './per-rig.js';
 export { controlName, pilotControls, pilotTransmitter } from './pilot.js';
 export { migrateRig } from './migrate-rig.js';
 export { rigProblems } from './rig-problems.js';

@@ -16,6 +16,32 @@ export function oncePerRig<R>(compute: (rig: Rig) => R): (rig: Rig) => R {
   };
 }
 
+/** Fields of a rig that something may read alone. */
+type Slice = Extract<keyof Rig, 'parts' | 'cables' | 'sheets' | 'held'>;
+/**
+ * The same for what reads some fields of a rig only: it is remembered for as long as those are the very same objects, so
+ * that an edit elsewhere costs nothing.
+ */
+export function oncePerSlices<R extends object>(slices: readonly Slice[], compute: (rig: Rig) => R): (rig: Rig) => R {
+  type Node = WeakMap<object, unknown>;
+  const root: Node = new WeakMap();
+  return (rig) => {
+    let node = root;
+    for (const slice of slices.slice(0, -1)) {
+      const key = rig[slice];
+      let next = node.get(key) as Node | undefined;
+      if (!next) node.set(key, (next = new WeakMap()));
+      node = next;
+    }
+    const last = rig[slices[slices.length - 1]!];
+    const known = node.get(last) as R | undefined;
+    if (known !== undefined) return known;
+    const found = compute(rig);
+    node.set(last, found);
+    return found;
+  };
+}
+
 /** A wire as one of its pins sees it. */
 export interface WireAt {
   cable: Cable;

@@ -43,5 +43,10 @@ export function twoOperators(): Rig {
 /** A bench on which every part has its volts: for rigs that leave the supplies out because they are about channels. */
 export function fedBench(rig: Rig): Bench {
   const bench = compileBench(rig);
-  return { ...bench, parts: bench.parts.map((p) => (p.feed === 'fed' ? p : { ...p, feed: 'fed' })) };
+  const fed = bench.parts.map(() => ({ feed: 'fed' as const, volts: 0 }));
+  return {
+    ...bench,
+    wakesMs: bench.wakesMs.map((ms) => (ms < Infinity ? ms : 0)),
+    supplies: { movers: [], rails: bench.supplies.rails, at: () => fed },
+  };
 }

@@ -1,0 +1,180 @@
+/** Any part that acts on what it hears: decodes it, takes each function's width, moves towards what is asked. */
+import { rangeDemand, windowIndex, turnedDemand } from '../../channels/index.js';
+import { isWindowed } from '../../parts/index.js';
+import { clamp } from '../../units/index.js';
+import { decodeCounts, widthOf } from '../codecs.js';
+import type { Axis, BenchPart, HeardFunction } from '../compile.js';
+import type { DeviceState } from '../state.js';
+import { approach } from './approach.js';
+import type { Surroundings } from './surroundings.js';
+
+/** Axes step on the absolute grid of so many ms. */
+export const AXIS_MS = 2;
+
+export function startDevice({ sheet, functions, hears }: BenchPart): DeviceState {
+  const untold = functions.map(() => NaN);
+  return {
+    counts: hears.map(() => []),
+    ...{ us: untold, asked: untold, answers: untold },
+    joints: sheet.joints.map((joint) => joint.homeDeg),
+    toggles: functions.map(() => false),
+    toggledMs: untold,
+    places: functions.map(() => 0),
+    ...{ nextMs: Infinity, isMoving: false },
+  };
+}
+
+/** @param isTold whether something that it hears changed at this moment, or it has just woken */
+export function stepDevice(own: BenchPart, state: DeviceState, at: Surroundings, isTold: boolean): DeviceState {
+  if (!at.isAwake(own.index)) return state;
+  const heard = isTold ? listen(own, state, at) : state;
+  return heard.nextMs <= at.tMs ? answer(own, heard, at.tMs) : heard;
+}
+
+/** What is left of it when its volts are gone: where its axes stood, and nothing that it was told. */
+export function fallen(own: BenchPart, { joints }: DeviceState): DeviceState {
+  return { ...startDevice(own), joints };
+}
+
+/** The next moment of the grid, or this one. */
+const onGrid = (tMs: number): number => Math.ceil(tMs / AXIS_MS) * AXIS_MS;
+
+/** Decodes the lines and takes each function's width; arrays stay the same while their figures do. */
+function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceState {
+  let { counts } = state;
+  own.hears.forEach(({ receiver, line }, k) => {
+    const { bytes } = at.parts[receiver]!.receives!.lines[line]!;
+    const now = bytes ? decodeCounts(at.bench.parts[receiver]!.lines[line]!.kind, bytes, counts[k]!) : counts[k]!;
+    if (now !== counts[k]) counts = counts.with(k, now);
+  });
+  let isChanged = false;
+  for (let i = 0; i < own.functions.length && !isChanged; i++)
+    isChanged = !Object.is(heardUs(own.functions[i]!, counts, at), state.us[i]);
+  if (!isChanged) return counts === state.counts ? state : { ...state, counts };
+  const us = own.functions.map((heard) => heardUs(heard, counts, at));
+  const asked = own.functions.map((heard, i) => askedOf(heard, us[i]!));
+  return { ...state, counts, us, asked, nextMs: onGrid(at.tMs) };
+}
+
+/** Width a function takes now, µs; NaN while nothing has been heard. */
+function heardUs({ controller, line, receiver, slot, scale }: HeardFunction, ownCounts: DeviceState['counts'], at: Surroundings): number {
+  if (controller !== null && !at.isAwake(controller)) return NaN;
+  if (line < 0) return at.parts[receiver]!.receives!.pulses[slot] ?? NaN;
+  const counts = controller === null ? ownCounts : (at.parts[controller]!.does?.counts ?? []);
+  const count = counts[line]?.[slot];
+  return count === undefined ? NaN : widthOf(scale ?? 'micro', count);
+}
+
+function askedOf({ fn, setup }: HeardFunction, us: number): number {
+  if (Number.isNaN(us)) return NaN;
+  return isWindowed(fn) ? windowIndex(fn, us, setup) : rangeDemand(fn, us, setup);
+}
+
+/** One step of the grid towards what is asked; nothing more is due once nothing moved. */
+function answer(own: BenchPart, state: DeviceState, tMs: number): DeviceState {
+  const before = state.answers;
+  const answers = slew(own, state.asked, before, AXIS_MS);
+  const joints = moveJoints(own, answers, state.joints, AXIS_MS);
+  const isMoving = joints !== state.joints;
+  const isStill = answers === before && !isMoving;
+  const { counts, us, asked, toggles, toggledMs, places } = state;
+  // field by field: this runs on every step of a moving axis
+  const moved = { counts, us, asked, answers, joints, toggles, toggledMs, places, nextMs: isStill ? Infinity : tMs + AXIS_MS, isMoving };
+  return answers === before ? moved : entered(own, moved, before, tMs);
+}
+
+/** What happens once at the moment a window is entered: a flip, or a step to the next or the one before. */
+function entered(own: BenchPart, moved: DeviceState, before: readonly number[], tMs: number): DeviceState {
+  const { answers, toggles, toggledMs, places } = moved;
+  const enters = (i: number): boolean => answers[i]! >= 0 && !(before[i]! >= 0 && before[i] === answers[i]);
+  const pulsed = (i: number): boolean =>
+    own.functions[i]!.fn.takes === 'pulse' && answers[i]! >= 0 && !(before[i]! >= 0);
+  const stepped = (i: number): boolean => own.functions[i]!.fn.takes === 'steps' && enters(i);
+  if (!own.functions.some((_, i) => pulsed(i) || stepped(i))) return moved;
+  return {
+    ...moved,
+    toggles: toggles.map((t, i) => t !== pulsed(i)),
+    toggledMs: toggledMs.map((t, i) => (pulsed(i) ? tMs : t)),
+    places: places.map((p, i) => (stepped(i) ? p + stepOf(own.functions[i]!, answers[i]!) : p)),
+  };
+}
+
+/** Of windows that step, the highest goes on, the lowest goes back where there are two or more, one between stays. */
+function stepOf({ fn }: HeardFunction, window: number): number {
+  const windows = fn.windows ?? [];
+  const from = windows.map((w) => w.fromUs);
+  const own = from[window]!;
+  if (own === Math.max(...from)) return 1;
+  return own === Math.min(...from) ? -1 : 0;
+}
+
+/** Answers follow what is asked, some at their own speed. The array before is given back while nothing changes. */
+function slew(own: BenchPart, asked: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
+  let next: number[] | null = null;
+  for (let i = 0; i < asked.length; i++) {
+    const { fn, setup } = own.functions[i]!;
+    const speed = fn.slewPerS && (fn.slewPerS * (setup.speedPct ?? 100)) / 100;
+    const from = before[i]!;
+    // a latch stays as it was told while the width is between its windows
+    let to = fn.takes === 'latch' && asked[i] === -1 && from >= 0 ? from : asked[i]!;
+    if (!Number.isNaN(from) && !Number.isNaN(to)) {
+      if (setup.smoothingMs && !isWindowed(fn)) to = smoothed(from, to, dtMs / setup.smoothingMs);
+      if (speed) to = approach(from, to, (speed * dtMs) / 1000);
+    }
+    if (Object.is(to, from)) continue;
+    next ??= before.slice();
+    next[i] = to;
+  }
+  return next ?? before;
+}
+
+/** Joints follow their mover inside their limits, go home when it is shut off, obey a driving window first. */
+function moveJoints(
+  own: BenchPart,
+  answers: readonly number[],
+  before: readonly number[],
+  dtMs: number,
+): readonly number[] {
+  let next: number[] | null = null;
+  for (let j = 0; j < own.axes.length; j++) {
+    const to = jointTo(own, own.axes[j]!, answers, before[j]!, dtMs);
+    if (to === before[j]) continue;
+    next ??= before.slice();
+    next[j] = to;
+  }
+  return next ?? before;
+}
+
+function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: number, dtMs: number): number {
+  const { joint, mover } = axis;
+  const reach = (joint.speedDegPerS * dtMs) / 1000;
+  if (axis.driver >= 0 && answers[axis.driver] === axis.driverWindow) return approach(from, axis.driverDeg, reach);
+  const asked = answers[mover];
+  if (asked === undefined || Number.isNaN(asked)) return from;
+  if (axis.gateWindows && !axis.gateWindows.includes(axis.gate < 0 ? 0 : answers[axis.gate]!))
+    return approach(from, joint.homeDeg, reach);
+  const { fn } = own.functions[mover]!;
+  const { turn } = axis;
+  const turned = turn?.windows.includes(turn.by < 0 ? 0 : answers[turn.by]!) ?? false;
+  const demand = turned ? turnedDemand(fn, joint, asked) : asked;
+  if ((fn.takes === 'rate') !== turned) return turnedBy(joint, from, clamp((demand * dtMs) / 1000, -reach, reach));
+  return approach(from, clamp(demand, joint.minDeg, joint.maxDeg), reach);
+}
+
+/** A joint by so many degrees further: to its stop, or round over its slip ring. */
+function turnedBy({ minDeg, maxDeg, endless }: Axis['joint'], from: number, byDeg: number): number {
+  const to = from + byDeg;
+  if (!endless) return clamp(to, minDeg, maxDeg);
+  const round = maxDeg - minDeg;
+  return to > maxDeg ? to - round : to < minDeg ? to + round : to;
+}
+
+/** First-order smoothing; the last hair of the way is taken at once, so that it comes to rest. */
+function smoothed(from: number, to: number, share: number): number {
+  const next = from + (to - from) * (1 - Math.exp(-share));
+  return Math.abs(to - next) < 1e-3 ? to : next;
+}
+
+export function windowLabel(heard: HeardFunction, answer: number): string | undefined {
+  return heard.fn.windows?.[answer]?.label;
+}

@@ -1,0 +1,52 @@
+/** A receiver: repeats what it hears, or its fail-safe once it hears nothing, on its pins and as frames on its lines. */
+import { wholeUs } from '../clock.js';
+import type { BenchLine, BenchPart } from '../compile.js';
+import { CODECS } from '../codecs.js';
+import { lostOutput, LOST_AFTER_MS } from '../radio.js';
+import type { LineState, ReceiverState } from '../state.js';
+import type { Surroundings } from './surroundings.js';
+
+export const startReceiver = ({ lines }: BenchPart, tMs: number): ReceiverState => ({
+  ...{ pulses: [], bus: [], heard: 0, heardMs: tMs, lost: false },
+  lines: lines.map(() => ({ nextMs: tMs, frames: 0, bytes: null })),
+});
+
+/** When it does something by itself: the next frame of a line, or giving the radio up, ms. */
+export function receiverDueMs({ lines, heard, heardMs, lost }: ReceiverState): number {
+  let due = heard > 0 && !lost ? wholeUs(heardMs + LOST_AFTER_MS) : Infinity;
+  for (const line of lines) if (line.nextMs < due) due = line.nextMs;
+  return due;
+}
+
+export function stepReceiver(own: BenchPart, state: ReceiverState, at: Surroundings): ReceiverState {
+  if (own.transmitter === null || !at.isAwake(own.index)) return state;
+  const heard = hear(own, state, at);
+  if (!heard.lines.some((l) => l.nextMs <= at.tMs)) return heard;
+  const lines = heard.lines.map((line, i) => (line.nextMs <= at.tMs ? nextFrame(own.lines[i]!, line, heard, at) : line));
+  return { ...heard, lines };
+}
+
+/** The radio as it is at this moment. */
+function hear(own: BenchPart, state: ReceiverState, { parts, tMs }: Surroundings): ReceiverState {
+  const air = parts[own.transmitter!]!.sends!;
+  const { lines, heard } = state;
+  if (air.frames !== heard)
+    return { pulses: air.pulses, bus: air.pulses, lines, heard: air.frames, heardMs: tMs, lost: false };
+  if (state.lost || heard === 0 || tMs < wholeUs(state.heardMs + LOST_AFTER_MS)) return state;
+  const without = lostOutput(own.failSafes, air.pulses);
+  return { ...state, pulses: without.pins, bus: without.bus, lost: true };
+}
+
+/** Time goes on where the line is silent; the bytes stay the same array while what they say is the same. */
+function nextFrame(
+  { kind, scale, periodMs }: BenchLine,
+  line: LineState,
+  now: ReceiverState,
+  { tMs }: Surroundings,
+): LineState {
+  const nextMs = wholeUs(tMs + periodMs);
+  if (!now.bus.length) return { ...line, nextMs };
+  const isSame = line.bytes !== null && line.of === now.bus && line.wasLost === now.lost;
+  const bytes = isSame ? line.bytes : CODECS[kind].encode(now.bus, scale, now.lost);
+  return { nextMs, frames: line.frames + 1, bytes, of: now.bus, wasLost: now.lost };
+}

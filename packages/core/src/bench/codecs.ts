@@ -1,0 +1,57 @@
+/** What a line carries: widths to bytes as its talker puts them, and bytes to widths as its listener takes them. */
+import {
+  CRSF,
+  SBUS,
+  countToPulseUs,
+  encodeCrsfChannels,
+  encodeSbus,
+  pulseUsToCount,
+  unpackSlots,
+  type BusScale,
+} from '../signals/index.js';
+
+/** Kinds of line that carry every channel as counts. */
+export type CountedKind = 'sbus' | 'crsf';
+
+interface Codec {
+  /** Time from frame to frame where the sheet says none, ms. */
+  usualMs: number;
+  encode(widthsUs: readonly number[], scale: BusScale, lost: boolean): Uint8Array;
+  /** First byte of the packed counts. */
+  countsAt: number;
+}
+
+/** The serial link's header of address, length and type. */
+const LINK_HEADER = 3;
+
+export const CODECS: Readonly<Record<CountedKind, Codec>> = {
+  sbus: {
+    usualMs: 14,
+    encode: (widthsUs, scale, lost) =>
+      encodeSbus({ slots: countsOf(widthsUs, scale), digital: [false, false], lost, failsafe: lost }),
+    countsAt: 0,
+  },
+  crsf: {
+    usualMs: 4,
+    encode: (widthsUs, scale) => encodeCrsfChannels(countsOf(widthsUs, scale)),
+    // the unpacker of the bus expects one header byte
+    countsAt: LINK_HEADER - 1,
+  },
+};
+
+export const isCounted = (kind: string): kind is CountedKind => Object.hasOwn(CODECS, kind);
+
+const countsOf = (widthsUs: readonly number[], scale: BusScale): number[] =>
+  widthsUs.map((us) => pulseUsToCount(scale, us));
+
+const scratch = new Uint16Array(Math.max(SBUS.slots, CRSF.slots));
+
+/** Counts in a frame; the array before is given back while they are the same. */
+export function decodeCounts(kind: CountedKind, bytes: Uint8Array, before: readonly number[]): readonly number[] {
+  unpackSlots(bytes, CODECS[kind].countsAt, scratch);
+  for (let i = 0; i < SBUS.slots; i++) if (scratch[i] !== before[i]) return Array.from(scratch);
+  return before;
+}
+
+/** Width that a listener takes a count for, µs. */
+export const widthOf = (scale: BusScale, count: number): number => countToPulseUs(scale, count);

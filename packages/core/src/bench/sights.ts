@@ -1,0 +1,99 @@
+/** What can be seen or measured at the bench, each as a name and how to read it: `part.what` → figure, word, or null when it gives no sign. */
+import { isWindowed, sendsPictures, type PartFunction } from '../parts/index.js';
+import { SBUS } from '../signals/index.js';
+import type { Bench, BenchPart } from './compile.js';
+import { pictureInto } from './pictures.js';
+import { isAwakeAt } from './run.js';
+import type { BenchState, ReceiverState } from './state.js';
+
+/** A figure, a word, whether it runs, or null when it gives no sign. */
+export type Seen = number | string | boolean | null;
+
+/** Reads one sight of a bench at a moment. */
+export type Getter = (state: BenchState) => Seen;
+
+/** Sight of what a receiver puts out on a slot, µs, counted from 1. */
+export const slotSight = (receiver: string, slot: number): string => `${receiver}.slot-${slot}`;
+/** Sight of the volts at a supply or source of a part. */
+export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
+
+const KNOWN = new WeakMap<Bench, { all: Map<string, Getter>; slots: Map<string, Getter> }>();
+
+/** How to read every sight of a bench; slot by slot only where somebody asks. */
+export const sightsOf = (bench: Bench): ReadonlyMap<string, Getter> => known(bench).all;
+
+/** How to read one; undefined for what this bench has not. */
+export const getterOf = (bench: Bench, sight: string): Getter | undefined => {
+  const { all, slots } = known(bench);
+  return all.get(sight) ?? slots.get(sight);
+};
+
+function known(bench: Bench): { all: Map<string, Getter>; slots: Map<string, Getter> } {
+  let of = KNOWN.get(bench);
+  if (!of) {
+    const all = new Map(bench.parts.flatMap((own) => [...partSights(bench, own)]));
+    of = { all, slots: new Map(bench.parts.flatMap(slotSights)) };
+    KNOWN.set(bench, of);
+  }
+  return of;
+}
+
+function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> {
+  const { index, sheet } = own;
+  const { id } = own.part;
+  yield [`${id}.feed`, ({ power }) => bench.supplies.at(power.draw)[index]!.feed];
+  yield [`${id}.awake`, (state) => isAwakeAt(state, index)];
+  yield [`${id}.restarts`, ({ power }) => power.restarts[index]!];
+  for (const { id: terminal, volts } of own.terminals) yield [voltsSight(id, terminal), () => volts];
+  if (own.does.receives) {
+    yield [`${id}.frames`, ({ parts }) => framesOf(parts[index]!.receives!)];
+    yield [`${id}.radio`, ({ parts }) => radioState(parts[index]!.receives!)];
+  }
+  if (own.does.acts) yield* deviceSights(own);
+  if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
+  for (const link of own.pictureInputs)
+    yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];
+}
+
+const slotSights = (own: BenchPart): [string, Getter][] =>
+  own.does.receives
+    ? Array.from({ length: SBUS.slots }, (_, at) => [
+        slotSight(own.part.id, at + 1),
+        ({ parts }: BenchState) => {
+          const us = parts[own.index]!.receives!.pulses[at];
+          return us === undefined || Number.isNaN(us) ? null : us;
+        },
+      ])
+    : [];
+
+/** Frames on its lines; of a receiver that has pins only, what it heard. */
+const framesOf = ({ lines, heard }: ReceiverState): number =>
+  lines.length ? lines.reduce((sum, l) => sum + l.frames, 0) : heard;
+
+const radioState = ({ heard, lost }: ReceiverState): Seen => (heard ? (lost ? 'lost' : 'heard') : null);
+
+/** Answers under `part.fn`, angles under `part.joint-angle`. What nothing was told stays null. */
+function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
+  const { index, sheet } = own;
+  const { id } = own.part;
+  for (const fn of sheet.functions) {
+    const at = own.functions.findIndex((heard) => heard.fn.id === fn.id);
+    if (fn.takes === 'steps')
+      yield [`${id}.${fn.id}-place`, awakeOnly(index, ({ parts }) => parts[index]!.does!.places[at] ?? 0)];
+    if (fn.takes === 'pulse')
+      yield [`${id}.${fn.id}`, awakeOnly(index, ({ parts }) => parts[index]!.does!.toggles[at] ?? false)];
+    else yield [`${id}.${fn.id}`, awakeOnly(index, ({ parts }) => answered(fn, parts[index]!.does!.answers[at]))];
+  }
+  for (const [j, joint] of sheet.joints.entries())
+    yield [`${id}.${joint.id}-angle`, awakeOnly(index, ({ parts }) => parts[index]!.does!.joints[j]!)];
+}
+
+const awakeOnly =
+  (index: number, read: Getter): Getter =>
+  (state) =>
+    isAwakeAt(state, index) ? read(state) : null;
+
+function answered(fn: PartFunction, answer: number | undefined): Seen {
+  if (answer === undefined || Number.isNaN(answer)) return null;
+  return isWindowed(fn) ? (fn.windows?.[answer]?.label ?? null) : answer;
+}
