@@ -1,18 +1,29 @@
 import { soundWorld, type World } from '@squallmark/core/diagnose';
 import { readRig } from '@squallmark/core/files';
-import { applyEdits } from '@squallmark/core/rig';
+import type { Flaw } from '@squallmark/core/bench';
+import { applyEdits, type Rig } from '@squallmark/core/rig';
 import { problemText } from '@squallmark/core/units';
 import * as z from 'zod';
 import { InputProblem, type Shell } from '../shell.js';
 import { openText, problemsOf } from './open-rig.js';
 
-/** A rig file with what an edit cannot say: parts that are dead, contacts with so many ohms. */
+/** A rig file with what an edit cannot say: what is wrong with its parts, contacts with so many ohms. */
 const worldSchema = z.strictObject({
   rig: z.unknown(),
   perturbations: z
     .array(
       z.discriminatedUnion('kind', [
-        z.strictObject({ kind: z.literal('dead'), part: z.string() }),
+        z.strictObject({
+          kind: z.enum(['dead', 'leaning', 'unbalanced', 'disturbed', 'forgetful']),
+          part: z.string(),
+        }),
+        z.strictObject({ kind: z.literal('dead-output'), part: z.string(), link: z.string() }),
+        z.strictObject({
+          kind: z.literal('drift'),
+          part: z.string(),
+          source: z.string(),
+          share: z.number().min(0.01).max(3),
+        }),
         z.strictObject({
           kind: z.literal('contact'),
           cable: z.string(),
@@ -36,19 +47,33 @@ export function openWorld(file: string, shell: Shell): World {
   if (!reading.success) throw new InputProblem(problemsOf(file, reading.error));
   const { rig: plain, perturbations } = reading.data;
   const rig = rigOf(`${file}: rig`, JSON.stringify(plain));
-  const lacking = perturbations.find((p) => p.kind === 'dead' && !rig.parts.some((own) => own.id === p.part));
-  if (lacking?.kind === 'dead') throw new InputProblem(`${file}: perturbations: no part "${lacking.part}" in the rig`);
+  for (const p of perturbations) {
+    const lacks = p.kind === 'contact' ? null : lackingOf(p, rig);
+    if (lacks) throw new InputProblem(`${file}: perturbations: ${lacks}`);
+  }
   const edits = perturbations.flatMap((p) =>
     p.kind === 'contact'
       ? [{ kind: 'setWire' as const, cable: p.cable, wire: p.wire, inline: { kind: 'resistor' as const, ohm: p.ohm } }]
       : [],
   );
-  const dead = new Set(perturbations.flatMap((p) => (p.kind === 'dead' ? [p.part] : [])));
+  const flaws = perturbations.filter((p) => p.kind !== 'contact');
   try {
-    return { rig: edits.length ? applyEdits(rig, edits).rig : rig, dead };
+    return { rig: edits.length ? applyEdits(rig, edits).rig : rig, flaws };
   } catch (error) {
     throw new InputProblem(`${file}: perturbations: ${error instanceof Error ? error.message : String(error)}`);
   }
+}
+
+/** What a perturbation names that the rig has not. */
+function lackingOf(flaw: Flaw, { parts, sheets }: Rig): string | null {
+  const own = parts.find((p) => p.id === flaw.part);
+  if (!own) return `no part "${flaw.part}" in the rig`;
+  const sheet = sheets[own.class]!;
+  if (flaw.kind === 'dead-output' && !sheet.links.some((l) => l.id === flaw.link))
+    return `"${flaw.part}" has no link "${flaw.link}"`;
+  if (flaw.kind === 'drift' && !sheet.sources.some((s) => s.id === flaw.source && s.regulator))
+    return `"${flaw.part}" has no regulated source "${flaw.source}"`;
+  return null;
 }
 
 function parsed(text: string): unknown {

@@ -131,7 +131,7 @@ describe('the bench', () => {
   });
 
   it('a dead part gives no sign, whatever it is fed', () => {
-    const bench = compileBench(mendedRig(), 1, new Set(['ZC']));
+    const bench = compileBench(mendedRig(), 1, [{ kind: 'dead', part: 'ZC' }]);
     const sights = observe(bench, runBench(bench, startBench(bench, { awake: true }), 200));
     expect(sights['ZC.awake']).toBe(false);
     expect(sights['SW.awake']).toBe(true);

@@ -5,6 +5,7 @@ import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Par
 import type { BusScale } from '../signals/index.js';
 import { clamp } from '../units/index.js';
 import { CODECS, isCounted, type CountedKind } from './codecs.js';
+import { flawedRig, type Flaw } from './flaws.js';
 import { Supplies, startsOf, wakeTimes, type Feed } from './power.js';
 import { radioOf } from './radio.js';
 
@@ -109,6 +110,7 @@ interface PictureFeed {
 /** A rig made ready to be simulated. */
 export interface Bench {
   rig: Rig;
+  flaws: readonly Flaw[];
   parts: BenchPart[];
   /** Whatever does something, in the order in which signals flow. */
   order: number[];
@@ -121,7 +123,6 @@ export interface Bench {
   pictures: Map<string, PictureFeed>;
 }
 
-const NONE: ReadonlySet<string> = new Set();
 /** From frame to frame of an air link whose sheet says nothing, ms. @source [mem] */
 const AIR_MS = 9;
 /** The way a stick's word takes: who sends it, who hears it, who hands it on. */
@@ -129,9 +130,11 @@ const FLOW = [hasControls, hearsAir, flies];
 
 /**
  * Works out once what a rig's wiring lets through, at a state of charge.
- * @param dead parts that do nothing, whatever they are fed
+ * @param flaws what is wrong with it beside what the rig says
  */
-export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = NONE): Bench {
+export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []): Bench {
+  const rig = flaws.length ? flawedRig(drawn, flaws) : drawn;
+  const dead = new Set(flaws.flatMap((f) => (f.kind === 'dead' ? [f.part] : [])));
   const conversations = findConversations(rig);
   const chains = findChains(rig);
   const supplies = new Supplies(rig, charge, dead);
@@ -186,7 +189,7 @@ export function compileBench(rig: Rig, charge = 1, dead: ReadonlySet<string> = N
     .sort((a, b) => rank(a) - rank(b))
     .map((p) => p.index);
   return {
-    ...{ rig, parts, order, supplies },
+    ...{ rig, flaws, parts, order, supplies },
     wakesMs: wakeTimes(rig, fed, supplies.rails),
     startsMs: parts.map((p) => p.startsMs),
     pictures: pictureFeeds(conversations, indexOf),

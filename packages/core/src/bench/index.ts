@@ -24,3 +24,4 @@ export {
   stillSights,
   throughSight,
 } from './instruments.js';
+export { FLAW_SIGHTS, findsLevel, remembers, type Flaw } from './flaws.js';

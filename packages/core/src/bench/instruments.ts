@@ -60,7 +60,9 @@ export function throughText(rig: Rig, cable: string): string | null {
   const joined = own.wires.filter(beepsAtAll).map((wire) => {
     const ends = [endOf(rig, wire.from), endOf(rig, wire.to)].sort();
     const by = wire.inline && wire.inline.kind !== 'switch' ? ` by ${inlineText(wire.inline)}` : '';
-    return `${ends.join(' to ')}${by}`;
+    // what carries current is looked at as well: how thick it is
+    const thick = findPin(rig, wire.from)?.pin.line === 'supply' ? `, ${wire.gaugeAwg} AWG` : '';
+    return `${ends.join(' to ')}${by}${thick}`;
   });
   return joined.length ? joined.sort().join(', ') : 'open throughout';
 }

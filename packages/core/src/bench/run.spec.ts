@@ -6,6 +6,7 @@ import { mendedRig } from '../../test/support/demo-rig.js';
 import { matchCrsf, crsfChannels } from '../signals/index.js';
 import type { Rig } from '../rig/index.js';
 import { stepDevice } from './behaviours/device.js';
+import type { DeviceState } from './state.js';
 import {
   compileBench,
   isQuiet,
@@ -171,8 +172,10 @@ describe('what a width does', () => {
       { fromUs: 1800, toUs: 2200, label: 'high' },
     ];
     const part = { ...own, functions: [{ ...heard, line: -1, fn: { ...heard.fn, takes, windows } }] };
-    let state = { ...startBench(bench, { awake: true }).parts[own.index]!.does!, us: [NaN], asked: [NaN], answers: [NaN] };
-    state = { ...state, toggles: [false], toggledMs: [NaN], places: [0] };
+    let state: DeviceState = {
+      ...startBench(bench, { awake: true }).parts[own.index]!.does!,
+      ...{ us: [NaN], asked: [NaN], answers: [NaN], toggles: [false], toggledMs: [NaN], places: [0] },
+    };
     return widths.map((us, k) => {
       const receives = { pulses: Array(16).fill(us) as number[], bus: [], lines: [], heard: 1, heardMs: 0, lost: false };
       const parts = bench.parts.map((_, i) => ({ sends: null, does: null, receives: i === heard.receiver ? receives : null }));

@@ -2,6 +2,7 @@
 import { isWindowed, sendsPictures, type PartFunction } from '../parts/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
+import { FLAW_SIGHTS } from './flaws.js';
 import { pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState, ReceiverState } from './state.js';
@@ -50,6 +51,11 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     yield [`${id}.radio`, ({ parts }) => radioState(parts[index]!.receives!)];
   }
   if (own.does.acts) yield* deviceSights(own);
+  for (const [kind, { what, well, ill, has }] of Object.entries(FLAW_SIGHTS)) {
+    if (!has(sheet)) continue;
+    const isIll = bench.flaws.some((f) => f.kind === kind && f.part === id);
+    yield [`${id}.${what}`, awakeOnly(index, () => (isIll ? ill : well))];
+  }
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   for (const link of own.pictureInputs)
     yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];

@@ -41,7 +41,7 @@ describe('the faults of a rig', () => {
     expect(new Set(faults.map((f) => f.id)).size).toBe(faults.length);
     for (const f of faults) {
       const { rig: real } = worldWith(rig, f);
-      if (f.dead === undefined) expect(JSON.stringify(real)).not.toBe(before);
+      if (!f.flaws) expect(JSON.stringify(real)).not.toBe(before);
       expect(f.remedy.text.length).toBeGreaterThan(5);
       expect(f.weight).toBeGreaterThan(0);
     }
@@ -137,7 +137,7 @@ describe('looking for a fault', () => {
 
   it('names a part that is dead where its volts are there', () => {
     const book = bookOf('harbour');
-    const at = book.faults.findIndex((f, i) => f.dead !== undefined && isNoticed(book, i));
+    const at = book.faults.findIndex((f, i) => f.kind === 'part dead' && isNoticed(book, i));
     const { ranked, measurements } = searchOn(book, stepsOf(book, at), worldWith(book.rig, book.faults[at]!));
     expect(ranked[0]!.fault).toBe(book.faults[at]);
     expect(measurements.length).toBeGreaterThan(0);

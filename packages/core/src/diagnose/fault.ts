@@ -1,4 +1,5 @@
 /** Something that may be wrong at a bench, and what it would do to the rig. */
+import type { Flaw } from '../bench/index.js';
 import type { Edit, Rig } from '../rig/index.js';
 
 /** Kinds of fault, as people name them. */
@@ -27,7 +28,22 @@ export type FaultKind =
   | 'wrong address'
   | 'port told otherwise'
   | 'pack flat'
-  | 'part dead';
+  | 'part dead'
+  | 'fuse blown'
+  | 'diode the wrong way round'
+  | 'wire one pin over'
+  | 'plug turned round'
+  | 'wire too thin'
+  | 'other profile'
+  | 'as the maker left it'
+  | 'fail-safe set otherwise'
+  | 'channel slowed down'
+  | 'output dead'
+  | 'supply drifted'
+  | 'moved while finding level'
+  | 'out of balance'
+  | 'other emitter on the channel'
+  | 'settings forgotten at power-off';
 
 /** What mends a fault: work of the hands, since the rig document says how it should be. */
 export interface Remedy {
@@ -42,8 +58,8 @@ export interface Fault {
   text: string;
   /** The rig as it then really is. */
   put: Edit[];
-  /** A part that does nothing any more, whatever it is fed. */
-  dead?: string;
+  /** What is wrong that no edit can say. */
+  flaws?: Flaw[];
   /** How often it is met, against the others. @source [practice] where TRADE names it, else [mem] */
   weight: number;
   remedy: Remedy;

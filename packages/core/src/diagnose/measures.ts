@@ -1,5 +1,6 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
-import { beepsAtAll } from '../bench/index.js';
+import { FLAW_SIGHTS, beepsAtAll } from '../bench/index.js';
+import { findConversations } from '../loom/index.js';
 import { stageIsAwake } from './world.js';
 import { rigNetwork, fullRails } from '../rails/index.js';
 import {
@@ -22,20 +23,28 @@ import type { World } from './world.js';
 /** One thing to do with the hands or the eyes. */
 export interface Measure {
   id: string;
-  kind: 'meter' | 'volts' | 'look' | 'read' | 'light';
+  kind: 'meter' | 'volts' | 'look' | 'read' | 'light' | 'traffic';
   /** What to do, in labels. */
   where: string;
-  /** What it costs. @source [practice] look 0.2, read a setting 0.5, meter 1 */
+  /** What it costs. @source [practice] look 0.2, read a setting 0.5, meter 1; [mem] a probe on a line 1.5 */
   minutes: number;
   /** What it says on a bench. Readings are compared as they are. */
   read(world: World): string;
 }
 
-const MINUTES = { light: 0.2, look: 0.3, read: 0.5, volts: 1, meter: 1 } as const;
+const MINUTES = { light: 0.2, look: 0.3, read: 0.5, volts: 1, meter: 1, traffic: 1.5 } as const;
 
 /** Everything that may be measured on a rig, as it is meant. */
 export function measuresOf(rig: Rig): Measure[] {
-  return [...lights(rig), ...looks(rig), ...pages(rig), ...voltsAt(rig), ...beeps(rig)];
+  return [
+    ...lights(rig),
+    ...states(rig),
+    ...looks(rig),
+    ...pages(rig),
+    ...voltsAt(rig),
+    ...traffic(rig),
+    ...beeps(rig),
+  ];
 }
 
 const measure = (kind: Measure['kind'], id: string, where: string, read: Measure['read']): Measure => ({
@@ -51,6 +60,41 @@ const lights = (rig: Rig): Measure[] =>
         stageIsAwake(world, part.id) ? 'on' : 'dark',
       ),
     );
+
+/** Level, balance, a clean picture: what can be seen and heard at a part that works. */
+const states = (rig: Rig): Measure[] =>
+  partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    Object.entries(FLAW_SIGHTS)
+      .filter(([kind, { has }]) => kind !== 'forgetful' && has(sheet))
+      .map(([kind, { what, well, ill }]) =>
+        measure('look', `${part.id} ${what}`, `Look and listen at ${part.label}: ${STATE_WORDS[what]}`, (world) =>
+          !stageIsAwake(world, part.id) ? 'dark' : hasFlaw(world, kind, part.id) ? ill : well,
+        ),
+      ),
+  );
+
+const STATE_WORDS: Readonly<Record<string, string>> = {
+  horizon: 'the horizon',
+  motors: 'the motors',
+  air: 'the picture that arrives on the ground',
+};
+
+const hasFlaw = ({ flaws }: World, kind: string, part: string): boolean =>
+  flaws.some((f) => f.kind === kind && f.part === part);
+
+/** A probe on each line that somebody is meant to hear: whether its talker says anything at all. */
+const traffic = (rig: Rig): Measure[] => {
+  const said = findConversations(rig).filter((c) => c.kind !== 'radio' && !c.troubles.length);
+  const talkers = new Map(said.map(({ talker }) => [`${talker.part.id} ${talker.link.id}`, talker]));
+  return [...talkers].map(([id, { part, sheet, link }]) => {
+    const at = link.pins.data ?? link.pins.send;
+    const port = sheet.ports.find((p) => p.id === at?.port)?.label ?? link.id;
+    return measure('traffic', id, `Probe ${port} of ${part.label} for traffic`, (world) => {
+      const isSilent = world.flaws.some((f) => f.kind === 'dead-output' && f.part === part.id && f.link === link.id);
+      return stageIsAwake(world, part.id) && !isSilent ? 'talks' : 'silent';
+    });
+  });
+};
 
 /** How the plugs and wires of a cable sit. What is broken inside cannot be seen. */
 const looks = (rig: Rig): Measure[] =>
@@ -71,10 +115,10 @@ const twinOf = (cable: Cable, wire: Wire, index: number): Wire | undefined =>
 
 const pinText = ({ part, port, pin }: PinRef): string => `${part}.${port}.${pin}`;
 /** Ends and what can be seen in the wire; ohms of a bad contact cannot. */
-const sitsText = ({ from, to, inline }: Wire): string =>
-  `${pinText(from)} ${pinText(to)} ${inline?.kind === 'switch' ? (inline.closed ? 'on' : 'off') : inline?.kind === 'inverter' ? 'inverter' : ''}`;
-const sitsAt = (rig: Rig, { from, to, inline }: Wire): string =>
-  `${endText(rig, from)} to ${endText(rig, to)}${inline?.kind === 'switch' && !inline.closed ? ', switch off' : ''}`;
+const sitsText = ({ from, to, inline, gaugeAwg }: Wire): string =>
+  `${pinText(from)} ${pinText(to)} ${gaugeAwg} ${inline?.kind === 'switch' ? (inline.closed ? 'on' : 'off') : inline?.kind === 'inverter' ? 'inverter' : ''}`;
+const sitsAt = (rig: Rig, { from, to, inline, gaugeAwg }: Wire): string =>
+  `${endText(rig, from)} to ${endText(rig, to)}, ${gaugeAwg} AWG${inline?.kind === 'switch' && !inline.closed ? ', switch off' : ''}`;
 const endText = (rig: Rig, at: PinRef): string =>
   `${labelOf(rig, at.part)} ${findPin(rig, at)?.port.label ?? at.port} ${findPin(rig, at)?.pin.label ?? at.pin}`;
 
@@ -117,6 +161,7 @@ function pages(rig: Rig): Measure[] {
           ends,
           ...(s.reverse ? ['reversed'] : []),
           ...(s.subTrimUs ? [`sub-trim ${num(s.subTrimUs)} µs`] : []),
+          ...(s.endToEndS ? [`${num(s.endToEndS)} s from end to end`] : []),
         ].join(', ');
       },
     ),

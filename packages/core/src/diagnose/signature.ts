@@ -123,13 +123,14 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   const told = functions.map(({ fn, setup, receiver, controller, line, slot, scale }) => [
     ...[fn.id, setup, receiver, controller, line, slot, scale],
   ]);
+  const flaws = bench.flaws.filter((f) => f.part === part.id);
   const bySlot = new Map<number, string>();
   const add = (slot: number, what: unknown): void =>
     void bySlot.set(slot, `${bySlot.get(slot) ?? ''}${JSON.stringify(what)}`);
   for (const s of own.shaping) add(s.channel - 1, s);
   for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
   return {
-    watched: JSON.stringify([part.id, feed, startsMs, hears, transmitter, told, pictures]),
+    watched: JSON.stringify([part.id, feed, startsMs, hears, transmitter, told, pictures, flaws]),
     picturesFrom: pictures.map(([, from]) => from.part),
     way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
     bySlot,

@@ -1,5 +1,5 @@
 /** A bench as it really is: the rig with a fault in it, or another rig file. */
-import { compileBench, quietened, startBench, type Bench, type BenchState } from '../bench/index.js';
+import { compileBench, quietened, startBench, type Bench, type BenchState, type Flaw } from '../bench/index.js';
 import { applyEdits, type Rig } from '../rig/index.js';
 import type { Fault } from './fault.js';
 
@@ -7,23 +7,23 @@ import type { Fault } from './fault.js';
 export interface World {
   /** As it really is. */
   rig: Rig;
-  dead: ReadonlySet<string>;
+  flaws: readonly Flaw[];
 }
 
 /** The rig as it is meant, with nothing wrong. */
-export const soundWorld = (rig: Rig): World => ({ rig, dead: new Set() });
+export const soundWorld = (rig: Rig): World => ({ rig, flaws: [] });
 
 /** The rig with a fault in it. The rig given is not changed. */
-export const worldWith = (rig: Rig, { put, dead }: Fault): World => ({
+export const worldWith = (rig: Rig, { put, flaws = [] }: Pick<Fault, 'put' | 'flaws'>): World => ({
   rig: put.length ? applyEdits(rig, put).rig : rig,
-  dead: new Set(dead === undefined ? [] : [dead]),
+  flaws,
 });
 
 const BENCHES = new WeakMap<World, Bench>();
 
 function benchOf(world: World): Bench {
   let bench = BENCHES.get(world);
-  if (!bench) BENCHES.set(world, (bench = compileBench(world.rig, 1, world.dead)));
+  if (!bench) BENCHES.set(world, (bench = compileBench(world.rig, 1, world.flaws)));
   return bench;
 }
 

@@ -20,6 +20,7 @@ import { arrivingSteps } from './picture-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
+import { lookSteps, powerCycleSteps } from './state-steps.js';
 import { slotSteps } from './slot-steps.js';
 import { looksOf, type BareStep, type CheckStep, type Plan } from './step.js';
 
@@ -53,7 +54,10 @@ export function checkPlan(
   );
   const plan: Plan = { rig, conversations, driven };
   for (const chain of sorted) steps.push(...stepsOf(plan, chain));
-  const all = [...steps, ...handOverSteps(plan, sorted), ...radioLostSteps(plan), ...askedSteps(rig, chains)];
+  const all = [
+    ...[...steps, ...lookSteps(rig), ...handOverSteps(plan, sorted), ...radioLostSteps(plan)],
+    ...[...askedSteps(rig, chains), ...powerCycleSteps(rig)],
+  ];
   const setUpText = wordsOfSetUp(rig);
   const safe = safeLine(rig).text;
   const ways: Ways = { rig, heard: hearsFrom(conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };

@@ -31,9 +31,9 @@ export class BenchRun {
     // verdicts of a new rig or fault must not come from the old one, so loading is awaited before anything else
     effect(() => {
       const fault = this.fault();
-      const { rig, dead } = fault ? worldWith(this.store.rig(), fault) : soundWorld(this.store.rig());
+      const { rig, flaws } = fault ? worldWith(this.store.rig(), fault) : soundWorld(this.store.rig());
       const charge = this.desk.charge();
-      this.tell((api) => api.load(rig, charge, [...dead]));
+      this.tell((api) => api.load(rig, charge, flaws));
     });
     this.tell((api) => api.run(proxy((frame, verdict) => this.accept(frame, verdict))));
     inject(DestroyRef).onDestroy(() => this.worker.close());

@@ -9,8 +9,18 @@ import {
   type BenchFrame,
   type BenchState,
   type Controls,
+  type Flaw,
 } from '@squallmark/core/bench';
-import { judge, lookAt, looksAt, playStep, startJudging, type CheckStep, type Judging, type Verdict } from '@squallmark/core/prove';
+import {
+  judge,
+  lookAt,
+  looksAt,
+  playStep,
+  startJudging,
+  type CheckStep,
+  type Judging,
+  type Verdict,
+} from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { expose } from 'comlink';
 
@@ -52,8 +62,8 @@ function look(): Verdict | null {
 
 const api = {
   /** Compiles the rig and starts it awake, as after the wake list. Controls stay as they were. */
-  load(rig: Rig, charge: number, dead: readonly string[]): void {
-    bench = compileBench(rig, charge, new Set(dead));
+  load(rig: Rig, charge: number, flaws: readonly Flaw[]): void {
+    bench = compileBench(rig, charge, flaws);
     state = runBench(bench, startBench(bench, { awake: true, controls: state?.controls ?? {} }), 100);
     judging = null;
   },

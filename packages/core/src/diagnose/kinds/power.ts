@@ -25,7 +25,7 @@ export const partDead = (rig: Rig): Fault[] =>
       kind: 'part dead',
       text: `${part.label} is dead`,
       put: [],
-      dead: part.id,
+      flaws: [{ kind: 'dead', part: part.id }],
       weight: 0.5,
       remedy: { text: `Put another in the place of ${part.label}` },
     }));

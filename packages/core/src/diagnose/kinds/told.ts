@@ -100,13 +100,14 @@ const changed = (s: Shaping, change: Partial<Shaping>): Edit => ({
   change,
 });
 
+/** Of what a second transmitter sends, only what is taken over is heard by anybody. */
+const isTakenUp = ({ handOvers }: Rig, { transmitter, channel }: Shaping): boolean =>
+  !handOvers.some((h) => h.to === transmitter) ||
+  handOvers.some((h) => h.to === transmitter && h.channels.some((c) => c.takes === channel));
+
 /** What a transmitter's page of a channel says. */
 export const toldAtTransmitter = (rig: Rig): Fault[] => {
-  // of what a second transmitter sends, only what is taken over is heard by anybody
-  const isTaken = ({ transmitter, channel }: Shaping): boolean =>
-    !rig.handOvers.some((h) => h.to === transmitter) ||
-    rig.handOvers.some((h) => h.to === transmitter && h.channels.some((c) => c.takes === channel));
-  const driven = rig.shaping.filter((s) => s.control !== null && isTaken(s));
+  const driven = rig.shaping.filter((s) => s.control !== null && isTakenUp(rig, s));
   return driven.flatMap((s, i): Fault[] => {
     const name = `${labelOf(rig, s.transmitter)} channel ${s.channel}`;
     const control = controlName(rig, s.transmitter, s.control!);
@@ -221,3 +222,67 @@ export const partTold = (rig: Rig): Fault[] =>
           },
         ]),
   ]);
+
+/** Settings that lie in the profile which is active, all as another profile has them; a whole part as the maker left it. */
+export const partReset = (rig: Rig): Fault[] =>
+  rig.parts.flatMap((part): Fault[] => {
+    const sheet = sheetOf(rig, part.id);
+    const off = sheet.settings.filter((s) => settingOf(sheet, part, s.id) !== s.default);
+    const back = (settings: typeof off): Edit[] =>
+      settings.map((s) => ({ kind: 'set', part: part.id, setting: s.id, value: s.default }));
+    const inProfile = off.filter((s) => s.inProfile);
+    const told = rig.bindings.filter((b) => b.part === part.id);
+    const reset: Edit[] = [...back(off), ...told.map((b): Edit => ({ kind: 'unbind', part: part.id, fn: b.fn }))];
+    return [
+      ...(inProfile.length
+        ? [
+            {
+              ...{ id: `profile ${part.id}`, kind: 'other profile' as const, weight: 2 },
+              text: `${part.label} works with another profile`,
+              put: back(inProfile),
+              remedy: { text: `Choose the profile of ${part.label} that was set up` },
+            },
+          ]
+        : []),
+      ...(reset.length > 1
+        ? [
+            {
+              ...{ id: `reset ${part.id}`, kind: 'as the maker left it' as const, weight: 1 },
+              text: `${part.label} is as the maker left it`,
+              put: reset,
+              remedy: { text: `Set ${part.label} up anew by its set-up card` },
+            },
+          ]
+        : []),
+    ];
+  });
+
+/** Each fail-safe on the other thing it may do. */
+export const failSafeOtherwise = (rig: Rig): Fault[] =>
+  rig.failSafes.map((f): Fault => {
+    const does = f.does === 'hold' ? 'value' : 'hold';
+    return {
+      ...{ id: `fail-safe-other ${f.receiver} ${f.slot}`, kind: 'fail-safe set otherwise', weight: 2 },
+      text: `the fail-safe of slot ${f.slot} at ${labelOf(rig, f.receiver)} is set to ${does === 'hold' ? 'hold' : '2000 µs'}`,
+      put: [
+        {
+          kind: 'failSafe',
+          failSafe: { receiver: f.receiver, slot: f.slot, does, ...(does === 'value' ? { valueUs: 2000 } : {}) },
+        },
+      ],
+      remedy: { text: `Set the fail-safe of slot ${f.slot} at ${labelOf(rig, f.receiver)} as it was meant` },
+    };
+  });
+
+/** Each quick channel made a slow one. */
+export const channelSlowed = (rig: Rig): Fault[] =>
+  rig.shaping
+    .filter(
+      (s) => s.control !== null && !s.endToEndS && isTakenUp(rig, s) && rig.bindings.some((b) => b.slot === s.channel),
+    )
+    .map((s): Fault => ({
+      ...{ id: `slowed ${s.transmitter} ${s.channel}`, kind: 'channel slowed down', weight: 1 },
+      text: `${labelOf(rig, s.transmitter)} channel ${s.channel} takes 8 s from end to end`,
+      put: [changed(s, { endToEndS: 8 })],
+      remedy: { text: `Take the speed off channel ${s.channel} of ${labelOf(rig, s.transmitter)}` },
+    }));

@@ -2,6 +2,7 @@
 import {
   findPin,
   labelOf,
+  pinKey,
   serialPairOf,
   sheetOf,
   type Cable,
@@ -81,13 +82,13 @@ export const pairTurned = (rig: Rig): Fault[] =>
       : [],
   );
 
-/** Two neighbouring wires of a cable that carry something else each, swapped at their far ends. */
+/** Two neighbouring wires of a cable, one at least with a signal, swapped at their far ends. */
 export const wiresSwapped = (rig: Rig): Fault[] =>
   rig.cables.flatMap((cable) => {
     const pair = serialPairOf(rig, cable);
     return cable.wires.slice(1).flatMap((b, i): Fault[] => {
       const a = cable.wires[i]!;
-      const isSignal = [a, b].every((w) => !['supply', 'ground'].includes(findPin(rig, w.to)?.pin.line ?? 'supply'));
+      const isSignal = [a, b].some((w) => !['supply', 'ground'].includes(findPin(rig, w.to)?.pin.line ?? 'supply'));
       if (!isSignal || pair || a.to.part !== b.to.part) return [];
       return [
         {
@@ -171,3 +172,102 @@ export const leftOut = (rig: Rig): Fault[] =>
       },
     ];
   });
+
+/** Each fuse gone, each diode that stands in its lead the wrong way round. */
+export const inWireWrong = (rig: Rig): Fault[] =>
+  eachWire(rig, (cable, wire, index): Fault[] => {
+    const at = `${cable.id} ${index + 1}`;
+    if (wire.inline?.kind === 'fuse')
+      return [
+        {
+          ...{ id: `fuse ${at}`, kind: 'fuse blown', text: `the fuse in ${cable.id} has gone`, weight: 2 },
+          put: [{ kind: 'removeWire', cable: cable.id, wire: index }],
+          remedy: { text: `Find what drew so much, then put another ${wire.inline.amps} A fuse into ${cable.id}` },
+        },
+      ];
+    if (wire.inline?.kind !== 'diode') return [];
+    const moved = (end: 'from' | 'to', pin: PinRef): Edit => ({
+      kind: 'moveEnd',
+      cable: cable.id,
+      wire: index,
+      end,
+      pin,
+    });
+    return [
+      {
+        ...{ id: `diode ${at}`, kind: 'diode the wrong way round', weight: 1 },
+        text: `the diode in ${cable.id} stands the wrong way round`,
+        put: [moved('from', wire.to), moved('to', wire.from)],
+        remedy: { text: `Turn the diode in ${cable.id} round: its ring to ${endText(rig, wire.to)}` },
+      },
+    ];
+  });
+
+/** Each wire crimped into the hole beside its own, where that is free. */
+export const onePinOver = (rig: Rig): Fault[] => {
+  const taken = new Set(rig.cables.flatMap((c) => c.wires.flatMap((w) => [pinKey(w.from), pinKey(w.to)])));
+  return eachWire(rig, (cable, wire, index) =>
+    (['from', 'to'] as const).flatMap((end): Fault[] => {
+      const at = wire[end];
+      const port = findPin(rig, at)?.port;
+      const next = [at.pin + 1, at.pin - 1].find(
+        (pin) => port?.pins.some((p) => p.n === pin) && !taken.has(pinKey({ ...at, pin })),
+      );
+      if (next === undefined) return [];
+      return [
+        {
+          ...{ id: `pin ${cable.id} ${index + 1} ${end}`, kind: 'wire one pin over', weight: 1 },
+          text: `${cable.id}: the ${wire.colour} wire sits in the hole beside ${endText(rig, at)}`,
+          put: [{ kind: 'moveEnd', cable: cable.id, wire: index, end, pin: { ...at, pin: next } }],
+          remedy: { text: `Move the ${wire.colour} wire of ${cable.id} to ${endText(rig, at)}` },
+        },
+      ];
+    }),
+  );
+};
+
+/** Plugs that no key holds. @source [practice] three-way pulse leads go on both ways round */
+const UNKEYED = 'three-way 2.54';
+
+/** Each of these put on the other way round. */
+export const plugTurned = (rig: Rig): Fault[] =>
+  rig.cables.flatMap((cable) =>
+    (['from', 'to'] as const).flatMap((end): Fault[] => {
+      const [first] = cable.wires;
+      const at = first?.[end];
+      const port = at && findPin(rig, at)?.port;
+      const isWhole = cable.wires.every((w) => w[end].part === at?.part && w[end].port === at.port);
+      if (!at || !port || !isWhole || !port.plug.family.startsWith(UNKEYED) || port.plug.pins !== 3) return [];
+      const put = cable.wires.flatMap((w, wire): Edit[] => {
+        const pin = 4 - w[end].pin;
+        return pin === w[end].pin ? [] : [{ kind: 'moveEnd', cable: cable.id, wire, end, pin: { ...w[end], pin } }];
+      });
+      if (!put.length) return [];
+      return [
+        {
+          ...{ id: `turned ${cable.id} ${end}`, kind: 'plug turned round', weight: 3 },
+          text: `${cable.id} sits the wrong way round on ${labelOf(rig, at.part)} ${port.label}`,
+          put,
+          remedy: { text: `Turn ${cable.id} round on ${labelOf(rig, at.part)} ${port.label}, nothing powered` },
+        },
+      ];
+    }),
+  );
+
+/** A wire far too thin for its way, AWG. @source [mem] what signal leads are made of */
+const THIN_AWG = 30;
+
+/** Each supply lead made of what was at hand. */
+export const tooThin = (rig: Rig): Fault[] =>
+  eachWire(rig, (cable, wire, index) =>
+    findPin(rig, wire.from)?.pin.line === 'supply' && wire.gaugeAwg <= 24
+      ? [
+          {
+            ...{ id: `thin ${cable.id} ${index + 1}`, kind: 'wire too thin', weight: 1 },
+            text: `${wireText(rig, cable, wire)} is ${THIN_AWG} AWG`,
+            put: [{ kind: 'setWire', cable: cable.id, wire: index, gaugeAwg: THIN_AWG }],
+            remedy: { text: `Make the ${wire.colour} wire of ${cable.id} of ${wire.gaugeAwg} AWG` },
+          },
+        ]
+      : [],
+  );

@@ -1,0 +1,74 @@
+/** What is wrong with a bench that no edit of its rig can say. */
+import { sendsPictures, turns, type Sheet } from '../parts/index.js';
+import type { Part, Rig } from '../rig/index.js';
+
+/** Something wrong with a part as it stands there. */
+export type Flaw =
+  /** It does nothing, whatever it is fed. */
+  | { kind: 'dead'; part: string }
+  /** It was moved while it looked for level. */
+  | { kind: 'leaning'; part: string }
+  /** What it carries is not balanced: its motors work and hum. */
+  | { kind: 'unbalanced'; part: string }
+  /** Somebody else sends pictures on its channel. */
+  | { kind: 'disturbed'; part: string }
+  /** Its settings are gone at power-off. */
+  | { kind: 'forgetful'; part: string }
+  /** Nothing comes out of one of its outputs. */
+  | { kind: 'dead-output'; part: string; link: string }
+  /** A regulator gives this share of what it is set to. */
+  | { kind: 'drift'; part: string; source: string; share: number };
+
+/** Looks for level when it starts, and must not be touched then. */
+export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.starts.some((s) => s.still);
+
+/** Set in a menu or an app: kept in its memory, where it keeps anything. */
+export const remembers = ({ settings }: Sheet): boolean => settings.some((s) => s.how === 'app' || s.how === 'menu');
+
+/** What its sheet says of it is forgotten on purpose. */
+export const forgetsByDesign = ({ settings }: Sheet): boolean => settings.some((s) => s.kept === false);
+
+/** Sights that a flaw shows in, and what they read without it and with it. */
+export const FLAW_SIGHTS = {
+  leaning: { what: 'horizon', well: 'level', ill: 'leaning', has: findsLevel },
+  unbalanced: { what: 'motors', well: 'quiet', ill: 'humming', has: findsLevel },
+  disturbed: { what: 'air', well: 'clean', ill: 'breaks up', has: sendsPictures },
+  forgetful: {
+    what: 'after-power-off',
+    well: 'as set',
+    ill: 'as the maker left it',
+    has: (sheet: Sheet) => remembers(sheet) && !forgetsByDesign(sheet),
+  },
+} as const;
+
+/** The rig as its sheets would have to be for what comes out of its parts; the rig given is not changed. */
+export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
+  return flaws.reduce((now, flaw) => {
+    if (flaw.kind === 'dead-output')
+      return withSheet(now, flaw.part, (s) => ({ ...s, links: s.links.filter((l) => l.id !== flaw.link) }));
+    if (flaw.kind === 'drift')
+      return withSheet(now, flaw.part, (s) => ({
+        ...s,
+        sources: s.sources.map((o) =>
+          o.id === flaw.source && o.regulator
+            ? { ...o, regulator: { ...o.regulator, volts: o.regulator.volts * flaw.share } }
+            : o,
+        ),
+      }));
+    return now;
+  }, rig);
+}
+
+/** One part under a class of its own. */
+function withSheet(rig: Rig, id: string, change: (sheet: Sheet) => Sheet): Rig {
+  const own = rig.parts.find((p) => p.id === id);
+  const sheet = own && rig.sheets[own.class];
+  if (!sheet) return rig;
+  const cls = `${own.class} of ${id}`;
+  const as = (p: Part): Part => (p.id === id ? { ...p, class: cls } : p);
+  return {
+    ...rig,
+    parts: rig.parts.map(as),
+    sheets: { ...rig.sheets, [cls]: { ...change(sheet), class: cls } },
+  };
+}

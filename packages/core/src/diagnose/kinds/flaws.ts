@@ -1,0 +1,78 @@
+/** Faults that no edit of the rig can say: outputs, drift, level, balance, the air, memory. */
+import { FLAW_SIGHTS } from '../../bench/index.js';
+import { findConversations } from '../../loom/index.js';
+import { cablesOn, partsWithSheets, type Rig } from '../../rig/index.js';
+import type { Fault, FaultKind } from '../fault.js';
+
+/** Each output that somebody listens to, dead. */
+export const outputDead = (rig: Rig): Fault[] => {
+  const said = findConversations(rig).filter((c) => !c.troubles.length && c.kind !== 'radio');
+  const heard = new Set(said.map((c) => `${c.talker.part.id} ${c.talker.link.id}`));
+  return partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.links
+      .filter((l) => l.way !== 'listen' && heard.has(`${part.id} ${l.id}`))
+      .map((l): Fault => {
+        const at = l.pins.data ?? l.pins.send;
+        const port = sheet.ports.find((p) => p.id === at?.port)?.label ?? l.id;
+        return {
+          ...{ id: `output ${part.id} ${l.id}`, kind: 'output dead', weight: 0.5, put: [] },
+          text: `the output ${port} of ${part.label} is dead`,
+          flaws: [{ kind: 'dead-output', part: part.id, link: l.id }],
+          remedy: { text: `Use another output of ${part.label}, or put another in its place` },
+        };
+      }),
+  );
+};
+
+/** What a regulator gives after its setting screw was touched, or its reference aged. @source [mem] */
+const DRIFTED = 0.88;
+
+/** Each regulator lower than it is set. */
+export const supplyDrifted = (rig: Rig): Fault[] =>
+  partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.sources
+      .filter((s) => s.regulator && cablesOn(rig, part.id).length > 0)
+      .map((s): Fault => {
+        const port = sheet.ports.find((p) => p.id === s.plus.port)?.label ?? s.id;
+        return {
+          ...{ id: `drift ${part.id} ${s.id}`, kind: 'supply drifted', weight: 0.5, put: [] },
+          text: `${port} of ${part.label} gives too little`,
+          flaws: [{ kind: 'drift', part: part.id, source: s.id, share: DRIFTED }],
+          remedy: { text: `Set ${part.label} anew by the meter, or put another in its place` },
+        };
+      }),
+  );
+
+const OF_A_PART: { flaw: keyof typeof FLAW_SIGHTS; kind: FaultKind; weight: number; text: string; mend: string }[] = [
+  {
+    ...{ flaw: 'leaning', kind: 'moved while finding level', weight: 2 },
+    text: '% was moved while it looked for level',
+    mend: 'Switch % off and on, and leave it alone while it starts',
+  },
+  {
+    ...{ flaw: 'unbalanced', kind: 'out of balance', weight: 2 },
+    text: 'what % carries is out of balance',
+    mend: 'Balance what % carries, unpowered, axis by axis',
+  },
+  {
+    ...{ flaw: 'disturbed', kind: 'other emitter on the channel', weight: 1 },
+    text: 'somebody else sends on the channel of %',
+    mend: 'Put % on another channel, by what is agreed on the field',
+  },
+  {
+    ...{ flaw: 'forgetful', kind: 'settings forgotten at power-off', weight: 1 },
+    text: '% forgets its settings at power-off',
+    mend: 'Save the settings of % before it is switched off; where that does not help, put another in its place',
+  },
+];
+
+/** What may be wrong with a part that has such a thing at all. */
+export const flawOfPart = (rig: Rig): Fault[] =>
+  partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)).map(({ flaw, kind, weight, text, mend }): Fault => ({
+      ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
+      text: text.replace('%', part.label),
+      flaws: [{ kind: flaw, part: part.id }],
+      remedy: { text: mend.replace('%', part.label) },
+    })),
+  );

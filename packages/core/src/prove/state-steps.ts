@@ -1,0 +1,44 @@
+/** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
+import { FLAW_SIGHTS } from '../bench/index.js';
+import { partsWithSheets, type Rig } from '../rig/index.js';
+import { listed } from '../units/index.js';
+import type { BareStep } from './step.js';
+
+const LOOKS = [
+  { of: 'leaning', title: 'Left alone since it started: look at the horizon of', expects: 'it stands level' },
+  { of: 'unbalanced', title: 'Listen to the motors, hand near:', expects: 'quiet and cool' },
+  { of: 'disturbed', title: 'Look at what arrives on the ground from', expects: 'a clean picture, nobody else in it' },
+] as const;
+
+/** One look at each part that can be wrong so. */
+export const lookSteps = (rig: Rig): BareStep[] =>
+  LOOKS.flatMap(({ of, title, expects }) => {
+    const { what, well, has } = FLAW_SIGHTS[of];
+    return partsWithSheets(rig)
+      .filter(({ sheet }) => has(sheet))
+      .map(({ part }) => ({
+        id: `${part.id}.${what}`,
+        part: part.id,
+        title: `${title} ${part.label}`,
+        expectText: expects,
+        ...{ setUp: {}, moves: [] },
+        expects: [{ sight: `${part.id}.${what}`, is: well }],
+      }));
+  });
+
+/** Everything that keeps settings, read again after it was off; the last step, since it costs a start. */
+export function powerCycleSteps(rig: Rig): BareStep[] {
+  const { what, well, has } = FLAW_SIGHTS.forgetful;
+  const keep = partsWithSheets(rig).filter(({ sheet }) => has(sheet));
+  if (!keep.length) return [];
+  return [
+    {
+      id: 'power-cycle',
+      part: keep[0]!.part.id,
+      title: 'Switch everything off and on again, and read back what was set',
+      expectText: `${listed(keep.map(({ part }) => part.label))} as set`,
+      ...{ setUp: {}, moves: [] },
+      expects: keep.map(({ part }) => ({ sight: `${part.id}.${what}`, is: well })),
+    },
+  ];
+}
