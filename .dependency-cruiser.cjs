@@ -32,7 +32,7 @@ const MAY_READ = {
   propose: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
   wake: ['units', 'parts', 'rig', 'loom', 'channels', 'rails'],
   bench: ['units', 'parts', 'rig', 'signals', 'captures', 'loom', 'channels', 'rails'],
-  prove: ['units', 'parts', 'rig', 'loom', 'channels', 'bench'],
+  prove: ['units', 'parts', 'rig', 'loom', 'channels', 'rails', 'bench'],
   diagnose: ['units', 'parts', 'rig', 'loom', 'channels', 'rails', 'bench', 'prove'],
   findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
   setup: ['units', 'parts', 'rig', 'loom', 'channels'],

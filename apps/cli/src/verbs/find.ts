@@ -1,4 +1,3 @@
-import { analyse } from '@squallmark/core/analysis';
 import {
   casebookOf,
   propose,
@@ -8,6 +7,7 @@ import {
   type Casebook,
   type Ranked,
 } from '@squallmark/core/diagnose';
+import { planOf } from '@squallmark/core/prove';
 import { num, percent, roundTo } from '@squallmark/core/units';
 import * as z from 'zod';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
@@ -33,7 +33,7 @@ const answersSchema = z.object({
 export function find([file = '']: string[], { json, answers: from, on }: Options, shell: Shell): ExitStatus {
   const rig = openRig(file, shell);
   if (from === undefined) throw new InputProblem('--answers: the verdicts of the plan are missing');
-  const book = casebookOf(rig, analyse(rig).plan);
+  const book = casebookOf(rig, planOf(rig));
   const answers = openAnswers(from, book, shell);
   if (on === undefined) return printNext(book, answers, json, shell);
   const steps = book.sound.steps.flatMap((s) => {

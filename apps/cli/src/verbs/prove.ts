@@ -1,4 +1,3 @@
-import { analyse } from '@squallmark/core/analysis';
 import {
   Player,
   casebookOf,
@@ -8,7 +7,7 @@ import {
   type Played,
   type Score,
 } from '@squallmark/core/diagnose';
-import { looksOf, type CheckStep } from '@squallmark/core/prove';
+import { looksOf, planOf, type CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { count, num, percent, roundTo } from '@squallmark/core/units';
 import type { ExitStatus, Options, Shell } from '../shell.js';
@@ -18,7 +17,7 @@ import { openWorld } from './open-world.js';
 /** The check plan of a rig: printed, played on a bench, or held against every fault. */
 export function prove([file = '']: string[], { json, play, faults, on }: Options, shell: Shell): ExitStatus {
   const rig = openRig(file, shell);
-  const { plan } = analyse(rig);
+  const plan = planOf(rig);
   if (faults) return printFaults(rig, plan, json, shell);
   if (play || on !== undefined) return printPlay(rig, plan, on, json, shell);
   return printPlan(rig, plan, json, shell);

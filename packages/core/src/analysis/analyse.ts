@@ -28,13 +28,13 @@ import {
   type ResourceView,
 } from '../loom/index.js';
 import type { Sheet } from '../parts/index.js';
-import { checkPlan, type CheckStep, type VoltsAt } from '../prove/index.js';
 import {
   atPeak,
   feedChoices,
   railTree,
   rigNetwork,
   runTimeMin,
+  fullRails,
   solveRigNetwork,
   wireMassG,
   type FeedChoice,
@@ -88,7 +88,6 @@ export interface Analysis {
     runMin: number | null;
   };
   wake: WakePlan;
-  plan: CheckStep[];
 }
 
 /** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
@@ -119,7 +118,7 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const nets = study('Loom', () => findNets(rig));
   const conversations = study('Loom', () => findConversations(rig));
   const chains = study('Channels', () => findChains(rig));
-  const { full, flat, idleFlat } = study('Rails', () => fullAndFlat(rig));
+  const { full, flat } = study('Rails', () => fullAndFlat(rig));
   const wishes = study('Brief', () => wishCoverage(rig, chains, shelf));
   const findings = study('Findings', () => findFindings({ rig, nets, conversations, chains, wishes, full, flat }));
   const worst = worstMargins(full, flat);
@@ -130,9 +129,6 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
     loom: study('Loom', () => loomOf(rig, conversations)),
     channels: study('Channels', () => channelsOf(rig, chains, conversations)),
     wake: study('Wake', () => wakePlan(rig, 'field', 1, full)),
-    plan: study('Prove', () =>
-      checkPlan(rig, chains, conversations, { fedBy: feedersIn(full), volts: voltsIn(full, idleFlat) }),
-    ),
   };
 });
 
@@ -162,23 +158,9 @@ export function analyse(
 
 const runMinutes = lastCall((rig: Rig, network: RigNetwork): number | null => runTimeMin(rig, network));
 
-function fullAndFlat(rig: Rig): { full: Rails; flat: Rails; idleFlat: Rails } {
+function fullAndFlat(rig: Rig): { full: Rails; flat: Rails } {
   const network = rigNetwork(rig);
-  return {
-    full: solveRigNetwork(network, 1),
-    flat: solveRigNetwork(atPeak(network), 0),
-    idleFlat: solveRigNetwork(network, 0),
-  };
-}
-
-/** What a meter reads at every supply, as the parts usually draw. */
-const voltsIn = (full: Rails, flat: Rails): VoltsAt[] =>
-  full.nodes.map(({ part, terminal, volts }, i) => ({ part, terminal, full: volts, flat: flat.nodes[i]!.volts }));
-
-function feedersIn({ nodes }: Rails): Map<string, string[]> {
-  const feeders = new Map<string, string[]>();
-  for (const { part, fedBy } of nodes) if (fedBy !== null) feeders.set(part, [...(feeders.get(part) ?? []), fedBy]);
-  return feeders;
+  return { full: fullRails(network), flat: solveRigNetwork(atPeak(network), 0) };
 }
 
 function worstMargins(full: Rails, flat: Rails): Map<string, number> {

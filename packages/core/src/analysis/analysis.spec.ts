@@ -30,7 +30,6 @@ describe('analysis', () => {
   it('of an empty rig is empty and does not fall over', () => {
     expect(analyse(emptyRig('x', 'x'))).toMatchObject({
       findings: [],
-      plan: [],
       brief: { wanted: 0 },
       rails: { lowestMargin: null, runMin: null },
       wake: { seconds: 0 },

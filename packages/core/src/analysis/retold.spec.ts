@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { demoNamed, demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { randomRig } from '../../test/support/random-rig.js';
 import { readRig } from '../files/index.js';
+import { planOf } from '../prove/index.js';
 import { propose } from '../propose/index.js';
 import { applyEdits, type PinRef, type Rig } from '../rig/index.js';
 import { analyse } from './index.js';
@@ -21,7 +22,7 @@ const RIGS: [name: string, rig: Rig][] = [
 
 /** What a user reads off the stations, without ids and without an order. */
 function figures(rig: Rig) {
-  const { findings, brief, loom, channels, rails, wake, plan } = analyse(rig, 0.5);
+  const { findings, brief, loom, channels, rails, wake } = analyse(rig, 0.5);
   const near = (x: number | null): number | null => (x === null ? null : Math.round(x * 1e4) / 1e4);
   const rules = findings.map((f) => `${f.rule} ${f.mark} ${f.subjects.length}`);
   return {
@@ -34,7 +35,7 @@ function figures(rig: Rig) {
     runMin: near(rails.runMin),
     lowest: near(rails.lowestMargin?.volts ?? null),
     wake: near(wake.seconds),
-    steps: plan.length,
+    steps: planOf(rig).length,
   };
 }
 

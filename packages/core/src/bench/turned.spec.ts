@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
-import { analyse } from '../analysis/index.js';
 import { findChains } from '../channels/index.js';
-import { playStep } from '../prove/index.js';
+import { playStep, planOf } from '../prove/index.js';
 import { compileBench, runBench, setControls, startBench, observe } from './index.js';
 
 const systemRig = (name: string) => Proposed.of(SYSTEMS.find((s) => s.name.startsWith(name))!.brief).rig;
@@ -26,7 +25,7 @@ describe('a mode that turns a position into a rate', () => {
   });
 
   it('is proven both ways by the plan', () => {
-    const steps = analyse(rig).plan.filter((s) => s.id.startsWith('GC.tilt.'));
+    const steps = planOf(rig).filter((s) => s.id.startsWith('GC.tilt.'));
     expect(steps.map((s) => s.id)).toEqual(['GC.tilt.1', 'GC.tilt.-1', 'GC.tilt.turned.1', 'GC.tilt.turned.-1']);
     let state = startBench(bench, { awake: true });
     for (const step of steps) {

@@ -1,8 +1,8 @@
+import { planOf } from '../prove/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { Proposed } from '../../test/practice/proposed.js';
-import { analyse } from '../analysis/index.js';
 import type { Rig } from '../rig/index.js';
 import {
   casebookOf,
@@ -25,7 +25,7 @@ const bookOf = (name: string): Casebook => {
   let book = books.get(name);
   if (!book) {
     const rig = benchNamed(name);
-    books.set(name, (book = casebookOf(rig, analyse(rig).plan)));
+    books.set(name, (book = casebookOf(rig, planOf(rig))));
   }
   return book;
 };
@@ -57,7 +57,7 @@ describe('a row of the table', () => {
         const book = bookOf(name);
         const at = draw % book.faults.length;
         const fault = book.faults[at]!;
-        const alone = new Player(analyse(book.rig).plan).play(worldWith(book.rig, fault));
+        const alone = new Player(planOf(book.rig)).play(worldWith(book.rig, fault));
         expect(alone).toEqual(stepsOf(book, at));
       }),
       { numRuns: 60 },
@@ -68,7 +68,7 @@ describe('a row of the table', () => {
     const rig = benchNamed('chapel');
     const [{ to, channels } = { to: '', channels: [] }] = rig.handOvers;
     expect(channels.some((c) => c.channel !== c.takes)).toBe(true);
-    const { plan } = analyse(rig);
+    const plan = planOf(rig);
     const shared = new Player(plan);
     const sound = shared.play(soundWorld(rig));
     const own = faultsOf(rig).filter((f) => f.id.split(' ').includes(to));

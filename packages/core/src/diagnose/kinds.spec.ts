@@ -1,10 +1,10 @@
+import { planOf } from '../prove/index.js';
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { mendedRig } from '../../test/support/demo-rig.js';
-import { smallRig, wish } from '../../test/support/small-rig.js';
-import { analyse } from '../analysis/index.js';
+import { smallRig } from '../../test/support/small-rig.js';
 import { propose } from '../propose/index.js';
 import { applyEdits, findPin, sheetOf, type Edit, type Inline, type Rig } from '../rig/index.js';
 import { Player, faultsOf, soundWorld, worldWith, type FaultKind } from './index.js';
@@ -34,7 +34,7 @@ function withInverter(): Rig {
       { PK: 'pack-4s', R5: 'regulator-5v', TX: 'transmitter-16', RX: 'receiver-bus', FC: 'flight-controller-6' },
       [],
       {},
-      { wishes: [wish('menu')] },
+      { wishes: [{ id: 'W', what: 'menu', label: 'menu', by: 'pilot', control: null, hand: 'either' }] },
     ),
   );
   const sheet = rig.sheets['flight-controller-6']!;
@@ -88,7 +88,7 @@ describe('kinds of fault', () => {
     for (const rig of rigs) {
       const fresh = faultsOf(rig).filter((f) => !noticed.has(f.kind));
       if (!fresh.length) continue;
-      const player = new Player(analyse(rig).plan);
+      const player = new Player(planOf(rig));
       const sound = player.play(soundWorld(rig));
       for (const fault of fresh) {
         if (noticed.has(fault.kind)) continue;
@@ -102,7 +102,7 @@ describe('kinds of fault', () => {
   it('of the sound rig make every step of its plan pass', () => {
     for (const name of SMALL) {
       const rig = benchNamed(name);
-      const failed = new Player(analyse(rig).plan).play(soundWorld(rig)).filter((s) => !s.passed);
+      const failed = new Player(planOf(rig)).play(soundWorld(rig)).filter((s) => !s.passed);
       expect(failed, name).toEqual([]);
     }
   });
@@ -111,7 +111,7 @@ describe('kinds of fault', () => {
     let [all, seen] = [0, 0];
     for (const name of SMALL) {
       const rig = benchNamed(name);
-      const player = new Player(analyse(rig).plan);
+      const player = new Player(planOf(rig));
       const sound = player.play(soundWorld(rig));
       for (const fault of faultsOf(rig)) {
         all++;

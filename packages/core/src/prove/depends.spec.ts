@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { analyse } from '../analysis/index.js';
 import { partsWithSheets } from '../rig/index.js';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { channelId, settingId } from './depends.js';
+import { planOf } from './index.js';
 
 describe('what a step runs through', () => {
-  const { plan } = analyse(demoRig());
+  const plan = planOf(demoRig());
   const of = (id: string): string[] => plan.find((s) => s.id === id)!.dependsOn;
 
   it('has the radio, the receiver, the part, what feeds each of them, and the cables among them', () => {

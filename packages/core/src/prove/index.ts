@@ -1,4 +1,4 @@
-export { checkPlan } from './plan.js';
+export { planOf } from './plan-of.js';
 export { looksOf, type CheckStep, type Expect, type Move } from './step.js';
 export { startJudging, judge, type Judging, type Verdict } from './judge.js';
 export { playStep } from './play.js';

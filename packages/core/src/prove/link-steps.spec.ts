@@ -1,13 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import { fedBench, twoOperators } from '../../test/support/two-operators.js';
-import { analyse } from '../analysis/index.js';
 import { benchControls, radioOf, startBench } from '../bench/index.js';
 import { findChains } from '../channels/index.js';
 import { applyEdits, type Edit, type FailSafe, type Rig } from '../rig/index.js';
-import { playStep, type CheckStep } from './index.js';
-
-const planOf = (rig: Rig): CheckStep[] => analyse(rig).plan;
+import { planOf, playStep, type CheckStep } from './index.js';
 
 /** What each step of a plan gave on a bench of the rig given, as a map from step to pass. */
 function results(plan: readonly CheckStep[], rig: Rig): Record<string, boolean> {

@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../test/support/demo-rig.js';
-import { analyse } from '../analysis/index.js';
 import { compileBench, startBench, type Sights } from '../bench/index.js';
 import { applyEdit, emptyRig, type Edit, type Rig } from '../rig/index.js';
-import { judge, playStep, startJudging, type CheckStep } from './index.js';
+import { planOf, judge, playStep, startJudging, type CheckStep } from './index.js';
 
-const plan = analyse(mendedRig()).plan;
+const plan = planOf(mendedRig());
 
 /** Steps of the plan of the sound rig that fail on the rig given. */
 function failing(rig: Rig): string[] {
@@ -47,7 +46,7 @@ describe('the check plan', () => {
     expect(plan.find((s) => s.id === 'GB.pan.1')?.setUp).toEqual({ C: 1 });
   });
 
-  it('is empty for an empty rig', () => expect(analyse(emptyRig('x', 'x')).plan).toEqual([]));
+  it('is empty for an empty rig', () => expect(planOf(emptyRig('x', 'x'))).toEqual([]));
 
   it('passes whole on the sound rig', () => expect(failing(mendedRig())).toEqual([]));
 

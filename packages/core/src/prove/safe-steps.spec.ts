@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
-import { analyse, mendRig } from '../analysis/index.js';
+import { mendRig } from '../analysis/index.js';
 import { propose } from '../propose/index.js';
 import { applyEdits, type Wish } from '../rig/index.js';
+import { planOf } from './index.js';
 
 const wish = (what: Wish['what']): Wish => ({
   id: what,
@@ -16,7 +17,7 @@ const wish = (what: Wish['what']): Wish => ({
 
 describe('a plan that cannot hurt', () => {
   it('begins with props off on a craft', () => {
-    expect(analyse(demoRig()).plan.find((s) => s.by === undefined)!.setUpText).toBe('Props off');
+    expect(planOf(demoRig()).find((s) => s.by === undefined)!.setUpText).toBe('Props off');
   });
 
   it('unloads the line first, and runs a drive slowly both ways before it runs it fully', () => {
@@ -27,7 +28,7 @@ describe('a plan that cannot hurt', () => {
       { kind: 'carriage on a line', wishes: [wish('drive'), wish('brake')] },
     );
     const rig = mendRig(applyEdits(bench, propose(bench).edits).rig, { all: true }).rig;
-    const { plan } = analyse(rig);
+    const plan = planOf(rig);
     expect(plan.find((x) => x.by === undefined)!.setUpText).toBe('Line unloaded, carriage in hand');
     const runs = plan.filter((s) => s.id.startsWith('DR.drive.')).map((s) => s.moves[0]!.to);
     expect(runs).toEqual([0.25, -0.25, 1, -1]);

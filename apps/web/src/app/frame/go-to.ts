@@ -43,13 +43,13 @@ const MOST = 12;
 })
 export class GoTo {
   private readonly rig = inject(RigStore).rig;
-  private readonly analysis = inject(AnalysisStore).result;
+  private readonly studies = inject(AnalysisStore);
   private readonly router = inject(Router);
   private readonly dialog = inject<MatDialogRef<GoTo>>(MatDialogRef);
   protected readonly query = signal('');
 
   private readonly places = computed<Place[]>(() => {
-    const analysis = this.analysis()?.analysis;
+    const analysis = this.studies.result()?.analysis;
     return [
       ...STATIONS.map((s) => ({ text: s[0]!.toUpperCase() + s.slice(1), note: 'station', path: s })),
       ...this.rig().parts.map((p) => ({ text: p.label, note: 'part', path: 'loom', focus: p.id })),
@@ -65,7 +65,7 @@ export class GoTo {
         path: 'channels',
         focus: String(r.channel),
       })),
-      ...(analysis?.plan ?? []).map((s) => ({
+      ...this.studies.plan().map((s) => ({
         text: `${s.title}: ${s.expectText}`,
         note: 'check',
         path: 'prove',

@@ -53,7 +53,7 @@ export class StationFigures {
       ),
       tile('rails', 'Rails', this.margin(analysis), this.railsMark(analysis)),
       tile('wake', 'Wake', analysis ? seconds(analysis.wake.seconds) : '–'),
-      tile('prove', 'Prove', this.proof(analysis), this.proofMark(analysis)),
+      tile('prove', 'Prove', this.proof(), this.proofMark()),
       tile(
         'log',
         'Log',
@@ -72,14 +72,15 @@ export class StationFigures {
     return (analysis?.rails.lowestMargin?.volts ?? 1) < 0 ? 'stop' : worst;
   }
 
-  private proof(analysis: Analysis | undefined): string {
-    if (!analysis) return '–';
-    const verdicts = this.desk.desk().verdicts;
-    return `${analysis.plan.filter((step) => verdicts[step.id]?.passed).length} / ${analysis.plan.length}`;
+  private proof(): string {
+    if (!this.studies.isPlanned()) return '–';
+    const { verdicts } = this.desk.desk();
+    const plan = this.studies.plan();
+    return `${plan.filter((step) => verdicts[step.id]?.passed).length} / ${plan.length}`;
   }
 
-  private proofMark(analysis: Analysis | undefined): Mark {
-    const verdicts = (analysis?.plan ?? []).map((step) => this.desk.desk().verdicts[step.id]);
+  private proofMark(): Mark {
+    const verdicts = this.studies.plan().map((step) => this.desk.desk().verdicts[step.id]);
     if (verdicts.some((v) => v && !v.passed)) return 'stop';
     return verdicts.every((v) => v?.passed) ? 'clear' : 'watch';
   }

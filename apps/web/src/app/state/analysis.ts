@@ -2,6 +2,7 @@ import { computed, inject, Injectable, InjectionToken, signal } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { Analysis, LeadStudy, RailLook, Scenario } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
+import type { CheckStep } from '@squallmark/core/prove';
 import type { RailSweep } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
 import {
@@ -70,6 +71,11 @@ export class AnalysisStore {
     switchMap(([rig, celsius]) => this.ask(() => this.analyst.supplies(rig, celsius))),
   );
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
+  private readonly planned = signal<{ rig: string; plan: readonly CheckStep[] } | null>(null);
+  /** Whether the check plan of the open rig has been drawn up at all. */
+  readonly isPlanned = computed(() => this.planned()?.rig === this.store.rig().id);
+  /** The check plan of the open rig; that of its last revision until the next is drawn up, never another rig's. */
+  readonly plan = computed((): readonly CheckStep[] => (this.isPlanned() ? this.planned()!.plan : []));
 
   constructor() {
     // the first picture does not wait for the shelf
@@ -79,6 +85,9 @@ export class AnalysisStore {
         take(1),
       )
       .subscribe(() => void this.stock());
+    this.study((rig) => this.analyst.plan(rig).then((plan) => ({ rig: rig.id, plan }))).subscribe((planned) =>
+      this.planned.set(planned),
+    );
     combineLatest([this.store.rig$, this.desk.charge$, this.desk.look$]).subscribe(
       ([rig, charge, look]) => void this.run(rig, charge, look),
     );

@@ -8,6 +8,7 @@ import {
 } from '@squallmark/core/analysis';
 import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
+import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { rigNetwork, type FeedChoice, type RailSweep } from '@squallmark/core/rails';
 import { wakePlan, type PowerUp, type StartMend, type WakeKind, type WakePlan } from '@squallmark/core/wake';
@@ -63,6 +64,11 @@ const api = {
     const network = rigNetwork(own);
     const power = powerUp(network, plan);
     return { plan, power, mends: startMends(own, network, plan, power) };
+  },
+  /** What is proven, and how; not needed for the first picture. */
+  async plan(rig: Rig | null): Promise<readonly CheckStep[]> {
+    const own = hold(rig);
+    return (await import('@squallmark/core/prove')).planOf(own);
   },
   async supplies(rig: Rig | null, celsius: number): Promise<SupplyStudy> {
     const own = hold(rig);

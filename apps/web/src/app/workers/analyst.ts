@@ -1,6 +1,7 @@
 import type { Analysis, LeadStudy, RailLook, Scenario, SupplyStudy } from '@squallmark/core/analysis';
 import type { Fix } from '@squallmark/core/findings';
 import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
+import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import type { WakeKind } from '@squallmark/core/wake';
 import { wrap, type Remote } from 'comlink';
@@ -20,6 +21,8 @@ export interface Analyst {
   leads(rig: Rig, celsius: number, marginV: number): Promise<LeadStudy>;
   /** A list of waking or powering down in order, and what the supplies do meanwhile. */
   wake(rig: Rig, kind: WakeKind, pairs: number): Promise<Waking>;
+  /** The check plan. */
+  plan(rig: Rig): Promise<readonly CheckStep[]>;
   /** Spread, shorts, packs over a run, and what runs but would not start. */
   supplies(rig: Rig, celsius: number): Promise<SupplyStudy>;
   /** Both sides of the question of gimbal feed. */
@@ -64,6 +67,10 @@ export function workerAnalyst(): Analyst {
     wake: async (rig, kind, pairs) => {
       const sending = news(rig);
       return worker.call((api) => api.wake(sending, kind, pairs));
+    },
+    plan: async (rig) => {
+      const sending = news(rig);
+      return worker.call((api) => api.plan(sending));
     },
     supplies: async (rig, celsius) => {
       const sending = news(rig);

@@ -58,7 +58,8 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
 export class Prove {
   private readonly store = inject(RigStore);
   protected readonly desk = inject(DeskStore);
-  private readonly result = inject(AnalysisStore).result;
+  private readonly analysis = inject(AnalysisStore);
+  private readonly result = this.analysis.result;
   protected readonly bench = inject(BenchRun);
   private readonly keys = inject(Keys);
   readonly at = input<string>();
@@ -66,7 +67,7 @@ export class Prove {
   protected readonly controlStep = controlStep;
   protected readonly rig = this.store.rig;
   protected readonly frame = this.bench.frame;
-  protected readonly plan = computed(() => this.result()?.analysis.plan ?? []);
+  protected readonly plan = this.analysis.plan;
   private readonly proof = inject(ProofDesk);
   protected readonly verdicts = this.proof.verdicts;
   private readonly rooms = inject(Rooms);

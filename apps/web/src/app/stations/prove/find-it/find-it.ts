@@ -28,7 +28,7 @@ export class FindItRoom {
   private readonly desk = inject(ProofDesk);
   private readonly dialog = inject<MatDialogRef<FindItRoom>>(MatDialogRef);
   protected readonly finder = inject(Finder);
-  private readonly plan = inject(AnalysisStore).result()?.analysis.plan ?? [];
+  private readonly plan = inject(AnalysisStore).plan();
   protected readonly other = signal('');
   protected readonly percent = percent;
   protected readonly minutes = (m: number): string => `${num(m, 1)} min`;
