@@ -19,6 +19,7 @@ const LAYERS = [
   'analysis',
   'about',
   'files',
+  'bundle',
 ];
 const MAY_READ = {
   units: [],
@@ -36,9 +37,10 @@ const MAY_READ = {
   diagnose: ['units', 'parts', 'rig', 'loom', 'channels', 'rails', 'bench', 'prove'],
   findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
   setup: ['units', 'parts', 'rig', 'loom', 'channels'],
-  analysis: LAYERS.filter((l) => l !== 'files' && l !== 'about'),
-  about: LAYERS.filter((l) => l !== 'files'),
-  files: LAYERS,
+  analysis: LAYERS.filter((l) => l !== 'files' && l !== 'about' && l !== 'bundle'),
+  about: LAYERS.filter((l) => l !== 'files' && l !== 'bundle'),
+  files: LAYERS.filter((l) => l !== 'bundle'),
+  bundle: LAYERS,
 };
 
 module.exports = {

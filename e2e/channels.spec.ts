@@ -358,7 +358,7 @@ test('two operators and a lost radio are proven step by step, and by hand', asyn
   const plan = side(page, 'Check plan');
   await plan.getByRole('button', { name: 'Play all' }).click();
   await expect(plan.getByRole('button', { name: 'Play all' })).toBeVisible();
-  const steps = Number(/(\d+) steps/.exec((await plan.getByRole('heading').textContent())!)![1]);
+  const steps = Number(/(\d+) steps/.exec((await plan.getByRole('heading', { level: 2 }).textContent())!)![1]);
   await expect(plan.getByText(`${steps} passed`)).toBeVisible();
   for (const title of ['Not handed over: move T2', 'Handed over. T2: left slider full up', 'Props off: switch off TX'])
     await expect(plan.getByRole('button', { name: title })).toBeVisible();

@@ -370,6 +370,42 @@ describe('squallmark propose and loom', () => {
   it('asks where to write', async () => expect((await run('loom rig.json')).err).toContain('--out'));
 });
 
+describe('squallmark pack and unpack', () => {
+  const log = { entries: [{ at: '2031-05-01T08:00:00Z', kind: 'note', text: 'plug of C6 re-made', revision: 3 }] };
+  const bytes = (value: unknown): Uint8Array => new TextEncoder().encode(JSON.stringify(value));
+  const files = { 'log.json': bytes(log) };
+
+  it('puts a rig and its log into a ZIP, and gives both back', async () => {
+    const { status, written } = await run('pack rig.json --log log.json --out all.zip', files);
+    expect(status).toBe(0);
+    const zip = { 'all.zip': written['all.zip']! };
+    const back = await run('unpack all.zip --out here --json', zip);
+    expect(JSON.parse(back.out)).toMatchObject({ rig: 'new', changes: [], entries: 1, out: 'here' });
+    expect(JSON.parse(new TextDecoder().decode(back.written['here/log.json']))).toEqual(log);
+    const same = await run('unpack all.zip --on here.json', { ...zip, 'here.json': back.written['here/rig.json']! });
+    expect(same.out).toContain('the same here');
+  });
+
+  it('says what taking it in would change before it does', async () => {
+    const { written } = await run('pack rig.json --out all.zip');
+    const mended = await run('mend rig.json --out mended.json');
+    const report = await run('unpack all.zip --on mended.json', { ...written, ...mended.written });
+    expect(report.status).toBe(0);
+    expect(report.out).toMatch(/C6: its pair crossed the other way/);
+    expect(report.written).toEqual({});
+  });
+
+  it.each([
+    ['pack rig.json', {}, '--out'],
+    ['pack rig.json --log log.json --out all.zip', { 'log.json': bytes([]) }, 'log.json: entries'],
+    ['unpack all.zip', { 'all.zip': bytes('no zip') }, 'all.zip: top: this is no ZIP'],
+    ['unpack none.zip', {}, 'none.zip'],
+  ])('refuses %s, naming file, place and reason', async (line, more, says) => {
+    const { status, err } = await run(line, more as Record<string, Uint8Array>);
+    expect([status, err]).toEqual([2, expect.stringContaining(says)]);
+  });
+});
+
 describe('squallmark prove and find', () => {
   const small = new Uint8Array(readFileSync(new URL('../../../demo/ridgeline-seven.json', import.meta.url)));
   const ask = (line: string, more: Record<string, Uint8Array> = {}) => run(line, { 'r7.json': small, ...more });

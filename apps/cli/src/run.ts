@@ -7,6 +7,7 @@ import { find } from './verbs/find.js';
 import { identify } from './verbs/identify.js';
 import { loom } from './verbs/loom.js';
 import { mend } from './verbs/mend.js';
+import { pack, unpack } from './verbs/pack.js';
 import { propose } from './verbs/propose.js';
 import { prove } from './verbs/prove.js';
 import { rails } from './verbs/rails.js';
@@ -30,6 +31,8 @@ const VERBS: Record<string, Verb> = {
   record,
   prove,
   find,
+  pack,
+  unpack,
 };
 /** Files a verb takes, where it is not one. */
 const FILES: Record<string, number> = { identify: 2 };
@@ -51,6 +54,8 @@ squallmark identify CAPTURE RIG.json which control drives which slot; --out RIG.
 squallmark prove RIG.json            the check plan and what it notices; --play plays it, --on OTHER.json on the bench as it
                                      really is; --faults puts every fault in and looks for it
 squallmark find RIG.json --answers F which fault explains the verdicts, and what to measure next; --on OTHER.json measures by itself
+squallmark pack RIG.json --out F.zip    the rig, and with --log LOG.json its log, in one ZIP
+squallmark unpack F.zip              what is in it; --on RIG.json what it would change there, --out DIR writes its files
 squallmark record RIG.json --out F   lines of the simulated rig while every control is moved, .vcd or .csv
 
 --json   figures for programs, see docs/FORMATS.md`;
@@ -84,6 +89,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         faults: { type: 'boolean' },
         on: { type: 'string' },
         answers: { type: 'string' },
+        log: { type: 'string' },
         'power-down': { type: 'boolean' },
         kind: { type: 'string' },
         rule: { type: 'string' },
@@ -100,7 +106,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
     if (!verb || !files.length || files.length > (FILES[name!] ?? 1)) throw new InputProblem(USAGE);
     const { charge, as, line, rule, out: to, json = false, assign = false, all = false } = values;
     const { heat = false, packs = false, 'gimbal-feed': gimbalFeed = false, celsius, margin, feeding } = values;
-    const { play = false, faults = false, on, answers } = values;
+    const { play = false, faults = false, on, answers, log } = values;
     const { hands, peak = false, transient = false, band = false, short = false } = values;
     return await verb(
       files,
@@ -117,7 +123,7 @@ export async function runCommand(args: string[], shell: Shell): Promise<ExitStat
         transient,
         band,
         short,
-        ...{ play, faults, on, answers },
+        ...{ play, faults, on, answers, log },
         ...{ heat, packs, gimbalFeed, celsius, margin, feeding },
         hands,
         powerDown: values['power-down'],

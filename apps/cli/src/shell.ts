@@ -56,6 +56,8 @@ export interface Options {
   on: string | undefined;
   /** What the steps gave. */
   answers: string | undefined;
+  /** Lines of a log. */
+  log: string | undefined;
   /** Folder or file to write to. */
   to: string | undefined;
 }

@@ -3,6 +3,7 @@ import {
   propose,
   rank,
   searchOn,
+  widened,
   type Answers,
   type Casebook,
   type Ranked,
@@ -80,7 +81,8 @@ function openAnswers(file: string, book: Casebook, shell: Shell): Answers {
   };
 }
 
-function printNext(book: Casebook, answers: Answers, json: boolean, shell: Shell): ExitStatus {
+function printNext(singles: Casebook, answers: Answers, json: boolean, shell: Shell): ExitStatus {
+  const book = widened(singles, answers);
   const ranked = rank(book, answers);
   const next = propose(book, answers);
   if (json) {

@@ -3,6 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { analyse, feedsOf, sweepOf } from '@squallmark/core/analysis';
 import { fixesOf } from '@squallmark/core/findings';
 import { writeRig } from '@squallmark/core/files';
+import { planOf } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { of } from 'rxjs';
 import { AnalysisStore } from '../app/state/analysis';
@@ -23,6 +24,8 @@ export async function openStore(rig: Rig, providers: Provider[] = []): Promise<R
             standing: computed(() => ({ state: 'current' })),
             result: computed(() => ({ rig: store.rig(), analysis: analyse(store.rig()), tookMs: 0 })),
             fixes$: (rig: Rig) => of({ rig, fixes: new Map(analyse(rig).findings.map((f) => [f.id, fixesOf(f)])) }),
+            isPlanned: computed(() => true),
+            plan: computed(() => planOf(store.rig())),
             sweep$: of(sweepOf(store.rig())),
             feeds$: of(feedsOf(store.rig())),
           };

@@ -14,6 +14,7 @@ import {
   searchOn,
   soundWorld,
   unseenFaults,
+  widened,
   worldWith,
   type Casebook,
 } from './index.js';
@@ -148,5 +149,38 @@ describe('looking for a fault', () => {
     const { measurements } = searchOn(book, book.sound.steps, soundWorld(book.rig));
     for (const m of measurements)
       expect(m.reading).toBe(book.sound.readings[book.measures.findIndex((x) => x.where === m.what)]);
+  });
+});
+
+describe('two faults at once', () => {
+  it('are named where no single one explains what failed, and never where one does', () => {
+    const book = bookOf('kiln');
+    let [all, first] = [0, 0];
+    for (let k = 0; k < 40; k++) {
+      const [a, b] = [(7 * k) % book.faults.length, (13 * k + 29) % book.faults.length];
+      if (a === b || !isNoticed(book, a) || !isNoticed(book, b)) continue;
+      const [one, other] = [book.faults[a]!, book.faults[b]!];
+      const both = { put: [...one.put, ...other.put], flaws: [...(one.flaws ?? []), ...(other.flaws ?? [])] };
+      let world;
+      try {
+        world = worldWith(book.rig, both);
+      } catch {
+        continue;
+      }
+      const steps = book.player.play(world);
+      const answers = { steps: new Map(steps.map((s) => [s.step, s])), readings: new Map<number, string>() };
+      if (widened(book, answers) === book) continue;
+      all++;
+      const { ranked } = searchOn(book, steps, world);
+      const said = ranked.slice(0, 3).map((r) => r.fault?.id ?? '');
+      if (said.some((id) => id.split(' + ').some((x) => x === one.id || x === other.id))) first++;
+    }
+    expect(all).toBeGreaterThan(8);
+    expect(first / all).toBeGreaterThan(0.7);
+    const single = stepsOf(
+      book,
+      book.faults.findIndex((_, i) => isNoticed(book, i)),
+    );
+    expect(widened(book, { steps: new Map(single.map((s) => [s.step, s])), readings: new Map() })).toBe(book);
   });
 });

@@ -5,6 +5,7 @@ import type { Fault } from './fault.js';
 import { faultsOf } from './faults.js';
 import { measuresOf, type Measure } from './measures.js';
 import { nextMeasure } from './next-measurement.js';
+import { widened } from './pairs.js';
 import { Player, type Played } from './table.js';
 import { soundWorld, worldWith, type World } from './world.js';
 import type { CheckStep } from '../prove/index.js';
@@ -117,14 +118,21 @@ export function searchOn(
   const readings = new Map(known);
   const answers: Answers = { steps: new Map(steps.map((s) => [s.step, s])), readings };
   const measurements: Search['measurements'] = [];
+  let wide = book;
   for (let n = 0; n < MOST_MEASURES; n++) {
-    const next = choose(book, answers);
+    // a reading may be the first that no single fault explains
+    if (wide === book) wide = widened(book, answers);
+    const next = choose(wide, answers);
     if (!next) break;
     const reading = next.measure.read(world);
     readings.set(next.at, reading);
     measurements.push({ what: next.measure.where, reading, minutes: next.measure.minutes });
   }
-  return { ranked: rank(book, answers), measurements, minutes: measurements.reduce((sum, m) => sum + m.minutes, 0) };
+  return {
+    ranked: rank(widened(book, answers), answers),
+    measurements,
+    minutes: measurements.reduce((sum, m) => sum + m.minutes, 0),
+  };
 }
 
 const LOOKS = new WeakMap<Suspect, string>();

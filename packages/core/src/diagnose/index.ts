@@ -17,3 +17,4 @@ export {
   type Ranked,
   type Search,
 } from './diagnosis.js';
+export { widened } from './pairs.js';

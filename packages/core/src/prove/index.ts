@@ -1,5 +1,5 @@
 export { planOf } from './plan-of.js';
-export { looksOf, type CheckStep, type Expect, type Move } from './step.js';
+export { looksOf, type CheckStep, type Expect, type Move, type StepKind } from './step.js';
 export { startJudging, judge, type Judging, type Verdict } from './judge.js';
 export { playStep } from './play.js';
 export { lookAt, looksAt } from './look.js';

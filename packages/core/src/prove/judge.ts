@@ -148,6 +148,8 @@ function seenText(step: CheckStep, { sight, ...expect }: Expect, seen: Sights[st
   if (seen === null) return `${name}: no answer`;
   if (typeof seen === 'boolean') return `${name}: ${seen ? 'running' : 'not running'}`;
   // how far it came hangs on when one looked; which way it went does not
+  if (sight.endsWith('.frames') && typeof seen === 'number' && before !== undefined)
+    return `${name}: ${seen > before ? 'arriving' : 'none arrive'}`;
   if ('moves' in expect && typeof seen === 'number' && before !== undefined)
     return `${name}: ${wayText(shorterWay(seen - before, expect.round))}`;
   if ('stays' in expect && typeof seen === 'number' && before !== undefined)

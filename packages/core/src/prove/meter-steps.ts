@@ -1,39 +1,35 @@
 /** What is made sure of before anything moves: leads by the meter, pages by reading them, packs and volts. */
 import { addressSight, instrumentSight, portsSight, settingSight, throughSight, voltsSight } from '../bench/index.js';
 import { isPack } from '../parts/index.js';
-import { partsWithSheets, type Cable, type Part, type Rig } from '../rig/index.js';
+import { cablesOn, partsWithSheets, type Cable, type Part, type Rig } from '../rig/index.js';
 import { count, listed, lowerFirst, volts } from '../units/index.js';
 import type { BareStep, Expect } from './step.js';
 
-/** Every lead beeped through, at as few parts as possible: each step is one place to sit at. */
+/** Every lead beeped through, at as few parts as can be found by taking the one with most leads each time. */
 export function leadSteps(rig: Rig): BareStep[] {
-  const left = new Set(rig.cables);
-  const at = new Map<string, Cable[]>();
-  for (const cable of rig.cables)
-    for (const id of new Set(cable.wires.flatMap((w) => [w.from.part, w.to.part])))
-      at.set(id, [...(at.get(id) ?? []), cable]);
+  const places = partsWithSheets(rig).map(({ part }) => ({ part, left: new Set(cablesOn(rig, part.id)) }));
   const steps: BareStep[] = [];
-  for (const { part } of byMostLeads(rig, at)) {
-    const own = at
-      .get(part.id)!
-      .filter((c) => left.has(c))
-      .sort((a, b) => a.id.localeCompare(b.id, 'en', { numeric: true }));
-    if (!own.length) continue;
-    for (const c of own) left.delete(c);
-    steps.push(leadStep(rig, part, own));
+  for (;;) {
+    const most = places.reduce((a, b) => (isBefore(b, a) ? b : a), places[0]!);
+    if (!most?.left.size) return steps;
+    const own = [...most.left].sort((a, b) => a.id.localeCompare(b.id, 'en', { numeric: true }));
+    steps.push(leadStep(rig, most.part, own));
+    for (const { left } of places) for (const cable of own) left.delete(cable);
   }
-  return steps;
 }
 
-/** Parts with most leads first: after them little is left. Between equals their wires decide, then their names: never the order of lists. */
-function byMostLeads(rig: Rig, at: ReadonlyMap<string, readonly Cable[]>) {
-  const wires = (id: string): number => at.get(id)!.reduce((sum, c) => sum + c.wires.length, 0);
-  return partsWithSheets(rig)
-    .filter(({ part }) => at.has(part.id))
-    .sort(
-      ({ part: a }, { part: b }) =>
-        at.get(b.id)!.length - at.get(a.id)!.length || wires(b.id) - wires(a.id) || a.label.localeCompare(b.label),
-    );
+/** A part, and its leads that have not been beeped yet. */
+interface Place {
+  part: Part;
+  left: ReadonlySet<Cable>;
+}
+
+/** Between equals their wires decide, then their names: never the order of lists. */
+function isBefore(a: Place, b: Place): boolean {
+  const wires = ({ left }: Place): number => [...left].reduce((sum, c) => sum + c.wires.length, 0);
+  if (a.left.size !== b.left.size) return a.left.size > b.left.size;
+  if (!a.left.size) return false;
+  return wires(a) !== wires(b) ? wires(a) > wires(b) : a.part.label < b.part.label;
 }
 
 function leadStep(rig: Rig, part: Part, own: readonly Cable[]): BareStep {

@@ -22,7 +22,7 @@ import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
 import { lookSteps, powerCycleSteps } from './state-steps.js';
 import { slotSteps } from './slot-steps.js';
-import { looksOf, type BareStep, type CheckStep, type Plan } from './step.js';
+import { looksOf, type BareStep, type CheckStep, type Plan, type StepKind } from './step.js';
 
 /**
  * The check plan of a rig, from its functions: volts first, then the receiver, then one control at a time.
@@ -35,13 +35,12 @@ export function checkPlan(
   conversations: readonly Conversation[],
   { fedBy, volts }: Feeding = { fedBy: new Map(), volts: [] },
 ): CheckStep[] {
-  const steps = [
-    ...[...leadSteps(rig), ...pageSteps(rig), ...packSteps(rig, volts), ...powerStep(rig, volts)],
-    ...[
-      ...receiverSteps(rig, conversations),
-      ...slotSteps(rig, chains, conversations),
-      ...arrivingSteps(rig, conversations),
-    ],
+  const as = (kind: StepKind, own: readonly BareStep[]): BareStep[] => own.map((step) => ({ ...step, kind }));
+  const before = [
+    ...[...as('leads', leadSteps(rig)), ...as('pages', pageSteps(rig))],
+    ...as('supplies', [...packSteps(rig, volts), ...powerStep(rig, volts)]),
+    ...as('channels', [...receiverSteps(rig, conversations), ...slotSteps(rig, chains, conversations)]),
+    ...as('pictures', arrivingSteps(rig, conversations)),
   ];
   const driven = chains.filter((chain) => chain.control && chain.shaping);
   const rank = (chain: Chain): number =>
@@ -53,10 +52,16 @@ export function checkPlan(
     (a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b),
   );
   const plan: Plan = { rig, conversations, driven };
-  for (const chain of sorted) steps.push(...stepsOf(plan, chain));
   const all = [
-    ...[...steps, ...lookSteps(rig), ...handOverSteps(plan, sorted), ...radioLostSteps(plan)],
-    ...[...askedSteps(rig, chains), ...powerCycleSteps(rig)],
+    ...before,
+    ...as(
+      'functions',
+      sorted.flatMap((chain) => stepsOf(plan, chain)),
+    ),
+    ...as('looks', lookSteps(rig)),
+    ...as('radio', [...handOverSteps(plan, sorted), ...radioLostSteps(plan)]),
+    ...as('by eye', askedSteps(rig, chains)),
+    ...as('power-off', powerCycleSteps(rig)),
   ];
   const setUpText = wordsOfSetUp(rig);
   const safe = safeLine(rig).text;

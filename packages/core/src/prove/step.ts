@@ -19,6 +19,10 @@ export interface Move {
   reads?: Expect[];
 }
 
+/** Kinds of work in the order in which they are done. */
+export type StepKind =
+  'leads' | 'pages' | 'supplies' | 'channels' | 'pictures' | 'functions' | 'looks' | 'radio' | 'by eye' | 'power-off';
+
 /** Move this, expect that. */
 export interface CheckStep {
   id: string;
@@ -39,6 +43,8 @@ export interface CheckStep {
   byEye?: true;
   /** Told by a meter on the leads, or by reading a page, before anything moves. */
   by?: 'meter' | 'page';
+  /** What kind of work it is: steps of one kind follow each other. */
+  kind?: StepKind;
   /** Further parts it runs through, where no chain of channels tells. */
   through?: string[];
   /** Ids of the parts and cables it runs through; a step that fails has its cause in one of them. */

@@ -56,3 +56,4 @@ export {
   type Unsaved,
 } from './history.js';
 export { editSentence, inlineText, stepSentence } from './edit-sentence.js';
+export { differences, type Difference } from './differences.js';

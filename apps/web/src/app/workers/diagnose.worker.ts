@@ -3,6 +3,7 @@ import {
   propose,
   rank,
   soundWorld,
+  widened,
   worldWith,
   type Answers,
   type Casebook,
@@ -69,11 +70,12 @@ const api = {
   },
   ask({ steps, readings, skipped }: Told): Standing {
     if (!book) throw new Error('no rig was opened yet');
-    const known = book;
     const answers: Answers = {
       steps: new Map(steps.map((s) => [s.step, s])),
       readings: new Map(readings.map((r) => [r.at, r.reading])),
     };
+    // pairs of faults only where no single one explains every answer
+    const known = widened(book, answers);
     const next = propose(known, answers, skipped);
     const textOf = new Map(known.faults.map((f) => [f.id, f.text]));
     return {

@@ -9,9 +9,23 @@ import {
   output,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { CheckStep } from '@squallmark/core/prove';
+import type { CheckStep, StepKind } from '@squallmark/core/prove';
 import { Mark } from '../../kit/mark';
 import type { Desk } from '../../state/rig-vault';
+
+/** What people call the kinds of work. */
+const HEADINGS: Record<StepKind, string> = {
+  leads: 'Leads, nothing powered',
+  pages: 'Pages, read back',
+  supplies: 'Packs and volts',
+  channels: 'Radio and slots',
+  pictures: 'Pictures',
+  functions: 'What each control does',
+  looks: 'At rest',
+  radio: 'Hand-over and lost radio',
+  'by eye': 'By eye',
+  'power-off': 'Off and on again',
+};
 
 /** The check plan of this rig: what was proven, what comes next, what failed and how. */
 @Component({
@@ -39,6 +53,11 @@ import type { Desk } from '../../state/rig-vault';
     </div>
     <ol>
       @for (row of rows(); track row.step.id) {
+        @if (row.heading) {
+          <li class="kind m s">
+            <h3>{{ row.heading }}</h3>
+          </li>
+        }
         <li [class.cur]="row.step.id === current()?.id" [class.failed]="row.verdict && !row.verdict.passed">
           <button
             type="button"
@@ -91,7 +110,8 @@ export class PlanDock {
   protected readonly rows = computed(() =>
     this.plan().map((step, i) => {
       const verdict = this.verdicts()[step.id];
-      return { step, n: i + 1, verdict, stale: verdict && verdict.revision !== this.revision() };
+      const heading = step.kind && step.kind !== this.plan()[i - 1]?.kind ? HEADINGS[step.kind] : null;
+      return { step, n: i + 1, heading, verdict, stale: verdict && verdict.revision !== this.revision() };
     }),
   );
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);

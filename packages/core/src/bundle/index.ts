@@ -1,0 +1,9 @@
+export {
+  bundleReport,
+  newEntries,
+  packBundle,
+  readBundle,
+  type Bundle,
+  type BundledEntry,
+  type BundleReport,
+} from './bundle.js';

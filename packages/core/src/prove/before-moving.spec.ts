@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { BENCHES } from '../../test/practice/benches/index.js';
+import { Proposed } from '../../test/practice/proposed.js';
+import { mendedRig } from '../../test/support/demo-rig.js';
+import { compileBench, quietened, startBench } from '../bench/index.js';
+import { applyEdit, applyEdits, type Edit, type Rig } from '../rig/index.js';
+import { planOf, playStep, type CheckStep } from './index.js';
+
+const rigs = BENCHES.map((b) => [b.name, Proposed.of(b.brief).rig] as const);
+const verdictOn = (rig: Rig, step: CheckStep) => {
+  const bench = compileBench(rig);
+  return playStep(bench, quietened(bench, startBench(bench, { awake: true }), 4000), step).verdict;
+};
+const stepOf = (rig: Rig, id: string): CheckStep => planOf(rig).find((s) => s.id === id)!;
+const edited = (...edits: Edit[]): Rig => applyEdits(mendedRig(), edits).rig;
+
+describe('what is made sure of before anything moves', () => {
+  it.each(rigs)('on %s beeps every lead once, at few places', (_, rig) => {
+    const leads = planOf(rig).filter((s) => s.kind === 'leads');
+    const beeped = leads.flatMap((s) => s.expects.map((e) => e.sight.replace('.through', '')));
+    expect([...beeped].sort()).toEqual(rig.cables.map((c) => c.id).sort());
+    expect(leads.length).toBeLessThanOrEqual(Math.ceil(rig.parts.length / 2) + 1);
+  });
+
+  it('fails where a wire is open, crossed, too thin, or has something in it', () => {
+    const rig = mendedRig();
+    const at = (cable: string): CheckStep =>
+      planOf(rig).find((s) => s.expects.some((e) => e.sight === `${cable}.through`))!;
+    const supply = rig.cables.find((c) => c.wires.some((w) => w.gaugeAwg < 24))!;
+    const cases: [string, Edit][] = [
+      ['C6', { kind: 'crossPair', cable: 'C6' }],
+      ['C6', { kind: 'removeWire', cable: 'C6', wire: 0 }],
+      ['C6', { kind: 'removeCable', cable: 'C6' }],
+      [supply.id, { kind: 'setWire', cable: supply.id, wire: 0, gaugeAwg: 30 }],
+      [supply.id, { kind: 'setWire', cable: supply.id, wire: 0, inline: { kind: 'resistor', ohm: 3 } }],
+    ];
+    for (const [cable, edit] of cases) {
+      expect(verdictOn(rig, at(cable)).passed).toBe(true);
+      const { passed, saw } = verdictOn(applyEdit(rig, edit).rig, at(cable));
+      expect(passed, JSON.stringify(edit)).toBe(false);
+      expect(saw.startsWith(`${cable}: `)).toBe(true);
+    }
+  });
+
+  it('says of a control which slot stood where, at which end', () => {
+    const step = stepOf(mendedRig(), 'TX.channel-left-slider');
+    const { channel, transmitter } = mendedRig().shaping.find((s) => s.control === 'left-slider')!;
+    const shape = (change: Extract<Edit, { kind: 'shape' }>['change']): Rig =>
+      edited({ kind: 'shape', transmitter, channel, change });
+    expect(verdictOn(mendedRig(), step).passed).toBe(true);
+    expect(verdictOn(shape({ highUs: 1600 }), step).saw).toBe(`Radio receiver slot ${channel}: 1600 at the high end`);
+    expect(verdictOn(shape({ reverse: true }), step)).toMatchObject({ passed: false });
+    expect(verdictOn(shape({ subTrimUs: 60 }), step).saw).toContain('in the middle');
+    expect(verdictOn(shape({ control: null }), step)).toMatchObject({ passed: false });
+  });
+
+  it('leaves a control that flips something as it found it', () => {
+    const rig = mendedRig();
+    const record = rig.bindings.find((b) => b.part === 'ZC' && b.fn === 'record')!;
+    const { control } = rig.shaping.find((s) => s.channel === record.slot)!;
+    const bench = compileBench(rig);
+    const before = quietened(bench, startBench(bench, { awake: true }), 4000);
+    const { state } = playStep(bench, before, stepOf(rig, `TX.channel-${control}`));
+    const at = bench.parts.findIndex((p) => p.part.id === 'ZC');
+    expect(state.parts[at]!.does!.toggles.some(Boolean)).toBe(false);
+  });
+
+  it('wants packs full, and volts as the supplies give them', () => {
+    const rig = mendedRig();
+    const flat = edited({ kind: 'note', part: 'PK', change: { charge: { share: 0.5 } } });
+    expect(verdictOn(rig, stepOf(rig, 'PK.full')).passed).toBe(true);
+    expect(verdictOn(flat, stepOf(rig, 'PK.full')).passed).toBe(false);
+    // half full is no bad contact
+    expect(verdictOn(flat, stepOf(rig, 'power')).passed).toBe(true);
+  });
+});
