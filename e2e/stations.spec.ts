@@ -203,7 +203,7 @@ test('sticks answer to mouse and keys, and hands are judged as they move', async
 test('anything can be gone to, and the keys are listed', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'Go to' }).fill('switch c middle');
+  await page.getByRole('combobox', { name: 'Go to' }).fill('switch c middle mode');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('main', { name: 'Prove' })).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Check plan' }).locator('[aria-current=step]')).toContainText(

@@ -401,7 +401,7 @@ describe('squallmark pack and unpack', () => {
     ['unpack all.zip', { 'all.zip': bytes('no zip') }, 'all.zip: top: this is no ZIP'],
     ['unpack none.zip', {}, 'none.zip'],
   ])('refuses %s, naming file, place and reason', async (line, more, says) => {
-    const { status, err } = await run(line, more as Record<string, Uint8Array>);
+    const { status, err } = await run(line, more);
     expect([status, err]).toEqual([2, expect.stringContaining(says)]);
   });
 });

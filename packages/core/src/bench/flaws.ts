@@ -26,7 +26,7 @@ export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.start
 export const remembers = ({ settings }: Sheet): boolean => settings.some((s) => s.how === 'app' || s.how === 'menu');
 
 /** What its sheet says of it is forgotten on purpose. */
-export const forgetsByDesign = ({ settings }: Sheet): boolean => settings.some((s) => s.kept === false);
+const forgetsByDesign = ({ settings }: Sheet): boolean => settings.some((s) => s.kept === false);
 
 /** Sights that a flaw shows in, and what they read without it and with it. */
 export const FLAW_SIGHTS = {

@@ -54,7 +54,7 @@ export function instrumentSight(rig: Rig, sight: string): { reads: string | null
 }
 
 /** A lead beeped through end to end, unpowered: its joined ends in order; null where it is not plugged in. */
-export function throughText(rig: Rig, cable: string): string | null {
+function throughText(rig: Rig, cable: string): string | null {
   const own = findCable(rig, cable);
   if (!own) return null;
   const joined = own.wires.filter(beepsAtAll).map((wire) => {

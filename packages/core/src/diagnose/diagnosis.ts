@@ -5,20 +5,11 @@ import type { Fault } from './fault.js';
 import { faultsOf } from './faults.js';
 import { measuresOf, type Measure } from './measures.js';
 import { nextMeasure } from './next-measurement.js';
+import type { Casebook } from './casebook.js';
 import { widened } from './pairs.js';
 import { Player, type Played } from './table.js';
 import { soundWorld, worldWith, type World } from './world.js';
 import type { CheckStep } from '../prove/index.js';
-
-/** Everything that diagnosing a rig goes by; worked out once. */
-export interface Casebook {
-  rig: Rig;
-  faults: readonly Fault[];
-  measures: readonly Measure[];
-  player: Player;
-  sound: Suspect;
-  suspects: readonly Suspect[];
-}
 
 /** A suspect as it stands after some answers. */
 export interface Ranked {

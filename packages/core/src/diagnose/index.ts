@@ -1,3 +1,4 @@
+export type { Casebook } from './casebook.js';
 export type { Fault, FaultKind, Remedy } from './fault.js';
 export { faultsOf } from './faults.js';
 export { Player, playScene, scenesOf, type Played } from './table.js';
@@ -12,7 +13,6 @@ export {
   propose,
   rank,
   searchOn,
-  type Casebook,
   type Proposal,
   type Ranked,
   type Search,

@@ -1,5 +1,5 @@
 /** Two things wrong at once: thought of only where no single fault explains every answer. */
-import type { Casebook } from './diagnosis.js';
+import type { Casebook } from './casebook.js';
 import type { Answers, Suspect } from './explain.js';
 import type { Fault } from './fault.js';
 import { worldWith } from './world.js';

@@ -1,6 +1,7 @@
 /** How well a plan notices faults and the search finds them, over every fault of a rig. */
 import { chanceOf } from '../units/index.js';
-import { SURE, equalsOf, propose, searchOn, type Casebook, type Proposal } from './diagnosis.js';
+import type { Casebook } from './casebook.js';
+import { SURE, equalsOf, propose, searchOn, type Proposal } from './diagnosis.js';
 import { likelihood, shares, type Answers } from './explain.js';
 import type { Fault } from './fault.js';
 import type { Measure } from './measures.js';

@@ -9,7 +9,7 @@ import { approach } from './approach.js';
 import type { Surroundings } from './surroundings.js';
 
 /** Axes step on the absolute grid of so many ms. */
-export const AXIS_MS = 2;
+const AXIS_MS = 2;
 
 export function startDevice({ sheet, functions, hears }: BenchPart): DeviceState {
   const untold = functions.map(() => NaN);
@@ -173,8 +173,4 @@ function turnedBy({ minDeg, maxDeg, endless }: Axis['joint'], from: number, byDe
 function smoothed(from: number, to: number, share: number): number {
   const next = from + (to - from) * (1 - Math.exp(-share));
   return Math.abs(to - next) < 1e-3 ? to : next;
-}
-
-export function windowLabel(heard: HeardFunction, answer: number): string | undefined {
-  return heard.fn.windows?.[answer]?.label;
 }
