@@ -54,6 +54,8 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   await choose(page, 'Fault', 'none');
   await expect(plan.getByRole('button', { name: /Right slider full up.*no answer/ })).toBeHidden();
 
+  await go(page, 'Rails');
+  await slider.fill('0.6');
   await page.getByRole('button', { name: 'Rigs and files' }).click();
   const room = page.getByRole('dialog', { name: 'Rigs and files' });
   const download = async (name: string) => {

@@ -104,7 +104,7 @@ const looks = (rig: Rig): Measure[] =>
       if (!own) return 'not plugged in';
       const odd = cable.wires.flatMap((wire, i) => {
         const now = twinOf(own, wire, i);
-        return now && sitsText(now) !== sitsText(wire) ? [`${wire.colour}: ${sitsAt(real, now)}`] : [];
+        return now && sitsText(now) !== sitsText(wire) ? [`${wire.colour}: ${sitsAt(real, now, wire)}`] : [];
       });
       return odd.length ? odd.join(', ') : 'as drawn';
     }),
@@ -117,8 +117,8 @@ const pinText = ({ part, port, pin }: PinRef): string => `${part}.${port}.${pin}
 /** Ends and what can be seen in the wire; ohms of a bad contact cannot. */
 const sitsText = ({ from, to, inline, gaugeAwg }: Wire): string =>
   `${pinText(from)} ${pinText(to)} ${gaugeAwg} ${inline?.kind === 'switch' ? (inline.closed ? 'on' : 'off') : inline?.kind === 'inverter' ? 'inverter' : ''}`;
-const sitsAt = (rig: Rig, { from, to, inline, gaugeAwg }: Wire): string =>
-  `${endText(rig, from)} to ${endText(rig, to)}, ${gaugeAwg} AWG${inline?.kind === 'switch' && !inline.closed ? ', switch off' : ''}`;
+const sitsAt = (rig: Rig, { from, to, inline, gaugeAwg }: Wire, drawn: Wire): string =>
+  `${endText(rig, from)} to ${endText(rig, to)}${gaugeAwg === drawn.gaugeAwg ? '' : `, ${gaugeAwg} AWG`}${inline?.kind === 'switch' && !inline.closed ? ', switch off' : ''}`;
 const endText = (rig: Rig, at: PinRef): string =>
   `${labelOf(rig, at.part)} ${findPin(rig, at)?.port.label ?? at.port} ${findPin(rig, at)?.pin.label ?? at.pin}`;
 
