@@ -7,12 +7,15 @@ import { applyEdits, type Rig } from '@squallmark/core/rig';
 import { BENCHES } from '../packages/core/test/practice/benches/index.js';
 import { Proposed } from '../packages/core/test/practice/proposed.js';
 
-const DEMOS = ['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'] as const;
+export const DEMOS = ['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'] as const;
 
 /** The demo rig with its stops mended: everything is wired, mapped and fed. */
-export function demoRig(): Rig {
-  const reading = readRig(readFileSync('demo/saltmarsh-six.json', 'utf8'));
-  if (!reading.ok) throw new Error('the demo rig cannot be read');
+export const demoRig = (): Rig => demoNamed('saltmarsh-six');
+
+/** A demo with its stops mended. */
+export function demoNamed(name: (typeof DEMOS)[number]): Rig {
+  const reading = readRig(readFileSync(`demo/${name}.json`, 'utf8'));
+  if (!reading.ok) throw new Error(`the demo ${name} cannot be read`);
   const fixes = analyse(reading.value).findings.filter((f) => f.mark === 'stop');
   return applyEdits(
     reading.value,
