@@ -21,7 +21,7 @@ const problems = (bytes: Uint8Array): string[] => {
 };
 
 describe('a bundle', () => {
-  it.each(['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'])(
+  it.each(['saltmarsh-six', 'ridgeline-seven', 'glasshouse-line'] as const)(
     'of %s comes back whole, and the same each time',
     (name) => {
       const rig = demoNamed(name);
