@@ -364,6 +364,7 @@ describe('squallmark propose and loom', () => {
       (c) => c.wires,
     );
     expect(text('cut-list.csv').trim().split('\r\n')).toHaveLength(wires.length + 1);
+    expect(text('label-strips.csv')).toMatch(/C6 · Zoom camera .*to Flight controller serial 4/);
     expect(text('parts-list.csv')).toContain('Zoom camera');
   });
 

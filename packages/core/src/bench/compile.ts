@@ -142,6 +142,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   const all = partsWithSheets(rig);
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
+  const seconds = new Set(rig.handOvers.map((h) => h.to));
   const parts = all.map(({ part, sheet }, index): BenchPart => {
     const air = airInto(rig, conversations, part.id);
     const hears = linesHeard(conversations, chains, part, indexOf);
@@ -169,7 +170,10 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       airMs: sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? AIR_MS,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, functions)),
       shaping: rig.shaping.filter((s) => s.transmitter === part.id),
-      idle: Object.fromEntries(sheet.controls.map((c) => [c.id, idleAt({ part, sheet }, c)])),
+      // on a second transmitter no stick is a throttle
+      idle: Object.fromEntries(
+        sheet.controls.map((c) => [c.id, seconds.has(part.id) && c.kind === 'stick' ? 0 : idleAt({ part, sheet }, c)]),
+      ),
       names: Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)])),
       first: part.id === first,
       handed: handedTo(rig, conversations, part, indexOf),

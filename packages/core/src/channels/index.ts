@@ -1,5 +1,14 @@
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
-export { FLIGHT_AXES, idleAt, isThrottle, stickFor, stickMode, type FlightAxis } from './sticks.js';
+export {
+  FLIGHT_AXES,
+  idleAt,
+  isThrottle,
+  stickFor,
+  stickMode,
+  sticksOf,
+  type FlightAxis,
+  type StickFace,
+} from './sticks.js';
 export {
   PLAIN,
   demandOf,

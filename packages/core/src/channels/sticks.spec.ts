@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { smallRig } from '../../test/support/small-rig.js';
 import { twoOperators } from '../../test/support/two-operators.js';
 import { partsWithSheets, controlName, pilotControls, pilotTransmitter, type Rig } from '../rig/index.js';
-import { FLIGHT_AXES, idleAt, isThrottle, stickFor, stickMode, type FlightAxis } from './sticks.js';
+import { FLIGHT_AXES, idleAt, isThrottle, stickFor, stickMode, sticksOf, type FlightAxis } from './sticks.js';
 import { slotName } from './index.js';
 
 const handOf = (rig: Rig, id = 'TX') => partsWithSheets(rig).find(({ part }) => part.id === id)!;
@@ -69,5 +69,27 @@ describe('whose hands the ladder shows', () => {
   it('are nobody’s without a transmitter', () => {
     expect(pilotTransmitter(smallRig({ GB: 'gimbal-two-axis' }))).toBeUndefined();
     expect(pilotControls(smallRig({ GB: 'gimbal-two-axis' }))).toEqual([]);
+  });
+});
+
+describe('the sticks of a transmitter', () => {
+  const face = (cls: string, mode?: string) => {
+    const own = handOf(smallRig({ TX: cls }, [], mode ? { TX: { settings: { mode } } } : {}));
+    return sticksOf(own).map((s) => [s.label, s.x, s.y, s.flies.join(' '), s.staysUp]);
+  };
+
+  it('fly what the mode says, the throttle staying where it is left', () => {
+    expect(face('transmitter-16')).toEqual([
+      ['Left', 'left-x', 'left-y', 'throttle yaw', true],
+      ['Right', 'right-x', 'right-y', 'roll pitch', false],
+    ]);
+    expect(face('transmitter-16', '1')).toEqual([
+      ['Left', 'left-x', 'left-y', 'pitch yaw', false],
+      ['Right', 'right-x', 'right-y', 'roll throttle', true],
+    ]);
+  });
+
+  it('are one on a console with a joystick, which flies nothing', () => {
+    expect(face('console-line')).toEqual([['Joy', 'joy-x', 'joy-y', '', false]]);
   });
 });

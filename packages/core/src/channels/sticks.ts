@@ -1,6 +1,6 @@
 import type { Control, Sheet } from '../parts/index.js';
 import { settingOf, type Part } from '../rig/index.js';
-import { valueIn } from '../units/index.js';
+import { groupBy, valueIn } from '../units/index.js';
 
 /** What a stick axis flies. */
 export type FlightAxis = 'throttle' | 'yaw' | 'pitch' | 'roll';
@@ -39,4 +39,31 @@ export function idleAt(transmitter: TransmitterWithSheet, control: Control): num
   if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
   return control.sprung && control.kind === 'switch3' ? 0 : -1;
+}
+
+/** A stick as the hand finds it: its two ways, and what it flies in the mode that is set. */
+export interface StickFace {
+  id: string;
+  /** What it is called before the word "stick". */
+  label: string;
+  x: string | null;
+  y: string | null;
+  /** Nothing on a console that flies nothing. */
+  flies: FlightAxis[];
+  /** Up and down it stays where it is left: that is the throttle. */
+  staysUp: boolean;
+}
+
+/** The sticks of a transmitter from left to right, each once. */
+export function sticksOf(transmitter: TransmitterWithSheet): StickFace[] {
+  const sticks = transmitter.sheet.controls.filter((c) => c.kind === 'stick');
+  const groups = groupBy(sticks, (c) => c.id.replace(/-[xy]$/, ''));
+  return [...groups].map(([id, ways]): StickFace => {
+    const way = (axis: 'x' | 'y'): string | null => ways.find((c) => c.id === `${id}-${axis}`)?.id ?? null;
+    const flies = FLIGHT_AXES.filter((axis) => ways.some((c) => c.id === stickFor(transmitter, axis)?.id));
+    const throttle = stickFor(transmitter, 'throttle')?.id;
+    const staysUp = throttle !== undefined && throttle === way('y');
+    const label = ways[0]!.label.replace(/\s*stick.*$/, '');
+    return { id, label: label.charAt(0).toUpperCase() + label.slice(1), x: way('x'), y: way('y'), flies, staysUp };
+  });
 }

@@ -5,6 +5,7 @@ export { blankOf, idsOf, sheetForm, type FormNode } from './sheet-form.js';
 export { channelCard } from './channel-card.js';
 export { channelTable, readChannelTable } from './channel-table.js';
 export { cutList } from './cut-list.js';
+export { labelStrips } from './label-strips.js';
 export { partsList, priceSum } from './parts-list.js';
 export { writeCsv, type Table } from './table.js';
 export { cableCards } from './cable-cards.js';

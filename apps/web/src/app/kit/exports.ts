@@ -5,6 +5,7 @@ import {
   channelCard,
   channelTable,
   cutList,
+  labelStrips,
   partsList,
   powerCard,
   powerTable,
@@ -40,6 +41,10 @@ export class Exports {
 
   channelCard(): Promise<void> {
     return this.print('Channel card', (analysis) => this.pdf('channel-card', channelCard(this.store.rig(), analysis)));
+  }
+
+  labelStrips(): Promise<void> {
+    return this.print('Label strips', () => this.csv('label-strips', labelStrips(this.store.rig())));
   }
 
   cutList(): Promise<void> {

@@ -12,12 +12,19 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { handedControls } from '@squallmark/core/channels';
+import { handedControls, sticksOf, type StickFace } from '@squallmark/core/channels';
 import { radioOf } from '@squallmark/core/bench';
 import { faultsOf } from '@squallmark/core/diagnose';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { hearsAir, hasControls } from '@squallmark/core/parts';
-import { labelOf, partsThat, partsWithSheets, controlName, pilotControls } from '@squallmark/core/rig';
+import {
+  labelOf,
+  partsThat,
+  partsWithSheets,
+  controlName,
+  pilotControls,
+  pilotTransmitter,
+} from '@squallmark/core/rig';
 import { num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
 import type { Option } from '../../kit/fields/choice';
@@ -114,7 +121,12 @@ export class Prove {
     this.controls().filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind)),
   );
   protected readonly sliders = computed(() => this.controls().filter((c) => c.kind === 'slider' || c.kind === 'knob'));
-  protected readonly hasSticks = computed(() => this.controls().some((c) => c.kind === 'stick'));
+  /** Those of the pilot's transmitter, in the mode that it is set to. */
+  protected readonly sticks = computed((): StickFace[] => {
+    const pilot = pilotTransmitter(this.rig());
+    const own = partsThat(this.rig(), hasControls).find(({ part }) => part.id === pilot);
+    return own ? sticksOf(own) : [];
+  });
   protected readonly dials = computed(() => {
     const sights = this.frame()?.sights ?? {};
     return partsWithSheets(this.rig()).flatMap(({ part, sheet }) =>
@@ -187,7 +199,7 @@ export class Prove {
         key,
         shown: key === 'ArrowLeft' ? 'arrows' : undefined,
         text: key === 'ArrowLeft' ? 'right stick' : '',
-        run: (): void => this.bench.setControl(control, to),
+        run: (): void => this.bench.setControl(this.keyed(control), to),
       })),
       { key: '0', text: 'all centred', run: () => this.bench.rest() },
     ]);
@@ -201,9 +213,22 @@ export class Prove {
     this.bench.setControl(control, to);
   }
 
+  protected setStick(stick: StickFace, { axis, to }: { axis: 'x' | 'y'; to: number }): void {
+    const control = stick[axis];
+    if (control !== null) this.set(control, to);
+  }
+
+  /** What a key moves: the control of that name, on a console with one stick that one. */
+  private keyed(control: string): string {
+    const sticks = this.sticks();
+    const [only] = sticks;
+    if (sticks.length !== 1 || !only) return control;
+    return (control.endsWith('-x') ? only.x : only.y) ?? control;
+  }
+
   protected letGo(event: KeyboardEvent): void {
     const stick = STICK_KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
-    if (stick && this.keys.isFree(event)) this.set(stick[0], 0);
+    if (stick && this.keys.isFree(event)) this.set(this.keyed(stick[0]), 0);
   }
 
   protected putFault(id: string | null): void {
