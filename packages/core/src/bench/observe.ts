@@ -34,8 +34,8 @@ export interface BenchFrame {
   slots: { count: number; us: number }[];
   /** Frames a second on the line that is looked at. */
   framesPerS: number;
-  /** Cameras with what they show; the one on air is marked. */
-  cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean }[];
+  /** Cameras with what they show; the one on air is marked, and those whose picture comes in anywhere. */
+  cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean; arrives: boolean }[];
   recordingMs: Record<string, number>;
   feeds: { part: string; label: string; feed: Feed; volts: number }[];
 }
@@ -43,6 +43,9 @@ export interface BenchFrame {
 export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
   const sights = observe(bench, state);
   const fed = bench.supplies.at(state.power.draw);
+  const arriving = new Set(
+    bench.parts.flatMap((p) => p.pictureInputs.map((link) => sights[`${p.part.id}.${link}-picture`])).filter(Boolean),
+  );
   const onAir = new Set(bench.parts.map((p) => sights[`${p.part.id}.on-air`]).filter(Boolean));
   return {
     tMs: state.tMs,
@@ -57,6 +60,7 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
         standard: p.sheet.links.find((l) => l.params.standard)?.params.standard ?? '',
         awake: isAwakeAt(state, p.index),
         onAir: onAir.has(p.part.id),
+        arrives: arriving.has(p.part.id),
       })),
     recordingMs: recordings(bench, state),
     feeds: bench.parts

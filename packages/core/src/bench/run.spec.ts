@@ -8,6 +8,7 @@ import type { Rig } from '../rig/index.js';
 import { stepDevice } from './behaviours/device.js';
 import type { DeviceState } from './state.js';
 import {
+  benchFrame,
   compileBench,
   isQuiet,
   observe,
@@ -195,5 +196,19 @@ describe('what a width does', () => {
 
   it('steps go on at each entry of the high window and back at each of the low one', () => {
     expect(told('steps', [1500, 2000, 2000, 1500, 2000, 1500, 1000]).map(([, p]) => p)).toEqual([0, 1, 1, 1, 2, 2, 1]);
+  });
+});
+
+describe('pictures', () => {
+  it('that end in a wire arrive there, though nobody sends them on the air', () => {
+    let wired = 0;
+    for (const { brief } of BENCHES) {
+      const bench = compileBench(Proposed.of(brief).rig);
+      const frame = benchFrame(bench, awake(bench));
+      const ends = Object.entries(frame.sights).filter(([name, seen]) => name.endsWith('-picture') && seen !== null);
+      expect(frame.cameras.some((c) => c.arrives)).toBe(ends.length > 0);
+      if (ends.length && !frame.cameras.some((c) => c.onAir)) wired++;
+    }
+    expect(wired).toBeGreaterThan(0);
   });
 });

@@ -1,23 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { sceneOf } from './scenes';
 
 const WIDTH = 520;
 const HEIGHT = 292;
 /** Pixels a degree moves the picture at 1×. */
 const PX_PER_DEG = 5.2;
-const SEALS = [
-  [120, 188],
-  [138, 192],
-  [154, 186],
-  [300, 232],
-  [318, 236],
-  [350, 228],
-  [371, 240],
-  [402, 232],
-  [610, 240],
-  [640, 232],
-  [-70, 210],
-  [-46, 216],
-] as const;
 
 export interface ViewState {
   label: string;
@@ -30,7 +17,7 @@ export interface ViewState {
   recording: string;
 }
 
-/** What the camera on air sees of an invented tidal bank; black when no picture arrives. */
+/** What the camera on air sees of an invented place; black when no picture arrives. */
 @Component({
   selector: 'sq-camera-view',
   template: `<svg [attr.viewBox]="'0 0 ' + width + ' ' + height" role="img" [attr.aria-label]="label()">
@@ -43,14 +30,17 @@ export interface ViewState {
       </defs>
       <rect [attr.width]="width" [attr.height]="height" fill="url(#sky)" [attr.filter]="filter()" />
       <g [attr.transform]="transform()" [attr.filter]="filter()">
-        <rect x="-1600" y="112" width="3700" height="2400" fill="#6f8f95" />
-        <path
-          d="M-1600 158Q-700 138-20 150Q90 138 190 168T420 160L600 190Q1300 150 2100 180V2500H-1600Z"
-          fill="#b9a987"
-        />
-        <path d="M-1600 220Q-500 178-20 196Q120 178 240 214T600 226Q1300 200 2100 236V2500H-1600Z" fill="#8f9c76" />
-        @for (seal of seals; track $index) {
-          <ellipse [attr.cx]="seal[0]" [attr.cy]="seal[1]" rx="7" ry="3" [attr.fill]="v.thermal ? '#fff' : '#4f4a44'" />
+        @for (layer of scene().ground; track $index) {
+          <path [attr.d]="layer.d" [attr.fill]="layer.fill" />
+        }
+        @for (t of scene().things; track $index) {
+          <ellipse
+            [attr.cx]="t[0]"
+            [attr.cy]="t[1]"
+            [attr.rx]="t[2]"
+            [attr.ry]="t[3]"
+            [attr.fill]="v.thermal ? '#fff' : scene().thingFill"
+          />
         }
       </g>
       <path
@@ -58,8 +48,10 @@ export interface ViewState {
         stroke="#fffdf8"
         stroke-width="1.4"
       />
-      <rect x="8" y="8" [attr.width]="v.label.length * 6.6 + 64" height="20" fill="#16222ccc" />
-      <text x="14" y="22" font-size="11.5" style="fill: #fffdf8">{{ v.label }} · {{ v.standard }}</text>
+      <rect x="8" y="8" [attr.width]="(v.label.length + v.standard.length) * 6.6 + 24" height="20" fill="#16222ccc" />
+      <text x="14" y="22" font-size="11.5" style="fill: #fffdf8">
+        {{ v.label }}{{ v.standard ? ' · ' + v.standard : '' }}
+      </text>
       @if (v.recording) {
         <circle [attr.cx]="width - 15" cy="17" r="5" fill="#b93a1d" />
         <text [attr.x]="width - 25" y="21" font-size="11.5" text-anchor="end" style="fill: #16222c">
@@ -78,9 +70,11 @@ export interface ViewState {
 })
 export class CameraView {
   readonly view = input.required<ViewState | null>();
+  /** Kind of the rig: it says where it works. */
+  readonly kind = input('rotor');
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
-  protected readonly seals = SEALS;
+  protected readonly scene = computed(() => sceneOf(this.kind()));
   protected readonly filter = computed(() => (this.view()?.thermal ? 'grayscale(1) contrast(1.3)' : null));
   protected readonly label = computed(() =>
     this.view() ? `Picture of the ${this.view()!.label}` : 'No picture arrives',

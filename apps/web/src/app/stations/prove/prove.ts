@@ -139,7 +139,8 @@ export class Prove {
   });
   protected readonly view = computed<ViewState | null>(() => {
     const frame = this.frame();
-    const onAir = frame?.cameras.find((c) => c.onAir);
+    // without an emitter the picture is looked at where its wires end
+    const onAir = frame?.cameras.find((c) => c.onAir) ?? frame?.cameras.find((c) => c.arrives);
     if (!frame || !onAir) return null;
     const sights = frame.sights;
     const steady = partsWithSheets(this.rig()).find(({ part }) => part.id === onAir.part)!;
