@@ -12,7 +12,7 @@ import { planOf } from '@squallmark/core/prove';
 import { num, percent, roundTo } from '@squallmark/core/units';
 import * as z from 'zod';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
-import { openRig, openText, problemsOf } from './open-rig.js';
+import { openRig, openJson, problemsOf } from './open-rig.js';
 import { openWorld } from './open-world.js';
 
 /** Suspects that are told. */
@@ -56,13 +56,7 @@ export function find([file = '']: string[], { json, answers: from, on }: Options
 }
 
 function openAnswers(file: string, book: Casebook, shell: Shell): Answers {
-  let plain: unknown;
-  try {
-    plain = JSON.parse(openText(file, shell));
-  } catch (error) {
-    if (error instanceof InputProblem) throw error;
-    throw new InputProblem(`${file}: this is no JSON: ${error instanceof Error ? error.message : String(error)}`);
-  }
+  const plain = openJson(file, shell);
   const reading = answersSchema.safeParse(plain);
   if (!reading.success) throw new InputProblem(problemsOf(file, reading.error));
   const { verdicts, readings } = reading.data;

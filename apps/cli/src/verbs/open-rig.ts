@@ -39,3 +39,13 @@ export function reasonOf(error: unknown): string {
   if (code === 'EISDIR') return 'this is a folder';
   return error instanceof Error ? error.message : String(error);
 }
+
+/** A file's JSON, whatever it holds. @throws {InputProblem} naming the file and why */
+export function openJson(file: string, shell: Shell): unknown {
+  const text = openText(file, shell);
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new InputProblem(`${file}: this is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}

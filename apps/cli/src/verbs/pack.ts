@@ -2,7 +2,7 @@ import { bundleReport, packBundle, readBundle, type Bundle, type BundledEntry } 
 import { writeRig } from '@squallmark/core/files';
 import { problemText } from '@squallmark/core/units';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
-import { openRig, openText } from './open-rig.js';
+import { openJson, openRig } from './open-rig.js';
 
 /** A rig, and its log where one is given, into one ZIP. */
 export function pack([file = '']: string[], { json, log, to }: Options, shell: Shell): ExitStatus {
@@ -28,13 +28,7 @@ function packed(file: string, bundle: Bundle): Uint8Array {
 }
 
 function openLog(file: string, shell: Shell): BundledEntry[] {
-  let plain: unknown;
-  try {
-    plain = JSON.parse(openText(file, shell));
-  } catch (error) {
-    if (error instanceof InputProblem) throw error;
-    throw new InputProblem(`${file}: this is no JSON: ${error instanceof Error ? error.message : String(error)}`);
-  }
+  const plain = openJson(file, shell);
   const entries = (plain as { entries?: unknown } | null)?.entries;
   if (!Array.isArray(entries)) throw new InputProblem(`${file}: entries: a log holds a list of them`);
   return entries as BundledEntry[];

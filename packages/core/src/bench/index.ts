@@ -1,7 +1,7 @@
 export { compileBench, type Bench, type BenchPart } from './compile.js';
 export type { Feed } from './power.js';
 export { type BenchState, type Controls } from './state.js';
-export { startBench, stepBench, runBench, setControls, isAwakeAt, BENCH_STEP_MS } from './run.js';
+export { startBench, runBench, setControls } from './run.js';
 export {
   observe,
   seen,

@@ -8,9 +8,6 @@ import type { Bench, BenchPart } from './compile.js';
 import { drawnPower, fallenPower } from './power.js';
 import type { BenchState, Controls, PartState, PowerState } from './state.js';
 
-/** Usual step of whoever watches the bench from moment to moment, ms. */
-export const BENCH_STEP_MS = 2;
-
 /** Changes of draw that may follow each other at one moment. */
 const MOST_ROUNDS = 8;
 
@@ -41,10 +38,6 @@ const startPart = (part: BenchPart, tMs: number): PartState => ({
 
 export const isAwakeAt = ({ power, tMs }: Pick<BenchState, 'power' | 'tMs'>, part: number): boolean =>
   power.awakeMs[part]! <= tMs;
-
-/** One step of the usual length. */
-export const stepBench = (bench: Bench, state: BenchState, dtMs = BENCH_STEP_MS): BenchState =>
-  runBench(bench, state, dtMs);
 
 /** Runs for a time with the controls as they stand. Pure, and the same whichever way the time is cut. */
 export function runBench(bench: Bench, state: BenchState, forMs: number): BenchState {

@@ -119,8 +119,9 @@ export function searchOn(
     readings.set(next.at, reading);
     measurements.push({ what: next.measure.where, reading, minutes: next.measure.minutes });
   }
+  if (wide === book) wide = widened(book, answers);
   return {
-    ranked: rank(widened(book, answers), answers),
+    ranked: rank(wide, answers),
     measurements,
     minutes: measurements.reduce((sum, m) => sum + m.minutes, 0),
   };

@@ -1,8 +1,8 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
 import { FLAW_SIGHTS, beepsAtAll } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
-import { stageIsAwake } from './world.js';
-import { rigNetwork, fullRails } from '../rails/index.js';
+import { stageIsAwake, stageVolts } from './world.js';
+import { rigNetwork } from '../rails/index.js';
 import {
   controlName,
   findCable,
@@ -219,9 +219,9 @@ const voltsAt = (rig: Rig): Measure[] =>
         'volts',
         `${t.part.id} ${t.id}`,
         `Measure volts at ${t.part.label}, ${findPin(rig, t.plus)?.port.label ?? t.plus.port}`,
-        ({ rig: real }) => {
-          const node = fullRails(rigNetwork(real)).nodes.find((n) => n.part === t.part.id && n.terminal === t.id);
-          return node ? volts(Math.round(node.volts * 5) / 5) : 'no such plug';
+        (world) => {
+          const read = stageVolts(world, t.part.id, t.id);
+          return read === null ? 'no such plug' : volts(Math.round(read * 5) / 5);
         },
       ),
     );

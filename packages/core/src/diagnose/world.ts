@@ -59,3 +59,9 @@ export function stageIsAwake(world: World, part: string): boolean {
   }
   return awake.has(part);
 }
+
+/** What a meter reads at a supply or source with full packs, V; null where there is none. */
+export function stageVolts(world: World, part: string, terminal: string): number | null {
+  const own = benchOf(world).parts.find((p) => p.part.id === part);
+  return own?.terminals.find((t) => t.id === terminal)?.volts ?? null;
+}

@@ -25,7 +25,6 @@ describe('two states of a rig side by side', () => {
 
   it('are never nothing where a mended rig, told anew, is otherwise on the bench', () => {
     const rig = mendedRig();
-    const telling = ['crossPair', 'removeCable', 'removeWire', 'moveEnd', 'bind', 'unbind', 'set', 'shape', 'relabel'];
     fc.assert(
       fc.property(anyEdit(rig), (edit) => {
         let now: Rig;
@@ -34,11 +33,9 @@ describe('two states of a rig side by side', () => {
         } catch {
           return;
         }
-        const isOtherwise = (
-          ['parts', 'cables', 'bindings', 'shaping', 'failSafes', 'handOvers', 'wishes'] as const
-        ).some((list) => JSON.stringify(rig[list]) !== JSON.stringify(now[list]));
         const found = differences(rig, now);
-        if (isOtherwise && telling.includes(edit.kind)) expect(found.length, JSON.stringify(edit)).toBeGreaterThan(0);
+        const asOne = (r: Rig): string => JSON.stringify({ ...r, revision: 0 });
+        if (asOne(rig) !== asOne(now)) expect(found.length, JSON.stringify(edit)).toBeGreaterThan(0);
         for (const d of [...found, ...differences(now, rig)]) {
           expect(d.text).not.toMatch(/undefined|NaN|\[object/);
           expect(d.subject.length).toBeGreaterThan(0);

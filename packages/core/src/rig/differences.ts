@@ -21,8 +21,20 @@ export function differences(before: Rig, after: Rig): Difference[] {
     ...toldDiffer(before, after),
     ...radioDiffer(before, after),
     ...wishesDiffer(before, after),
+    ...ELSE.flatMap(([field, text]) => (isSame(before[field], after[field]) ? [] : [{ subject: after.id, text }])),
   ];
 }
+
+/** What is told as a whole. */
+const ELSE: readonly [keyof Rig, string][] = [
+  ['kind', 'the rig is of another kind'],
+  ['schools', 'ways of doing things are chosen otherwise'],
+  ['sheets', 'sheets of its classes are otherwise'],
+  ['merges', 'plugs are merged otherwise'],
+  ['ticked', 'other steps are ticked'],
+  ['wakeOrder', 'the order of waking is another'],
+  ['currency', 'prices are in another currency'],
+];
 
 const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -189,8 +201,5 @@ function wishesDiffer(before: Rig, after: Rig): Difference[] {
     ...gone.map((w) => ({ subject: w.id, text: `${w.label} is not wished for any more` })),
     ...come.map((w) => ({ subject: w.id, text: `${w.label} is wished for` })),
     ...changed.map(([, w]) => ({ subject: w.id, text: `${w.label} is wished for otherwise` })),
-    ...(isSame(before.schools, after.schools)
-      ? []
-      : [{ subject: after.id, text: 'ways of doing things chosen otherwise' }]),
   ];
 }
