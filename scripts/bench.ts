@@ -10,6 +10,7 @@ import loadHighs from 'highs';
 import { DEMOS, demoNamed, demoRig, practiceRig, unionOfDemos } from './bench-rigs.js';
 import { pageRows } from './bench-page.js';
 import { median, type Row } from './bench-rows.js';
+import { recordingRows } from './bench-recordings.js';
 import { signalRows } from './bench-signals.js';
 import { supplyRows } from './bench-supplies.js';
 
@@ -28,6 +29,7 @@ export async function bench(first: { total: number }): Promise<void> {
   );
   rows.push(...supplyRows());
   rows.push(...(await signalRows(rig)));
+  rows.push(...recordingRows());
   const kB = first.total / 1000;
   rows.push({ what: 'first visit, compressed', value: kB, unit: 'kB', goal: 'at most 380', met: kB <= 380 });
 

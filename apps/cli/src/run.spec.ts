@@ -239,7 +239,7 @@ describe('squallmark decode', () => {
 
   it('finds out by itself what raw bytes and lines are', async () => {
     const bytes = Uint8Array.from(new Array(20).fill([...frame]).flat() as number[]);
-    expect((await run('decode bytes', { bytes })).out).toMatch(/^bytes: SBUS in bytes, 80 % sure/);
+    expect((await run('decode bytes', { bytes })).out).toMatch(/^bytes: SBUS in bytes, 99 % sure/);
     const vcd = await recording('lines.vcd');
     const { status, out } = await run('decode lines.vcd --json', { 'lines.vcd': vcd });
     expect(status).toBe(0);

@@ -1,9 +1,13 @@
 import {
   MARK,
-  ROW_SLOTS,
+  burstsOf,
   decodeBytes,
   decodeLine,
+  hexOf,
+  lettersOf,
   timingReport,
+  valuesAt,
+  type Burst,
   type Capture,
   type Guess,
   type LineDecoding,
@@ -21,8 +25,12 @@ export async function decode(files: string[], { json, as, line }: Options, shell
   const capture = await openCapture(file, shell);
   if (capture.bytes && kind === 'sbus') return busBytes(capture.bytes, json, shell);
   const read = linesOf(capture, line, kind, file);
-  if (json) shell.out(JSON.stringify({ form: capture.form, lines: read.map(lineJson) }, null, 2));
-  else for (const one of read) say(one, shell);
+  const { form, leftOut, remarks } = capture;
+  if (json) shell.out(JSON.stringify({ form, leftOut, remarks, lines: read.map(lineJson) }, null, 2));
+  else {
+    for (const said of [...leftOut.map((what) => `left out: ${what}`), ...remarks]) shell.out(said);
+    for (const one of read) say(one, shell);
+  }
   return 0;
 }
 
@@ -68,18 +76,25 @@ function lineJson({ name, guess, decoding }: ReadLine): unknown {
     frames: Array.from({ length: frames.length }, (_, i) => ({
       atNs: Math.round(frames.fromNs[i]!),
       name: frames.names[frames.kind[i]!],
-      values: valuesOf(decoding, i),
+      values: shown(decoding, i),
       lost: (frames.marks[i]! & MARK.lost) !== 0,
       failsafe: (frames.marks[i]! & MARK.failsafe) !== 0,
+    })),
+    bursts: plainBursts(decoding).map(({ fromNs, bytes, faulty }) => ({
+      atNs: Math.round(fromNs),
+      hex: hexOf(bytes),
+      text: lettersOf(bytes),
+      faulty,
     })),
   };
 }
 
-function valuesOf({ frames }: LineDecoding, row: number): number[] {
-  const values = frames.values.subarray(row * ROW_SLOTS, (row + 1) * ROW_SLOTS);
-  const end = values.findIndex(Number.isNaN);
-  return Array.from(end < 0 ? values : values.subarray(0, end), (v) => Number(v.toFixed(2)));
-}
+/** Bytes of a line whose bytes are all that is known. */
+const plainBursts = (decoding: LineDecoding): Burst[] => (decoding.sense.kind === 'uart' ? burstsOf(decoding) : []);
+
+/** Figures to two places, and words where a channel says something else. */
+const shown = ({ frames }: LineDecoding, row: number): (number | string)[] =>
+  valuesAt(frames, row).map((v) => (typeof v === 'number' ? Number(v.toFixed(2)) : v));
 
 function say({ name, guess, decoding }: ReadLine, shell: Shell): void {
   if (!guess || !decoding) {
@@ -93,14 +108,28 @@ function say({ name, guess, decoding }: ReadLine, shell: Shell): void {
   const every = periodMs
     ? `, one every ${num(periodMs.usual, 2)} ms, jitter ${num(jitterUs)} µs, ${count(gaps.length, 'gap')}`
     : '';
+  if (counts.glitches) shell.out(`  ${count(counts.glitches, 'spike')} too short to mean anything, left out`);
+  if (decoding.sense.kind === 'uart') return sayBytes(decoding, shell);
   shell.out(
     `  ${count(counts.frames, 'frame')}${every}, ${counts.bad} damaged, ${count(counts.skipped, 'byte')} of no frame`,
   );
   for (let i = 0; i < Math.min(5, frames.length); i++)
     shell.out(
-      `  ${num(frames.fromNs[i]! / 1e6, 3).padStart(10)} ms  ${frames.names[frames.kind[i]!]}  ${valuesOf(decoding, i).join(' ')}`,
+      `  ${num(frames.fromNs[i]! / 1e6, 3).padStart(10)} ms  ${frames.names[frames.kind[i]!]}  ${shown(decoding, i).join(' ')}`,
     );
   if (frames.length > 5) shell.out(`  … ${frames.length - 5} more; --json gives all`);
+}
+
+/** Lines of bytes that are shown. */
+const MOST_SHOWN = 12;
+
+function sayBytes(decoding: LineDecoding, shell: Shell): void {
+  const { counts } = decoding;
+  const bursts = burstsOf(decoding);
+  shell.out(`  ${count(counts.bytes, 'byte')}, ${counts.faultyBytes} damaged`);
+  for (const { fromNs, bytes } of bursts.slice(0, MOST_SHOWN))
+    shell.out(`  ${num(fromNs / 1e6, 3).padStart(10)} ms  ${hexOf(bytes)}  ${lettersOf(bytes)}`);
+  if (bursts.length > MOST_SHOWN) shell.out(`  … ${bursts.length - MOST_SHOWN} more; --json gives all`);
 }
 
 function busBytes(bytes: Uint8Array, json: boolean, shell: Shell): ExitStatus {

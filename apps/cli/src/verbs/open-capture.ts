@@ -1,5 +1,6 @@
 import {
   readCapture,
+  recogniseAs,
   recogniseBytes,
   recogniseLine,
   SENSE_NAMES,
@@ -31,16 +32,23 @@ export function kindOf(as: string | undefined): SenseKind | undefined {
   throw new InputProblem(`--as: "${as}" is not read here; ${Object.keys(SENSE_NAMES).join(', ')} are`);
 }
 
-/** What a line is: as told, with speed and sense as found where they fit; else the best guess. Null when nothing fits. */
+/** What a line is: as told, with speed and sense as found; else the best guess. Null when nothing fits. */
 export function guessLine(line: Capture['lines'][number], as: SenseKind | undefined): Guess | null {
-  const guesses = recogniseLine(line);
-  if (as === undefined) return guesses[0] ?? null;
-  return guesses.find((g) => g.sense.kind === as) ?? told(USUAL[as]);
+  if (as === undefined) return recogniseLine(line)[0] ?? null;
+  return recogniseAs(line, as) ?? told(USUAL[as]);
 }
 
 export function guessBytes(bytes: Uint8Array, as: SenseKind | undefined): Guess | null {
-  if (as !== undefined && as !== 'pulse' && as !== 'ppm') return told(USUAL[as]);
-  return recogniseBytes(bytes)[0] ?? null;
+  const guesses = recogniseBytes(bytes);
+  if (as === undefined) return guesses[0] ?? null;
+  if (as === 'pulse' || as === 'ppm') throw new InputProblem(`--as: raw bytes hold no ${SENSE_NAMES[as]}`);
+  return guesses.find((g) => g.sense.kind === as) ?? told(USUAL[as]);
 }
 
-const told = (sense: Sense): Guess => ({ sense, sure: 1, text: SENSE_NAMES[sense.kind], odd: [] });
+/** Taken for it because somebody said so: nothing on the line speaks for it. */
+const told = (sense: Sense): Guess => ({
+  sense,
+  sure: 0,
+  text: SENSE_NAMES[sense.kind],
+  odd: ['nothing on it speaks for that'],
+});

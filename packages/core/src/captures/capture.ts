@@ -10,7 +10,7 @@ export interface CaptureLine extends Edges {
 /** A recording of lines over time, or of bytes without times. */
 export interface Capture {
   name: string;
-  form: 'VCD' | 'CSV' | 'raw bytes';
+  form: 'VCD' | 'CSV' | 'samples' | 'raw bytes';
   /** Begin, ns. */
   fromNs: number;
   /** End, ns. */
@@ -20,6 +20,8 @@ export interface Capture {
   bytes: Uint8Array | null;
   /** What the file holds that is not read, in words. */
   leftOut: string[];
+  /** How it was taken where it could be taken otherwise, in words. */
+  remarks: string[];
 }
 
 /** Something in a recording that cannot be read, and where. */

@@ -1,33 +1,25 @@
 import Papa from 'papaparse';
-import { CaptureProblem, type Capture, type CaptureReader } from './capture.js';
+import { CaptureProblem, type Capture, type CaptureLine, type CaptureReader } from './capture.js';
+import { figureOf, headOf, isComment, separatorOf, type CsvHead } from './csv-head.js';
 import { LineStore } from './line-store.js';
 import { textReader } from './text.js';
-
-const NS_PER: Record<string, number> = { s: 1e9, ms: 1e6, us: 1e3, µs: 1e3, ns: 1 };
-/** Volts below which a line is low, above which it is high; between them it stays. @source [mem] TTL levels */
-const LOW_V = 0.8;
-const HIGH_V = 2;
-
-interface Column {
-  store: LineStore;
-  volts: boolean;
-}
+import { VoltStore } from './volt-store.js';
 
 /**
- * Reads a table of changes or samples. The header says what the first column counts: `time_s`, `time_ms`, `time_us`,
- * `time_ns`, or `sample@24000000Hz` for rows at an even rate. Each further column is a line of 0 and 1, or of volts
- * when its name ends in `_V`.
+ * Reads a table of changes or samples. The header says what the first column counts: `time_s`, `Time [us]` and the like, or
+ * `sample@24000000Hz` for rows at an even rate. Each further column is a line of 0 and 1, or of volts. Comment rows, any of
+ * three separators, blanks and a last row that was cut are taken.
  * @source [std RFC 4180] by papaparse
  */
 export class CsvReader implements CaptureReader {
   private readonly text = textReader();
   private held = '';
   private row = 0;
-  private columns: Column[] | null = null;
-  private nsPerCount = 0;
-  private bySample = false;
+  private head: CsvHead | null = null;
+  private stores: (LineStore | VoltStore)[] = [];
   private fromNs: number | null = null;
   private timeNs = 0;
+  private readonly leftOut: string[] = [];
 
   push(chunk: Uint8Array): void {
     this.held += this.text(chunk);
@@ -39,70 +31,92 @@ export class CsvReader implements CaptureReader {
   }
 
   finish(): Omit<Capture, 'name'> {
-    this.rows(this.held + this.text());
-    if (!this.columns) this.fail('the file is empty');
+    this.lastRow(this.held + this.text());
+    if (!this.head) this.fail('the file is empty');
+    const lines = this.stores.map((store): CaptureLine & { remark?: string } => store.line());
     return {
       form: 'CSV',
       fromNs: this.fromNs ?? 0,
       endNs: this.timeNs,
-      lines: this.columns.map((c) => c.store.line()),
+      lines: lines.map(({ name, first, timesNs, unknown }) => ({ name, first, timesNs, unknown })),
       bytes: null,
-      leftOut: [],
+      leftOut: this.leftOut,
+      remarks: lines.flatMap((l) => l.remark ?? []),
     };
   }
 
   private rows(text: string): void {
-    if (!text) return;
-    const { data } = Papa.parse<string[]>(text, { delimiter: ',', skipEmptyLines: true });
+    let rest = text;
+    while (!this.head && rest) {
+      const end = rest.indexOf('\n') + 1 || rest.length;
+      this.header(rest.slice(0, end));
+      rest = rest.slice(end);
+    }
+    if (!rest || !this.head) return;
+    const { data } = Papa.parse<string[]>(rest, { delimiter: this.head.separator });
+    // what follows the last line end is no row
+    if (rest.endsWith('\n')) data.pop();
     for (const cells of data) {
       this.row++;
-      if (this.columns) this.values(cells, this.columns);
-      else this.columns = this.header(cells);
+      if (cells.length > 1 || !isComment(cells[0]!)) this.values(cells, this.head);
     }
   }
 
-  private header([first = '', ...names]: string[]): Column[] {
-    const head = first.trim().replace(/^\uFEFF/, '');
-    const unit = /^time_(s|ms|us|µs|ns)$/i.exec(head)?.[1]?.toLowerCase();
-    const rate = Number(/^sample@(\d+(?:\.\d+)?)Hz$/i.exec(head)?.[1] ?? 0);
-    if (!unit && !rate)
-      this.fail(
-        `the first column is "${head}"; it must say its unit: time_s, time_ms, time_us, time_ns or sample@24000000Hz`,
-      );
-    if (!names.length) this.fail('no line beside the time');
-    this.bySample = !unit;
-    this.nsPerCount = unit ? NS_PER[unit]! : 1e9 / rate;
-    return names.map((name) => {
-      const volts = name.trim().endsWith('_V');
-      return { store: new LineStore(name.trim().replace(/_V$/, '')), volts };
-    });
+  /** A recording that was broken off may end in the middle of a row. */
+  private lastRow(text: string): void {
+    if (!text) return;
+    if (!this.head) return this.rows(text);
+    const { data } = Papa.parse<string[]>(text, { delimiter: this.head.separator });
+    const cells = trimmed(data[0] ?? []);
+    const isWhole = cells.length === this.stores.length + 1 && cells.every((cell) => cell !== '');
+    if (isWhole || isComment(text)) return this.rows(text);
+    this.leftOut.push('a last row that was cut');
   }
 
-  private values(cells: string[], columns: Column[]): void {
-    const count = Number(cells[0]);
-    if (cells[0] === '' || !Number.isFinite(count))
-      this.fail(`"${cells[0]}" is no ${this.bySample ? 'sample' : 'time'}`);
-    if (cells.length !== columns.length + 1)
-      this.fail(`${cells.length} cells where the header has ${columns.length + 1}`);
-    const timeNs = count * this.nsPerCount;
+  private header(row: string): void {
+    this.row++;
+    if (isComment(row.replace(/^\uFEFF/, ''))) return;
+    const separator = separatorOf(row);
+    const [cells = []] = Papa.parse<string[]>(row.trimEnd(), { delimiter: separator }).data;
+    const head = headOf(cells, separator);
+    if (typeof head === 'string') this.fail(head);
+    this.head = head;
+    this.stores = head.columns.map(({ name, isVolts }) => (isVolts ? new VoltStore(name) : new LineStore(name)));
+  }
+
+  private values(row: readonly string[], head: CsvHead): void {
+    const cells = trimmed(row);
+    // a row that ends in its separator has an empty cell more
+    if (cells.length === this.stores.length + 2 && cells.at(-1) === '') cells.pop();
+    const [first = ''] = cells;
+    const count = figureOf(first, head);
+    if (!Number.isFinite(count)) this.fail(`"${first}" is no ${head.bySample ? 'sample' : 'time'}`);
+    if (cells.length !== this.stores.length + 1)
+      this.fail(`${cells.length} cells where the header has ${this.stores.length + 1}`);
+    const timeNs = count * head.nsPerCount;
     if (this.fromNs !== null && timeNs < this.timeNs) this.fail('time goes back');
     this.fromNs ??= timeNs;
     this.timeNs = timeNs;
-    columns.forEach((column, i) => this.level(column, cells[i + 1]!, timeNs));
+    this.stores.forEach((store, i) => this.level(store, cells[i + 1]!, timeNs, head));
   }
 
-  private level({ store, volts }: Column, cell: string, timeNs: number): void {
-    if (volts) {
-      const value = Number(cell);
-      if (cell === '' || !Number.isFinite(value)) this.fail(`"${cell}" is no voltage`);
-      if (value <= LOW_V) store.set(timeNs, 0);
-      else if (value >= HIGH_V) store.set(timeNs, 1);
-    } else if (cell === '0' || cell === '1') store.set(timeNs, cell === '1' ? 1 : 0);
-    else if (cell === '' || cell === 'x' || cell === 'z') store.blur();
-    else this.fail(`"${cell}" is neither 0 nor 1; a column of volts has a name that ends in _V`);
+  private level(store: LineStore | VoltStore, cell: string, timeNs: number, head: CsvHead): void {
+    if (store instanceof VoltStore) {
+      const volts = figureOf(cell, head);
+      if (!Number.isFinite(volts)) this.fail(`"${cell}" is no voltage`);
+      store.set(timeNs, volts);
+    } else if (cell === '' || /^[xz?u-]$/i.test(cell)) store.blur();
+    else {
+      const level = figureOf(cell, head);
+      if (level === 0 || level === 1) return store.set(timeNs, level);
+      if (!Number.isFinite(level)) this.fail(`"${cell}" is neither 0 nor 1`);
+      this.fail(`"${cell}" is neither 0 nor 1; a column of volts has a name that ends in _V or [V]`);
+    }
   }
 
   private fail(what: string): never {
     throw new CaptureProblem(`row ${Math.max(1, this.row)}`, what);
   }
 }
+
+const trimmed = (cells: readonly string[]): string[] => cells.map((cell) => cell.trim());

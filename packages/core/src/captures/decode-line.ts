@@ -9,6 +9,7 @@ import {
   mavStream,
   readPulses,
   readUart,
+  withoutGlitches,
   SBUS,
   type Edges,
   type FrameStream,
@@ -37,6 +38,8 @@ export interface LineCounts {
   faultyBytes: number;
   /** Bytes that belong to no frame. */
   skipped: number;
+  /** Spikes too short to mean anything, left out before reading. */
+  glitches: number;
 }
 
 /** A line read as what it is taken for: its frames, how many of each kind, its bytes where it has any. */
@@ -51,8 +54,24 @@ export interface LineDecoding {
 /** A silence on the wire longer than this closes a burst, ns: no talker pauses so long inside a frame. */
 const GAP_NS = 1e6;
 
-/** Reads a line as what it is taken for. */
-export function decodeLine(edges: Edges, sense: Sense, endNs?: number): LineDecoding {
+/** Of a bit: a shorter span is a spike. A bit sampled twice, one sample short, is still longer. */
+const GLITCH_BITS = 0.25;
+/** Shorter spans are spikes on lines of pulses, ns. @source [practice] pulses from 500 µs on; marks of a one-wire frame from 100 µs on */
+const GLITCH_NS = { pulse: 150_000, ppm: 60_000 } as const;
+
+/** Spans shorter than this are spikes on a line taken for something, ns. */
+export const glitchNs = (sense: Sense): number =>
+  'format' in sense ? (GLITCH_BITS * 1e9) / sense.format.baud : GLITCH_NS[sense.kind];
+
+/** Reads a line as what it is taken for; spikes are left out first, and counted. */
+export function decodeLine(line: Edges, sense: Sense, endNs?: number): LineDecoding {
+  const { edges, glitches } = withoutGlitches(line, glitchNs(sense));
+  const decoding = decodeSteady(edges, sense, endNs);
+  decoding.counts.glitches = glitches;
+  return decoding;
+}
+
+function decodeSteady(edges: Edges, sense: Sense, endNs?: number): LineDecoding {
   if (!('format' in sense)) return sense.kind === 'pulse' ? pulseFrames(edges, sense) : ppmFrames(edges, sense);
   const bytes = readUart(edges, sense.format, endNs);
   const long = byteNs(sense.format);
@@ -75,6 +94,7 @@ const noCounts = (): LineCounts => ({
   bytes: 0,
   faultyBytes: 0,
   skipped: 0,
+  glitches: 0,
 });
 
 function pulseFrames(edges: Edges, sense: Extract<Sense, { active: 0 | 1 }>): LineDecoding {
@@ -137,7 +157,7 @@ const READ: Record<ByteKind, Reads> = {
   mavlink: (rows, bytes, span) =>
     streamed(
       bytes,
-      mavStream((frame, at, byteCount) => rows.add(...span(at, byteCount), mavName(frame), givenWidths(frame))),
+      mavStream((frame, at, byteCount) => rows.add(...span(at, byteCount), mavName(frame), mavChannels(frame))),
     ),
 };
 
@@ -152,9 +172,6 @@ function mavName({ message, values }: MavFrame): string {
   const command = typeof values.command === 'number' ? values.command : null;
   return command === null ? message.name : `${message.name} ${MAV_COMMANDS[command] ?? command}`;
 }
-
-/** A channel that is not given carries no width. */
-const givenWidths = (frame: MavFrame): number[] | null => mavChannels(frame)?.map((us) => us || NaN) ?? null;
 
 const marksOf = (frame: SbusFrame): number =>
   (frame.lost ? MARK.lost : 0) |

@@ -1,4 +1,4 @@
-import { TimeList } from '../signals/index.js';
+import { NO_WIDTH_WORDS, TimeList } from '../signals/index.js';
 
 /** Marks of one frame. */
 export const MARK = { lost: 1, failsafe: 2, digital17: 4, digital18: 8 } as const;
@@ -17,9 +17,16 @@ export interface FrameTable {
   /** Index into `names`; there are as many names as messages and commands. */
   kind: Uint16Array;
   names: string[];
-  /** Values a frame carries, NaN for none: `ROW_SLOTS` a row. Counts on a bus, µs elsewhere. */
+  /** Values a frame carries, NaN for none: `ROW_SLOTS` a row. Counts on a bus, µs elsewhere; below 0 what a channel says instead. */
   values: Float32Array;
   unit: 'count' | 'µs';
+}
+
+/** What row `row` carries, up to its last value: figures, and words where a channel says something else. */
+export function valuesAt({ values }: Pick<FrameTable, 'values'>, row: number): (number | string)[] {
+  const own = values.subarray(row * ROW_SLOTS, (row + 1) * ROW_SLOTS);
+  const end = own.findIndex(Number.isNaN);
+  return Array.from(end < 0 ? own : own.subarray(0, end), (v) => NO_WIDTH_WORDS[v] ?? v);
 }
 
 /** Fills a table. */

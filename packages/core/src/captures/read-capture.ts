@@ -1,6 +1,8 @@
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { CaptureProblem, type Capture, type CaptureReader } from './capture.js';
+import { headOf, isComment, separatorOf } from './csv-head.js';
 import { CsvReader } from './csv-reader.js';
+import { SampleReader } from './sample-reader.js';
 import { VcdReader } from './vcd-reader.js';
 import { textOf } from './text.js';
 
@@ -48,10 +50,22 @@ export async function readCapture(source: CaptureSource, watch: CaptureWatch = {
 }
 
 function readerFor({ name, size }: CaptureSource, piece: Uint8Array): CaptureReader {
-  const head = textOf(piece.subarray(0, 200)).trimStart();
+  const head = textOf(piece.subarray(0, 400)).trimStart();
+  if (piece[0] === 0x50 && piece[1] === 0x4b && piece[2] === 3 && piece[3] === 4) return new SampleReader();
   if (/\.vcd$/i.test(name) || /^\$(date|version|timescale|comment|scope|var)\b/.test(head)) return new VcdReader();
-  if (/\.csv$/i.test(name) || /^(time_|sample@)/i.test(head)) return new CsvReader();
+  if (/\.[ct]sv$/i.test(name) || isTable(head)) return new CsvReader();
   return new RawReader(size);
+}
+
+/** Whether a text's first row that is no comment is the head of a table. */
+function isTable(head: string): boolean {
+  const row =
+    head
+      .split('\n')
+      .find((r) => !isComment(r))
+      ?.trimEnd() ?? '';
+  const separator = separatorOf(row);
+  return typeof headOf(row.split(separator), separator) !== 'string';
 }
 
 /** Bytes as they are. */
@@ -81,6 +95,7 @@ class RawReader implements CaptureReader {
       lines: [],
       bytes: this.room.subarray(0, this.length),
       leftOut: [],
+      remarks: [],
     };
   }
 }

@@ -42,7 +42,8 @@ export function trackOf(decoding: LineDecoding, scale: BusScale, periodMs?: numb
   const rows: number[] = [];
   for (let row = 0; row < frames.length; row++) if (!Number.isNaN(frames.values[row * ROW_SLOTS]!)) rows.push(row);
   const many = frames.unit === 'count' ? 16 : widest(frames, rows);
-  const widthOf = (value: number): number => (frames.unit === 'count' ? countToPulseUs(scale, value) : value);
+  const widthOf = (value: number): number =>
+    frames.unit === 'count' ? countToPulseUs(scale, value) : value < 0 ? NaN : value;
   return {
     timesMs: Float64Array.from(rows, (row, i) => (periodMs === undefined ? frames.fromNs[row]! / 1e6 : i * periodMs)),
     slots: Array.from({ length: many }, (_, slot) =>

@@ -51,6 +51,6 @@ export function timingReport({ frames }: LineDecoding): TimingReport {
 
 function outOfRange(values: Float32Array): number {
   let count = 0;
-  for (const us of values) if (us < SERVO.usualLeastUs || us > SERVO.usualMostUs) count++;
+  for (const us of values) if (us >= 0 && (us < SERVO.usualLeastUs || us > SERVO.usualMostUs)) count++;
   return count;
 }

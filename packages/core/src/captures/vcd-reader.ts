@@ -3,7 +3,20 @@ import { LineStore } from './line-store.js';
 import { textOf } from './text.js';
 
 const NS_PER: Record<string, number> = { s: 1e9, ms: 1e6, us: 1e3, ns: 1, ps: 1e-3, fs: 1e-6 };
-const CODE = { hash: 35, dollar: 36, zero: 48, one: 49, b: 98, B: 66, r: 114, R: 82, s: 115, S: 83 } as const;
+const CODE = {
+  hash: 35,
+  dollar: 36,
+  zero: 48,
+  one: 49,
+  b: 98,
+  B: 66,
+  r: 114,
+  R: 82,
+  s: 115,
+  S: 83,
+  port: 112,
+  x: 120,
+} as const;
 /** Codes of up to three printable characters are looked up in a table, longer ones in a map. */
 const RADIX = 95;
 const TABLE = RADIX ** 3;
@@ -24,6 +37,8 @@ export class VcdReader implements CaptureReader {
   private section: string[] | null = null;
   /** A vector or real value waits for its code. */
   private vector: { from: Uint8Array; real: boolean } | null = null;
+  /** A port's states wait for two strengths and a code. */
+  private port: Uint8Array[] | null = null;
   private readonly scopes: string[] = [];
   private readonly stores: LineStore[] = [];
   private readonly groups: LineStore[][] = [];
@@ -46,7 +61,7 @@ export class VcdReader implements CaptureReader {
     if (this.tail.length) this.word(this.tail, 0, this.tail.length);
     if (this.section) this.fail(`"${this.section[0]}" has no $end`);
     if (!this.defined) this.fail('the definitions do not end: no $enddefinitions');
-    if (this.vector) this.fail('the last value names no line');
+    if (this.vector ?? this.port) this.fail('the last value names no line');
     const leftOut = this.reals ? [`${this.reals} real value${this.reals > 1 ? 's' : ''}`] : [];
     return {
       form: 'VCD',
@@ -55,6 +70,7 @@ export class VcdReader implements CaptureReader {
       lines: this.stores.map((s) => s.line()),
       bytes: null,
       leftOut,
+      remarks: [],
     };
   }
 
@@ -71,11 +87,18 @@ export class VcdReader implements CaptureReader {
     }
   }
 
-  private word(bytes: Uint8Array, from: number, to: number): void {
+  private word(bytes: Uint8Array, start: number, to: number): void {
+    const from = !this.defined && isMark(bytes, start) ? start + 3 : start;
+    if (from >= to) return;
     const first = bytes[from]!;
     if (this.section) return this.inSection(textOf(bytes.subarray(from, to)));
+    if (this.port) return this.portOf(bytes, from, to);
     if (this.vector) return this.vectorOf(bytes, from, to);
     if (this.defined) {
+      if (first === CODE.port) {
+        this.port = [bytes.slice(from + 1, to)];
+        return;
+      }
       if (first === CODE.zero || first === CODE.one) return this.scalar(bytes, from + 1, to, first & 1);
       if (first === CODE.hash) return this.time(bytes, from + 1, to);
       // x, X, z, Z
@@ -88,7 +111,7 @@ export class VcdReader implements CaptureReader {
     if (first !== CODE.dollar) this.fail(`"${textOf(bytes.subarray(from, to))}" is no value change`);
     const word = textOf(bytes.subarray(from, to));
     // dump sections hold plain changes up to their end
-    if (/^\$(dumpvars|dumpall|dumpon|dumpoff|end)$/.test(word)) return;
+    if (/^\$(dumpvars|dumpall|dumpon|dumpoff|dumpports|dumpportson|dumpportsoff|dumpportsall|end)$/.test(word)) return;
     this.section = [word];
   }
 
@@ -121,6 +144,10 @@ export class VcdReader implements CaptureReader {
       this.reals++;
       return;
     }
+    this.setBits(value, group);
+  }
+
+  private setBits(value: Uint8Array, group: readonly LineStore[]): void {
     if (value.length > group.length) this.fail(`${value.length} bits for a line of ${group.length}`);
     const fill = value[0] === CODE.one || value[0] === undefined ? CODE.zero : value[0];
     for (let bit = 0; bit < group.length; bit++) {
@@ -130,6 +157,19 @@ export class VcdReader implements CaptureReader {
       else if ((code | 32) === 120 || (code | 32) === 122) store.blur();
       else this.fail(`"${String.fromCharCode(code)}" is no bit`);
     }
+  }
+
+  /** An extended dump gives the states of a port, how strongly it is driven to 0 and to 1, and its code. */
+  private portOf(bytes: Uint8Array, from: number, to: number): void {
+    const given = this.port!;
+    if (given.length < 3) {
+      given.push(bytes.slice(from, to));
+      return;
+    }
+    this.port = null;
+    const [states] = given;
+    const value = states!.map((state) => PORT_LEVEL.get(state) ?? CODE.x);
+    this.setBits(value, this.groups[this.groupAt(bytes, from, to)]!);
   }
 
   private groupAt(bytes: Uint8Array, from: number, to: number): number {
@@ -167,8 +207,11 @@ export class VcdReader implements CaptureReader {
     this.tickNs = Number(number) * NS_PER[unit]!;
   }
 
-  private variable([type = '', size = '', code = '', name = '', ...range]: string[]): void {
-    const bits = Number(size);
+  private variable([type = '', size = '', code = '', ...rest]: string[]): void {
+    // a port may give its size as its range
+    const [, from, to] = /^\[(\d+):(\d+)\]$/.exec(size) ?? [];
+    const bits = from === undefined ? Number(size) : Math.abs(Number(from) - Number(to)) + 1;
+    const { name, first, last } = namedOf(rest.join(' '), from === undefined ? '' : size);
     if (!name || !(bits >= 1 && bits <= 4096)) this.fail(`$var needs a type, a size, a code and a name`);
     // the same code twice is the same line under a second name
     if (this.known(code)) return;
@@ -176,10 +219,11 @@ export class VcdReader implements CaptureReader {
     const times = (this.names.get(path) ?? 0) + 1;
     this.names.set(path, times);
     const label = times > 1 ? `${path} (${times})` : path;
-    const low = Number(/:(\d+)\]/.exec(range.join(''))?.[1] ?? 0);
     const isReal = type === 'real' || type === 'realtime' || type === 'string';
+    // the last bit of a value is the one that the range names last
+    const step = first < last ? -1 : 1;
     const group = Array.from({ length: isReal ? 0 : bits }, (_, bit) => {
-      const store = new LineStore(bits === 1 ? label : `${label}[${low + bit}]`);
+      const store = new LineStore(bits === 1 ? label : `${label}[${last + step * bit}]`);
       this.stores.push(store);
       return store;
     });
@@ -201,6 +245,24 @@ export class VcdReader implements CaptureReader {
   private fail(what: string): never {
     throw new CaptureProblem(`line ${this.line}`, what);
   }
+}
+
+/** The mark that some editors put before a text. */
+const isMark = (bytes: Uint8Array, at: number): boolean =>
+  bytes[at] === 0xef && bytes[at + 1] === 0xbb && bytes[at + 2] === 0xbf;
+
+/** States of a port by the level they are; every other is unknown. @source [std IEEE 1364] extended value change dump */
+const PORT_LEVEL: ReadonlyMap<number, number> = new Map([
+  ...Array.from('DdLl0', (c) => [c.charCodeAt(0), CODE.zero] as const),
+  ...Array.from('UuHh1', (c) => [c.charCodeAt(0), CODE.one] as const),
+]);
+
+/** A name, blanks and all, and the range behind it, with or without a blank between. */
+function namedOf(text: string, range: string): { name: string; first: number; last: number } {
+  const [, name = text, first, last] = /^(.*?)\s*\[(\d+):(\d+)\]$/.exec(text) ?? [];
+  const [, from = first ?? '0', to = last ?? '0'] = /^\[(\d+):(\d+)\]$/.exec(range) ?? [];
+  // one bit of a word keeps its number as part of its name
+  return { name: name.replace(/\s+(?=\[\d+\]$)/, ''), first: Number(first ?? from), last: Number(last ?? to) };
 }
 
 /** A number for a code of up to three characters; {@link TABLE} or more for a longer one. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { LineWriter, TimeList, firstAfter, levelAt, type Edges } from './edges.js';
+import { LineWriter, TimeList, firstAfter, levelAt, withoutGlitches, type Edges } from './edges.js';
 import { packBits, unpackBits } from './slot-bits.js';
 
 describe('a list of times', () => {
@@ -65,6 +65,45 @@ describe('a line', () => {
   it('without a change stays as it began', () => {
     const edges: Edges = { first: 1, timesNs: new Float64Array(0) };
     expect([levelAt(edges, -1), levelAt(edges, 1e15)]).toEqual([1, 1]);
+  });
+});
+
+describe('a line without its spikes', () => {
+  const spans = fc.array(fc.integer({ min: 1000, max: 50_000 }), { minLength: 1, maxLength: 60 });
+  const timesOf = (all: readonly number[]): number[] =>
+    all.reduce<number[]>((times, span) => [...times, times.at(-1)! + span], [0]);
+
+  it('is the line that was spiked, and every spike is counted', () => {
+    fc.assert(
+      fc.property(spans, fc.array(fc.nat(59), { maxLength: 10 }), (all, where) => {
+        const times = timesOf(all);
+        // one spike in the middle of a span, so that what is left on both its sides is no spike itself
+        const spiked = [...new Set(where.map((at) => at % all.length))].filter((i) => all[i]! > 2500);
+        const at = spiked.map((i) => times[i]! + all[i]! / 2);
+        const timesNs = Float64Array.from([...times, ...at, ...at.map((t) => t + 50)]).sort();
+        const { edges, glitches } = withoutGlitches({ first: 1, timesNs }, 1000);
+        expect([...edges.timesNs]).toEqual(times);
+        expect(glitches).toBe(spiked.length);
+      }),
+    );
+  });
+
+  it('has no span shorter than asked, keeps its levels at both ends, and is left alone where it has none', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 3000 }), { maxLength: 80 }),
+        fc.constantFrom(0 as const, 1 as const),
+        (all, first) => {
+          const given = { first, timesNs: Float64Array.from(timesOf(all)) };
+          const { edges, glitches } = withoutGlitches(given, 1000);
+          for (let i = 1; i < edges.timesNs.length; i++)
+            expect(edges.timesNs[i]! - edges.timesNs[i - 1]!).toBeGreaterThanOrEqual(1000);
+          expect([levelAt(edges, 1e9), levelAt(edges, -1)]).toEqual([levelAt(given, 1e9), first]);
+          expect(edges.timesNs.length + 2 * glitches).toBe(given.timesNs.length);
+          if (!glitches) expect(edges).toBe(given);
+        },
+      ),
+    );
   });
 });
 

@@ -79,3 +79,20 @@ export function firstAfter(timesNs: Float64Array, timeNs: number): number {
 export function levelAt({ first, timesNs }: Edges, timeNs: number): 0 | 1 {
   return ((firstAfter(timesNs, timeNs) & 1) ^ first) as 0 | 1;
 }
+
+/**
+ * A line without its spans shorter than `leastNs`: a spike goes with both its changes, and an edge that rings keeps one.
+ * What is left alternates as before.
+ * @returns the line, and how many short spans were taken out
+ */
+export function withoutGlitches(edges: Edges, leastNs: number): { edges: Edges; glitches: number } {
+  const { timesNs } = edges;
+  const kept = new Float64Array(timesNs.length);
+  let n = 0;
+  for (const timeNs of timesNs) {
+    if (n && timeNs - kept[n - 1]! < leastNs) n--;
+    else kept[n++] = timeNs;
+  }
+  const glitches = (timesNs.length - n) / 2;
+  return glitches ? { edges: { first: edges.first, timesNs: kept.subarray(0, n) }, glitches } : { edges, glitches };
+}

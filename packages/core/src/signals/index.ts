@@ -2,7 +2,7 @@ export { SBUS, sbusFrameMs, encodeSbus, packSlots, unpackSlots, readSbusFrame, t
 export { decodeSbus, type SbusDecoding } from './sbus-stream.js';
 export { SbusReader, type SbusCounts } from './sbus-reader.js';
 export { countToPulseUs, pulseUsToCount, type BusScale } from './bus-scale.js';
-export { TimeList, LineWriter, firstAfter, levelAt, type Edges } from './edges.js';
+export { TimeList, LineWriter, firstAfter, levelAt, withoutGlitches, type Edges } from './edges.js';
 export {
   UART,
   FAULT,
@@ -33,6 +33,8 @@ export { PPM, PpmReader, writePpm, type PpmCounts, type PpmFrame } from './ppm.j
 export { x25Of } from './mavlink/crc-x25.js';
 export { MAV_COMMANDS, MAV_MESSAGES, mavMessage, type MavMessage } from './mavlink/messages.js';
 export {
+  NO_WIDTH,
+  NO_WIDTH_WORDS,
   encodeMav,
   matchMav,
   mavChannels,

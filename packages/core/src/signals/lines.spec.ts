@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  NO_WIDTH,
   CRSF,
   LineWriter,
   PPM,
@@ -209,12 +210,23 @@ describe('frames in pieces', () => {
     expect(frames).toBe(2);
   });
 
-  it('carry channel widths; a channel not in use is 0', () => {
-    const bytes = encodeMav({ name: 'RC_CHANNELS_OVERRIDE', values: { chan1_raw: 1234, chan2_raw: 65535 } });
-    let widths: number[] | null = null;
-    mavStream((frame) => (widths = mavChannels(frame))).push(bytes);
-    expect(widths).toHaveLength(18);
-    expect(widths!.slice(0, 3)).toEqual([1234, 0, 0]);
+  it('carry channel widths, and words where a channel has none', () => {
+    const widthsOf = (name: string, values: Record<string, number>): number[] | null => {
+      let widths: number[] | null = null;
+      mavStream((frame) => (widths = mavChannels(frame))).push(encodeMav({ name, values }));
+      return widths;
+    };
+    const { leave, release, unused } = NO_WIDTH;
+    const values = { chan1_raw: 1234, chan2_raw: 65535, chan4_raw: 1800, chan9_raw: 1500, chan10_raw: 65534 };
+    expect(widthsOf('RC_CHANNELS_OVERRIDE', values)).toEqual([
+      ...[1234, leave, release, 1800],
+      ...[release, release, release, release, 1500, release],
+    ]);
+    expect(widthsOf('RC_CHANNELS_OVERRIDE', { chan1_raw: 1000 })).toHaveLength(8);
+    expect(widthsOf('RC_CHANNELS', { chan1_raw: 1000, chan2_raw: 65535, chan3_raw: 1200 })?.slice(0, 3)).toEqual([
+      ...[1000, unused, 1200],
+    ]);
+    expect(widthsOf('HEARTBEAT', {})).toBeNull();
   });
 });
 

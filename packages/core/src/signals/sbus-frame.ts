@@ -7,6 +7,8 @@ import { packBits, unpackBits } from './slot-bits.js';
 export const SBUS = {
   header: 0x0f,
   end: 0x00,
+  /** End bytes of the second generation, which counts its telemetry slots there. @source [practice] */
+  ends: [0x00, 0x04, 0x14, 0x24, 0x34],
   bytes: 25,
   slots: 16,
   slotBits: 11,
@@ -17,6 +19,11 @@ export const SBUS = {
 } as const;
 
 const FLAG = { digital17: 1, digital18: 2, lost: 4, failsafe: 8 } as const;
+
+const ENDS: ReadonlySet<number> = new Set(SBUS.ends);
+
+/** Whether a frame may end in this byte. */
+export const isSbusEnd = (byte: number): boolean => ENDS.has(byte);
 
 /** A whole bus frame: 16 counts, two digital channels, two flags. */
 export interface SbusFrame {

@@ -1,4 +1,4 @@
-import { SBUS, readSbusFrame, type SbusFrame } from './sbus-frame.js';
+import { SBUS, isSbusEnd, readSbusFrame, type SbusFrame } from './sbus-frame.js';
 import { decodeSbus } from './sbus-stream.js';
 
 /** How many frames came, and with which flags. */
@@ -42,7 +42,7 @@ export class SbusReader {
   /** A silence longer than any inside a frame: what is held stands alone. */
   gap(): void {
     // the usual burst: one clean frame
-    if (this.length === SBUS.bytes && this.held[0] === SBUS.header && this.held[24] === SBUS.end) {
+    if (this.length === SBUS.bytes && this.held[0] === SBUS.header && isSbusEnd(this.held[SBUS.bytes - 1]!)) {
       this.emit(0);
       this.drop(SBUS.bytes);
     } else if (this.length) this.work(this.length);

@@ -1,4 +1,4 @@
-import { SBUS, readSbusFrame, unpackSlots, type SbusFrame } from './sbus-frame.js';
+import { SBUS, isSbusEnd, readSbusFrame, unpackSlots, type SbusFrame } from './sbus-frame.js';
 
 /** A stream cut into the likeliest frames. */
 export interface SbusDecoding {
@@ -40,7 +40,7 @@ export function decodeSbus(bytes: Uint8Array): SbusDecoding {
 }
 
 function isCandidate(bytes: Uint8Array, i: number): boolean {
-  return bytes[i] === SBUS.header && i + SBUS.bytes <= bytes.length && bytes[i + SBUS.bytes - 1] === SBUS.end;
+  return bytes[i] === SBUS.header && i + SBUS.bytes <= bytes.length && isSbusEnd(bytes[i + SBUS.bytes - 1]!);
 }
 
 function worth(bytes: Uint8Array, i: number, slots: Uint16Array): number {

@@ -68,8 +68,8 @@ export interface UartBytes {
 }
 
 /**
- * Reads bytes from edges as they come. A falling start bit begins a byte, each bit is taken at its middle;
- * after a byte the next start is looked for from the middle of its stop bit, so that a speed a few per cent off still reads.
+ * Reads bytes from edges as they come. A falling start bit that lasts to its middle begins a byte, each bit is taken at its
+ * middle; after a byte the next start is looked for from the middle of its stop bit, so that a speed a few per cent off still reads.
  * @source [book, worked example, mem] ten to twelve bits allow about ±2 % at each end
  */
 export class UartReader {
@@ -103,9 +103,13 @@ export class UartReader {
     }
   }
 
-  /** No change comes until `endNs`: what still waits is read. */
-  end(endNs = this.seenNs + this.bits * this.bitNs): UartBytes {
-    this.seenNs = Math.max(this.seenNs, endNs);
+  /**
+   * No change comes until `endNs`: what still waits is read. A line that rests at its end is taken to go on resting, so that
+   * the last byte of a recording that ends on its last change is whole.
+   */
+  end(endNs = this.seenNs): UartBytes {
+    const rests = ((this.level ^ (this.count & 1)) === 0) === this.format.inverted;
+    this.seenNs = Math.max(this.seenNs, endNs) + (rests ? this.bits * this.bitNs : 0);
     this.read();
     const n = this.starts.length;
     return { bytes: this.bytes.slice(0, n), fromNs: this.starts.view().slice(), faults: this.faults.slice(0, n) };
@@ -137,6 +141,11 @@ export class UartReader {
       }
       if (at >= this.count || pending[at]! + spanNs > this.seenNs) break;
       const startNs = pending[at]!;
+      // a spike is no start bit
+      if (at + 1 < this.count && pending[at + 1]! <= startNs + bitNs / 2) {
+        at += 2;
+        continue;
+      }
       let word = 0;
       for (let b = 0; b < bits; b++) {
         const middle = startNs + (b + 0.5) * bitNs;

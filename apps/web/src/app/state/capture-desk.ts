@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { Guess, Sense } from '@squallmark/core/captures';
+import type { Guess, Sense, SenseKind } from '@squallmark/core/captures';
 import type { Identified, Touch } from '@squallmark/core/channels';
 import type { Rig } from '@squallmark/core/rig';
 import type { BusScale } from '@squallmark/core/signals';
@@ -76,6 +76,16 @@ export class CaptureDesk {
     } catch (error) {
       this.failed('Not recognised', error);
       return [];
+    }
+  }
+
+  /** What a line is when it is said to be of a kind; null when nothing on it speaks for that. */
+  async guessAs(line: number, kind: SenseKind): Promise<Guess | null> {
+    try {
+      return await this.worker.call((api) => api.guessAs(line, kind));
+    } catch (error) {
+      this.failed('Not recognised', error);
+      return null;
     }
   }
 

@@ -1,14 +1,19 @@
 import { recordBench, wiggleAll } from '@squallmark/core/bench';
 import {
+  burstsOf,
   csvPieces,
   decodeBytes,
   decodeLine,
+  hexOf,
+  lettersOf,
   readCapture,
+  recogniseAs,
   recogniseBytes,
   recogniseLine,
   rowsIn,
   timingReport,
   trackOf,
+  valuesAt,
   vcdPieces,
   viewLine,
   ROW_SLOTS,
@@ -18,6 +23,7 @@ import {
   type LineDecoding,
   type LineView,
   type Sense,
+  type SenseKind,
   type TimingReport,
 } from '@squallmark/core/captures';
 import { identify, type Identified, type Touch } from '@squallmark/core/channels';
@@ -34,12 +40,17 @@ export interface CaptureSummary {
   endNs: number;
   lines: { name: string; changes: number; unknown: number }[];
   leftOut: string[];
+  remarks: string[];
 }
 
 export interface DecodedLine {
   sense: Sense;
   counts: LineCounts;
   timing: TimingReport;
+  /** Bytes in the runs in which they came, where nothing more is known of them. */
+  bursts: { atNs: number; hex: string; text: string; faulty: number }[];
+  /** Runs there are more. */
+  moreBursts: number;
 }
 
 export interface SeenFrame {
@@ -47,7 +58,7 @@ export interface SeenFrame {
   toNs: number;
   name: string;
   marks: number;
-  values: number[];
+  values: (number | string)[];
 }
 
 /** A slot over time: lowest and highest value of each step across the screen, NaN where no frame came. */
@@ -75,6 +86,8 @@ interface Loaded {
 
 /** More frames or bytes than this cannot be told apart on a screen, and are not sent. */
 const MOST_SHOWN = 500;
+/** Runs of bytes that are listed. */
+const MOST_BURSTS = 200;
 /** Time taken between frames of bytes that have no times, ns. */
 const MADE_UP_NS = 7e6;
 /** Bytes without times that are drawn. */
@@ -91,6 +104,7 @@ const summary = (capture: Capture, form: CaptureSummary['form'] = capture.form):
   endNs: capture.endNs,
   lines: capture.lines.map((l) => ({ name: l.name, changes: l.timesNs.length, unknown: l.unknown })),
   leftOut: capture.leftOut,
+  remarks: capture.remarks,
 });
 
 async function* piecesOf(file: Blob): AsyncGenerator<Uint8Array> {
@@ -152,14 +166,23 @@ const api = {
   record(rig: Rig): CaptureSummary {
     const { gestures, forMs } = wiggleAll(rig);
     const { lines, endNs } = recordBench(rig, gestures, forMs);
-    open = { name: rig.name, form: 'VCD', fromNs: 0, endNs, lines, bytes: null, leftOut: [] };
+    open = { name: rig.name, form: 'VCD', fromNs: 0, endNs, lines, bytes: null, leftOut: [], remarks: [] };
     decoded = null;
     return summary(open, 'simulated rig');
   },
   guess: (line: number): Guess[] => recogniseLine(lineAt(line)),
+  /** A line taken for a kind, at the likeliest speed and level; null when nothing on it is of that kind. */
+  guessAs: (line: number, kind: SenseKind): Guess | null => recogniseAs(lineAt(line), kind),
   decode(line: number, sense: Sense): DecodedLine {
     const decoding = decodingOf(line, sense);
-    return { sense, counts: decoding.counts, timing: timingReport(decoding) };
+    const bursts = sense.kind === 'uart' ? burstsOf(decoding) : [];
+    return {
+      ...{ sense, counts: decoding.counts, timing: timingReport(decoding) },
+      bursts: bursts.slice(0, MOST_BURSTS).map(({ fromNs, bytes, faulty }) => ({
+        ...{ atNs: fromNs, hex: hexOf(bytes), text: lettersOf(bytes), faulty },
+      })),
+      moreBursts: Math.max(0, bursts.length - MOST_BURSTS),
+    };
   },
   picture(line: number, sense: Sense | null, fromNs: number, toNs: number, columns: number): SignalPicture {
     const view = viewLine(lineAt(line), fromNs, toNs, Math.max(1, Math.round(columns)));
@@ -221,7 +244,8 @@ function tracesOf(frames: LineDecoding['frames'], from: number, to: number, from
     if (at < 0 || at >= TRACE_STEPS) continue;
     for (let slot = 0; slot < ROW_SLOTS; slot++) {
       const value = frames.values[row * ROW_SLOTS + slot]!;
-      if (Number.isNaN(value)) continue;
+      // below 0 a channel says something else than a width
+      if (!(value >= 0)) continue;
       const { low, high } = traces[slot]!;
       low[at] = Number.isNaN(low[at]!) ? value : Math.min(low[at]!, value);
       high[at] = Number.isNaN(high[at]!) ? value : Math.max(high[at]!, value);
@@ -230,17 +254,13 @@ function tracesOf(frames: LineDecoding['frames'], from: number, to: number, from
   return traces.filter((t) => t.low.some((v) => !Number.isNaN(v)));
 }
 
-function frameAt(frames: LineDecoding['frames'], row: number): SeenFrame {
-  const values = frames.values.subarray(row * ROW_SLOTS, (row + 1) * ROW_SLOTS);
-  const end = values.findIndex(Number.isNaN);
-  return {
-    fromNs: frames.fromNs[row]!,
-    toNs: frames.toNs[row]!,
-    name: frames.names[frames.kind[row]!]!,
-    marks: frames.marks[row]!,
-    values: Array.from(end < 0 ? values : values.subarray(0, end)),
-  };
-}
+const frameAt = (frames: LineDecoding['frames'], row: number): SeenFrame => ({
+  fromNs: frames.fromNs[row]!,
+  toNs: frames.toNs[row]!,
+  name: frames.names[frames.kind[row]!]!,
+  marks: frames.marks[row]!,
+  values: valuesAt(frames, row),
+});
 
 export type CaptureWorkerApi = typeof api;
 

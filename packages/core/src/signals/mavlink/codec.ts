@@ -154,15 +154,43 @@ function read(view: DataView, at: number, type: FieldType): number | bigint {
 export const mavStream = (found: (frame: MavFrame, at: number, byteCount: number) => void): FrameStream<MavFrame> =>
   new FrameStream(matchMav, found);
 
-/** Widths of a frame that carries channels, µs, from channel 1; null for any other. A channel that is not given is 0. */
+/** What a channel says instead of a width. An override may leave a channel to whoever has it, or give it back. */
+export const NO_WIDTH = { unused: -1, leave: -2, release: -3 } as const;
+
+/** Words for {@link NO_WIDTH}. */
+export const NO_WIDTH_WORDS: Readonly<Record<number, string>> = {
+  [NO_WIDTH.unused]: 'not in use',
+  [NO_WIDTH.leave]: 'leave it',
+  [NO_WIDTH.release]: 'release',
+};
+
+const MOST = 0xffff;
+
+/**
+ * Widths of a frame that carries channels, µs, from channel 1; null for any other. What is no width is one of {@link NO_WIDTH};
+ * channels after the last that says something are left out.
+ * @source [lib mavlink-mappings] what 0, 65534 and 65535 mean in each message
+ */
 export function mavChannels(frame: MavFrame): number[] | null {
-  const head = frame.message.name.startsWith('SERVO') ? 'servo' : 'chan';
+  const { name } = frame.message;
+  const head = name.startsWith('SERVO') ? 'servo' : 'chan';
+  const isOverride = name === 'RC_CHANNELS_OVERRIDE';
   const widths: number[] = [];
   for (let n = 1; n <= 18; n++) {
     const value = frame.values[`${head}${n}_raw`];
     if (typeof value !== 'number') break;
-    // 65535 is "not in use"; in an override it is "leave alone"
-    widths.push(value === 0xffff ? 0 : value);
+    widths.push(isOverride ? overridden(n, value) : value === MOST ? NO_WIDTH.unused : value || NO_WIDTH.unused);
   }
+  const silent = isOverride ? NO_WIDTH.leave : NO_WIDTH.unused;
+  // the first eight stand in every frame; what follows may have been cut off it
+  while (widths.length > 8 && widths.at(-1) === silent) widths.pop();
   return widths.length ? widths : null;
+}
+
+/** The first eight are given back by 0 and left by the most; those after them are left by either, given back by the most but one. */
+function overridden(n: number, value: number): number {
+  if (value === MOST) return NO_WIDTH.leave;
+  if (n <= 8) return value || NO_WIDTH.release;
+  if (value === MOST - 1) return NO_WIDTH.release;
+  return value || NO_WIDTH.leave;
 }

@@ -213,18 +213,20 @@ function drawSlots(
   colour: Colour,
 ): void {
   if (!values.length || height < AT.slots + 60) return;
-  const most = Math.max(...values) > 2100 || Math.min(...values) < 700 ? 2047 : 2200;
+  const widths = values.filter((v) => typeof v === 'number');
+  const most = Math.max(...widths) > 2100 || Math.min(...widths) < 700 ? 2047 : 2200;
   const wide = width / values.length;
   const foot = height - 18;
   values.forEach((value, i) => {
-    const tall = Math.max(0, Math.min(1, value / most)) * (foot - AT.slots - 16);
+    const share = typeof value === 'number' ? value / most : 0;
+    const tall = Math.max(0, Math.min(1, share)) * (foot - AT.slots - 16);
     pen.fillStyle = colour('--harbour');
     pen.fillRect(i * wide + wide * 0.3, foot - tall, wide * 0.4, tall);
     pen.fillStyle = colour('--mute');
     pen.textAlign = 'center';
     pen.fillText(String(i + 1), (i + 0.5) * wide, foot + 9);
     pen.fillStyle = colour('--ink');
-    pen.fillText(String(Math.round(value)), (i + 0.5) * wide, foot - tall - 8);
+    pen.fillText(typeof value === 'number' ? String(Math.round(value)) : value, (i + 0.5) * wide, foot - tall - 8);
   });
 }
 

@@ -45,10 +45,8 @@ export class SignalView {
   private readonly picture = signal<SignalPicture | null>(null);
   private readonly size = signal({ width: 0, height: 0 });
   private readonly pointerNs = signal<number | null>(null);
-  protected readonly guess = computed(() => {
-    const sense = this.sense();
-    return sense ? (this.guesses().find((g) => g.sense.kind === sense.kind) ?? null) : null;
-  });
+  /** How the line is read: as it most likely is, or as it was said to be. */
+  protected readonly guess = signal<Guess | null>(null);
   protected readonly text = computed(() => {
     const sense = this.sense();
     return sense ? senseText(sense) : 'nothing known';
@@ -63,7 +61,7 @@ export class SignalView {
     if (!d) return [];
     const { timing: t, counts: c } = d;
     return [
-      ['frames', groups3(c.frames)],
+      ...(d.sense.kind === 'uart' ? [] : [['frames', groups3(c.frames)]]),
       ...(t.periodMs
         ? [
             ['one every', `${num(t.periodMs.usual, 2)} ms`],
@@ -77,10 +75,11 @@ export class SignalView {
       ...(c.bytes
         ? [
             ['bytes', `${groups3(c.bytes)}, ${c.faultyBytes} faulty`],
-            ['of no frame', groups3(c.skipped)],
+            ...(d.sense.kind === 'uart' ? [] : [['of no frame', groups3(c.skipped)]]),
           ]
         : []),
       ...(c.lost || c.failsafe ? [['lost, fail-safe', `${c.lost}, ${c.failsafe}`]] : []),
+      ...(c.glitches ? [['spikes left out', groups3(c.glitches)]] : []),
       ...(t.outOfRange ? [['out of 800–2200 µs', String(t.outOfRange)]] : []),
     ];
   });
@@ -105,7 +104,7 @@ export class SignalView {
   }
 
   protected values({ values }: SeenFrame): string {
-    return values.map((v) => num(v)).join(' ');
+    return values.map((v) => (typeof v === 'number' ? num(v) : v)).join(' ');
   }
 
   protected async open(file: File): Promise<void> {
@@ -134,18 +133,22 @@ export class SignalView {
     this.decoded.set(null);
     const guesses = await this.desk.guess(line);
     this.guesses.set(guesses);
-    await this.readAs(guesses[0]?.sense ?? null);
+    await this.readAs(guesses[0] ?? null);
     this.whole();
   }
 
   protected async takeAs(kind: SenseKind | null): Promise<void> {
     if (!kind) return;
-    await this.readAs(this.guesses().find((g) => g.sense.kind === kind)?.sense ?? USUAL[kind]);
+    const odd = ['nothing on it speaks for that'];
+    await this.readAs(
+      (await this.desk.guessAs(this.line(), kind)) ?? { sense: USUAL[kind], sure: 0, text: SENSE_NAMES[kind], odd },
+    );
   }
 
-  private async readAs(sense: Sense | null): Promise<void> {
-    this.sense.set(sense);
-    this.decoded.set(sense ? await this.desk.decode(this.line(), sense) : null);
+  private async readAs(guess: Guess | null): Promise<void> {
+    this.guess.set(guess);
+    this.sense.set(guess?.sense ?? null);
+    this.decoded.set(guess ? await this.desk.decode(this.line(), guess.sense) : null);
   }
 
   private busiest(): number {

@@ -1,0 +1,64 @@
+/** The head of a table of changes or samples: what it counts, its separator, and what its columns are. */
+
+/** A unit of time, ns. */
+const NS_PER: Record<string, number> = { s: 1e9, sec: 1e9, ms: 1e6, us: 1e3, µs: 1e3, μs: 1e3, ns: 1 };
+
+/** A column beside the time. */
+interface CsvColumn {
+  name: string;
+  /** Volts by its name; a column of other figures than 0 and 1 is one too. */
+  isVolts: boolean;
+}
+
+/** What the first row says. */
+export interface CsvHead {
+  separator: ',' | ';' | '\t';
+  /** Time of one of the first column, ns. */
+  nsPerCount: number;
+  /** It counts samples, not time. */
+  bySample: boolean;
+  columns: CsvColumn[];
+}
+
+/** Rows that say nothing: empty, or a comment. */
+export const isComment = (row: string): boolean => /^\s*("?\s*(#|\/\/|;\s)|$)/.test(row);
+
+/** The separator a row uses: the one of the three that it has most. */
+export function separatorOf(row: string): CsvHead['separator'] {
+  const times = ([',', ';', '\t'] as const).map((mark) => ({ mark, many: row.split(mark).length }));
+  return times.reduce((a, b) => (b.many > a.many ? b : a)).mark;
+}
+
+/**
+ * Reads the first row's cells.
+ * @returns what is wrong with it, in words, where it cannot be read
+ */
+export function headOf(cells: readonly string[], separator: CsvHead['separator']): CsvHead | string {
+  const [first = '', ...names] = cells.map((c) => c.replace(/^\uFEFF/, '').trim());
+  const rate = /^samples?\s*@\s*(\d+(?:\.\d+)?)\s*([kMG]?)Hz$/i.exec(first);
+  const unit = /^(?:time(?:stamp)?|t)\s*(?:_|\s|[[(/])\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]?$/i
+    .exec(first)?.[1]
+    ?.toLowerCase();
+  if (!unit && !rate)
+    return `the first column is "${first}"; it must say its unit: time_s, time_ms, time_us, time_ns (or Time [s] and the like), or sample@24000000Hz`;
+  // a row that ends in its separator has an empty cell more
+  while (names.at(-1) === '') names.pop();
+  if (!names.length) return 'no line beside the time';
+  return {
+    separator,
+    nsPerCount: unit
+      ? NS_PER[unit]!
+      : 1e9 / (Number(rate![1]) * ({ k: 1e3, m: 1e6, g: 1e9 }[rate![2]!.toLowerCase()] ?? 1)),
+    bySample: !unit,
+    columns: names.map((name) => ({
+      name: name.replace(/(_V|\s*[[(]\s*m?V(olts?)?\s*[\])])$/i, ''),
+      isVolts: /_V$|[[(]\s*m?V(olts?)?\s*[\])]$/.test(name),
+    })),
+  };
+}
+
+/** A figure as tables write it, with a point or, where the separator is no comma, with a comma; NaN when it is none. */
+export function figureOf(cell: string, { separator }: Pick<CsvHead, 'separator'>): number {
+  const text = separator === ',' ? cell : cell.replace(',', '.');
+  return text === '' ? NaN : Number(text);
+}
