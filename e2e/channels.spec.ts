@@ -283,8 +283,36 @@ test('the signal view finds out what a line is, goes to the bit, and says what c
   await expect(paper).toHaveAccessibleName(/Line over 430\.00 ms/);
   await choose(page, 'Taken as', 'CRSF frames');
   await expect(page.getByText('CRSF frames, 420 000 baud 8N1')).toBeVisible();
+  await expect(page.getByText('nothing on it speaks for that')).toBeVisible();
+  await expect(page.getByText('0 % sure')).toBeVisible();
   await expectAccessible(page, 'main');
 });
+
+test('the signal view shows the bytes of a plain line from a table of volts, spikes left out', async ({ page }) => {
+  await openChannels(page);
+  await page.getByRole('button', { name: 'Signal', exact: true }).click();
+  const table = spikedVolts('$QMSET,12.4,ready\r\n');
+  await page
+    .getByLabel('Recording', { exact: true })
+    .setInputFiles({ name: 'pin.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+  await expect(page.getByText('plain UART, 9 600 baud 8N1', { exact: true })).toBeVisible();
+  const bytes = page.getByRole('region', { name: 'Bytes of this line' });
+  await expect(bytes).toContainText('24 51 4d 53 45 54');
+  await expect(bytes).toContainText('$QMSET,12.4,ready');
+  await expect(page.getByText('pin read as low below 0.63 V and high above 1.17 V, by its own levels')).toBeVisible();
+  await expect(page.getByRole('definition').filter({ hasText: /^1$/ })).toBeVisible();
+  await expectAccessible(page, 'main');
+});
+
+/** Text at 9600 baud in 1.8 V logic with one spike, as a tool writes it that likes semicolons. */
+function spikedVolts(text: string): string {
+  const line = new LineWriter(1);
+  const format = { baud: 9600, ...UART['8N1'], inverted: false };
+  for (let i = 0; i < 8; i++) writeUart(line, Buffer.from(text), format, 1e6 + i * 40e6);
+  const times = [...line.edges().timesNs, 30e6, 30e6 + 60].sort((a, b) => a - b);
+  const rows = times.map((ns, i) => `${(ns / 1e3).toFixed(2).replace('.', ',')};${i % 2 ? '1,8' : '0,02'}`);
+  return ['# pin beside the plug', 'Time [us];pin [V]', '0;1,8', ...rows].join('\n');
+}
 
 /** A bus that somebody wired without its inversion, as a dump. */
 function uprightBus(): Uint8Array {

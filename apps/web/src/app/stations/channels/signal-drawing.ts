@@ -45,7 +45,8 @@ export function drawSignal(pen: CanvasRenderingContext2D, picture: SignalPicture
   drawScale(pen, view, paper, x, colour);
   drawLevels(pen, picture, paper, x, colour);
   drawBytes(pen, picture, paper, x, colour);
-  drawFrames(pen, picture, paper, x, colour);
+  // plain bytes make no frames
+  if (paper.sense?.kind !== 'uart') drawFrames(pen, picture, paper, x, colour);
 }
 
 type X = (ns: number) => number;

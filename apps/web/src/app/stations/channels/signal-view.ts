@@ -59,29 +59,7 @@ export class SignalView {
   protected readonly report = computed(() => {
     const d = this.decoded();
     if (!d) return [];
-    const { timing: t, counts: c } = d;
-    return [
-      ...(d.sense.kind === 'uart' ? [] : [['frames', groups3(c.frames)]]),
-      ...(t.periodMs
-        ? [
-            ['one every', `${num(t.periodMs.usual, 2)} ms`],
-            ['least, most', `${num(t.periodMs.least, 2)}, ${num(t.periodMs.most, 2)} ms`],
-            ['jitter', `${num(t.jitterUs, 1)} µs`],
-          ]
-        : []),
-      ['gaps', t.gaps.length ? `${t.gaps.length}, longest ${num(t.longestGapMs, 1)} ms` : 'none'],
-      ['busy', `${num(t.busy * 100)} %`],
-      ['damaged', String(c.bad)],
-      ...(c.bytes
-        ? [
-            ['bytes', `${groups3(c.bytes)}, ${c.faultyBytes} faulty`],
-            ...(d.sense.kind === 'uart' ? [] : [['of no frame', groups3(c.skipped)]]),
-          ]
-        : []),
-      ...(c.lost || c.failsafe ? [['lost, fail-safe', `${c.lost}, ${c.failsafe}`]] : []),
-      ...(c.glitches ? [['spikes left out', groups3(c.glitches)]] : []),
-      ...(t.outOfRange ? [['out of 800–2200 µs', String(t.outOfRange)]] : []),
-    ];
+    return d.sense.kind === 'uart' ? bytesReport(d) : framesReport(d);
   });
   protected readonly width = computed(() => timeText(this.span().toNs - this.span().fromNs));
   protected readonly num = num;
@@ -252,6 +230,37 @@ export class SignalView {
     drawSignal(pen, picture, { width, height, sense: this.sense(), style: getComputedStyle(canvas) });
   }
 }
+
+/** What is told of a line whose bytes are all that is known. */
+const bytesReport = ({ counts: c }: DecodedLine): string[][] => [
+  ['bytes', groups3(c.bytes)],
+  ['damaged', groups3(c.faultyBytes)],
+  ...(c.glitches ? [['spikes left out', groups3(c.glitches)]] : []),
+];
+
+/** What is told of a line with frames or pulses. */
+const framesReport = ({ timing: t, counts: c }: DecodedLine): string[][] => [
+  ['frames', groups3(c.frames)],
+  ...(t.periodMs
+    ? [
+        ['one every', `${num(t.periodMs.usual, 2)} ms`],
+        ['least, most', `${num(t.periodMs.least, 2)}, ${num(t.periodMs.most, 2)} ms`],
+        ['jitter', `${num(t.jitterUs, 1)} µs`],
+      ]
+    : []),
+  ['gaps', t.gaps.length ? `${t.gaps.length}, longest ${num(t.longestGapMs, 1)} ms` : 'none'],
+  ['busy', `${num(t.busy * 100)} %`],
+  ['damaged', String(c.bad)],
+  ...(c.bytes
+    ? [
+        ['bytes', `${groups3(c.bytes)}, ${c.faultyBytes} faulty`],
+        ['of no frame', groups3(c.skipped)],
+      ]
+    : []),
+  ...(c.lost || c.failsafe ? [['lost, fail-safe', `${c.lost}, ${c.failsafe}`]] : []),
+  ...(c.glitches ? [['spikes left out', groups3(c.glitches)]] : []),
+  ...(t.outOfRange ? [['out of 800–2200 µs', String(t.outOfRange)]] : []),
+];
 
 function timeText(ns: number): string {
   if (ns >= 1e9) return `${num(ns / 1e9, 2)} s`;
