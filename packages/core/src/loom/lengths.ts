@@ -1,4 +1,4 @@
-import type { Sheet } from '../parts/index.js';
+import type { Joint, Sheet } from '../parts/index.js';
 import { findPart, sheetOf, type Part, type Place, type Rig } from '../rig/index.js';
 
 /** Loop a lead makes round a turning joint, mm of radius. @source [practice] a finger's width, so that it never pulls */
@@ -47,20 +47,28 @@ function jointsBetween(rig: Rig, a: string, b: string): LeadLength['joints'] {
   return [...up.filter((j) => !others.has(key(j))), ...down.filter((j) => !mine.has(key(j)))];
 }
 
-/** Joints that carry a part: of each part it rides on, from near to far, those from its body out to the joint that is ridden. */
-function carriers(rig: Rig, partId: string): LeadLength['joints'] {
-  const list: LeadLength['joints'] = [];
+/** A joint that carries a part, by the part that has it. */
+export interface Carrier {
+  part: string;
+  joint: Joint;
+}
+
+/** Joints that carry a part, the one at the frame first: of each part it rides on those from its body out to the joint that is ridden. */
+export function carriersOf(rig: Rig, partId: string): Carrier[] {
+  const chain: Carrier[] = [];
   const seen = new Set([partId]);
   let at: Part | undefined = findPart(rig, partId);
   while (at?.place?.rides && !seen.has(at.place.rides)) {
     const { rides, joint } = at.place;
     seen.add(rides);
-    const passed = jointsOutTo(sheetOf(rig, rides), joint);
-    list.push(...passed.map((j) => ({ part: rides, joint: j.label, turnDeg: j.maxDeg - j.minDeg })));
+    chain.unshift(...jointsOutTo(sheetOf(rig, rides), joint).map((j) => ({ part: rides, joint: j })));
     at = findPart(rig, rides);
   }
-  return list;
+  return chain;
 }
+
+const carriers = (rig: Rig, partId: string): LeadLength['joints'] =>
+  carriersOf(rig, partId).map(({ part, joint }) => ({ part, joint: joint.label, turnDeg: joint.maxDeg - joint.minDeg }));
 
 /**
  * Joints of a part from its body out to one of them, or to its payload: in the order in which each says it carries the next, else

@@ -37,8 +37,9 @@ import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
-import { CameraView, type ViewState } from './camera-view';
 import { Dial } from './dial';
+import { PictureWall } from './pictures/picture-wall';
+import { viewsOf } from './pictures/view-state';
 import { PlanDock } from './plan-dock';
 import { ProofDesk } from './proof-desk';
 import { SlotBars } from './slot-bars';
@@ -55,7 +56,7 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
 /** Does each stick really do it? */
 @Component({
   selector: 'sq-prove',
-  imports: [CameraView, Dial, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
+  imports: [Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
   providers: [BenchRun, ProofDesk],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -137,27 +138,10 @@ export class Prove {
       })),
     );
   });
-  protected readonly view = computed<ViewState | null>(() => {
+  /** What every camera sees. */
+  protected readonly views = computed(() => {
     const frame = this.frame();
-    // without an emitter the picture is looked at where its wires end
-    const onAir = frame?.cameras.find((c) => c.onAir) ?? frame?.cameras.find((c) => c.arrives);
-    if (!frame || !onAir) return null;
-    const sights = frame.sights;
-    const steady = partsWithSheets(this.rig()).find(({ part }) => part.id === onAir.part)!;
-    // a nose camera looks ahead whatever the gimbal does
-    const rides = steady.sheet.functions.length > 0;
-    const joint = (id: string): number =>
-      rides ? (numberOf(this.dials().find((d) => d.joint.id === id)?.value) ?? 0) : 0;
-    const recordingMs = frame.recordingMs[onAir.part];
-    return {
-      label: onAir.label,
-      standard: onAir.standard,
-      panDeg: joint('pan'),
-      tiltDeg: joint('tilt'),
-      zoom: numberOf(sights[`${onAir.part}.zoom`]) ?? 1,
-      thermal: steady.sheet.functions.some((f) => f.what === 'palette'),
-      recording: recordingMs === undefined ? '' : clock(recordingMs),
-    };
+    return frame ? viewsOf(this.rig(), frame) : [];
   });
   /** Receivers that lost the radio say so; a sound link says nothing. */
   protected readonly links = computed(() => {
@@ -172,14 +156,6 @@ export class Prove {
     const ill = frame.feeds.filter((f) => f.feed !== 'fed');
     if (ill.length) return ill.map((f) => `${f.label} ${f.feed} at ${volts(f.volts)}`).join(' · ');
     return `every part fed · bench time ${clock(frame.tMs)}`;
-  });
-  protected readonly recordings = computed(() => {
-    const frame = this.frame();
-    return frame
-      ? frame.cameras
-          .filter((c) => frame.recordingMs[c.part] !== undefined)
-          .map((c) => `${c.label} records ${clock(frame.recordingMs[c.part]!)}`)
-      : [];
   });
 
   constructor() {

@@ -1,0 +1,78 @@
+import type { BenchFrame } from '@squallmark/core/bench';
+import { partsWithSheets, type Rig } from '@squallmark/core/rig';
+import { acrossDeg, chainTurn, turnAbout, turnersOf, within, type Turn } from '@squallmark/core/scene';
+import type { Sheet } from '@squallmark/core/parts';
+import { num } from '@squallmark/core/units';
+
+/** How warm things are shown, or that colours are. */
+export type Palette = 'colours' | 'white hot' | 'black hot' | 'rust';
+
+/** A camera's picture as it is to be drawn. */
+export interface ViewState {
+  part: string;
+  label: string;
+  /** What stands beside the label: standard, zoom. */
+  notes: string;
+  /** It is seen somewhere: on air, or where its wire ends. Else why not. */
+  seen: 'on air' | 'arrives' | 'not seen' | 'asleep';
+  turn: Turn;
+  /** What it sees across, degrees. */
+  acrossDeg: number;
+  palette: Palette;
+  /** The picture breaks up: somebody else sends on its channel. */
+  isDisturbed: boolean;
+  /** How long it has been recording, ms; null while it does not. */
+  recordingMs: number | null;
+}
+
+/** A lens that no sheet tells sees so much across, degrees. @source [mem] a usual wide lens */
+const USUAL_WIDE_DEG = 62;
+/** How far a gimbal leans that was moved while it looked for level, degrees. @source invented for the picture */
+const LEAN_DEG = 7;
+const PALETTES = ['white hot', 'black hot', 'rust'] as const;
+
+/** Every camera of a rig with what it sees now, the one on air first. */
+export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
+  const sheets = new Map(partsWithSheets(rig).map(({ part, sheet }) => [part.id, sheet]));
+  const views = frame.cameras.map((camera): ViewState => {
+    const sheet = sheets.get(camera.part)!;
+    const zoom = numberOf(frame.sights[`${camera.part}.zoom`]) ?? 1;
+    const seen = camera.onAir ? 'on air' : camera.arrives ? 'arrives' : camera.awake ? 'not seen' : 'asleep';
+    return {
+      part: camera.part,
+      label: camera.label,
+      notes: [camera.standard, zoom > 1 ? `${num(zoom, 1)}×` : ''].filter(Boolean).join(' · '),
+      seen,
+      turn: turnOf(rig, camera.part, frame),
+      acrossDeg: acrossDeg(sheet.view?.wideDeg ?? USUAL_WIDE_DEG, zoom),
+      palette: paletteOf(sheet, camera.part, frame),
+      isDisturbed:
+        camera.onAir &&
+        Object.entries(frame.sights).some(([name, said]) => name.endsWith('.air') && said === 'breaks up'),
+      recordingMs: frame.recordingMs[camera.part] ?? null,
+    };
+  });
+  const rank = (v: ViewState): number => ['on air', 'arrives', 'not seen', 'asleep'].indexOf(v.seen);
+  return views.sort((a, b) => rank(a) - rank(b));
+}
+
+/** Where it looks: the joints that turn it, and a lean where the gimbal found a wrong level. */
+function turnOf(rig: Rig, camera: string, { sights }: BenchFrame): Turn {
+  const turners = turnersOf(rig, camera);
+  const turn = chainTurn(
+    turners.map(({ part, joint }) => ({ joint, deg: numberOf(sights[`${part}.${joint.id}-angle`]) ?? joint.homeDeg })),
+  );
+  const isLeaning = turners.some(({ part }) => sights[`${part}.horizon`] === 'leaning');
+  return isLeaning ? within(turn, turnAbout([1, 0, 0], LEAN_DEG)) : turn;
+}
+
+function paletteOf(sheet: Sheet, part: string, { sights }: BenchFrame): Palette {
+  const fn = sheet.functions.find((f) => f.what === 'palette');
+  if (!fn) return 'colours';
+  const told = sights[`${part}.${fn.id}`];
+  const place = numberOf(sights[`${part}.${fn.id}-place`]);
+  if (place !== null) return PALETTES[((place % 3) + 3) % 3]!;
+  return PALETTES.find((p) => p === told) ?? (told === true ? 'black hot' : 'white hot');
+}
+
+const numberOf = (sight: unknown): number | null => (typeof sight === 'number' ? sight : null);
