@@ -1,6 +1,7 @@
 import { serve } from '@hono/node-server';
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { WebSocketServer } from 'ws';
 import { createApp } from './app.js';
 
 const root = fileURLToPath(new URL('../../web/dist/browser', import.meta.url));
@@ -11,7 +12,8 @@ if (!existsSync(`${root}/index.html`)) {
 const port = Number(process.env.PORT ?? 4870);
 const hostname = process.env.HOST ?? '127.0.0.1';
 
-const server = serve({ fetch: createApp(root).fetch, port, hostname }, (info) => {
+const sockets = new WebSocketServer({ noServer: true });
+const server = serve({ fetch: createApp(root).fetch, port, hostname, websocket: { server: sockets } }, (info) => {
   console.log(`Squallmark is at http://localhost:${info.port}`);
 });
 server.on('error', (error: NodeJS.ErrnoException) => {

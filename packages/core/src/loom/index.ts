@@ -14,7 +14,17 @@ export {
 } from './conversations.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
-export { apartMm, carriersOf, EASE, ENDS_MM, jointsOutTo, leadLength, LOOP_MM, type Carrier, type LeadLength } from './lengths.js';
+export {
+  apartMm,
+  carriersOf,
+  EASE,
+  ENDS_MM,
+  jointsOutTo,
+  leadLength,
+  LOOP_MM,
+  type Carrier,
+  type LeadLength,
+} from './lengths.js';
 export { idleReason } from './idle.js';
 export { preferredOhm } from './preferred.js';
 export {

@@ -68,7 +68,11 @@ export function carriersOf(rig: Rig, partId: string): Carrier[] {
 }
 
 const carriers = (rig: Rig, partId: string): LeadLength['joints'] =>
-  carriersOf(rig, partId).map(({ part, joint }) => ({ part, joint: joint.label, turnDeg: joint.maxDeg - joint.minDeg }));
+  carriersOf(rig, partId).map(({ part, joint }) => ({
+    part,
+    joint: joint.label,
+    turnDeg: joint.maxDeg - joint.minDeg,
+  }));
 
 /**
  * Joints of a part from its body out to one of them, or to its payload: in the order in which each says it carries the next, else

@@ -26,6 +26,8 @@ export interface Verdict {
   expected: string;
   saw: string;
   tookMs: number;
+  /** It was not done, and `saw` says why: neither passed nor failed. */
+  skipped?: true;
 }
 
 /** A control counts as moved within this of its mark. */

@@ -6,7 +6,9 @@ export type ThingKind = 'seal' | 'post' | 'pot' | 'bush' | 'pane';
 /** One of them: where, how large, and how much warmer than the ground it is, 0…1. */
 export interface Thing {
   kind: ThingKind;
+  /** Middle, m to the north. */
   x: number;
+  /** Middle, m to the east. */
   y: number;
   /** Along, across and up, m. */
   size: readonly [number, number, number];

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { worstMark, type Mark, type StationId } from '@squallmark/core/findings';
+import type { Verdict } from '@squallmark/core/prove';
 import { count, seconds, signed } from '@squallmark/core/units';
 import { from, merge, switchMap } from 'rxjs';
 import type { ShownMark } from '../kit/mark';
@@ -74,14 +75,19 @@ export class StationFigures {
 
   private proof(): string {
     if (!this.studies.isPlanned()) return '–';
-    const { verdicts } = this.desk.desk();
-    const plan = this.studies.plan();
-    return `${plan.filter((step) => verdicts[step.id]?.passed).length} / ${plan.length}`;
+    return `${this.verdicts().filter((v) => v?.passed).length} / ${this.studies.plan().length}`;
+  }
+
+  /** Of the rig on the bench once anything was proven there, else of the simulated one. */
+  private verdicts(): (Verdict | undefined)[] {
+    const own = this.desk.verdicts('bench');
+    const all = Object.keys(own).length ? own : this.desk.verdicts('simulated');
+    return this.studies.plan().map((step) => all[step.id]);
   }
 
   private proofMark(): Mark {
-    const verdicts = this.studies.plan().map((step) => this.desk.desk().verdicts[step.id]);
-    if (verdicts.some((v) => v && !v.passed)) return 'stop';
+    const verdicts = this.verdicts();
+    if (verdicts.some((v) => v && !v.passed && !v.skipped)) return 'stop';
     return verdicts.every((v) => v?.passed) ? 'clear' : 'watch';
   }
 }

@@ -43,6 +43,15 @@ export class BenchRun {
     this.tell((api) => api.setControls({ [control]: position }));
   }
 
+  setControls(controls: Record<string, number>): void {
+    this.tell((api) => api.setControls(controls));
+  }
+
+  /** Slots of a real receiver's line, µs, which are then judged instead of the simulated one's; null when there is none. */
+  line(us: readonly number[] | null): void {
+    this.tell((api) => api.line(us));
+  }
+
   rest(): void {
     this.tell((api) => api.rest());
   }

@@ -58,13 +58,19 @@ export class DeskStore {
     this.change((desk) => ({ look: { ...(desk.look ?? USUAL_RAIL_LOOK), ...look } }));
   }
 
-  setVerdict(stepId: string, verdict: Verdict): void {
-    const { revision } = this.store.rig();
-    this.change(({ verdicts }) => ({ verdicts: { ...verdicts, [stepId]: { ...verdict, revision } } }));
+  /** Verdicts of one ledger. */
+  verdicts(ledger: Ledger): Desk['verdicts'] {
+    const { verdicts, proven } = this.desk();
+    return ledger === 'simulated' ? verdicts : (proven?.[ledger] ?? NONE);
   }
 
-  clearVerdicts(): void {
-    this.change(() => ({ verdicts: {} }));
+  setVerdict(stepId: string, verdict: Verdict, ledger: Ledger = 'simulated'): void {
+    const { revision } = this.store.rig();
+    this.change((desk) => inLedger(desk, ledger, (verdicts) => ({ ...verdicts, [stepId]: { ...verdict, revision } })));
+  }
+
+  clearVerdicts(ledger: Ledger = 'simulated'): void {
+    this.change((desk) => inLedger(desk, ledger, () => ({})));
   }
 
   tick(stepId: string, tick: Tick): void {
@@ -101,6 +107,16 @@ export class DeskStore {
     if (this.pending) this.pending.push(change);
     else this.vault.saveDesk(desk).catch((error: unknown) => this.keeping.failed(error));
   }
+}
+
+/** Whose verdicts: of the simulated rig, of it moved by a real line, of the rig on the bench. */
+export type Ledger = 'simulated' | keyof NonNullable<Desk['proven']>;
+
+const NONE: Desk['verdicts'] = {};
+
+function inLedger(desk: Desk, ledger: Ledger, change: (verdicts: Desk['verdicts']) => Desk['verdicts']): Partial<Desk> {
+  if (ledger === 'simulated') return { verdicts: change(desk.verdicts) };
+  return { proven: { ...desk.proven, [ledger]: change(desk.proven?.[ledger] ?? NONE) } };
 }
 
 /** As the core has it; written out here so that the first page needs nothing of it. */

@@ -41,6 +41,8 @@ export interface Desk {
   charge: number;
   /** Result of each check step, by step id. */
   verdicts: Record<string, Verdict & { revision: number }>;
+  /** Results that are not the simulated rig's: of it moved by a real line, and of the rig on the bench. */
+  proven?: Partial<Record<'line' | 'bench', Desk['verdicts']>>;
   /** Ticked wake steps, by step id. */
   ticks: Record<string, Tick>;
   /** Which list is being worked through; the usual one where nothing was chosen. */

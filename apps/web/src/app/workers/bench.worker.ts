@@ -4,12 +4,14 @@ import {
   benchControls,
   runBench,
   setControls,
+  slotSight,
   startBench,
   type Bench,
   type BenchFrame,
   type BenchState,
   type Controls,
   type Flaw,
+  type Sights,
 } from '@squallmark/core/bench';
 import {
   judge,
@@ -52,9 +54,13 @@ function tick(): void {
 
 let lastStep: string | null = null;
 
+/** Slots of a real line, by the sight of the simulated receiver whose place it takes. */
+let real: Sights = {};
+
 function look(): Verdict | null {
   if (!judging || !bench || !state) return null;
-  const seen = judge(judging, benchControls(bench, state), lookAt(bench, state, looksAt(judging.step)), state.tMs);
+  const sights = { ...lookAt(bench, state, looksAt(judging.step)), ...real };
+  const seen = judge(judging, benchControls(bench, state), sights, state.tMs);
   lastStep = judging.step.id;
   judging = seen.verdict ? null : seen.judging;
   return seen.verdict;
@@ -69,6 +75,11 @@ const api = {
   },
   setControls(controls: Controls): void {
     if (state) state = setControls(state, controls);
+  },
+  /** What a real receiver puts out; its slots are judged instead of those of the first simulated one. */
+  line(us: readonly number[] | null): void {
+    const receiver = bench?.parts.find((p) => p.does.receives)?.part.id;
+    real = us && receiver ? Object.fromEntries(us.map((width, i) => [slotSight(receiver, i + 1), width])) : {};
   },
   rest(): void {
     if (state) state = { ...state, controls: {} };

@@ -76,7 +76,7 @@ export class IdentifyCard {
     });
   }
 
-  private hear(tMs: number, us: number[]): void {
+  private hear(tMs: number, us: readonly number[]): void {
     if (!untracked(this.listening)) return;
     this.startMs ??= tMs;
     this.writer.add(tMs - this.startMs, us);

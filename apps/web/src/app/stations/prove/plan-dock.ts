@@ -6,10 +6,12 @@ import {
   ElementRef,
   inject,
   input,
+  linkedSignal,
   output,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { CheckStep, StepKind } from '@squallmark/core/prove';
+import { WordsField } from '../../kit/fields/words';
 import { Mark } from '../../kit/mark';
 import type { Desk } from '../../state/rig-vault';
 
@@ -27,16 +29,23 @@ const HEADINGS: Record<StepKind, string> = {
   'power-off': 'Off and on again',
 };
 
+/** What a person says of a step at the bench; what it did instead, or why it was skipped. */
+export type Told = { passed: true } | { passed: false; saw: string; skipped?: true };
+
 /** The check plan of this rig: what was proven, what comes next, what failed and how. */
 @Component({
   selector: 'sq-plan-dock',
-  imports: [Mark, MatButtonModule],
+  imports: [Mark, MatButtonModule, WordsField],
   template: `<aside class="dock" aria-label="Check plan">
     <h2 class="h">
       <span>Check plan · {{ plan().length }} steps</span><span class="m s n">{{ passed() }} passed</span>
     </h2>
     <div class="acts">
-      @if (current()?.byEye) {
+      @if (byHand()) {
+        <button mat-flat-button type="button" [disabled]="!current()" (click)="told.emit({ passed: true })">
+          As expected
+        </button>
+      } @else if (current()?.byEye) {
         <button mat-flat-button type="button" [disabled]="busy()" (click)="looked.emit(true)">Seen</button>
         <button mat-stroked-button type="button" [disabled]="busy()" (click)="looked.emit(false)">Not seen</button>
       } @else {
@@ -44,13 +53,28 @@ const HEADINGS: Record<StepKind, string> = {
           Play step
         </button>
       }
-      @if (busy()) {
+      @if (byHand()) {
+        <!-- at the bench nothing plays by itself -->
+      } @else if (busy()) {
         <button mat-stroked-button type="button" (click)="stopAll.emit()">Stop</button>
       } @else {
         <button mat-stroked-button type="button" [disabled]="!plan().length" (click)="playAll.emit()">Play all</button>
       }
       <button mat-stroked-button type="button" [disabled]="busy()" (click)="again.emit()">Begin again</button>
     </div>
+    @if (byHand() && current()) {
+      <form class="instead" (submit)="tellInstead($event)">
+        <sq-words
+          bare
+          label="What it did instead, or why it is skipped"
+          empty="it did something else…"
+          [value]="instead()"
+          (typed)="instead.set($event)"
+        />
+        <button mat-stroked-button type="submit" [disabled]="!instead().trim()">It did this</button>
+        <button mat-stroked-button type="button" [disabled]="!instead().trim()" (click)="skip()">Skip</button>
+      </form>
+    }
     <ol>
       @for (row of rows(); track row.step.id) {
         @if (row.heading) {
@@ -58,20 +82,22 @@ const HEADINGS: Record<StepKind, string> = {
             <h3>{{ row.heading }}</h3>
           </li>
         }
-        <li [class.cur]="row.step.id === current()?.id" [class.failed]="row.verdict && !row.verdict.passed">
+        <li [class.cur]="row.step.id === current()?.id" [class.failed]="row.failed">
           <button
             type="button"
             (click)="choose.emit(row.step.id)"
             [attr.aria-current]="row.step.id === current()?.id ? 'step' : null"
           >
             @if (row.verdict) {
-              <sq-mark [kind]="row.verdict.passed ? 'clear' : 'stop'" />
+              <sq-mark [kind]="row.verdict.passed ? 'clear' : row.failed ? 'stop' : 'watch'" />
             } @else {
               <span class="n m s">{{ row.n }}</span>
             }
             <span>
               <b>{{ row.step.title }}</b>
-              @if (row.verdict && !row.verdict.passed) {
+              @if (row.verdict?.skipped) {
+                <span class="m s">skipped: {{ row.verdict!.saw }}</span>
+              } @else if (row.verdict && !row.verdict.passed) {
                 <span class="s">expected {{ row.verdict.expected }} — saw {{ row.verdict.saw }}</span>
               } @else if (row.verdict) {
                 <span class="m s">{{ row.verdict.saw }}{{ row.stale ? ' · at rev ' + row.verdict.revision : '' }}</span>
@@ -98,6 +124,10 @@ export class PlanDock {
   readonly revision = input.required<number>();
   readonly current = input.required<CheckStep | null>();
   readonly busy = input.required<boolean>();
+  /** The rig on the bench is proven: a person does each step and says what it did. */
+  readonly byHand = input(false);
+  /** What it did, as a person says. */
+  readonly told = output<Told>();
   readonly playOne = output();
   /** A step that only eyes can tell: whether it was seen. */
   readonly looked = output<boolean>();
@@ -111,15 +141,27 @@ export class PlanDock {
     this.plan().map((step, i) => {
       const verdict = this.verdicts()[step.id];
       const heading = step.kind && step.kind !== this.plan()[i - 1]?.kind ? HEADINGS[step.kind] : null;
-      return { step, n: i + 1, heading, verdict, stale: verdict && verdict.revision !== this.revision() };
+      const failed = verdict !== undefined && !verdict.passed && !verdict.skipped;
+      return { step, n: i + 1, heading, verdict, failed, stale: verdict && verdict.revision !== this.revision() };
     }),
   );
+  /** Typed, not yet said: of the step at hand only. */
+  protected readonly instead = linkedSignal({ source: () => this.current()?.id, computation: () => '' });
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
 
   constructor() {
     afterRenderEffect(() => {
       if (this.current()) this.bringIn();
     });
+  }
+
+  protected tellInstead(event: Event): void {
+    event.preventDefault();
+    if (this.instead().trim()) this.told.emit({ passed: false, saw: this.instead().trim() });
+  }
+
+  protected skip(): void {
+    this.told.emit({ passed: false, saw: this.instead().trim(), skipped: true });
   }
 
   /** Scrolls the list alone: where the plan lies below the sticks, the page stays under the hand. */

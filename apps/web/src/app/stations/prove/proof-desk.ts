@@ -4,6 +4,7 @@ import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
 import { RigStore } from '../../state/rig-store';
 import type { Desk } from '../../state/rig-vault';
+import { ProofSource } from './proof-source';
 
 /** Verdicts of the plan: the rig's own, or as long as a fault sits in the simulated rig those of that, which are never kept. */
 @Injectable()
@@ -12,12 +13,15 @@ export class ProofDesk {
   private readonly desk = inject(DeskStore);
   private readonly bench = inject(BenchRun);
   private readonly faulty = signal<Desk['verdicts']>({});
-  readonly verdicts = computed(() => (this.bench.fault() ? this.faulty() : this.desk.desk().verdicts));
+  private readonly source = inject(ProofSource);
+  /** A fault sits in the simulated rig; the one on the bench knows nothing of that. */
+  private readonly isFaulty = computed(() => this.bench.fault() !== null && this.source.ledger() !== 'bench');
+  readonly verdicts = computed(() => (this.isFaulty() ? this.faulty() : this.desk.verdicts(this.source.ledger())));
 
   keep(stepId: string, verdict: Verdict): void {
     const { revision } = this.store.rig();
-    if (this.bench.fault()) this.faulty.update((all) => ({ ...all, [stepId]: { ...verdict, revision } }));
-    else this.desk.setVerdict(stepId, verdict);
+    if (this.isFaulty()) this.faulty.update((all) => ({ ...all, [stepId]: { ...verdict, revision } }));
+    else this.desk.setVerdict(stepId, verdict, this.source.ledger());
   }
 
   /** Another fault, or none: what was seen of the last is gone. */
@@ -26,7 +30,7 @@ export class ProofDesk {
   }
 
   clear(): void {
-    if (this.bench.fault()) this.forgetFaulty();
-    else this.desk.clearVerdicts();
+    if (this.isFaulty()) this.forgetFaulty();
+    else this.desk.clearVerdicts(this.source.ledger());
   }
 }

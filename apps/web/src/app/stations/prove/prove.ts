@@ -36,12 +36,14 @@ import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
+import { PLATFORM } from '../../state/sources/platform';
 import { RigStore } from '../../state/rig-store';
 import { Dial } from './dial';
 import { PictureWall } from './pictures/picture-wall';
 import { viewsOf } from './pictures/view-state';
-import { PlanDock } from './plan-dock';
+import { PlanDock, type Told } from './plan-dock';
 import { ProofDesk } from './proof-desk';
+import { ProofSource, SOURCES, type SourceKind } from './proof-source';
 import { SlotBars } from './slot-bars';
 
 const STICK_KEYS: Record<string, [control: string, to: number]> = {
@@ -57,7 +59,7 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
 @Component({
   selector: 'sq-prove',
   imports: [Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
-  providers: [BenchRun, ProofDesk],
+  providers: [BenchRun, ProofSource, ProofDesk],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,7 +83,18 @@ export class Prove {
   private readonly rooms = inject(Rooms);
   private readonly container = inject(ViewContainerRef);
   /** Some step of this plan failed: there is something to be found. */
-  protected readonly hasFailed = computed(() => this.plan().some((s) => this.verdicts()[s.id]?.passed === false));
+  protected readonly hasFailed = computed(() =>
+    this.plan().some(({ id }) => this.verdicts()[id]?.passed === false && !this.verdicts()[id]?.skipped),
+  );
+  protected readonly source = inject(ProofSource);
+  private readonly platform = inject(PLATFORM);
+  protected readonly sources = Object.entries(SOURCES)
+    .filter(([kind]) => (kind.startsWith('serial') ? this.platform.canSerial : kind !== 'pad' || this.platform.canPads))
+    .map(([kind, { label }]): Option<SourceKind> => ({ value: kind as SourceKind, label }));
+  protected readonly sourceSays = computed(() => SOURCES[this.source.kind()].says);
+  protected readonly byHand = computed(() => this.source.ledger() === 'bench');
+  /** Slots of the real line while one is heard, else of the simulated one. */
+  protected readonly slots = computed(() => this.source.slots()?.map((us) => ({ us })) ?? this.frame()?.slots ?? []);
   private readonly possible = computed(() => faultsOf(this.rig()));
   protected readonly faults = computed((): Option<string | null>[] => [
     { value: null, label: 'none' },
@@ -96,7 +109,7 @@ export class Prove {
     return (
       plan.find((s) => s.id === this.wanted()) ??
       plan.find((s) => !this.verdicts()[s.id]) ??
-      plan.find((s) => !this.verdicts()[s.id]?.passed) ??
+      plan.find((s) => this.verdicts()[s.id]?.passed === false && !this.verdicts()[s.id]?.skipped) ??
       null
     );
   });
@@ -218,6 +231,27 @@ export class Prove {
     );
   }
 
+  protected chooseSource(kind: SourceKind): void {
+    this.wanted.set(null);
+    void this.source.choose(kind);
+  }
+
+  protected learnPad(): void {
+    void this.rooms.open(
+      import('./learn-pad').then((m) => m.LearnPad),
+      { width: '420px', viewContainerRef: this.container },
+    );
+  }
+
+  /** What a person saw the rig on the bench do. */
+  protected tell(told: Told): void {
+    const step = this.current();
+    if (!step) return;
+    const saw = told.passed ? 'as expected, by hand' : told.saw;
+    const skipped = !told.passed && told.skipped ? { skipped: true as const } : {};
+    this.keep(step.id, { passed: told.passed, expected: step.expectText, saw, tookMs: 0, ...skipped }, true);
+  }
+
   protected findIt(): void {
     if (!this.hasFailed()) return;
     void this.rooms.open(
@@ -240,7 +274,7 @@ export class Prove {
 
   protected async play(): Promise<void> {
     const step = this.current();
-    if (!step || step.byEye || this.busy()) return;
+    if (!step || step.byEye || this.busy() || this.byHand()) return;
     this.busy.set(true);
     try {
       this.keep(step.id, await this.bench.play(step), true);
@@ -295,10 +329,7 @@ export class Prove {
     this.proof.keep(stepId, verdict);
     const step = this.plan().find((s) => s.id === stepId);
     if (log && step)
-      this.store.note(
-        'proof',
-        `${step.title}: ${verdict.passed ? verdict.saw : `failed, expected ${verdict.expected}, saw ${verdict.saw}`}`,
-      );
+      this.store.note('proof', `${this.byHand() ? 'On the bench, ' : ''}${step.title}: ${saidOf(verdict)}`);
     if (this.wanted() === stepId && !this.busy()) this.wanted.set(null);
     else if (this.wanted() === stepId && verdict.passed) this.wanted.set(null);
   }
@@ -306,6 +337,11 @@ export class Prove {
   private throttle(by: number): void {
     this.set('left-y', Math.max(-1, Math.min(1, this.position('left-y') + by)));
   }
+}
+
+function saidOf({ passed, skipped, expected, saw }: Verdict): string {
+  if (skipped) return `skipped, ${saw}`;
+  return passed ? saw : `failed, expected ${expected}, saw ${saw}`;
 }
 
 function numberOf(sight: unknown): number | null {

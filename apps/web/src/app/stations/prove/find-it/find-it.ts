@@ -37,7 +37,7 @@ export class FindItRoom {
   /** Steps as they went, the failed ones first. */
   private readonly went = this.plan.flatMap((step) => {
     const verdict = this.desk.verdicts()[step.id];
-    return verdict && !step.byEye ? [{ step, verdict }] : [];
+    return verdict && !verdict.skipped && !step.byEye ? [{ step, verdict }] : [];
   });
   protected readonly failedSteps = [...this.went]
     .sort((a, b) => Number(a.verdict.passed) - Number(b.verdict.passed))

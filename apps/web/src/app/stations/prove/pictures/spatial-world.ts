@@ -1,10 +1,11 @@
 import { turned, type Landscape, type Thing, type Turn, type Vec3 } from '@squallmark/core/scene';
+import type {
+  BufferGeometry} from 'three';
 import {
   AmbientLight,
   BackSide,
   BoxGeometry,
   BufferAttribute,
-  BufferGeometry,
   Color,
   CylinderGeometry,
   DirectionalLight,

@@ -1,0 +1,97 @@
+import { expect, test } from '@playwright/test';
+import { WebSocket } from 'ws';
+import { choose } from './fields';
+import { expectAccessible, go, openDemo } from './support';
+
+/** Says to the stand-in receiver where slots stand, as another device at the bench would. */
+async function tellStandIn(url: string, slots: number[]): Promise<void> {
+  const socket = new WebSocket(new URL('/stand-in', url.replace(/^http/, 'ws')));
+  await new Promise((open) => socket.once('open', open));
+  socket.send(JSON.stringify({ slots }));
+  await new Promise((beat) => socket.once('message', beat));
+  socket.close();
+}
+
+test('a real line moves the simulated rig: its slots are shown, and sticks stand where they say', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Prove');
+  await choose(page, 'Source', 'stand-in receiver');
+  await expect(page.getByRole('heading', { name: /Slots on the line/ })).toBeVisible();
+  const slots = new Array<number>(16).fill(1500);
+  slots[7] = 1870;
+  await tellStandIn(page.url(), slots);
+  await expect(page.getByText('1870', { exact: true })).toBeVisible();
+  // slot 8 is the left slider, all the way up
+  await expect
+    .poll(async () => Number(await page.getByRole('slider', { name: 'left slider' }).inputValue()))
+    .toBeGreaterThan(0.95);
+  await expectAccessible(page, 'main');
+  await tellStandIn(page.url(), new Array<number>(16).fill(1500));
+  await choose(page, 'Source', 'simulated rig');
+  await expect(page.getByRole('heading', { name: /Slots on the bus/ })).toBeVisible();
+});
+
+test('the rig on the bench is proven by hand, and its verdicts are its own', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Prove');
+  const dock = page.getByRole('complementary', { name: 'Check plan' });
+  await choose(page, 'Source', 'the rig on the bench');
+  await expect(dock.getByRole('button', { name: 'Play all' })).toBeHidden();
+  await dock.getByRole('button', { name: 'As expected' }).click();
+  await expect(dock).toContainText('1 passed');
+  await expect(dock).toContainText('as expected, by hand');
+  const words = dock.getByRole('textbox', { name: 'What it did instead' });
+  await words.fill('the loom is not here yet');
+  await dock.getByRole('button', { name: 'Skip' }).click();
+  await expect(dock).toContainText('skipped: the loom is not here yet');
+  await expect(page.getByRole('button', { name: 'Find it' })).toBeDisabled();
+  await words.fill('C1 open');
+  await words.press('Enter');
+  await expect(dock).toContainText('saw C1 open');
+  await expect(page.getByRole('button', { name: 'Find it' })).toBeEnabled();
+  await expectAccessible(page, 'main');
+  await choose(page, 'Source', 'simulated rig');
+  await expect(dock).toContainText('0 passed');
+  await choose(page, 'Source', 'the rig on the bench');
+  await expect(dock).toContainText('1 passed');
+  await go(page, 'Log');
+  await expect(page.getByRole('main', { name: 'Log' })).toContainText('On the bench, ');
+});
+
+test('a transmitter plugged in as a game controller is learnt once and moves the simulated rig', async ({ page }) => {
+  await page.addInitScript(() => {
+    const pad = { id: 'Bench pad', axes: [0, 0, 0, 0], buttons: [{ value: 0 }], timestamp: 0 };
+    Object.assign(globalThis, { benchPad: pad });
+    navigator.getGamepads = () => [pad as unknown as Gamepad];
+  });
+  const move = (axis: number, to: number) =>
+    page.evaluate(
+      ([a, t]) => {
+        (globalThis as unknown as { benchPad: { axes: number[] } }).benchPad.axes[a!] = t!;
+      },
+      [axis, to],
+    );
+  await openDemo(page);
+  await go(page, 'Prove');
+  await choose(page, 'Source', 'game controller');
+  await page.getByRole('button', { name: 'Which is which' }).click();
+  const learn = page.getByRole('dialog');
+  await expect(learn).toContainText('Bench pad');
+  const asked = (await learn.getByRole('status').getByText(/./).first().innerText()).trim();
+  await expectAccessible(page, '[role=dialog]');
+  await move(2, -1);
+  await expect(learn).toContainText('axis 3, turned round');
+  await move(2, 0);
+  await learn.getByRole('button', { name: 'Done' }).click();
+  await move(2, -0.6);
+  expect(asked.length).toBeGreaterThan(3);
+  await page.getByRole('button', { name: 'Which is which' }).click();
+  await expect(learn).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await expect
+    .poll(() =>
+      page.evaluate(() => Object.entries<string>(localStorage).find(([key]) => key.includes('pad:Bench pad'))?.[1] ?? ''),
+    )
+    .toContain('"axis":2');
+});
