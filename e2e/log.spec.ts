@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, go, mendStops, openDemo, saved } from './support.js';
+import { contentOf, expectAccessible, go, mendStops, openDemo, saved } from './support.js';
 
 const log = (page: Page) => page.getByRole('main', { name: 'Log' });
 
@@ -83,4 +83,54 @@ test('of a long log only what is in sight is made, and the oldest entry is there
   await expect(rows.last()).toContainText('Demo rig opened');
   await log(page).getByRole('searchbox', { name: 'Words' }).fill('Entry 2718');
   await expect(rows).toHaveCount(1);
+});
+
+test('a state is kept as built, and what was changed since is told in the words of the bench', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Log');
+  await page.getByRole('button', { name: 'As built' }).click();
+  const room = page.getByRole('dialog');
+  await room.getByRole('textbox', { name: 'Name of this state' }).fill('As it came');
+  await page.keyboard.press('Enter');
+  await expect(room.getByRole('list', { name: 'Kept states' })).toContainText('As it came');
+  await expect(room.getByRole('status')).toHaveText('Nothing is otherwise.');
+  await expectAccessible(page, '[role=dialog]');
+  await room.getByRole('button', { name: 'Close' }).click();
+  await mendStops(page);
+  await go(page, 'Log');
+  await page.getByRole('button', { name: 'As built' }).click();
+  await expect(room.getByRole('list', { name: 'What is otherwise' })).toContainText('crossed');
+  await room.getByRole('button', { name: 'Drop As it came' }).click();
+  await expect(room).toContainText('Keep a state when the rig is built');
+});
+
+test('a rig and its log leave as a ZIP, and come back with a report of what would change first', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Log');
+  await page.getByRole('textbox', { name: 'Note' }).fill('Plug of C6 made anew');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await page.getByRole('button', { name: 'Rigs and files' }).click();
+  const room = page.getByRole('dialog');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    room.getByRole('button', { name: 'Rig and log (ZIP)' }).click(),
+  ]);
+  const zip = await contentOf(download);
+  await room.getByRole('button', { name: 'Close' }).click();
+  await mendStops(page);
+  await page.getByRole('button', { name: 'Rigs and files' }).click();
+  const give = (name: string, buffer: Buffer) =>
+    room.getByLabel('Rig file', { exact: true }).setInputFiles({ name, mimeType: 'application/zip', buffer });
+  await give('bad.zip', Buffer.from('PK nothing'));
+  await expect(room.getByRole('alert')).toContainText('bad.zip, top: this is no ZIP, or a damaged one');
+  await give('there.zip', zip);
+  const found = room.getByRole('region', { name: 'What it would change' });
+  await expect(found).toContainText('Saltmarsh Six: ');
+  await expect(found.getByRole('list', { name: 'Changes' })).toContainText('crossed');
+  await expectAccessible(page, '[role=dialog]');
+  await found.getByRole('button', { name: 'Take it in' }).click();
+  await go(page, 'Log');
+  await expect(log(page)).toContainText('Plug of C6 made anew');
+  await expect(log(page)).toContainText('Read from there.zip');
 });

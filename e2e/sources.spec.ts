@@ -91,7 +91,9 @@ test('a transmitter plugged in as a game controller is learnt once and moves the
   await page.reload();
   await expect
     .poll(() =>
-      page.evaluate(() => Object.entries<string>(localStorage).find(([key]) => key.includes('pad:Bench pad'))?.[1] ?? ''),
+      page.evaluate(
+        () => Object.entries<string>(localStorage).find(([key]) => key.includes('pad:Bench pad'))?.[1] ?? '',
+      ),
     )
     .toContain('"axis":2');
 });

@@ -12,6 +12,7 @@ export interface Thing {
   y: number;
   /** Along, across and up, m. */
   size: readonly [number, number, number];
+  /** Over the ground, 0…1. */
   warm: number;
 }
 

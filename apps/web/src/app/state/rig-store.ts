@@ -144,6 +144,20 @@ export class RigStore {
     return { ok: true, value: rig };
   }
 
+  /** Takes in a rig that was read, with lines of its log; beside the one of the same id, where that is here. */
+  async takeIn(read: Rig, lines: readonly Omit<LogEntry, 'id' | 'rigId'>[], fileName: string): Promise<void> {
+    const rig = (await this.isTaken(read.id)) ? { ...read, id: freshId() } : read;
+    await this.vault.addEntries(lines.map((line) => ({ ...line, rigId: rig.id })));
+    await this.adopt(rig, `Read from ${fileName}`);
+  }
+
+  /** Adds lines to the log of a rig that is here. */
+  async takeLines(rigId: string, lines: readonly Omit<LogEntry, 'id' | 'rigId'>[]): Promise<void> {
+    await this.vault.addEntries(lines.map((line) => ({ ...line, rigId })));
+    await this.open(rigId);
+    this.loggedSubject.next();
+  }
+
   async remove(id: string): Promise<Removed | null> {
     const removed = await this.vault.remove(id);
     if (removed && id === this.rig().id) await this.openLast();

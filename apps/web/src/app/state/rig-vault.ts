@@ -35,6 +35,16 @@ export interface LogEntry {
   mergeKey?: string;
 }
 
+/** A state of a rig that was kept under a name, as built. */
+export interface Snapshot {
+  id: number;
+  rigId: string;
+  name: string;
+  /** RFC 3339. */
+  at: string;
+  rig: Rig;
+}
+
 /** What lies open on the desk of a rig: not part of the document. */
 export interface Desk {
   rigId: string;
@@ -78,6 +88,7 @@ class SquallmarkDb extends Dexie {
   entries!: EntityTable<LogEntry, 'id'>;
   desks!: EntityTable<Desk, 'rigId'>;
   sheets!: EntityTable<Sheet, 'class'>;
+  snapshots!: EntityTable<Snapshot, 'id'>;
 
   constructor() {
     // a finished edit is on disk, not in a cache that a falling computer loses
@@ -95,6 +106,7 @@ class SquallmarkDb extends Dexie {
     });
     // steps were told by place in a list; told by name from here on
     this.version(4).upgrade((transaction) => transaction.table<StoredRig>('rigs').toCollection().modify(withoutSteps));
+    this.version(5).stores({ snapshots: '++id, rigId' });
   }
 }
 
@@ -117,6 +129,7 @@ export interface Removed {
   rig: StoredRig;
   entries: LogEntry[];
   desk: Desk | undefined;
+  snapshots: Snapshot[];
 }
 
 /** Another tab has saved this rig meanwhile; nothing was written. */
@@ -177,6 +190,23 @@ export class RigVault {
     await this.db.entries.add(entry);
   }
 
+  async addEntries(entries: Omit<LogEntry, 'id'>[]): Promise<void> {
+    await this.db.entries.bulkAdd(entries);
+  }
+
+  /** States of a rig that were kept, oldest first. */
+  snapshots(rigId: string): Promise<Snapshot[]> {
+    return this.db.snapshots.where({ rigId }).sortBy('id');
+  }
+
+  async addSnapshot(snapshot: Omit<Snapshot, 'id'>): Promise<void> {
+    await this.db.snapshots.add(snapshot);
+  }
+
+  async removeSnapshot(id: number): Promise<void> {
+    await this.db.snapshots.delete(id);
+  }
+
   /** Log of a rig, oldest first. */
   entries(rigId: string): Promise<LogEntry[]> {
     return this.db.entries.where({ rigId }).sortBy('id');
@@ -204,24 +234,27 @@ export class RigVault {
   }
 
   async remove(id: string): Promise<Removed | null> {
-    return this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, async () => {
+    return this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, this.db.snapshots, async () => {
       const rig = await this.db.rigs.get(id);
       if (!rig) return null;
       const entries = await this.db.entries.where({ rigId: id }).toArray();
       const desk = await this.db.desks.get(id);
+      const snapshots = await this.snapshots(id);
       await Promise.all([
         this.db.rigs.delete(id),
         this.db.entries.where({ rigId: id }).delete(),
         this.db.desks.delete(id),
+        this.db.snapshots.where({ rigId: id }).delete(),
       ]);
-      return { rig, entries, desk };
+      return { rig, entries, desk, snapshots };
     });
   }
 
-  async restore({ rig, entries, desk }: Removed): Promise<void> {
-    await this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, async () => {
+  async restore({ rig, entries, desk, snapshots }: Removed): Promise<void> {
+    await this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, this.db.snapshots, async () => {
       await this.db.rigs.put(rig);
       await this.db.entries.bulkPut(entries);
+      await this.db.snapshots.bulkPut(snapshots);
       if (desk) await this.db.desks.put(desk);
     });
   }

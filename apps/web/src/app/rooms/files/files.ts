@@ -12,9 +12,11 @@ import { WordsField } from '../../kit/fields/words';
 import { Icon } from '../../kit/icon';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
+import { Bundles } from '../../state/bundles';
 import { Keeping } from '../../state/keeping';
 import { DEMOS, RigStore } from '../../state/rig-store';
 import { RigVault, type StoredRig } from '../../state/rig-vault';
+import type { FoundBundle } from '../../workers/bundle.worker';
 
 const MOST_BYTES = 20_000_000;
 
@@ -35,6 +37,9 @@ export class FilesRoom {
   private readonly dialog = inject<MatDialogRef<FilesRoom>>(MatDialogRef);
   protected readonly rigs = signal<StoredRig[]>([]);
   protected readonly problems = signal<string[]>([]);
+  protected readonly bundles = inject(Bundles);
+  /** A ZIP that was opened and not yet taken in. */
+  protected readonly found = signal<{ look: FoundBundle; name: string } | null>(null);
   protected readonly demos = DEMOS;
   protected readonly kinds = optionsOf<string>(RIG_KINDS.map((k) => k.kind));
   protected readonly kind = signal<string>(RIG_KINDS[0].kind);
@@ -104,9 +109,24 @@ export class FilesRoom {
       this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
       return;
     }
+    if (/\.zip$/i.test(file.name)) return this.lookInto(file);
     const reading = await this.store.importText(await file.text(), file.name);
     if (reading.ok) this.dialog.close();
     else this.problems.set(reading.problems.map(problemText));
+  }
+
+  /** Shows what a ZIP would change before it does. */
+  private async lookInto(file: File): Promise<void> {
+    this.found.set(null);
+    const { found, problems } = await this.bundles.look(file);
+    this.found.set(found && { look: found, name: file.name });
+    this.problems.set(problems.map((p) => problemText({ ...p, where: `${file.name}, ${p.where}` })));
+  }
+
+  protected async takeIn(): Promise<void> {
+    const { look, name } = this.found()!;
+    await this.bundles.take(look, name);
+    this.dialog.close();
   }
 
   private async refresh(): Promise<void> {

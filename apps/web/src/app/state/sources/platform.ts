@@ -49,7 +49,11 @@ export const PLATFORM = new InjectionToken<Platform>('devices', {
       new Promise((go) => {
         if (stop.aborted) return go();
         const timer = setTimeout(go, ms);
-        stop.addEventListener('abort', () => (clearTimeout(timer), go()), { once: true });
+        const stopped = (): void => {
+          clearTimeout(timer);
+          go();
+        };
+        stop.addEventListener('abort', stopped, { once: true });
       }),
   }),
 });

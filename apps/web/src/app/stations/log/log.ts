@@ -15,8 +15,8 @@ import { WordsControl } from '../../kit/fields/words-control';
 import { FindingsDock } from '../../kit/findings-dock';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
+import { Rooms } from '../../kit/rooms';
 import { Keys } from '../../state/keys';
-
 import { RigStore } from '../../state/rig-store';
 import { RigVault, type EntryKind, type LogEntry } from '../../state/rig-vault';
 import { filtered, filterForm, isFilter, NO_FILTER } from './log-filter';
@@ -61,6 +61,7 @@ const NARROW = [{ ...COLUMNS[0]!, width: '72px' }, COLUMNS[2]!];
 export class Log {
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
+  private readonly rooms = inject(Rooms);
   protected readonly narrow = narrowerThan(901);
   protected readonly all = toSignal(
     merge(this.store.rig$, this.store.logged$).pipe(
@@ -92,6 +93,13 @@ export class Log {
 
   constructor() {
     inject(Keys).use([{ key: 'n', text: 'write a note', run: () => this.field().focus() }]);
+  }
+
+  protected asBuilt(): void {
+    void this.rooms.open(
+      import('./as-built').then((m) => m.AsBuiltRoom),
+      { width: '620px' },
+    );
   }
 
   protected when({ at }: LogEntry): string {

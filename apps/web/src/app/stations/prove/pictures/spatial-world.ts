@@ -1,6 +1,5 @@
 import { turned, type Landscape, type Thing, type Turn, type Vec3 } from '@squallmark/core/scene';
-import type {
-  BufferGeometry} from 'three';
+import type { BufferGeometry } from 'three';
 import {
   AmbientLight,
   BackSide,
