@@ -89,7 +89,8 @@ describe('what would keep a supply up that does not stay up', () => {
           expect(steps).toBeLessThan(5000);
         },
       ),
-      { numRuns: 60 },
+      // 1120 µF on two boards once stood on the edge between two states, and time stood still
+      { numRuns: 60, examples: [[1120, 2, 1]] },
     );
   });
 });

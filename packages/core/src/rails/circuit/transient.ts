@@ -86,10 +86,14 @@ export interface TransientRun {
 const FIRST_S = 1e-6;
 const LEAST_S = 1e-8;
 const LONGEST_S = 1;
+/** Tried one after the other where no short step comes to rest. */
+const LEAPS_S = [1e-7, 1e-6, 3e-6, 1e-5, 3e-5, 1e-4];
 /** A crossing is met to within this, s. */
 const NEAR_S = 2e-6;
 /** A run that needs more steps is cut off, and says so: what switches without end or any order would take for ever. */
 const MOST_STEPS = 100_000;
+/** A run that came to no rest so often is cut off as well: each time costs as much as a hundred steps. */
+const MOST_GIVEN_UP = 100;
 /** Periods that agree so well repeat. */
 const SAME = 1e-3;
 /** A regulator with less at its input is asleep, V. */
@@ -138,6 +142,7 @@ class Transient {
   private nowS = 0;
   private stepS = FIRST_S;
   private isFresh = true;
+  private givenUp = 0;
 
   constructor(private readonly ask: TransientAsk) {
     // what trips holds its limit first: the timers here switch it off
@@ -181,7 +186,7 @@ class Transient {
   }
 
   run(): TransientRun {
-    while (this.nowS < this.ask.endS - LEAST_S && this.run_.steps < MOST_STEPS) {
+    while (this.nowS < this.ask.endS - LEAST_S && this.run_.steps < MOST_STEPS && this.givenUp < MOST_GIVEN_UP) {
       this.doDeeds();
       const endS = Math.min(this.ask.endS, this.deeds[0]?.atS ?? Infinity);
       this.stepTo(endS);
@@ -235,10 +240,26 @@ class Transient {
         stepS = Math.max(LEAST_S, error > 1 ? stepS * clampShare(error, 0.1, 0.6) : crossS + NEAR_S / 2);
         continue;
       }
-      if (!closed && !this.walked()) this.giveUp();
-      this.take(stepS, error);
+      if (closed || this.walked()) this.take(stepS, error);
+      else this.leap(endS);
       return;
     }
+  }
+
+  /**
+   * No step however short comes to rest, as on the very edge between two states of a regulator: a longer one is over the edge.
+   * Where none is either, the volts stay, time goes on, and the run says so.
+   */
+  private leap(endS: number): void {
+    const leftS = Math.min(endS - this.nowS, this.toCorner());
+    for (const wantedS of LEAPS_S) {
+      const stepS = Math.min(wantedS, leftS);
+      this.solver.x.set(this.before);
+      this.solver.states.set(this.statesBefore);
+      if (this.tryStep(stepS)) return this.take(stepS, 1);
+    }
+    this.giveUp();
+    this.take(Math.min(FIRST_S, leftS), 1);
   }
 
   /** A source pulled past what it can give falls at once, far from where it stood. */
@@ -250,6 +271,7 @@ class Transient {
 
   /** Even the shortest step came to no rest: the volts stay, and the run says so. */
   private giveUp(): void {
+    this.givenUp++;
     this.run_.converged = false;
     this.solver.x.set(this.before);
     this.solver.states.set(this.statesBefore);
@@ -267,7 +289,7 @@ class Transient {
     this.nowS += stepS;
     this.run_.steps++;
     this.isFresh = false;
-    this.stepS = stepS * (error > 0 ? clampShare(error, 0.5, 2) : 2);
+    this.stepS = Math.max(LEAST_S, stepS * (error > 0 ? clampShare(error, 0.5, 2) : 2));
     this.keep();
     this.liveOn();
     this.limitsOn();
