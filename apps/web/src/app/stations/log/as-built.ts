@@ -68,7 +68,10 @@ export class AsBuiltRoom {
   protected async keep(event: Event): Promise<void> {
     event.preventDefault();
     const name = this.name().read();
-    if (!name) return this.name().focus();
+    if (!name) {
+      this.name().focus();
+      return;
+    }
     const rig = this.store.rig();
     try {
       await this.vault.addSnapshot({ rigId: rig.id, name, at: formatRFC3339(new Date()), rig });
