@@ -55,7 +55,7 @@ export interface LineDecoding {
 const GAP_NS = 1e6;
 
 /** Of a bit: a shorter span is a spike. A bit sampled twice, one sample short, is still longer. */
-const GLITCH_BITS = 0.25;
+export const GLITCH_BITS = 0.25;
 /** Shorter spans are spikes on lines of pulses, ns. @source [practice] pulses from 500 µs on; marks of a one-wire frame from 100 µs on */
 const GLITCH_NS = { pulse: 150_000, ppm: 60_000 } as const;
 

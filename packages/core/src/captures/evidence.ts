@@ -2,7 +2,16 @@
  * How much likelier a line is, taken for something, than as changes at random: in bits, one currency for all kinds, so that
  * they can be weighed against each other. Chance alone passes a stop bit every second time, a check byte once in 256.
  */
-import { FAULT, SBUS, bitsPerByte, levelAt, type Edges, type UartBytes, type UartFormat } from '../signals/index.js';
+import {
+  FAULT,
+  SBUS,
+  SERVO,
+  bitsPerByte,
+  levelAt,
+  type Edges,
+  type UartBytes,
+  type UartFormat,
+} from '../signals/index.js';
 import type { LineDecoding } from './decode-line.js';
 import { ROW_SLOTS } from './frame-table.js';
 
@@ -126,7 +135,7 @@ export function pulseEvidence(edges: Edges, { sense, frames, counts }: LineDecod
   for (const level of ends) bits += level === rest ? REST_BITS / 2 : -REST_BITS / 2;
   for (let i = 0; i < length; i++) {
     const us = (toNs[i]! - fromNs[i]!) / 1000;
-    bits += us >= 500 && us <= 2500 ? WIDTH_BITS : -WIDTH_BITS - 3;
+    bits += us >= SERVO.leastUs && us <= SERVO.mostUs ? WIDTH_BITS : -WIDTH_BITS - 3;
     if (i) bits += misses[i - 1]! < 4 * shake ? Math.max(0, -Math.log2(shake * 4.13)) : -3;
   }
   return bits;

@@ -1,5 +1,6 @@
 /** How fast a line speaks: bit times that its changes may come from, and how well the changes stand on whole bits. */
 import { withoutGlitches, type Edges } from '../signals/index.js';
+import { GLITCH_BITS } from './decode-line.js';
 
 /** Speeds the trade sets. @source [practice] */
 const BAUDS = [
@@ -16,8 +17,6 @@ const MOST_BAUD = 4e6;
 const MOST_INTERVALS = 8000;
 /** Spans of more bits than this say little about the bit. */
 const MOST_BITS = 12;
-/** Of a bit: a shorter span is a spike. */
-const GLITCH_BITS = 0.25;
 /** Speeds closer than this are one. */
 const SAME = 0.012;
 /** What a spike that has to be left out costs, in bits of evidence. */

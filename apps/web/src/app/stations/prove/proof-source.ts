@@ -104,7 +104,7 @@ export class ProofSource {
 
   private taker(kind: SourceKind): (chunk: Chunk) => void {
     if (kind === 'pad') return (chunk) => chunk.kind === 'pad' && this.takePad(chunk);
-    // both schools of scale carry the same counts; a receiver's line is read as µs
+    // counts are read by the school of µs; a line of the other school is not told apart here
     return slotDecoder(lineOf(kind), 'micro', ({ us, isLost }) => this.takeSlots(us, isLost));
   }
 
