@@ -55,7 +55,7 @@ describe('the bench', () => {
     const { frames } = decodeSbus(receiver.lines[0]!.bytes!);
     expect(frames[0]?.slots[0]).toBe(192);
     expect(frames[0]?.slots[9]).toBe(1792);
-    expect(benchFrame(bench, state).slots[9]?.us).toBe(2000);
+    expect(benchFrame(bench, state).receivers[0]?.slots[9]?.us).toBe(2000);
   });
 
   it('is pure: the state given stays as it was', () => {
@@ -140,7 +140,7 @@ describe('the bench', () => {
     const bench = compileBench(emptyRig('x', 'x'));
     expect(benchFrame(bench, runBench(bench, startBench(bench), 100))).toMatchObject({
       sights: {},
-      slots: [],
+      receivers: [],
       cameras: [],
     });
   });

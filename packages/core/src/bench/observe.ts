@@ -1,7 +1,7 @@
 import { hasControls, sees } from '../parts/index.js';
 import { countToPulseUs, pulseUsToCount } from '../signals/index.js';
 import { positionOf } from './behaviours/transmitter.js';
-import type { Bench } from './compile.js';
+import type { Bench, BenchPart } from './compile.js';
 import type { Feed } from './power.js';
 import { isAwakeAt } from './run.js';
 import { getterOf, sightsOf, type Seen } from './sights.js';
@@ -25,15 +25,23 @@ export function seen(bench: Bench, state: BenchState, asked: readonly string[]):
   return sights;
 }
 
+/** What a receiver puts out, by its first line or its pins. */
+interface ReceiverBars {
+  part: string;
+  label: string;
+  /** Slots as raw counts and as µs; none while it sends nothing. */
+  slots: { count: number; us: number }[];
+  /** Frames a second. */
+  framesPerS: number;
+}
+
 /** What the page draws sixty times a second. */
 export interface BenchFrame {
   tMs: number;
   controls: Record<string, number>;
   sights: Sights;
-  /** Slots of the first receiver's bus, as raw counts and as µs. */
-  slots: { count: number; us: number }[];
-  /** Frames a second on the line that is looked at. */
-  framesPerS: number;
+  /** What each receiver puts out, in the order of the rig. */
+  receivers: ReceiverBars[];
   /** Cameras with what they show; the one on air is marked, and those whose picture comes in anywhere. */
   cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean; arrives: boolean }[];
   recordingMs: Record<string, number>;
@@ -51,7 +59,7 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
     tMs: state.tMs,
     controls: benchControls(bench, state),
     sights,
-    ...barsOf(bench, state),
+    receivers: bench.parts.filter((p) => p.does.receives).map((p) => barsOf(bench, state, p)),
     cameras: bench.parts
       .filter((p) => sees(p.sheet))
       .map((p) => ({
@@ -69,17 +77,18 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
   };
 }
 
-/** What the first receiver puts out, by its first line or its pins, and how often. */
-function barsOf(bench: Bench, state: BenchState): Pick<BenchFrame, 'slots' | 'framesPerS'> {
-  const own = bench.parts.find((p) => p.does.receives);
-  const heard = own && state.parts[own.index]!.receives;
-  if (!own || !heard?.pulses.length) return { slots: [], framesPerS: 0 };
+function barsOf(bench: Bench, state: BenchState, own: BenchPart): ReceiverBars {
+  const { id: part, label } = own.part;
+  const heard = state.parts[own.index]!.receives;
+  if (!heard?.pulses.length) return { part, label, slots: [], framesPerS: 0 };
   const [line] = own.lines;
   const air = own.transmitter === null ? undefined : bench.parts[own.transmitter]!.airMs;
   const periodMs = line?.periodMs ?? air;
   const widths = line ? heard.bus : heard.pulses;
   const scale = line?.scale ?? 'micro';
   return {
+    part,
+    label,
     // as whoever reads the line has them: counts are whole
     slots: widths.map((us) => pulseUsToCount(scale, us)).map((count) => ({ count, us: countToPulseUs(scale, count) })),
     framesPerS: periodMs && widths.length ? 1000 / periodMs : 0,

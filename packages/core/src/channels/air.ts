@@ -1,18 +1,127 @@
-import { heardBy, saidBy, type Conversation } from '../loom/index.js';
-import { hasControls } from '../parts/index.js';
-import type { Rig } from '../rig/index.js';
+import { findConversations, heardBy, saidBy, type Conversation } from '../loom/index.js';
+import { flies, hasControls, hearsAir, speaksAir } from '../parts/index.js';
+import { oncePerSlices, partsThat, sheetOf, shapingOf, type Part, type Rig, type Wish } from '../rig/index.js';
+
+/** The radio a receiver hears: that of the transmitter it is bound to. */
+export function airInto(rig: Rig, all: readonly Conversation[], receiver: string): Conversation | undefined {
+  const transmitter = boundReceivers(rig).get(receiver);
+  return heardBy(all, receiver).find((c) => c.kind === 'radio' && c.talker.part.id === transmitter);
+}
 
 /**
- * The radio a receiver hears. A receiver wired to a transmitter's trainer socket hears the second transmitter, never the
- * one it is plugged into; every other receiver hears the first.
+ * Which transmitter each receiver is bound to, by id. What the rig says goes first. A receiver wired to a transmitter's trainer
+ * socket hears the second transmitter, never the one it is plugged into. Of the others each hears the transmitter whose work it
+ * does: the one that flies, the one whose wishes its parts do, the one that drives its slots.
  */
-export function airInto(rig: Rig, all: readonly Conversation[], receiver: string): Conversation | undefined {
-  const heard = heardBy(all, receiver).filter((c) => c.kind === 'radio');
-  if (heard.length < 2) return heard[0];
-  const host = saidBy(all, receiver).find((c) => hasControls(c.listener.sheet))?.listener.part;
+export const boundReceivers = oncePerSlices(
+  ['parts', 'cables', 'sheets', 'held', 'handOvers', 'wishes', 'bindings', 'shaping'],
+  (rig): ReadonlyMap<string, string> => {
+    const all = findConversations(rig);
+    const transmitters = partsThat(rig, speaksAir).map(({ part }) => part);
+    const bound = new Map<string, string>();
+    const open: Part[] = [];
+    for (const { part } of partsThat(rig, hearsAir)) {
+      const host = saidBy(all, part.id).find((c) => hasControls(c.listener.sheet))?.listener.part;
+      const own = part.bound ?? (host && heardInSocket(rig, transmitters, host.id));
+      if (own !== undefined && transmitters.some((t) => t.id === own)) bound.set(part.id, own);
+      else if (!host) open.push(part);
+    }
+    const owners = ownRadios(rig, all);
+    if (owners.length < 2) for (const { id } of open) setIf(bound, id, (owners[0] ?? transmitters[0])?.id);
+    else shareOut(rig, all, owners, open, bound);
+    return bound;
+  },
+);
+
+/** A receiver in a trainer socket: the transmitter that has the channels by it, else any but the one it is plugged into. */
+function heardInSocket(rig: Rig, transmitters: readonly Part[], host: string): string | undefined {
+  const others = transmitters.filter((t) => t.id !== host);
+  return (others.find((t) => rig.handOvers.some((h) => h.to === t.id)) ?? others[0] ?? transmitters[0])?.id;
+}
+
+const setIf = (map: Map<string, string>, key: string, value: string | undefined): void =>
+  void (value !== undefined && map.set(key, value));
+
+/** Transmitters with a radio of their own: nobody's second, and not on another's trainer lead. */
+export function ownRadios(rig: Rig, all: readonly Conversation[] = findConversations(rig)): Part[] {
   const seconds = new Set(rig.handOvers.map((h) => h.to));
-  return host
-    ? (heard.find((c) => c.talker.part.id !== host.id && seconds.has(c.talker.part.id)) ??
-        heard.find((c) => c.talker.part.id !== host.id))
-    : (heard.find((c) => !seconds.has(c.talker.part.id)) ?? heard[0]);
+  const onLead = (id: string): boolean =>
+    saidBy(all, id).some((c) => c.kind === 'ppm' && hasControls(c.listener.sheet));
+  return partsThat(rig, speaksAir)
+    .map(({ part }) => part)
+    .filter((p) => !seconds.has(p.id) && !onLead(p.id));
+}
+
+/** Several transmitters, each with receivers of its own. The first one is the pilot's. */
+function shareOut(
+  rig: Rig,
+  all: readonly Conversation[],
+  owners: readonly Part[],
+  open: readonly Part[],
+  bound: Map<string, string>,
+): void {
+  const pilot = owners[0]!;
+  const judged = open.map((receiver) => {
+    const points = owners.map((owner) => evidence(rig, all, owners, owner, receiver));
+    const most = Math.max(...points);
+    const clear = points.filter((p) => p === most).length === 1;
+    return { receiver, owner: clear ? owners[points.indexOf(most)]! : null, lead: most - points[0]! };
+  });
+  // the pilot is never without a receiver while there is one
+  const known = new Set([...bound.values(), ...judged.map((j) => j.owner?.id)]);
+  if (judged.length && !known.has(pilot.id)) judged.reduce((a, b) => (b.lead < a.lead ? b : a)).owner = pilot;
+  for (const { receiver, owner } of judged) setIf(bound, receiver.id, owner?.id);
+  const left = judged.flatMap((j) => (j.owner ? [] : [j.receiver]));
+  // what says nothing of itself goes to a transmitter that has none yet, wired ones first
+  const isWired = ({ id }: Part): boolean => saidBy(all, id).some((c) => c.kind !== 'antenna');
+  for (const receiver of [...left.filter(isWired), ...left.filter((r) => !isWired(r))]) {
+    const without = owners.find((o) => ![...bound.values()].includes(o.id));
+    bound.set(receiver.id, (without ?? pilot).id);
+  }
+}
+
+/** A craft has one pilot, whatever else speaks for another transmitter. */
+const FLIES = 100;
+/** A wish says whose a function is; a row that drives its slot may be as the maker left it. */
+const WISHED = 4;
+
+/** How much speaks for a receiver doing a transmitter's work, in points of no unit. */
+function evidence(
+  rig: Rig,
+  all: readonly Conversation[],
+  owners: readonly Part[],
+  owner: Part,
+  receiver: Part,
+): number {
+  const reached = partsTold(all, receiver.id);
+  const isPilot = owner === owners[0];
+  let points = isPilot && [...reached].some((id) => flies(sheetOf(rig, id))) ? FLIES : 0;
+  for (const wish of rig.wishes)
+    if (whoseWish(rig, owners, wish) === owner && [...reached].some((id) => does(rig, id, wish))) points += WISHED;
+  for (const { part, slot } of rig.bindings)
+    if (reached.has(part)) {
+      const driving = owners.filter((o) => shapingOf(rig, o.id, slot)?.control);
+      if (driving.length === 1 && driving[0] === owner) points++;
+    }
+  return points;
+}
+
+/** Parts that a receiver tells, directly or through a controller. */
+function partsTold(all: readonly Conversation[], receiver: string): Set<string> {
+  const direct = saidBy(all, receiver).filter((c) => c.kind !== 'antenna');
+  const relayed = direct.filter((c) => flies(c.listener.sheet)).flatMap((c) => saidBy(all, c.listener.part.id));
+  return new Set([...direct, ...relayed].map((c) => c.listener.part.id));
+}
+
+const does = (rig: Rig, part: string, wish: Wish): boolean =>
+  (wish.part === undefined || wish.part === part) && sheetOf(rig, part).functions.some((f) => f.what === wish.what);
+
+/** The transmitter a wish is for, by who is to do it or by a control only one has; null where neither says. */
+export function whoseWish(rig: Rig, owners: readonly Part[], { by, control }: Wish): Part | null {
+  const [pilot, ...others] = owners;
+  const could = by === 'camera operator' ? others : control === null ? [] : owners;
+  const named = could.filter((o) => sheetOf(rig, o.id).controls.some((c) => c.id === control));
+  if (named.length === 1) return named[0]!;
+  if (by === 'camera operator') return others.length === 1 ? others[0]! : null;
+  return control !== null && pilot && named.includes(pilot) ? pilot : null;
 }

@@ -20,7 +20,7 @@ export {
   type Demand,
   type FunctionSetup,
 } from './demand.js';
-export { airInto } from './air.js';
+export { airInto, boundReceivers, ownRadios, whoseWish } from './air.js';
 export { HANDED_FROM, handOverLink, handedControls, secondFor, type HandOverLink, type Second } from './hand-over.js';
 export { slotName } from './numbering.js';
 export { findChains, TELLS, type Chain } from './chain.js';

@@ -52,16 +52,33 @@ export interface LadderMove {
   breaks: string | null;
 }
 
-/** One row a channel that is driven or that something listens to, by channel number. */
+/**
+ * One row a channel that is driven or that something listens to, by channel number: the pilot's, then those of every other
+ * transmitter with receivers of its own.
+ */
 export function ladderRows(rig: Rig, chains: readonly Chain[], conversations: readonly Conversation[]): LadderRow[] {
-  const transmitter = pilotTransmitter(rig);
-  if (!transmitter) return [];
+  const pilot = pilotTransmitter(rig);
+  if (!pilot) return [];
+  const others = new Set(
+    chains.flatMap((c) => (c.transmitter && c.transmitter.id !== pilot ? [c.transmitter.id] : [])),
+  );
+  return [pilot, ...others].flatMap((id) => rowsOf(rig, chains, conversations, id, id === pilot));
+}
+
+function rowsOf(
+  rig: Rig,
+  chains: readonly Chain[],
+  conversations: readonly Conversation[],
+  transmitter: string,
+  isPilot: boolean,
+): LadderRow[] {
+  const hears = (c: Chain): boolean => (c.transmitter ? c.transmitter.id === transmitter : isPilot);
   const { controls, links } = sheetOf(rig, transmitter);
   const params = links.find((l) => l.kind === 'radio')?.params ?? {};
   const rows: LadderRow[] = [];
   for (let channel = 1; channel <= 16; channel++) {
     const shaping = rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel) ?? null;
-    const own = chains.filter((chain) => chain.slot === channel && chain.carrier);
+    const own = chains.filter((chain) => chain.slot === channel && chain.carrier && hears(chain));
     if (!shaping?.control && !shaping?.locked && !own.length) continue;
     const control = controls.find((c) => c.id === shaping?.control) ?? null;
     rows.push({

@@ -1,5 +1,5 @@
 import type { Control } from '../parts/index.js';
-import { sheetOf, type Rig, type Wish } from '../rig/index.js';
+import { pilotControls, pilotTransmitter, sheetOf, type Part, type Rig, type Wish } from '../rig/index.js';
 import type { Chain } from './chain.js';
 
 /** Half of the face a control sits on; the middle is either hand's. */
@@ -7,6 +7,10 @@ export function sideOf({ x }: Pick<Control, 'x'>): 'left' | 'right' | 'both' {
   if (x > 0.4 && x < 0.6) return 'both';
   return x < 0.5 ? 'left' : 'right';
 }
+
+/** A transmitter that is not the pilot's. */
+export const isOperators = (rig: Rig, transmitter: Part | null): boolean =>
+  transmitter !== null && transmitter.id !== pilotTransmitter(rig);
 
 /** What a wish names and what drives its function instead. */
 export interface Mismatch {
@@ -21,11 +25,15 @@ export interface Mismatch {
  * named matches; what a wish leaves open matches anything.
  */
 export function mismatchOf(rig: Rig, wish: Wish, chain: Chain): Mismatch | null {
-  const byOperator = wish.by === 'camera operator';
+  // an operator with a radio of its own drives the function like any pilot
+  const byOperator = wish.by === 'camera operator' && !isOperators(rig, chain.transmitter);
   if (byOperator && !chain.second)
     return { named: 'the camera operator', driven: `the pilot's ${chain.control?.label ?? 'transmitter'}` };
   const control = byOperator ? (chain.second?.control ?? null) : chain.control;
   const transmitter = byOperator ? chain.second?.transmitter : chain.transmitter;
+  const notPilots = wish.by === 'pilot' && wish.control !== null && isOperators(rig, chain.transmitter);
+  if (notPilots && pilotControls(rig).some((c) => c.id === wish.control))
+    return { named: "the pilot's transmitter", driven: chain.transmitter!.label };
   if (wish.control && control && control.id !== wish.control) {
     const named = transmitter && sheetOf(rig, transmitter.id).controls.find((c) => c.id === wish.control);
     return { named: named?.label ?? wish.control, driven: control.label };

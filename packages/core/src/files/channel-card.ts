@@ -2,18 +2,19 @@ import type { Analysis } from '../analysis/index.js';
 import type { LadderMove, LadderRow } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
 import { labelOf, type Rig } from '../rig/index.js';
-import { micros, num } from '../units/index.js';
+import { groupBy, micros, num } from '../units/index.js';
 import { cautionsOf, type Card } from './wiring-card.js';
 
 /** Which stick does what, on paper: channels, windows, fail-safe, hand-over. */
 export function channelCard(rig: Rig, analysis: Pick<Analysis, 'channels'>): Card {
   const { rows, latency } = analysis.channels;
-  const ladder = {
-    heading: 'Channels',
+  const transmitters = [...groupBy(rows, (r) => r.transmitter)];
+  const ladders = (transmitters.length ? transmitters : [['', []] as const]).map(([id, own]) => ({
+    heading: transmitters.length > 1 ? `Channels of ${labelOf(rig, id)}` : 'Channels',
     note: latency ? `stick to device ${num(latency.worst)} ms worst, ${num(latency.usual)} ms usual` : '',
     columns: ['channel', 'control', 'sends', 'slot', 'device says', 'moves', 'how'],
-    rows: rows.flatMap(rowText),
-  };
+    rows: own.flatMap(rowText),
+  }));
   const windows = {
     heading: 'Windows',
     note: 'widths as the device sees them',
@@ -47,7 +48,7 @@ export function channelCard(rig: Rig, analysis: Pick<Analysis, 'channels'>): Car
   return {
     title: `${rig.name} · channel card`,
     subtitle: `${rig.kind} · revision ${rig.revision} · ${rows.length} channels`,
-    tables: [ladder, windows, failSafe, handOver].filter((t, i) => i === 0 || t.rows.length),
+    tables: [...ladders, ...[windows, failSafe, handOver].filter((t) => t.rows.length)],
     cautions: cautionsOf(rig),
   };
 }

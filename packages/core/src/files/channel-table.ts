@@ -1,6 +1,16 @@
 import Papa from 'papaparse';
 import type { Analysis } from '../analysis/index.js';
-import { applyEdits, EditRefused, sheetOf, shapingOf, pilotTransmitter, type Edit, type Rig } from '../rig/index.js';
+import { hasControls } from '../parts/index.js';
+import {
+  applyEdits,
+  EditRefused,
+  partsThat,
+  pilotTransmitter,
+  sheetOf,
+  shapingOf,
+  type Edit,
+  type Rig,
+} from '../rig/index.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 import { untame, type Table } from './table.js';
 
@@ -23,6 +33,7 @@ const FIELDS = [
   'device_number',
   'device_reverse',
   'carrier',
+  'transmitter',
 ] as const;
 type Field = (typeof FIELDS)[number];
 
@@ -53,8 +64,9 @@ export function channelTable(analysis: Pick<Analysis, 'channels'>): Table {
       m.deviceNumber,
       yes(m.setup.reverse),
       m.carrier ?? '',
+      row.transmitter,
     ]);
-    return moves.length ? moves : [[...left, '', '', '', '', '', '']];
+    return moves.length ? moves : [[...left, '', '', '', '', '', '', row.transmitter]];
   });
   return { fields: [...FIELDS], data };
 }
@@ -92,12 +104,12 @@ export function readChannelTable(text: string, rig: Rig): Reading<Edit[]> {
   const rowed: { where: string; edit: Edit }[] = [];
   data.slice(1).forEach((cells, i) => {
     if (cells.every((cell) => !cell.trim())) return;
-    const row = new TableRow(
-      rig,
-      transmitter,
-      Object.fromEntries(head.map((name, c) => [name, untame(cells[c]?.trim() ?? '')])),
-      i + 2,
-    );
+    const byName: Cells = Object.fromEntries(head.map((name, c) => [name, untame(cells[c]?.trim() ?? '')]));
+    const whose = byName.transmitter
+      ? partsThat(rig, hasControls).find(({ part }) => [part.id, part.label].includes(byName.transmitter!))?.part.id
+      : transmitter;
+    const row = new TableRow(rig, whose ?? transmitter, byName, i + 2);
+    if (!whose) row.say('transmitter', `no transmitter "${byName.transmitter}"`);
     if (cells.length !== head.length) row.say('', `${cells.length} cells where the header has ${head.length}`);
     else rowed.push(...row.edits().map((edit) => ({ where: `row ${i + 2}`, edit })));
     problems.push(...row.problems);

@@ -185,6 +185,7 @@ describe('tables and cards', () => {
       8,
       'no',
       'sbus',
+      'TX',
     ]);
   });
 

@@ -34,6 +34,9 @@ export const staysOnGround = (sheet: Sheet): boolean => sheet.massG === 0;
 /** Hears a transmitter through the air and puts out what it hears. */
 export const hearsAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen'));
 
+/** Sends what its controls say, for receivers that are bound to it. */
+export const speaksAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk'));
+
 /** A network both ways is a conversation; only what talks over it sends a picture. */
 const isPictureOut = ({ kind, way }: Link): boolean =>
   PICTURES.has(kind) && (kind === 'ethernet' ? way === 'talk' : way !== 'listen');

@@ -33,6 +33,7 @@ export {
   hasControls,
   hasApps,
   hearsAir,
+  speaksAir,
   isFlight,
   isPack,
   ownPictures,

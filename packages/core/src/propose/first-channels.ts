@@ -9,6 +9,7 @@ import {
   toldOn,
 } from '../channels/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
+import { airsOf } from './airs.js';
 
 /**
  * Channels for a rig that has just been wired: as many wishes as there are controls and slots for. Where the camera operator is
@@ -41,7 +42,7 @@ function offFlight(rig: Rig): Edit[] {
 }
 
 function channelsFor(rig: Rig): Edit[] {
-  const two = rig.wishes.some((w) => w.by === 'camera operator') ? setUpTwoOperators(rig) : null;
+  const two = rig.wishes.some((w) => w.by === 'camera operator') && !airsOf(rig) ? setUpTwoOperators(rig) : null;
   if (!two?.ok) return assignMost(rig).edits;
   const handed = applyEdits(rig, two.setUp).rig;
   return [...two.setUp, ...assignMost(handed).edits];

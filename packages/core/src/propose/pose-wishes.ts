@@ -16,6 +16,7 @@ import {
 import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';
+import { airsOf, modeOfAir, type Airs } from './airs.js';
 import { COST, type CostPart } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
@@ -32,15 +33,17 @@ const REACHES: ReadonlySet<LinkKind> = new Set(['infra-red', 'contact', 'usb']);
 export function poseWishes(poser: Poser): void {
   const { parts, rig } = poser.view;
   const receivers = parts.some(({ sheet }) => hearsAir(sheet));
-  for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, part, sheet);
-  for (const wish of rig.wishes) poseWish(poser, wish);
+  const airs = airsOf(rig);
+  for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, airs, part, sheet);
+  for (const wish of rig.wishes) poseWish(poser, airs, wish);
   const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
-  for (const listener of poser.view.ends) if (heard.includes(hearNeed(listener))) poseHearing(poser, listener);
-  if (rig.schools.operators === 'two' && rig.wishes.some((w) => w.by === 'camera operator')) poseTrainer(poser);
+  for (const listener of poser.view.ends) if (heard.includes(hearNeed(listener))) poseHearing(poser, airs, listener);
+  if (!airs && rig.schools.operators === 'two' && rig.wishes.some((w) => w.by === 'camera operator'))
+    poseTrainer(poser);
 }
 
 /** A controller hears a receiver over one of the links its flight functions name. */
-function poseFlying(poser: Poser, part: Part, sheet: Sheet): void {
+function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): void {
   const over = overOf(sheet.functions.find((f) => f.what === 'throttle') ?? { askedBy: [] });
   if (!over.length || keptInto(poser, part.id)) return;
   const need = flyNeed(part.id);
@@ -51,7 +54,12 @@ function poseFlying(poser: Poser, part: Part, sheet: Sheet): void {
   for (const end of endsFor(poser, part.id, over)) {
     wakeHearing(poser, end, part.label);
     poser.option(
-      { id: `${need} by ${end.cls.id} ${end.nth}`, covers: [need], wakes: [hearNeed(end)], modes: modesOf(end) },
+      {
+        id: `${need} by ${end.cls.id} ${end.nth}`,
+        covers: [need],
+        wakes: [hearNeed(end)],
+        modes: [...modesOf(end), ...modeOfAir(end, airs?.pilot)],
+      },
       { do: 'tell', wish: '', part: part.id, fn: 'throttle', link: end.end.link.id },
       [],
       `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
@@ -69,16 +77,17 @@ function endsFor(poser: Poser, partId: string, over: readonly string[]): ClassEn
   );
 }
 
-function poseWish(poser: Poser, wish: Wish): void {
+function poseWish(poser: Poser, airs: Airs | null, wish: Wish): void {
   const need = `wish ${wish.id}`;
   poser.need(need, wish.label, COST.openWish, { wish: wish.id, lacks: () => whyUntold(poser, need, wish) });
   for (const { part, sheet } of poser.view.parts) {
     if (wish.part !== undefined && wish.part !== part.id) continue;
-    for (const fn of sheet.functions.filter((f) => f.what === wish.what)) poseTelling(poser, wish, part, sheet, fn);
+    for (const fn of sheet.functions.filter((f) => f.what === wish.what))
+      poseTelling(poser, airs, wish, part, sheet, fn);
   }
 }
 
-function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: PartFunction): void {
+function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sheet: Sheet, fn: PartFunction): void {
   const need = `wish ${wish.id}`;
   const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
   const takes = [{ pool: own, amount: 1 }];
@@ -120,7 +129,7 @@ function poseTelling(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Par
         covers: [need],
         takes,
         wakes: [hearNeed(end), ...reach],
-        modes: modesOf(end),
+        modes: [...modesOf(end), ...modeOfAir(end, airs && airs.ofWish(wish))],
       },
       make(end.end.link.id),
       [...settingCost(poser, end), ...schoolCost(poser, end, sheet, fn), ...named],
@@ -176,13 +185,14 @@ function wakeHearing(poser: Poser, end: ClassEnd, label: string): void {
 }
 
 /** Everything that could talk to a link that must be told. */
-function poseHearing(poser: Poser, listener: ClassEnd): void {
+function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void {
   for (const talker of poser.view.ends) {
     if (talker.cls.part.id === listener.cls.part.id) continue;
     const cost = hearsSticks(poser, talker) ? tells(talker, listener) : null;
     if (cost)
       addJoin(poser, talker, listener, {
         covers: [hearNeed(listener)],
+        modes: modeOfAir(listener, airs?.ofTalker(talker.cls.part, talker.cls.sheet)),
         cost,
         takes: poser.relies(flyNeed(talker.cls.part.id)),
       });

@@ -1,5 +1,6 @@
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
+import { boundEdits } from './airs.js';
 import { findClashes, type SolveWhole } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
@@ -123,7 +124,7 @@ function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): Edit[] {
   const thick = thickenLeads(wired, fresh);
   const cables = woven.cables.map((c) => thick.cables.find((t) => t.id === c.id)!);
   const wiring = weaveEdits(posed.view, { ...woven, cables });
-  const addressed = [...wiring, ...addressEdits(thick), ...toldEdits(thick)];
+  const addressed = [...wiring, ...addressEdits(thick), ...toldEdits(thick), ...boundEdits(rig, thick)];
   const after = addressed.length ? applyEdits(rig, addressed).rig : rig;
   return [...addressed, ...firstChannels(after)];
 }

@@ -42,7 +42,7 @@ export function checkPlan(
     ...as('channels', [...receiverSteps(rig, conversations), ...slotSteps(rig, chains, conversations)]),
     ...as('pictures', arrivingSteps(rig, conversations)),
   ];
-  const driven = chains.filter((chain) => chain.control && chain.shaping);
+  const driven = chains.filter((chain) => chain.control && chain.shaping).map((chain) => asTheBenchNames(rig, chain));
   const rank = (chain: Chain): number =>
     ORDER.indexOf(
       chain.fn.takes === 'windows' && driven.some((c) => c.fn.enabledIn?.fn === chain.fn.id) ? 'mode' : chain.fn.takes,
@@ -74,6 +74,15 @@ export function checkPlan(
     names: namesOf(rig, step),
     dependsOn: step.dependsOn ?? dependsOf(ways, step),
   }));
+}
+
+/** A chain that another than the pilot's transmitter drives, its control named as the bench names it and as a person says it. */
+function asTheBenchNames(rig: Rig, chain: Chain): Chain {
+  const { control, transmitter } = chain;
+  const id = controlName(rig, transmitter!.id, control!.id);
+  return id === control!.id
+    ? chain
+    : { ...chain, control: { ...control!, id, label: `${transmitter!.label}: ${control!.label}` } };
 }
 
 /** What the supplies say. */

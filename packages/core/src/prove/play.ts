@@ -37,6 +37,9 @@ export function playStep(
   { hasty = false }: { hasty?: boolean } = {},
 ): { state: BenchState; verdict: Verdict } {
   if (step.byEye) throw new Misuse(`step "${step.id}" is for eyes, and cannot be played`);
+  // a plan may be played on another rig than its own: what is not there cannot be moved
+  if (!step.moves.every((m) => isOnBench(bench, m.control)))
+    return { state: from, verdict: { passed: false, expected: step.expectText, saw: 'no answer', tookMs: 0 } };
   const settle = (now: BenchState): BenchState =>
     hasty ? quietened(bench, now, SETTLE_MS) : runBench(bench, now, SETTLE_MS);
   let state = settle({ ...from, controls: {} });
@@ -70,6 +73,9 @@ export function playStep(
     state = runBench(bench, state, LOOK_MS);
   }
 }
+
+const isOnBench = ({ parts }: Bench, control: string): boolean =>
+  parts.some((p) => p.radio === control || Object.values(p.names).includes(control));
 
 /** Whether anything that a step looks at still moves: the bench is quiet, and what counts frames has had time for one. */
 class Rest {

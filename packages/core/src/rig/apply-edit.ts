@@ -2,7 +2,7 @@ import { produce, type Draft } from 'immer';
 import { NEW_SHAPING } from './empty-rig.js';
 import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
-import { rigProblems } from './rig-problems.js';
+import { boundProblem, rigProblems } from './rig-problems.js';
 import { restorePlaces } from './restore.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Cable, Part, PinRef, Place, Rig, Wire } from './rig.js';
@@ -106,6 +106,7 @@ const DO: Doers = {
         delete place.rides;
         delete place.joint;
       }
+    for (const p of rig.parts) if (p.bound === part) delete p.bound;
     rig.bindings = rig.bindings.filter((b) => b.part !== part);
     rig.held = rig.held.filter((h) => h.part !== part);
     rig.shaping = rig.shaping.filter((s) => s.transmitter !== part);
@@ -273,10 +274,14 @@ const DO: Doers = {
     withPart(rig, part, (p) => {
       const reason = ridesReason(rig, part, change.place);
       if (reason) return reason;
-      const { place, firmware, address, price, charge, told, profile } = change;
+      const { place, firmware, address, price, charge, told, profile, bound } = change;
       const sheet = valueIn(rig.sheets, p.class);
       const untold = toldReason(p.label, sheet, { told, profile });
       if (untold) return untold;
+      if (bound) {
+        const why = boundProblem(rig, p, bound);
+        if (why) return why;
+      }
       if (charge && !sheet?.sources.some((s) => s.pack)) return `"${p.label}" is no pack`;
       if (place !== undefined) p.place = place ?? undefined;
       if (firmware !== undefined) p.firmware = firmware ?? undefined;
@@ -285,6 +290,7 @@ const DO: Doers = {
       if (charge !== undefined) p.charge = charge ?? undefined;
       if (told !== undefined) p.told = told ?? undefined;
       if (profile !== undefined) p.profile = profile ?? undefined;
+      if (bound !== undefined) p.bound = bound ?? undefined;
     }),
   prepare: (rig, { part, item, done }) =>
     withPart(rig, part, (p) => {

@@ -66,6 +66,9 @@ function partsDiffer(before: Rig, after: Rig): Difference[] {
         ...(a.label === b.label ? [] : [`called ${b.label}`]),
         ...(a.class === b.class ? [] : [`a ${b.class} in place of a ${a.class}`]),
         ...(a.address === b.address ? [] : [`address ${a.address ?? "the maker's"} → ${b.address ?? "the maker's"}`]),
+        ...(a.bound === b.bound
+          ? []
+          : [b.bound ? `bound to ${labelOf(after, b.bound)}` : 'bound to whom its work is for']),
         ...set,
       ];
       const text = more.length ? listed(more) : 'noted otherwise';

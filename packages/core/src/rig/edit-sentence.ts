@@ -65,7 +65,7 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
       .join(', ')}`,
   setWish: (rig, e) => `${wishLabel(rig, e.wish)}: ${wishText(rig, e)}`,
   rigKind: (_, e) => `Rig is a ${e.rigKind}`,
-  note: (rig, e) => `${labelOf(rig, e.part)}: ${noteText(e)}`,
+  note: (rig, e) => `${labelOf(rig, e.part)}: ${noteText(rig, e)}`,
   prepare: (rig, e) => `${labelOf(rig, e.part)}: ${prepText(rig, e)} ${e.done ? 'done' : 'not done'}`,
   tickItem: (rig, e) => {
     const own = setupOfItem(e.item);
@@ -103,7 +103,7 @@ export function inlineText(inline: Inline): string {
   return inline.kind === 'diode' ? 'a diode' : 'an inverter';
 }
 
-function noteText({ change }: EditOf<'note'>): string {
+function noteText(rig: Rig, { change }: EditOf<'note'>): string {
   const said: string[] = [];
   if (change.place !== undefined)
     said.push(
@@ -122,6 +122,8 @@ function noteText({ change }: EditOf<'note'>): string {
         : 'ports as new',
     );
   if (change.profile !== undefined) said.push(change.profile ? `profile ${change.profile} active` : 'no profile noted');
+  if (change.bound !== undefined)
+    said.push(change.bound ? `bound to ${labelOf(rig, change.bound)}` : 'bound to whom its work is for');
   return listed(said);
 }
 

@@ -118,6 +118,7 @@ export const editSchema = z.discriminatedUnion('kind', [
       charge: part.shape.charge.unwrap().nullable().optional(),
       told: part.shape.told.unwrap().nullable().optional(),
       profile: part.shape.profile.unwrap().nullable().optional(),
+      bound: part.shape.bound.unwrap().nullable().optional(),
     }),
   }),
   z.strictObject({ kind: z.literal('prepare'), part: idSchema, item: idSchema, done: z.boolean() }),

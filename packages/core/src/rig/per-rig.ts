@@ -17,7 +17,9 @@ export function oncePerRig<R>(compute: (rig: Rig) => R): (rig: Rig) => R {
 }
 
 /** Fields of a rig that something may read alone. */
-type Slice = Extract<keyof Rig, 'parts' | 'cables' | 'sheets' | 'held'>;
+type Slice = {
+  [K in keyof Rig]-?: Rig[K] extends object ? K : never;
+}[keyof Rig];
 /**
  * The same for what reads some fields of a rig only: it is remembered for as long as those are the very same objects, so
  * that an edit elsewhere costs nothing.

@@ -1,7 +1,7 @@
-import { sheetProblems } from '../parts/index.js';
+import { hearsAir, sheetProblems, speaksAir } from '../parts/index.js';
 import type { Problem } from '../units/index.js';
 import { findPin } from './look-up.js';
-import type { PinRef, Rig } from './rig.js';
+import type { Part, PinRef, Rig } from './rig.js';
 import { valueIn } from '../units/index.js';
 
 /** What a well-formed rig document points at and does not have. Empty when every reference holds. */
@@ -39,6 +39,8 @@ export function rigProblems(rig: Rig): Problem[] {
       else if (use !== 'nothing' && !(own.mayBe as readonly string[]).includes(use))
         say(`parts[${i}].told.${port}`, `"${use}" is not among ${own.mayBe.join(', ')}`);
     }
+    const unbound = part.bound === undefined ? null : boundProblem(rig, part, part.bound);
+    if (unbound) say(`parts[${i}].bound`, unbound);
     for (const item of part.prepared)
       if (!valueIn(rig.sheets, part.class)?.prep.some((x) => x.id === item))
         say(`parts[${i}].prepared`, `the sheet has no prep item "${item}"`);
@@ -101,6 +103,14 @@ function sheetFor(rig: Rig, partId: string) {
 
 function needPin(rig: Rig, at: PinRef, where: string, say: Say): void {
   if (!findPin(rig, at)) say(where, `no pin ${at.pin} on port "${at.port}" of part "${at.part}"`);
+}
+
+/** Why a part cannot be bound to a transmitter; null when it can. */
+export function boundProblem(rig: Rig, part: Part, to: string): string | null {
+  const [own, other] = [valueIn(rig.sheets, part.class), sheetFor(rig, to)];
+  if (!other) return `no part "${to}"`;
+  if (!own || !hearsAir(own)) return `"${part.label}" hears no radio`;
+  return speaksAir(other) ? null : `"${to}" sends nothing a receiver hears`;
 }
 
 function twice(list: readonly { id: string }[], name: string, say: Say): void {

@@ -57,6 +57,8 @@ const partSchema = z.strictObject({
   told: z.record(idSchema, textLeaf('Use')).optional(),
   /** Profile that is active. */
   profile: whole('Profile', 'count', 1, 16).optional(),
+  /** The transmitter a receiver is bound to, where there are several; found from its work when left out. */
+  bound: idLeaf('Bound to').optional(),
 });
 
 const wireSchema = z.strictObject({

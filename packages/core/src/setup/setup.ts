@@ -2,7 +2,7 @@
  * Set-up cards: for every part that is configured, what is set on it, in the order in which it is done; what is saved when, what to
  * read back, and what it shows when it is right.
  */
-import { arrivingUs, findChains, sentPulseUs, type Chain } from '../channels/index.js';
+import { arrivingUs, boundReceivers, findChains, sentPulseUs, type Chain } from '../channels/index.js';
 import {
   addressOf,
   assignablePort,
@@ -13,8 +13,17 @@ import {
   wayTo,
   type BoardSetting,
 } from '../loom/index.js';
-import { hasApps, type Sheet } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, settingOf, setupItem, type Part, type Rig } from '../rig/index.js';
+import { hasApps, hearsAir, speaksAir, type Sheet } from '../parts/index.js';
+import {
+  labelOf,
+  oncePerRig,
+  partsThat,
+  partsWithSheets,
+  settingOf,
+  setupItem,
+  type Part,
+  type Rig,
+} from '../rig/index.js';
 import { groupBy, listed, micros, num } from '../units/index.js';
 
 /** One thing to set, in the field's words. */
@@ -45,6 +54,7 @@ export const setupCards = oncePerRig((rig): SetupCard[] => {
   return partsWithSheets(rig).flatMap(({ part, sheet }): SetupCard[] => {
     const drafts = [
       ...prepLines(part, sheet),
+      ...bindLines(rig, part, sheet),
       ...profileLines(part, sheet),
       ...settingLines(rig, part, sheet),
       ...portLines(rig, part),
@@ -67,6 +77,20 @@ export const setupCards = oncePerRig((rig): SetupCard[] => {
 
 const prepLines = (part: Part, sheet: Sheet): Draft[] =>
   sheet.prep.map(({ id, text }) => ({ id: `prep ${id}`, text, done: part.prepared.includes(id) }));
+
+/** A receiver among several transmitters answers one of them. @source [practice] */
+function bindLines(rig: Rig, part: Part, sheet: Sheet): Draft[] {
+  const to = hearsAir(sheet) && partsThat(rig, speaksAir).length > 1 ? boundReceivers(rig).get(part.id) : undefined;
+  return to === undefined
+    ? []
+    : [
+        {
+          id: 'bound',
+          text: `Bound to ${labelOf(rig, to)}`,
+          note: 'with the other transmitters off; its lamp says when',
+        },
+      ];
+}
 
 /** Which of several profiles holds what follows. @source [practice] the profile is part of the set-up, checked before each run */
 function profileLines(part: Part, { profiles, settings }: Sheet): Draft[] {

@@ -54,26 +54,29 @@ export function poseAssign(
 ): Posed {
   const pilot = pilotOf(rig);
   if (!pilot) return { problem: { demands: [], locked: [] }, unreached: unreachedOf(rig, chains, []), pilot: null };
-  const flying = flightChannels(rig, chains).get(pilot.part.id);
-  const reserved: Reserved = { slots: reservedChannels(rig, flying), flying: flying !== undefined };
-  const seats = seatsOf(rig, chains, conversations, reserved, wishes);
+  const airs = airsOf(rig, chains, pilot.part.id);
+  const seats = seatsOf(rig, chains, conversations, airs, wishes);
   const kept = seats.filter((s) => s.kept);
-  const takenSlots = new Set([
-    ...kept.map((s) => s.chain.slot!),
-    ...lockedEmpty(rig, pilot.part.id),
-    ...leftOut(chains, pilot.part.id, wishes),
-  ]);
   const takenControls = new Map<string, Set<string>>();
-  for (const { part, sheet } of partsWithSheets(rig).filter((p) => hasControls(p.sheet)))
-    takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, reserved.flying && part.id === pilot.part.id));
+  const takenSlots = new Map<string, Set<number>>();
+  for (const { part, sheet } of partsWithSheets(rig).filter((p) => hasControls(p.sheet))) {
+    takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, airs.get(part.id)!.flying));
+    const own = kept.filter((s) => s.chain.transmitter!.id === part.id).map((s) => s.chain.slot!);
+    const left = [...lockedEmpty(rig, part.id), ...leftOut(chains, part.id, wishes)];
+    takenSlots.set(part.id, new Set([...own, ...left]));
+  }
   const open = seats.filter((s) => !s.kept);
   const demands = open.map((seat): Demand => {
-    const transmitter = operatorsTransmitter(rig, pilot, seat);
-    const isPilot = transmitter.part.id === pilot.part.id;
+    const air = seat.chain.transmitter!;
+    const airSheet = sheetOf(rig, air.id);
+    const transmitter = operatorsTransmitter(rig, { part: air, sheet: airSheet }, seat);
+    const isOwn = transmitter.part.id === air.id;
+    const reserved = airs.get(air.id)!;
+    const taken = takenSlots.get(air.id)!;
     const transmitterInUse: TransmitterInUse = {
       ...transmitter,
-      flying: reserved.flying && isPilot,
-      mayFly: !reserved.flying && isPilot && isFlown(rig),
+      flying: reserved.flying && isOwn,
+      mayFly: !reserved.flying && air.id === pilot.part.id && isOwn && isFlown(rig),
     };
     const axis = seat.flight && isAxis(seat.chain.fn.what) ? seat.chain.fn.what : null;
     const { options, ruledOut } = axis
@@ -86,10 +89,11 @@ export function poseAssign(
       wish: seat.wish,
       flight: seat.flight,
       transmitter: transmitter.part,
+      air,
       controls: options,
       slots: seat.flight
-        ? flightSlots(seat.chain, takenSlots)
-        : slotOptions(seat.chain, pilot.sheet, takenSlots, reserved, seat.wish),
+        ? flightSlots(seat.chain, taken)
+        : slotOptions(seat.chain, airSheet, taken, reserved, seat.wish),
       ruledOut,
     };
   });
@@ -99,6 +103,21 @@ export function poseAssign(
     unreached: unreachedOf(rig, chains, seats),
     pilot: pilot.part,
   };
+}
+
+/** What payloads keep off on the channels of each transmitter, by its id. Only the pilot's sticks are looked for in flight. */
+function airsOf(rig: Rig, chains: readonly Chain[], pilot: string): Map<string, Reserved> {
+  const flown = flightChannels(rig, chains);
+  const none: ReadonlySet<number> = new Set();
+  return new Map(
+    partsWithSheets(rig)
+      .filter((p) => hasControls(p.sheet))
+      .map(({ part: { id } }): [string, Reserved] => {
+        const flying = flown.get(id);
+        const slots = flying || id === pilot ? reservedChannels(rig, flying) : none;
+        return [id, { slots, flying: flying !== undefined }];
+      }),
+  );
 }
 
 /** Channels on which functions wait that are to stay as they are, driven or not. */
@@ -131,10 +150,12 @@ function seatsOf(
   rig: Rig,
   chains: readonly Chain[],
   conversations: readonly Conversation[],
-  reserved: Reserved,
+  airs: ReadonlyMap<string, Reserved>,
   { again = false, without, reopen, only }: AssignWishes,
 ): Seat[] {
-  const sound = chains.filter((c) => c.path.length && c.path.every((x) => !x.troubles.length) && c.transmitter);
+  const sound = chains.filter(
+    (c) => c.path.length && c.path.every((x) => !x.troubles.length) && c.transmitter && airs.has(c.transmitter.id),
+  );
   const wished = channelWishes(rig, sound);
   const bound = new Set(rig.bindings.map((b) => `${b.part}.${b.fn}`));
   return sound.flatMap((chain): Seat[] => {
@@ -146,6 +167,7 @@ function seatsOf(
     if (!isNeeded || without?.has(nameOf(chain))) return [];
     if (only && !only.has(nameOf(chain)))
       return chain.control && !chain.breaks ? [{ chain, wish, flight, kept: true }] : [];
+    const reserved = airs.get(chain.transmitter!.id)!;
     const complete = isComplete(rig, conversations, chain, wish, sound, reserved) && !reopen?.has(nameOf(chain));
     const locked = complete && (chain.shaping?.locked ?? false);
     // flight channels that work are never touched
@@ -167,7 +189,10 @@ function isComplete(
   if (isFlightChain(chain)) return !isAxis(chain.fn.what) || chain.control.kind === 'stick';
   if (chain.shaping?.locked) return true;
   // a pulse pin always repeats some slot: one that repeats another function's is not settled yet
-  if (pinSetting(chain) && sound.some((c) => c !== chain && c.slot === chain.slot && !pinSetting(c))) return false;
+  const rivals = sound.filter(
+    (c) => c !== chain && c.slot === chain.slot && c.transmitter!.id === chain.transmitter!.id,
+  );
+  if (pinSetting(chain) && rivals.some((c) => !pinSetting(c))) return false;
   const asked = wish?.channel === chain.slot;
   if (reserved.slots.has(chain.slot) && !asked && (reserved.flying || pinSetting(chain))) return false;
   if (slotsOf(chain.fn)?.includes(chain.slot) === false) return false;
@@ -179,8 +204,8 @@ function isComplete(
   const { grade } = fitOf(chain.fn, chain.control, throttle);
   if (!named && wish?.by !== 'camera operator' && (grade === 'no' || (grade === 'badly' && isAsShipped(rig, chain))))
     return false;
-  const second = wish?.by === 'camera operator' && chain.transmitter ? operatorOf(rig) : null;
-  if (!second || second.id === chain.transmitter!.id) return true;
+  const second = wish?.by === 'camera operator' ? secondTo(rig, chain.transmitter!.id) : null;
+  if (!second) return true;
   return secondFor(rig, conversations, chain.transmitter!.id, chain.slot)?.control != null;
 }
 
@@ -190,15 +215,16 @@ function isAsShipped(rig: Rig, { transmitter, shaping }: Chain): boolean {
   return rows.some((row) => row.channel === shaping?.channel && row.control === shaping.control);
 }
 
-/** The camera operator's transmitter, where there is one. */
-function operatorOf(rig: Rig): Part | null {
-  const to = rig.handOvers[0]?.to;
+/** The transmitter that another hands channels over to, where there is one. */
+function secondTo(rig: Rig, first: string): Part | null {
+  const to = rig.handOvers.find((h) => h.from === first)?.to;
   return (to !== undefined && findPart(rig, to)) || null;
 }
 
-function operatorsTransmitter(rig: Rig, pilot: TransmitterWithSheet, { wish }: Seat): TransmitterWithSheet {
-  const operator = wish?.by === 'camera operator' ? operatorOf(rig) : null;
-  return operator ? { part: operator, sheet: sheetOf(rig, operator.id) } : pilot;
+/** Whose controls a function may have: the second's where the camera operator asks and is handed over to, else those it is bound to. */
+function operatorsTransmitter(rig: Rig, own: TransmitterWithSheet, { wish }: Seat): TransmitterWithSheet {
+  const operator = wish?.by === 'camera operator' ? secondTo(rig, own.part.id) : null;
+  return operator ? { part: operator, sheet: sheetOf(rig, operator.id) } : own;
 }
 
 function stickOption(
@@ -229,12 +255,12 @@ function takenOn(rig: Rig, part: Part, sheet: Sheet, seats: Seat[], kept: Seat[]
 const lockedRows = (rig: Rig): Shaping[] => rig.shaping.filter((s) => s.locked);
 
 /** Channels locked with nothing on them stay so. */
-const lockedEmpty = (rig: Rig, pilot: string): number[] =>
-  lockedRows(rig).flatMap((s) => (s.transmitter === pilot && s.control === null ? [s.channel] : []));
+const lockedEmpty = (rig: Rig, transmitter: string): number[] =>
+  lockedRows(rig).flatMap((s) => (s.transmitter === transmitter && s.control === null ? [s.channel] : []));
 
-function lockedPairs(rig: Rig, takenSlots: ReadonlySet<number>): LockedPair[] {
+function lockedPairs(rig: Rig, takenSlots: ReadonlyMap<string, ReadonlySet<number>>): LockedPair[] {
   return lockedRows(rig).flatMap((s) =>
-    s.control !== null && !takenSlots.has(s.channel)
+    s.control !== null && !takenSlots.get(s.transmitter)?.has(s.channel)
       ? [{ transmitter: s.transmitter, control: s.control, slot: s.channel }]
       : [],
   );

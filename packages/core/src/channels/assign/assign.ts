@@ -111,14 +111,14 @@ function editsFor(rig: Rig, pilot: string, demands: readonly Demand[], rows: rea
     now = applyEdits(now, more).rig;
   };
   demands.forEach((demand, d) => make(...toldEdits(demand.chain, rows[d]!.slot)));
-  demands.forEach((demand, d) => make(...driveEdits(now, pilot, demand, rows[d]!)));
-  make(...freeRows(now, pilot, demands, rows));
+  demands.forEach((demand, d) => make(...driveEdits(now, demand, rows[d]!)));
+  for (const id of new Set([pilot, ...demands.map((d) => d.air.id)])) make(...freeRows(now, id, demands, rows));
   const before = new Map(rig.shaping.map((s) => [`${s.transmitter}.${s.channel}`, s]));
   const chains = findChains(now);
-  for (const row of rows) {
+  rows.forEach((row, d) => {
     const chain = chains.find((c) => c.part.id === row.part && c.fn.id === row.fn)!;
-    make(...fitEdits(chain, before.get(`${pilot}.${row.slot}`)));
-  }
+    make(...fitEdits(chain, before.get(`${demands[d]!.air.id}.${row.slot}`)));
+  });
   return edits;
 }
 
@@ -141,7 +141,8 @@ function toldEdits(chain: Chain, slot: number): Edit[] {
 const turned = (fn: PartFunction): boolean => !!fn.range && fn.range.from > fn.range.to;
 
 /** Puts the control on the channel: the pilot's own, or a channel of the second transmitter that is handed over. */
-function driveEdits(rig: Rig, pilot: string, demand: Demand, row: AssignedRow): Edit[] {
+function driveEdits(rig: Rig, demand: Demand, row: AssignedRow): Edit[] {
+  const pilot = demand.air.id;
   const drive = (transmitter: string, channel: number): Edit[] =>
     shapingOf(rig, transmitter, channel)?.control === row.control
       ? []
@@ -164,7 +165,9 @@ function driveEdits(rig: Rig, pilot: string, demand: Demand, row: AssignedRow): 
 function pilotsOwn(rig: Rig, pilot: string, { chain }: Demand, channel: number, switched: string | null): Edit[] {
   const transmitter = { part: findPart(rig, pilot)!, sheet: sheetOf(rig, pilot), flying: false, mayFly: false };
   const heard = new Set(
-    findChains(rig).flatMap((c) => (c.slot !== null && c.slot !== channel && c.carrier ? [c.slot] : [])),
+    findChains(rig).flatMap((c) =>
+      c.slot !== null && c.slot !== channel && c.carrier && c.transmitter?.id === pilot ? [c.slot] : [],
+    ),
   );
   const elsewhere = rig.shaping.filter((s) => s.transmitter === pilot && heard.has(s.channel)).map((s) => s.control);
   const taken = new Set([switched, ...elsewhere].filter((c) => c !== null));
@@ -187,11 +190,12 @@ function channelOfSecond(rig: Rig, second: string, control: string, taken: reado
   return PPM.channels;
 }
 
-/** Channels that move nothing let go of a control that now has a row, or that drives others too. */
+/** Channels of a transmitter that move nothing let go of a control that now has a row, or that drives others too. */
 function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: readonly AssignedRow[]): Edit[] {
   // a craft flies by its channels even while a lead to it is off: they let go of nothing
   const heard = (c: Chain): boolean => isFlightChain(c) || (c.carrier !== null && !c.breaks);
-  const slots = new Set(findChains(rig).flatMap((c) => (c.slot !== null && heard(c) ? [c.slot] : [])));
+  const hears = (c: Chain): boolean => !c.transmitter || c.transmitter.id === pilot;
+  const slots = new Set(findChains(rig).flatMap((c) => (c.slot !== null && heard(c) && hears(c) ? [c.slot] : [])));
   const own = new Set(rows.filter((_, d) => demands[d]!.transmitter.id === pilot).map((r) => r.control));
   const many = (control: string): boolean =>
     rig.shaping.filter((s) => s.transmitter === pilot && s.control === control).length > 1;

@@ -1,6 +1,6 @@
 import { Misuse, listed } from '../../units/index.js';
 import type { AssignProblem, Demand } from './demand.js';
-import { solveAssign } from './solve.js';
+import { slotKey, solveAssign } from './solve.js';
 
 /** Demands that cannot all be met, while any of them can be dropped to meet the others. */
 export interface AssignClash {
@@ -53,7 +53,7 @@ const byLockedSearch =
  */
 function byCounting(demands: readonly Demand[]): Fails {
   const controls = masksOf(demands.map((d) => d.controls.map((o) => `${d.transmitter.id}.${o.value.id}`)));
-  const slots = masksOf(demands.map((d) => d.slots.map((o) => String(o.value))));
+  const slots = masksOf(demands.map((d) => d.slots.map((o) => slotKey(d.air.id, o.value))));
   return (some) => ones(unionOf(controls, some)) < some.length || ones(unionOf(slots, some)) < some.length;
 }
 
@@ -117,7 +117,7 @@ function clashOf(demands: readonly Demand[], smallest: boolean): AssignClash {
 function whyOf(demands: readonly Demand[]): string {
   const names = listed(demands.map((d) => d.label));
   const controls = new Set(demands.flatMap((d) => d.controls.map((o) => `${d.transmitter.id}.${o.value.id}`)));
-  const slots = new Set(demands.flatMap((d) => d.slots.map((o) => o.value)));
+  const slots = new Set(demands.flatMap((d) => d.slots.map((o) => slotKey(d.air.id, o.value))));
   const [only] = demands;
   if (demands.length === 1 && only && !only.controls.length)
     return `no control fits ${names}: ${listed([...only.ruledOut].map(([why, n]) => `${n} ${why}`))}`;

@@ -28,6 +28,8 @@ export interface Demand {
   flight: boolean;
   /** Transmitter whose controls it may have. */
   transmitter: Part;
+  /** Transmitter whose channels it may have: another one, where those are handed over. */
+  air: Part;
   controls: Option<Control>[];
   slots: Option<number>[];
   /** Controls that were ruled out, by reason; for words when nothing is left. */

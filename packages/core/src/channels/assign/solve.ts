@@ -26,6 +26,8 @@ export function solveAssign({ demands, locked }: AssignProblem): Assignment | nu
 }
 
 const controlKey = (transmitter: string, control: string): string => `${transmitter}.${control}`;
+/** A slot of a demand by whose channels it is on. */
+export const slotKey = (transmitter: string, slot: number): string => `${transmitter} ${slot}`;
 
 class Search {
   best: Assignment | null = null;
@@ -60,7 +62,7 @@ class Search {
   private rest(pinned: ReadonlyMap<number, Given>, decided: number): Assignment | null {
     const gone = this.locked.slice(0, decided);
     const noControl = new Set(gone.map((p) => controlKey(p.transmitter, p.control)));
-    const noSlot = new Set(gone.map((p) => p.slot));
+    const noSlot = new Set(gone.map((p) => slotKey(p.transmitter, p.slot)));
     const open = this.demands.map((_, d) => d).filter((d) => !pinned.has(d));
     const controls = this.match(
       open,
@@ -73,7 +75,7 @@ class Search {
       this.match(
         open,
         (d) => d.slots.map((o) => o.cost),
-        (d, i) => d.slots[i]!.value,
+        (d, i) => slotKey(d.air.id, d.slots[i]!.value),
         noSlot,
       );
     if (!controls || !slots) return null;
@@ -109,8 +111,8 @@ class Search {
 
 /** Places of a locked row's control and slot in a demand's lists; null when either is not there. */
 function pairOf(demand: Demand, pair: LockedPair): Given | null {
-  const control =
-    demand.transmitter.id === pair.transmitter ? demand.controls.findIndex((o) => o.value.id === pair.control) : -1;
+  if (demand.air.id !== pair.transmitter || demand.transmitter.id !== pair.transmitter) return null;
+  const control = demand.controls.findIndex((o) => o.value.id === pair.control);
   const slot = demand.slots.findIndex((o) => o.value === pair.slot);
   return control >= 0 && slot >= 0 ? { control, slot } : null;
 }

@@ -8,7 +8,7 @@ import { homeChannel } from './flight-home.js';
 /** A flight channel that the second transmitter can have. @source [practice] only the camera is handed over */
 export const handOverFlightRule: Rule = ({ rig, chains }) =>
   rig.handOvers.flatMap((handOver): RuleResult[] => {
-    const flight = handOver.channels.filter(({ channel }) => chains.some((c) => fliesOn(c, channel)));
+    const flight = handOver.channels.filter(({ channel }) => chains.some((c) => fliesOn(c, handOver, channel)));
     if (!flight.length) return [];
     return [
       {
@@ -28,7 +28,7 @@ export const handOverFlightRule: Rule = ({ rig, chains }) =>
 
 /** Flight channels stay with the pilot; from one that a payload listens to as well, flight goes back to where it is at home. */
 function keepFlight(rig: Rig, chains: readonly Chain[], handOver: HandOver): Fix[] {
-  const flown = (channel: number): Chain[] => chains.filter((c) => fliesOn(c, channel));
+  const flown = (channel: number): Chain[] => chains.filter((c) => fliesOn(c, handOver, channel));
   const isShared = (channel: number): boolean =>
     flown(channel).length > 0 && chains.some((c) => c.second && c.slot === channel && !flies(c.sheet));
   const astray = handOver.channels.filter((c) => isShared(c.channel)).flatMap((c) => flown(c.channel));
@@ -49,8 +49,8 @@ function keepFlight(rig: Rig, chains: readonly Chain[], handOver: HandOver): Fix
   ];
 }
 
-const fliesOn = (chain: Chain, channel: number): boolean =>
-  flies(chain.sheet) && chain.slot === channel && chain.transmitter !== null;
+const fliesOn = (chain: Chain, { from }: HandOver, channel: number): boolean =>
+  flies(chain.sheet) && chain.slot === channel && chain.transmitter?.id === from;
 
 /** A hand-over that has no effect. */
 export const handOverBrokenRule: Rule = ({ rig, conversations }) =>

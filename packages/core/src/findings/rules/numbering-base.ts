@@ -5,12 +5,13 @@ import { homeChannel } from './flight-home.js';
 
 /** A function on a slot that nothing drives, one beside a driven slot that moves nothing: two devices count differently. @source [practice] */
 export const numberingBaseRule: Rule = ({ rig, chains }) => {
-  const moving = new Set(chains.filter((c) => c.slot !== null).map((c) => c.slot));
+  const moving = new Set(chains.filter((c) => c.slot !== null).map((c) => `${c.transmitter?.id} ${c.slot}`));
   return chains.flatMap((chain): RuleResult[] => {
     const { slot, transmitter } = chain;
     const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
     if (slot === null || !transmitter || chain.control || !binding) return [];
-    const driven = (n: number): boolean => Boolean(shapingOf(rig, transmitter.id, n)?.control) && !moving.has(n);
+    const driven = (n: number): boolean =>
+      Boolean(shapingOf(rig, transmitter.id, n)?.control) && !moving.has(`${transmitter.id} ${n}`);
     // flight goes to where it is at home, not to whatever is beside it
     const meant = isFlightChain(chain)
       ? homeChannel(rig, chains, chain)

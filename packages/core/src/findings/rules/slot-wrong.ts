@@ -109,7 +109,7 @@ const flownBy = ({ chains }: RuleContext, chain: Chain, channel: number): Figure
   {
     name: 'flies',
     value: chains
-      .filter((c) => isFlightChain(c) && c.slot === channel)
+      .filter((c) => isFlightChain(c) && c.slot === channel && c.transmitter?.id === chain.transmitter?.id)
       .map((c) => c.fn.label.toLowerCase())
       .join(', '),
   },

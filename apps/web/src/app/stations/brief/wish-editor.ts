@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
-import { partsWithSheets, pilotControls } from '@squallmark/core/rig';
+import { hasControls, type Control } from '@squallmark/core/parts';
+import { partsThat, partsWithSheets, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
+import { groupBy } from '@squallmark/core/units';
 import { Choice, optionsOf, type Option } from '../../kit/fields/choice';
 import { Picker } from '../../kit/fields/picker';
 import { Toggle } from '../../kit/fields/toggle';
@@ -53,9 +55,21 @@ export class WishEditor {
   readonly dropped = output();
   protected readonly hands = optionsOf(['either', 'left', 'right']);
   protected readonly operators = optionsOf(['pilot', 'camera operator']);
+  /** Controls of whoever is to do it: the pilot's, or those of every other transmitter. */
+  private readonly handsOn = computed((): readonly Control[] => {
+    const rig = this.store.rig();
+    if (this.state().wish.by === 'pilot') return pilotControls(rig);
+    const others = partsThat(rig, hasControls).filter(({ part }) => part.id !== pilotTransmitter(rig));
+    return [
+      ...groupBy(
+        others.flatMap(({ sheet }) => sheet.controls),
+        (c) => c.id,
+      ).values(),
+    ].map(([c]) => c!);
+  });
   protected readonly controls = computed((): Option<string | null>[] => [
     { value: null, label: 'any that fits' },
-    ...pilotControls(this.store.rig()).map(({ id, label }) => ({ value: id, label })),
+    ...this.handsOn().map(({ id, label }) => ({ value: id, label })),
   ]);
   protected readonly doers = computed((): Option<string | null>[] => [
     { value: null, label: 'any part' },

@@ -56,6 +56,10 @@ type Tool = 'findings' | 'row' | 'assign' | 'identify' | 'sweep' | 'operators' |
 /** A row of the ladder as it is shown. */
 interface Line {
   row: LadderRow;
+  /** What its channel can follow. */
+  controls: Option<string | null>[];
+  /** Whose channel it is, where there are several transmitters. */
+  of: string;
   /** Where the control stands, −1…+1. */
   position: number;
   now: string;
@@ -129,16 +133,21 @@ export class Channels {
   protected readonly analysis = computed(() => this.result()?.analysis);
   protected readonly unit = signal<EndUnit>('µs');
   private readonly positions = signal<Record<string, number>>({});
-  protected readonly chosen = signal<number | null>(null);
-  private readonly transmitter = computed(() => {
-    const all = partsThat(this.store.rig(), hasControls);
-    const id = this.analysis()?.channels.rows[0]?.transmitter;
-    return all.find(({ part }) => part.id === id) ?? all[0];
+  protected readonly chosen = signal<string | null>(null);
+  /** Transmitters whose channels stand here, the pilot's first, each with what a channel of it can follow. */
+  private readonly transmitters = computed(() => {
+    const shown = new Set(this.analysis()?.channels.rows.map((r) => r.transmitter));
+    return partsThat(this.store.rig(), hasControls)
+      .filter(({ part }) => shown.has(part.id))
+      .map(({ part, sheet }) => ({
+        part,
+        sheet,
+        controls: [
+          { value: null, label: 'nothing' },
+          ...sheet.controls.map(({ id, label }) => ({ value: id, label })),
+        ] as Option<string | null>[],
+      }));
   });
-  protected readonly controls = computed((): Option<string | null>[] => [
-    { value: null, label: 'nothing' },
-    ...(this.transmitter()?.sheet.controls ?? []).map(({ id, label }) => ({ value: id, label })),
-  ]);
   /** Where there is no room for all, what a row moves stands beside its control, and the counts at the end. */
   private readonly isNarrow = narrowerThan(1000);
   /** What gestures, screens and the devices themselves ask, with the way from the hand. */
@@ -148,13 +157,15 @@ export class Channels {
       .map(({ wish, steps }) => ({ id: wish.id, label: wish.label, way: steps.map((s) => s.text).join(' → ') })),
   );
   protected readonly columns = computed(() => (this.isNarrow() ? NARROW : COLUMNS));
-  protected readonly channelOf = ({ row }: Line): number => row.channel;
+  protected readonly channelOf = ({ row }: Line): string => rowId(row);
   protected readonly isChosen = ({ on }: Line): boolean => on;
-  protected readonly rows = computed(() =>
-    (this.analysis()?.channels.rows ?? []).map((row): Line => {
-      const transmitter = this.transmitter();
+  protected readonly rows = computed(() => {
+    const several = this.transmitters().length > 1;
+    const first = this.analysis()?.channels.rows[0]?.transmitter;
+    return (this.analysis()?.channels.rows ?? []).map((row): Line => {
+      const transmitter = this.transmitters().find(({ part }) => part.id === row.transmitter);
       const idle = row.control && transmitter ? idleAt(transmitter, row.control) : 0;
-      const position = this.positions()[row.control?.id ?? ''] ?? idle;
+      const position = this.positions()[controlId(row)] ?? idle;
       const fn = row.moves[0]?.fn;
       const setup = row.moves[0]?.setup ?? PLAIN;
       const end = (us: number | undefined): number =>
@@ -162,6 +173,8 @@ export class Channels {
       const now = rowNow(row, position);
       return {
         row,
+        controls: transmitter?.controls ?? [],
+        of: several && transmitter ? transmitter.part.label : '',
         position,
         now: now ? num(now.sentUs) : '–',
         check: (value) => (isWidth(endPointFrom(this.unit(), value, fn, setup)) ? '' : OUTSIDE),
@@ -177,16 +190,20 @@ export class Channels {
               ),
           ),
         ),
-        on: row.channel === (this.chosen() ?? Number(this.at() ?? NaN)),
+        on:
+          this.chosen() === null
+            ? String(row.channel) === this.at() && row.transmitter === first
+            : this.chosen() === rowId(row),
       };
-    }),
-  );
+    });
+  });
   /** The first rows are painted at once, the rest after that: a row is a dozen controls. */
   private readonly unrolled = signal(false);
   protected readonly lines = computed(() => (this.unrolled() ? this.rows() : this.rows().slice(0, FIRST_ROWS)));
   protected readonly chosenRow = computed(() => this.rows().find((r) => r.on));
   protected readonly free = computed(() => {
-    const taken = new Set((this.analysis()?.channels.rows ?? []).map((r) => r.channel));
+    const rows = this.analysis()?.channels.rows ?? [];
+    const taken = new Set(rows.filter((r) => r.transmitter === rows[0]!.transmitter).map((r) => r.channel));
     return Array.from({ length: 16 }, (_, i) => i + 1).filter((n) => !taken.has(n));
   });
   protected readonly carried = computed(() => this.analysis()?.channels.carriedSlots ?? 0);
@@ -228,7 +245,7 @@ export class Channels {
   }
 
   protected place(row: LadderRow, position: number): void {
-    if (row.control) this.positions.update((all) => ({ ...all, [row.control!.id]: position }));
+    if (row.control) this.positions.update((all) => ({ ...all, [controlId(row)]: position }));
   }
 
   protected setEnd(row: LadderRow, end: 'lowUs' | 'highUs', value: number): void {
@@ -237,7 +254,7 @@ export class Channels {
     if (us === row.shaping?.[end]) return;
     this.store.do(
       [{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [end]: us } }],
-      `end-${row.channel}-${end}`,
+      `end-${rowId(row)}-${end}`,
     );
   }
 
@@ -263,7 +280,7 @@ export class Channels {
   }
 
   protected choose(row: LadderRow): void {
-    this.chosen.set(row.channel);
+    this.chosen.set(rowId(row));
     if (this.tool() === 'findings') this.tool.set('row');
   }
 
@@ -288,7 +305,7 @@ export class Channels {
     else
       this.store.do(
         [{ kind: 'shape', transmitter: row.transmitter, channel: row.channel, change: { [drag.what]: drag.us } }],
-        `end-${row.channel}-${drag.what}`,
+        `end-${rowId(row)}-${drag.what}`,
       );
   }
 
@@ -332,5 +349,8 @@ export class Channels {
     else this.store.say('Click a row first');
   }
 }
+
+const rowId = ({ transmitter, channel }: LadderRow): string => `${transmitter} ${channel}`;
+const controlId = ({ transmitter, control }: LadderRow): string => `${transmitter} ${control?.id ?? ''}`;
 
 const isWidth = (us: number): boolean => us >= WIDTHS_US.least && us <= WIDTHS_US.most;

@@ -68,10 +68,10 @@ export class IdentifyCard {
     inject(DestroyRef).onDestroy(() => this.live.stop());
     effect(() => {
       const frame = this.bench.frame();
-      if (frame?.slots.length && this.source === 'the simulated rig')
+      if (frame?.receivers[0]?.slots.length && this.source === 'the simulated rig')
         this.hear(
           frame.tMs,
-          frame.slots.map((s) => s.us),
+          frame.receivers[0]!.slots.map((s) => s.us),
         );
     });
   }

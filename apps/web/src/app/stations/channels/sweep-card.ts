@@ -76,7 +76,7 @@ export class SweepCard {
         untracked(() =>
           this.follow(
             frame.tMs,
-            frame.slots.map((s) => s.us),
+            frame.receivers[0]!.slots.map((s) => s.us),
           ),
         );
     });

@@ -12,8 +12,10 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Candidate } from '@squallmark/core/propose';
+import { boundReceivers } from '@squallmark/core/channels';
 import { jointsOutTo, toldUse } from '@squallmark/core/loom';
-import { partsWithSheets, settingOf, setupItem, sheetOf, type Place } from '@squallmark/core/rig';
+import { hearsAir, speaksAir } from '@squallmark/core/parts';
+import { labelOf, partsThat, partsWithSheets, settingOf, setupItem, sheetOf, type Place } from '@squallmark/core/rig';
 import { setupCards } from '@squallmark/core/setup';
 import { Choice, optionsOf, type Option } from '../../kit/fields/choice';
 import { FigureField } from '../../kit/fields/figure';
@@ -77,6 +79,14 @@ export class PartCard {
   protected readonly profiles = computed(() =>
     Array.from({ length: this.sheet().profiles ?? 0 }, (_, i) => ({ value: i + 1, label: `${i + 1}` })),
   );
+  /** Transmitters a receiver can be bound to, where there are several. */
+  protected readonly transmitters = computed((): Option<string | null>[] => {
+    const all = partsThat(this.store.rig(), speaksAir);
+    if (all.length < 2 || !hearsAir(this.sheet())) return [];
+    const found = labelOf(this.store.rig(), boundReceivers(this.store.rig()).get(this.partId()) ?? '');
+    const now = this.part().bound === undefined ? `${found}, by its work` : 'whom its work is for';
+    return [{ value: null, label: now }, ...all.map(({ part }) => ({ value: part.id, label: part.label }))];
+  });
   protected readonly setup = computed(() => setupCards(this.store.rig()).find((c) => c.part === this.partId()));
   protected readonly ports = computed<PortRow[]>(() =>
     this.sheet().ports.map((port) => ({
@@ -131,6 +141,10 @@ export class PartCard {
 
   protected setProfile(profile: number): void {
     this.store.do([{ kind: 'note', part: this.partId(), change: { profile } }]);
+  }
+
+  protected bind(bound: string | null): void {
+    this.store.do([{ kind: 'note', part: this.partId(), change: { bound } }]);
   }
 
   protected tickLine(line: string, on: boolean): void {

@@ -9,7 +9,7 @@ const C = 46;
 @Component({
   selector: 'sq-dial',
   template: `<svg viewBox="0 0 92 92" role="img" [attr.aria-label]="joint().label + ' ' + text()">
-    <path [attr.d]="arc(-180, 180)" fill="none" stroke="var(--hair)" stroke-width="6" />
+    <path [attr.d]="arc(-span(), span())" fill="none" stroke="var(--hair)" stroke-width="6" />
     <path
       [attr.d]="arc(joint().minDeg, joint().maxDeg)"
       fill="none"
@@ -31,17 +31,19 @@ export class Dial {
   readonly joint = input.required<Joint>();
   readonly value = input.required<number | null>();
   protected readonly centre = C;
+  /** Degrees of the axis that the whole scale shows each way: half a turn, or as far as the axis goes. */
+  protected readonly span = computed(() => Math.max(180, -this.joint().minDeg, this.joint().maxDeg));
+  /** Three quarters of the dial, so that the two ends stay apart. */
+  private readonly scale = computed(() => 135 / this.span());
   protected readonly text = computed(() => (this.value() === null ? '–' : degrees(Math.round(this.value()!))));
   protected readonly needle = computed(() => `M${C} ${C - 4}L${this.point(this.value() ?? 0, 28)}`);
 
   protected arc(from: number, to: number): string {
-    const end = Math.min(to, from + 359.9);
-    return `M${this.point(from, R)}A${R} ${R} 0 ${(end - from) * 0.75 > 180 ? 1 : 0} 1 ${this.point(end, R)}`;
+    return `M${this.point(from, R)}A${R} ${R} 0 ${(to - from) * this.scale() > 180 ? 1 : 0} 1 ${this.point(to, R)}`;
   }
 
-  /** Half a turn of the axis takes three eighths of the dial, so that the two ends stay apart. */
   private point(deg: number, radius: number): string {
-    const angle = (deg * 0.75 * Math.PI) / 180 - Math.PI / 2;
+    const angle = (deg * this.scale() * Math.PI) / 180 - Math.PI / 2;
     return `${(C + radius * Math.cos(angle)).toFixed(2)} ${(C - 4 + radius * Math.sin(angle)).toFixed(2)}`;
   }
 }

@@ -25,9 +25,9 @@ import {
   pilotControls,
   pilotTransmitter,
 } from '@squallmark/core/rig';
-import { num, volts } from '@squallmark/core/units';
+import { groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
-import type { Option } from '../../kit/fields/choice';
+import { Choice, type Option } from '../../kit/fields/choice';
 import { Picker } from '../../kit/fields/picker';
 import { StickWell } from '../../kit/fields/stick-well';
 import { Travel } from '../../kit/fields/travel';
@@ -58,7 +58,7 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
 /** Does each stick really do it? */
 @Component({
   selector: 'sq-prove',
-  imports: [Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
+  imports: [Choice, Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
   providers: [BenchRun, ProofSource, ProofDesk],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -94,7 +94,17 @@ export class Prove {
   protected readonly sourceSays = computed(() => SOURCES[this.source.kind()].says);
   protected readonly byHand = computed(() => this.source.ledger() === 'bench');
   /** Slots of the real line while one is heard, else of the simulated one. */
-  protected readonly slots = computed(() => this.source.slots()?.map((us) => ({ us })) ?? this.frame()?.slots ?? []);
+  protected readonly slots = computed(() => this.source.slots()?.map((us) => ({ us })) ?? this.heard()?.slots ?? []);
+  /** The receiver whose slots are looked at: the one that is chosen, else the first. */
+  protected readonly receivers = computed((): Option<string>[] =>
+    partsThat(this.rig(), hearsAir).map(({ part }) => ({ value: part.id, label: part.label })),
+  );
+  protected readonly receiver = linkedSignal<Option<string>[], string | null>({
+    source: this.receivers,
+    computation: (all, before) =>
+      all.some((o) => o.value === before?.value) ? before!.value : (all[0]?.value ?? null),
+  });
+  protected readonly heard = computed(() => this.frame()?.receivers.find((r) => r.part === this.receiver()));
   private readonly possible = computed(() => faultsOf(this.rig()));
   protected readonly faults = computed((): Option<string | null>[] => [
     { value: null, label: 'none' },
@@ -122,13 +132,17 @@ export class Prove {
   );
   protected readonly seconds = computed(() => {
     const rig = this.rig();
-    const working = this.result()?.analysis.channels.handOvers.filter((h) => h.breaks === null) ?? [];
-    return working.map(({ handOver }) => ({
-      label: labelOf(rig, handOver.to),
-      controls: handedControls(rig, handOver).map((c) => ({
-        ...c,
-        name: controlName(rig, handOver.to, c.id),
-      })),
+    const channels = this.result()?.analysis.channels;
+    const working = channels?.handOvers.filter((h) => h.breaks === null) ?? [];
+    const handed = working.map(({ handOver }) => ({ id: handOver.to, controls: handedControls(rig, handOver) }));
+    // one with a receiver of its own moves what its own channels drive
+    const driven = groupBy(channels?.rows ?? [], (r) => r.transmitter);
+    const own = [...driven]
+      .filter(([id]) => id !== pilotTransmitter(rig))
+      .map(([id, rows]) => ({ id, controls: rows.flatMap((r) => r.control ?? []) }));
+    return [...handed, ...own].map(({ id, controls }) => ({
+      label: labelOf(rig, id),
+      controls: controls.map((c) => ({ ...c, name: controlName(rig, id, c.id) })),
     }));
   });
   protected readonly switches = computed(() =>
