@@ -8,6 +8,7 @@ import { planOf } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import loadHighs from 'highs';
 import { DEMOS, demoNamed, demoRig, practiceRig, unionOfDemos } from './bench-rigs.js';
+import { largeRows } from './bench-large.js';
 import { pageRows } from './bench-page.js';
 import { median, type Row } from './bench-rows.js';
 import { recordingRows } from './bench-recordings.js';
@@ -34,6 +35,7 @@ export async function bench(first: { total: number }): Promise<void> {
   rows.push({ what: 'first visit, compressed', value: kB, unit: 'kB', goal: 'at most 380', met: kB <= 380 });
 
   rows.push(...(await pageRows('apps/web/dist/browser')));
+  rows.push(...(await largeRows('apps/web/dist/browser')));
 
   for (const r of rows) {
     const mark = r.met === null ? ' ' : r.met ? '○' : '◆';

@@ -1,5 +1,5 @@
 import type { Control } from '../parts/index.js';
-import { pilotControls, pilotTransmitter, sheetOf, type Part, type Rig, type Wish } from '../rig/index.js';
+import { pilotTransmitter, sheetOf, type Part, type Rig, type Wish } from '../rig/index.js';
 import type { Chain } from './chain.js';
 
 /** Half of the face a control sits on; the middle is either hand's. */
@@ -31,9 +31,6 @@ export function mismatchOf(rig: Rig, wish: Wish, chain: Chain): Mismatch | null 
     return { named: 'the camera operator', driven: `the pilot's ${chain.control?.label ?? 'transmitter'}` };
   const control = byOperator ? (chain.second?.control ?? null) : chain.control;
   const transmitter = byOperator ? chain.second?.transmitter : chain.transmitter;
-  const notPilots = wish.by === 'pilot' && wish.control !== null && isOperators(rig, chain.transmitter);
-  if (notPilots && pilotControls(rig).some((c) => c.id === wish.control))
-    return { named: "the pilot's transmitter", driven: chain.transmitter!.label };
   if (wish.control && control && control.id !== wish.control) {
     const named = transmitter && sheetOf(rig, transmitter.id).controls.find((c) => c.id === wish.control);
     return { named: named?.label ?? wish.control, driven: control.label };

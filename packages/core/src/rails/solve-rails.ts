@@ -85,17 +85,13 @@ function sweep(network: RigNetwork, charges: readonly number[], at: (point: Oper
   charges.forEach((charge, i) => at(solveAt(network, charge, i ? 'as it stands' : 'running')));
 }
 
-/** Current out of each pack at each of some states of charge, A, with the piece of copper it stands on; in the order of the packs. */
+/** Current out of each pack at each of some states of charge, A; in the order of the packs. */
 export function eachPackAmps(
   network: RigNetwork,
   charges: readonly number[],
-): { part: Part; amps: number[]; piece: number }[] {
-  const { piece, circuit } = network.prepared;
+): { part: Part; element: number; amps: number[] }[] {
   const packs = network.terminals.filter((t) => network.packs.has(t.element));
-  const drawn = packs.map(({ part, element }) => ({
-    ...{ part, piece: piece[circuit.elements[element]!.plus]! },
-    amps: [] as number[],
-  }));
+  const drawn = packs.map(({ part, element }) => ({ part, element, amps: [] as number[] }));
   sweep(network, charges, ({ amps }) => packs.forEach((t, i) => drawn[i]!.amps.push(-amps[t.element]!)));
   return drawn;
 }

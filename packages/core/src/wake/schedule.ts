@@ -142,16 +142,26 @@ function openTo(
 ): { choices: Choice[]; handsLeft: number } {
   const { tasks, after, twin } = search;
   const choices: Choice[] = [];
+  // most of what is open is as long as another and may begin as soon: the stillness is looked through once for all of them
+  const known = new Map<number, Map<number, number>>();
+  const quietFor = (seconds: number, from: number): number => {
+    let own = known.get(seconds);
+    if (!own) known.set(seconds, (own = new Map()));
+    let at = own.get(from);
+    if (at === undefined) own.set(from, (at = earliest(search, seconds, starts, from)));
+    return at;
+  };
   let handsLeft = 0;
   for (const i of search.handed) {
     if (starts[i] !== NOT_YET) continue;
     handsLeft += tasks[i]!.seconds;
     if (twin[i] !== undefined && starts[twin[i]] === NOT_YET) continue;
     if (after[i]!.some((k) => starts[k] === NOT_YET)) continue;
+    const ready = readyAt(search, i, starts);
     // a pair that is busy longer may be the better one: then nothing is touched while something must be still
     for (let pair = 0; pair < free.length; pair++)
       if (free.indexOf(free[pair]!) === pair)
-        choices.push({ task: i, start: earliest(search, i, starts, free[pair]!), pair });
+        choices.push({ task: i, start: quietFor(tasks[i]!.seconds, Math.max(free[pair]!, ready)), pair });
   }
   return { choices, handsLeft };
 }
@@ -199,16 +209,15 @@ function quietFrom({ tasks, handed }: Search, task: number, from: number, starts
   return at;
 }
 
-function earliest(search: Search, task: number, starts: readonly number[], handsFree: number): number {
-  const { tasks, still } = search;
-  const { seconds } = tasks[task]!;
-  let at = Math.max(handsFree, readyAt(search, task, starts));
+/** From a time on, the first at which nothing must be still for as long as hands are at work. */
+function earliest({ tasks, still }: Search, seconds: number, starts: readonly number[], from: number): number {
+  let at = from;
   for (let moved = true; moved;) {
     moved = false;
     for (const i of still) {
-      const from = starts[i]!;
-      const to = from + tasks[i]!.seconds;
-      if (from !== NOT_YET && at < to - CLOSE_S && at + seconds > from + CLOSE_S) {
+      const begin = starts[i]!;
+      const to = begin + tasks[i]!.seconds;
+      if (begin !== NOT_YET && at < to - CLOSE_S && at + seconds > begin + CLOSE_S) {
         at = to;
         moved = true;
       }

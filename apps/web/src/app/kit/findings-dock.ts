@@ -8,6 +8,7 @@ import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
 import { narrowerThan } from './breakpoints';
 import { Mark } from './mark';
+import { unrolled } from './unroll';
 import { recall, remember } from '../state/small-notes';
 
 /** Findings of the whole rig, the station's own first: what, why with the figures, and the fix as a button. */
@@ -33,6 +34,8 @@ export class FindingsDock {
   private readonly findings = computed(() => this.computed()?.analysis.findings ?? []);
   protected readonly here = computed(() => this.findings().filter((f) => isAt(f, this.station())));
   protected readonly elsewhere = computed(() => this.findings().filter((f) => !isAt(f, this.station())));
+  protected readonly hereShown = unrolled(this.here);
+  protected readonly elsewhereShown = unrolled(this.elsewhere);
   /** The station's own are asked for first. */
   private readonly asked = computed(() => {
     const rig = this.computed()?.rig;

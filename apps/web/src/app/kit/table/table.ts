@@ -11,8 +11,10 @@ import {
   input,
   output,
   signal,
+  type Signal,
   type TemplateRef,
 } from '@angular/core';
+import { unrolled } from '../unroll';
 import { CellOf, HeadOf, type CellContext, type Column } from './cell';
 
 /** A table: heads that stay in sight and sort, rows that can be chosen by click, arrows and Enter, words where it is empty. */
@@ -54,13 +56,17 @@ export class Table<T> {
   private readonly heads = contentChildren(HeadOf);
   protected readonly ids = computed(() => this.columns().map((c) => c.id));
   protected readonly by = signal<{ id: string; down: boolean } | null>(null);
-  protected readonly shown = computed(() => {
+  private readonly sorted = computed(() => {
     const by = this.by();
     const of = this.columns().find((c) => c.id === by?.id)?.sort;
     if (!by || !of) return [...this.rows()];
     const turn = by.down ? -1 : 1;
     return [...this.rows()].sort((a, b) => turn * inOrder(of(a), of(b)));
   });
+  /** All of them where a viewport makes only those in sight. */
+  protected readonly shown: Signal<readonly T[]> = inject(CDK_VIRTUAL_SCROLL_VIEWPORT, { optional: true })
+    ? this.sorted
+    : unrolled(this.sorted, 24);
   protected readonly track = (index: number, row: T): unknown => this.key()(row, index);
 
   private readonly noneChosen = computed(() => !this.rows().some((row) => this.chosen()(row)));

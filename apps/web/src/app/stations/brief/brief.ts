@@ -12,6 +12,7 @@ import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
 import { Mark } from '../../kit/mark';
 import { Rooms } from '../../kit/rooms';
+import { unrolled } from '../../kit/unroll';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
@@ -41,8 +42,9 @@ export class Brief {
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
 
+  private readonly shownParts = unrolled(computed(() => partsWithSheets(this.rig())));
   protected readonly groups = computed(() =>
-    [...groupBy(partsWithSheets(this.rig()), ({ sheet }) => sheet.group)].map(([name, parts]) => ({ name, parts })),
+    [...groupBy(this.shownParts(), ({ sheet }) => sheet.group)].map(([name, parts]) => ({ name, parts })),
   );
   protected readonly items = computed(() =>
     [...groupBy(this.analysis()?.loom.items ?? [], (i) => i.group)].map(([name, list]) => ({ name, list })),

@@ -13,6 +13,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { CheckStep, StepKind } from '@squallmark/core/prove';
 import { WordsField } from '../../kit/fields/words';
 import { Mark } from '../../kit/mark';
+import { unrolled } from '../../kit/unroll';
 import type { Desk } from '../../state/rig-vault';
 
 /** What people call the kinds of work. */
@@ -76,7 +77,7 @@ export type Told = { passed: true } | { passed: false; saw: string; skipped?: tr
       </form>
     }
     <ol>
-      @for (row of rows(); track row.step.id) {
+      @for (row of shown(); track row.step.id) {
         @if (row.heading) {
           <li class="kind m s">
             <h3>{{ row.heading }}</h3>
@@ -145,13 +146,15 @@ export class PlanDock {
       return { step, n: i + 1, heading, verdict, failed, stale: verdict && verdict.revision !== this.revision() };
     }),
   );
+  protected readonly shown = unrolled(this.rows);
   /** Typed, not yet said: of the step at hand only. */
   protected readonly instead = linkedSignal({ source: () => this.current()?.id, computation: () => '' });
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
 
   constructor() {
     afterRenderEffect(() => {
-      if (this.current()) this.bringIn();
+      // what is not drawn yet is brought in once it is
+      if (this.current() && this.shown().length) this.bringIn();
     });
   }
 

@@ -31,6 +31,7 @@ import { Choice, type Option } from '../../kit/fields/choice';
 import { Picker } from '../../kit/fields/picker';
 import { StickWell } from '../../kit/fields/stick-well';
 import { Travel } from '../../kit/fields/travel';
+import { unrolled } from '../../kit/unroll';
 import { Rooms } from '../../kit/rooms';
 import { AnalysisStore } from '../../state/analysis';
 import { BenchRun } from '../../state/bench-run';
@@ -165,6 +166,10 @@ export class Prove {
       })),
     );
   });
+  // a stage of carriages has dozens of each
+  protected readonly dialsShown = unrolled(this.dials, 8);
+  protected readonly secondsShown = unrolled(this.seconds, 2);
+  protected readonly radiosShown = unrolled(this.radios, 8);
   /** What every camera sees. */
   protected readonly views = computed(() => {
     const frame = this.frame();

@@ -1,6 +1,8 @@
 import { CdkDrag, type Point } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, ElementRef, input, output, signal } from '@angular/core';
+import { groupBy } from '@squallmark/core/units';
 import { roomOf, type WakeSchedule, type WakeStep } from '@squallmark/core/wake';
+import { unrolled } from '../../kit/unroll';
 
 const WIDTH = 930;
 const LEFT = 168;
@@ -135,14 +137,23 @@ export class Timeline {
   protected readonly width = WIDTH;
   protected readonly rowHeight = ROW;
   protected readonly top = TOP;
-  protected readonly rows = computed<TimelineRow[]>(() => {
-    const { steps } = this.schedule();
-    const own = this.parts().map((p) => ({ ...p, steps: steps.filter((s) => s.part === p.id && !s.hands) }));
+  private readonly byHand = computed(() => this.schedule().steps.filter((s) => s.hands));
+  private readonly byThemselves = computed<TimelineRow[]>(() => {
+    const steps = groupBy(
+      this.schedule().steps.filter((s) => !s.hands),
+      (s) => s.part,
+    );
+    const own = this.parts().map((p) => ({ ...p, steps: steps.get(p.id) ?? [] }));
     // regulators settle in a blink and would fill the chart with empty rows
-    const shown = own.filter((r) => r.steps.some((s) => s.seconds >= 0.5));
-    return [{ id: 'hands', label: 'Hands', role: 'hands', steps: steps.filter((s) => s.hands) }, ...shown];
+    return own.filter((r) => r.steps.some((s) => s.seconds >= 0.5));
   });
-  protected readonly height = computed(() => TOP + this.rows().length * ROW + 4);
+  private readonly handsShown = unrolled(this.byHand, 24);
+  private readonly partsShown = unrolled(this.byThemselves, 16);
+  protected readonly rows = computed<TimelineRow[]>(() => [
+    { id: 'hands', label: 'Hands', role: 'hands', steps: [...this.handsShown()] },
+    ...this.partsShown(),
+  ]);
+  protected readonly height = computed(() => TOP + (1 + this.byThemselves().length) * ROW + 4);
   protected readonly stills = computed(() => this.schedule().steps.filter((s) => s.still));
   protected readonly grid = computed(() => {
     const step = this.schedule().seconds > 120 ? 30 : this.schedule().seconds > 60 ? 10 : 5;

@@ -24,6 +24,7 @@ import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
 import { Mark } from '../../kit/mark';
 import { Rooms } from '../../kit/rooms';
+import { unrolled } from '../../kit/unroll';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { KIND_WORDS, WakeRun } from '../../state/wake-run';
@@ -61,9 +62,11 @@ export class Wake {
     partsWithSheets(this.store.rig()).map(({ part, sheet }) => ({ id: part.id, label: part.label, role: sheet.role })),
   );
   protected readonly cautions = computed(() => cautionsOf(this.store.rig()));
+  protected readonly cautionsShown = unrolled(this.cautions, 12);
   protected readonly done = computed(() => new Set(this.run.done().map((s) => s.step.id)));
   private readonly looked = signal<string | null>(null);
   protected readonly chosen = computed(() => this.looked() ?? this.run.next()?.step.id ?? null);
+  protected readonly list = unrolled(this.run.steps);
   protected readonly shown = computed(() => this.run.steps().find((s) => s.step.id === this.chosen()) ?? null);
   protected readonly kinds: readonly Option<(typeof WAKE_KINDS)[number]>[] = WAKE_KINDS.map((kind) => ({
     value: kind,
