@@ -71,7 +71,7 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   expect(rig.shaping.find((s) => s.channel === 8)?.highUs).toBe(1900);
   const table = await download('Channel table (CSV)');
   expect(table.content.toString()).toContain(
-    '8,left slider,1012,1900,0,no,0,0,,,,no,8,"Gimbal, two axis",Tilt,8,no,sbus\r\n',
+    '8,left slider,1012,1900,0,no,0,0,,,,no,8,"Gimbal, two axis",Tilt,8,no,sbus,TX\r\n',
   );
   const card = await download('Wiring card (PDF)');
   expect(card.name).toBe('saltmarsh-six-wiring-card.pdf');
