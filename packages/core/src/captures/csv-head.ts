@@ -13,8 +13,10 @@ interface CsvColumn {
 /** What the first row says. */
 export interface CsvHead {
   separator: ',' | ';' | '\t';
-  /** Time of one of the first column, ns. */
+  /** Time of one of the first column, ns; NaN where the head names none: then {@link bareTime} tells, from the figures. */
   nsPerCount: number;
+  /** What the first column is called. */
+  timeName: string;
   /** It counts samples, not time. */
   bySample: boolean;
   columns: CsvColumn[];
@@ -39,23 +41,42 @@ export function headOf(cells: readonly string[], separator: CsvHead['separator']
   const unit = /^(?:time(?:stamp)?|t)\s*(?:_|\s|[[(/])\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]?$/i
     .exec(first)?.[1]
     ?.toLowerCase();
-  if (!unit && !rate)
-    return `the first column is "${first}"; it must say its unit: time_s, time_ms, time_us, time_ns (or Time [s] and the like), or sample@24000000Hz`;
+  const isBare = /^(?:time(?:stamp)?|t)$/i.test(first);
+  if (!unit && !rate && !isBare) return noUnit(first);
   // a row that ends in its separator has an empty cell more
   while (names.at(-1) === '') names.pop();
   if (!names.length) return 'no line beside the time';
   return {
     separator,
+    timeName: first,
     nsPerCount: unit
       ? NS_PER[unit]!
-      : 1e9 / (Number(rate![1]) * ({ k: 1e3, m: 1e6, g: 1e9 }[rate![2]!.toLowerCase()] ?? 1)),
-    bySample: !unit,
+      : rate
+        ? 1e9 / (Number(rate[1]) * ({ k: 1e3, m: 1e6, g: 1e9 }[rate[2]!.toLowerCase()] ?? 1))
+        : NaN,
+    bySample: rate !== null,
     columns: names.map((name) => ({
       name: name.replace(/(_V|\s*[[(]\s*m?V(olts?)?\s*[\])])$/i, ''),
       isVolts: /_V$|[[(]\s*m?V(olts?)?\s*[\])]$/.test(name),
     })),
   };
 }
+
+/** Changes nearer than this, and recordings longer, are of no use to read here, s. */
+const [SHORTEST_S, LONGEST_S] = [0.05, 1e5];
+
+/**
+ * What times without a unit count: seconds, where they have fractions and lie as near as the changes of a line do. Whole numbers may
+ * be anything. ns, or why it cannot be told.
+ */
+export function bareTime({ timeName }: CsvHead, times: readonly number[], fractions: boolean): number | string {
+  const steps = times.slice(1).map((t, i) => t - times[i]!);
+  const isSeconds = fractions && steps.some((s) => s > 0 && s < SHORTEST_S) && (times.at(-1) ?? 0) < LONGEST_S;
+  return isSeconds ? NS_PER.s! : noUnit(timeName);
+}
+
+const noUnit = (first: string): string =>
+  `the first column is "${first}"; it must say its unit: time_s, time_ms, time_us, time_ns (or Time [s] and the like), or sample@24000000Hz`;
 
 /** A figure as tables write it, with a point or, where the separator is no comma, with a comma; NaN when it is none. */
 export function figureOf(cell: string, { separator }: Pick<CsvHead, 'separator'>): number {

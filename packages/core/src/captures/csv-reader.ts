@@ -1,9 +1,12 @@
 import Papa from 'papaparse';
 import { CaptureProblem, type Capture, type CaptureLine, type CaptureReader } from './capture.js';
-import { figureOf, headOf, isComment, separatorOf, type CsvHead } from './csv-head.js';
+import { bareTime, figureOf, headOf, isComment, separatorOf, type CsvHead } from './csv-head.js';
 import { LineStore } from './line-store.js';
 import { textReader } from './text.js';
 import { VoltStore } from './volt-store.js';
+
+/** Rows that are looked through for what their times count. */
+const LOOKED_AT = 1000;
 
 /**
  * Reads a table of changes or samples. The header says what the first column counts: `time_s`, `Time [us]` and the like, or
@@ -20,6 +23,7 @@ export class CsvReader implements CaptureReader {
   private fromNs: number | null = null;
   private timeNs = 0;
   private readonly leftOut: string[] = [];
+  private readonly remarks: string[] = [];
 
   push(chunk: Uint8Array): void {
     this.held += this.text(chunk);
@@ -41,7 +45,7 @@ export class CsvReader implements CaptureReader {
       lines: lines.map(({ name, first, timesNs, unknown }) => ({ name, first, timesNs, unknown })),
       bytes: null,
       leftOut: this.leftOut,
-      remarks: lines.flatMap((l) => l.remark ?? []),
+      remarks: [...this.remarks, ...lines.flatMap((l) => l.remark ?? [])],
     };
   }
 
@@ -56,10 +60,23 @@ export class CsvReader implements CaptureReader {
     const { data } = Papa.parse<string[]>(rest, { delimiter: this.head.separator });
     // what follows the last line end is no row
     if (rest.endsWith('\n')) data.pop();
+    if (data.length && Number.isNaN(this.head.nsPerCount)) this.tellTime(data, this.head);
     for (const cells of data) {
       this.row++;
       if (cells.length > 1 || !isComment(cells[0]!)) this.values(cells, this.head);
     }
+  }
+
+  private tellTime(rows: readonly string[][], head: CsvHead): void {
+    const cells = rows.slice(0, LOOKED_AT).map(([cell = '']) => cell.trim());
+    const told = bareTime(
+      head,
+      cells.map((c) => figureOf(c, head)).filter(Number.isFinite),
+      cells.some((c) => /[.,]\d|e-/i.test(c)),
+    );
+    if (typeof told === 'string') this.fail(told);
+    head.nsPerCount = told;
+    this.remarks.push('The first column has no unit; its figures are taken as seconds');
   }
 
   /** A recording that was broken off may end in the middle of a row. */

@@ -42,6 +42,17 @@ describe('tables of other tools', () => {
     expect(lines(await opened('a.txt', text))).toEqual(expected);
   });
 
+  it('without a unit are taken as seconds where the figures say so, and never otherwise', async () => {
+    const capture = await opened('a.csv', 'Time,RX,TX\n0.000000,1,0\n0.000001,0,0\n0.000002,0,1\n0.000003,1,1\n');
+    expect(lines(capture)).toEqual(expected);
+    expect(capture.remarks).toEqual(['The first column has no unit; its figures are taken as seconds']);
+    // milliseconds with fractions, whole numbers, one moment alone
+    for (const times of [['0.5', '104.5', '208.5'], ['0', '104', '208'], ['0.5']])
+      expect(await problem('a.csv', `Time,RX\n${times.map((t, i) => `${t},${i % 2}\n`).join('')}`)).toMatch(
+        /^a.csv, row 1: the first column is "Time"; it must say its unit/,
+      );
+  });
+
   it('know X, Z and no level, great and small', async () => {
     const {
       lines: [line],
