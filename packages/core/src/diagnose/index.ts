@@ -17,4 +17,5 @@ export {
   type Ranked,
   type Search,
 } from './diagnosis.js';
+export { stepsAgain } from './again.js';
 export { widened } from './pairs.js';

@@ -19,19 +19,25 @@ export class Rooms {
     return this.dialogs?.openDialogs.length ?? 0;
   }
 
-  /** Opens what `load` fetches; no wider than the screen. */
-  async open<T>(
+  /**
+   * Opens what `load` fetches; no wider than the screen.
+   * @param closed what it was closed with
+   */
+  async open<T, R = unknown>(
     load: Promise<Type<T>>,
     config: Pick<
       MatDialogConfig,
       'width' | 'height' | 'maxWidth' | 'panelClass' | 'viewContainerRef' | 'position' | 'autoFocus'
     >,
+    closed?: (result: R | undefined) => void,
   ): Promise<void> {
     this.opening++;
     try {
       const [{ MatDialog }, room] = await Promise.all([import('@angular/material/dialog'), load]);
       this.dialogs = this.injector.get(MatDialog);
-      if (!this.openNow) this.dialogs.open(room, { maxWidth: '96vw', ...config });
+      if (this.openNow) return;
+      const opened = this.dialogs.open<T, unknown, R>(room, { maxWidth: '96vw', ...config });
+      if (closed) opened.afterClosed().subscribe(closed);
     } catch (error) {
       if (this.updates.lost()) return;
       throw error;

@@ -1,4 +1,4 @@
-import { DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { BenchFrame } from '@squallmark/core/bench';
 import { soundWorld, worldWith, type Fault } from '@squallmark/core/diagnose';
@@ -23,18 +23,21 @@ export class BenchRun {
   );
 
   readonly fault = signal<Fault | null>(null);
+  /** Whoever proves is not told which fault it is. */
+  readonly isBlind = signal(false);
+  /** What is to be on the bench; another object whenever any of it is another. */
+  private readonly wanted = computed(() => ({
+    fault: this.fault(),
+    rig: this.store.rig(),
+    charge: this.desk.charge(),
+  }));
+  private loaded: ReturnType<BenchRun['wanted']> | null = null;
   readonly frame = toSignal(this.framesSubject, { initialValue: null });
   /** Verdicts on steps that the user's own hands made. */
   readonly verdicts$ = this.verdictsSubject.asObservable();
 
   constructor() {
-    // verdicts of a new rig or fault must not come from the old one, so loading is awaited before anything else
-    effect(() => {
-      const fault = this.fault();
-      const { rig, flaws } = fault ? worldWith(this.store.rig(), fault) : soundWorld(this.store.rig());
-      const charge = this.desk.charge();
-      this.tell((api) => api.load(rig, charge, flaws));
-    });
+    effect(() => this.load(this.wanted()));
     this.tell((api) => api.run(proxy((frame, verdict) => this.accept(frame, verdict))));
     inject(DestroyRef).onDestroy(() => this.worker.close());
   }
@@ -61,7 +64,18 @@ export class BenchRun {
   }
 
   play(step: CheckStep): Promise<Verdict> {
+    // what was changed in the same breath is on the bench before it is played
+    this.load(untracked(this.wanted));
     return this.worker.call((api) => api.play(step));
+  }
+
+  /** Verdicts of a new rig or fault must not come from the old one, so loading comes before anything else. */
+  private load(wanted: ReturnType<BenchRun['wanted']>): void {
+    if (wanted === this.loaded) return;
+    this.loaded = wanted;
+    const { fault, rig: drawn, charge } = wanted;
+    const { rig, flaws } = fault ? worldWith(drawn, fault) : soundWorld(drawn);
+    this.tell((api) => api.load(rig, charge, flaws));
   }
 
   private accept(frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null): void {

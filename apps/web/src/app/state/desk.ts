@@ -69,6 +69,15 @@ export class DeskStore {
     this.change((desk) => inLedger(desk, ledger, (verdicts) => ({ ...verdicts, [stepId]: { ...verdict, revision } })));
   }
 
+  /** Verdicts of some steps are gone: they are asked once more. */
+  forgetVerdicts(steps: readonly string[], ledger: Ledger = 'simulated'): void {
+    this.change((desk) =>
+      inLedger(desk, ledger, (verdicts) =>
+        Object.fromEntries(Object.entries(verdicts).filter(([id]) => !steps.includes(id))),
+      ),
+    );
+  }
+
   clearVerdicts(ledger: Ledger = 'simulated'): void {
     this.change((desk) => inLedger(desk, ledger, () => ({})));
   }

@@ -2,7 +2,7 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { proxy, wrap, type Remote } from 'comlink';
-import type { DiagnoseWorkerApi, NextMeasure, Standing, Told } from '../workers/diagnose.worker';
+import type { Aftercare, DiagnoseWorkerApi, NextMeasure, Standing, Told } from '../workers/diagnose.worker';
 import { ReviveWorker } from '../workers/revive';
 
 /** A measurement that was taken, or could not be. */
@@ -25,6 +25,8 @@ export class Finder {
   readonly progress = signal<{ done: number; total: number } | null>(null);
   readonly standing = signal<Standing | null>(null);
   readonly taken = signal<readonly Taken[]>([]);
+  /** What follows from the cause, once it is known. */
+  readonly aftercare = signal<Aftercare | null>(null);
   readonly failed = signal('');
   readonly minutes = computed(() => this.taken().reduce((sum, t) => sum + (t.reading === null ? 0 : t.minutes), 0));
 
@@ -65,6 +67,7 @@ export class Finder {
   }
 
   private async ask(): Promise<void> {
+    this.aftercare.set(null);
     const told: Told = {
       steps: this.steps,
       readings: this.taken().flatMap(({ at, reading }) => (reading === null ? [] : [{ at, reading }])),
@@ -72,6 +75,11 @@ export class Finder {
     };
     const standing = await this.safely(() => this.worker.call((api) => api.ask(told)));
     if (standing) this.standing.set(standing);
+    // nothing tells more: what follows from the first of them
+    const [first] = standing?.next ? [] : (standing?.suspects ?? []);
+    if (!first) return;
+    const failed = this.steps.filter((s) => !s.passed).map((s) => s.step);
+    this.aftercare.set(await this.safely(() => this.worker.call((api) => api.aftercare(first.id, failed))));
   }
 
   private async safely<R>(run: () => Promise<R>): Promise<R | null> {

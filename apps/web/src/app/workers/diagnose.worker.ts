@@ -1,15 +1,17 @@
+import { documentEdits } from '@squallmark/core/analysis';
 import {
   casebookSteps,
   propose,
   rank,
   soundWorld,
+  stepsAgain,
   widened,
   worldWith,
   type Answers,
   type Casebook,
 } from '@squallmark/core/diagnose';
 import type { CheckStep } from '@squallmark/core/prove';
-import type { Rig } from '@squallmark/core/rig';
+import type { Edit, Rig } from '@squallmark/core/rig';
 import { expose } from 'comlink';
 
 /** A cause as it stands after some answers. */
@@ -49,12 +51,22 @@ const STRETCH_MS = 40;
 const MOST_SUSPECTS = 7;
 const MOST_LEFT = 3;
 
+/** What is to be done once a cause is known. */
+export interface Aftercare {
+  /** Steps to ask once more, by id. */
+  again: string[];
+  /** What makes the document say what the rig is, where that is as good. */
+  document: Edit[];
+}
+
 let book: Casebook | null = null;
+let planned: readonly CheckStep[] = [];
 
 const api = {
   /** Every fault put into the rig and played; what follows is at once. */
   async open(rig: Rig, plan: CheckStep[], progress: (done: number, total: number) => void): Promise<void> {
     const steps = casebookSteps(rig, plan);
+    planned = plan;
     let since = performance.now();
     for (;;) {
       const step = steps.next();
@@ -94,6 +106,15 @@ const api = {
           leaves: suspects.slice(0, MOST_LEFT).map((id) => textOf.get(id)!),
         })),
       },
+    };
+  },
+  /** What follows from a cause; nothing but the failed steps for one that this rig does not know. */
+  aftercare(id: string | null, failed: string[]): Aftercare {
+    const fault = book?.faults.find((f) => f.id === id);
+    if (!book || !fault) return { again: failed, document: [] };
+    return {
+      again: stepsAgain(book.rig, fault, planned, new Set(failed)),
+      document: fault.flaws?.length ? [] : documentEdits(book.rig, fault.put),
     };
   },
   /** What a measure says on the simulated rig with a fault in it, or as it is. */

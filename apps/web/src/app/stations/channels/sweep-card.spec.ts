@@ -23,7 +23,7 @@ class HandBench {
   at(tMs: number, shows: string): void {
     const us = 1500 + 500 * this.position;
     const slots = Array.from({ length: 16 }, (_, i) => ({ us: i === 9 ? us : 1500 }));
-    this.frame.set({ tMs, slots, sights: { 'GB.mode': shows } } as unknown as BenchFrame);
+    this.frame.set({ tMs, receivers: [{ part: 'RX', slots }], sights: { 'GB.mode': shows } } as unknown as BenchFrame);
   }
 }
 

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { BenchFrame } from '@squallmark/core/bench';
 import { TrackWriter } from '@squallmark/core/captures';
 import { sheetWithWindows, sweptWindows, type SweptWindows } from '@squallmark/core/channels';
 import { isWindowed } from '@squallmark/core/parts';
-import { sheetOf } from '@squallmark/core/rig';
+import { controlName, sheetOf } from '@squallmark/core/rig';
 import { count, num } from '@squallmark/core/units';
 import { Choice } from '../../kit/fields/choice';
 import { Toggle } from '../../kit/fields/toggle';
@@ -76,10 +77,15 @@ export class SweepCard {
         untracked(() =>
           this.follow(
             frame.tMs,
-            frame.receivers[0]!.slots.map((s) => s.us),
+            this.heard(frame).map((s) => s.us),
           ),
         );
     });
+  }
+
+  /** Slots of the receiver that tells the chosen function; none where it is not on the bench. */
+  private heard({ receivers }: BenchFrame): BenchFrame['receivers'][number]['slots'] {
+    return receivers.find((r) => r.part === this.chosen()?.move.receiver)?.slots ?? [];
   }
 
   protected choose(id: string): void {
@@ -114,7 +120,11 @@ export class SweepCard {
     this.us.set(slots[chosen.row.channel - 1] ?? NaN);
     const way = this.nowMs / 1000 / this.wayS();
     if (way >= 2) return this.finish();
-    this.bench.setControl(chosen.row.control!.id, way < 1 ? -1 + 2 * way : 3 - 2 * way);
+    const { transmitter, control } = chosen.row;
+    this.bench.setControl(
+      controlName(this.store.rig(), transmitter, control!.id),
+      way < 1 ? -1 + 2 * way : 3 - 2 * way,
+    );
   }
 
   protected finish(): void {

@@ -24,6 +24,13 @@ export class ProofDesk {
     else this.desk.setVerdict(stepId, verdict, this.source.ledger());
   }
 
+  /** Steps that are asked once more. */
+  askAgain(steps: readonly string[]): void {
+    if (this.isFaulty())
+      this.faulty.update((all) => Object.fromEntries(Object.entries(all).filter(([id]) => !steps.includes(id))));
+    else this.desk.forgetVerdicts(steps, this.source.ledger());
+  }
+
   /** Another fault, or none: what was seen of the last is gone. */
   forgetFaulty(): void {
     this.faulty.set({});

@@ -14,7 +14,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { handedControls, sticksOf, type StickFace } from '@squallmark/core/channels';
 import { radioOf } from '@squallmark/core/bench';
-import { faultsOf } from '@squallmark/core/diagnose';
+import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { hearsAir, hasControls } from '@squallmark/core/parts';
 import {
@@ -55,6 +55,15 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
   ArrowUp: ['right-y', 1],
   ArrowDown: ['right-y', -1],
 };
+
+/** In the list of faults: one that whoever proves is not told. */
+const BLIND = ' blind';
+
+/** One of some faults by chance, each as often as it is met. */
+function drawn(faults: readonly Fault[]): Fault | null {
+  let at = Math.random() * faults.reduce((sum, f) => sum + f.weight, 0);
+  return faults.find((f) => (at -= f.weight) < 0) ?? faults.at(-1) ?? null;
+}
 
 /** Does each stick really do it? */
 @Component({
@@ -109,6 +118,7 @@ export class Prove {
   private readonly possible = computed(() => faultsOf(this.rig()));
   protected readonly faults = computed((): Option<string | null>[] => [
     { value: null, label: 'none' },
+    { value: BLIND, label: 'one that I am not told' },
     ...this.possible().map(({ id, text }) => ({ value: id, label: text })),
   ]);
   protected readonly busy = signal(false);
@@ -241,14 +251,20 @@ export class Prove {
   }
 
   protected putFault(id: string | null): void {
-    const fault = this.possible().find((f) => f.id === id) ?? null;
+    const isBlind = id === BLIND;
+    const before = this.bench.fault();
+    const fault = isBlind ? drawn(this.possible()) : (this.possible().find((f) => f.id === id) ?? null);
+    const said = fault
+      ? `Fault put into the simulated rig: ${isBlind ? 'one that nobody is told' : fault.text}`
+      : `Fault taken out of the simulated rig${before ? `: ${before.text}` : ''}`;
+    if (!fault && this.bench.isBlind() && before) this.store.say(`It was: ${before.text}`);
     this.bench.fault.set(fault);
+    this.bench.isBlind.set(isBlind && fault !== null);
     this.proof.forgetFaulty();
-    this.store.note(
-      'proof',
-      fault ? `Fault put into the simulated rig: ${fault.text}` : 'Fault taken out of the simulated rig',
-    );
+    this.store.note('proof', said);
   }
+
+  protected readonly faultShown = computed(() => (this.bench.isBlind() ? BLIND : (this.bench.fault()?.id ?? null)));
 
   protected chooseSource(kind: SourceKind): void {
     this.wanted.set(null);
@@ -273,12 +289,13 @@ export class Prove {
 
   protected findIt(): void {
     if (!this.hasFailed()) return;
-    void this.rooms.open(
+    void this.rooms.open<unknown, string[]>(
       import('./find-it/find-it').then((m) => m.FindItRoom),
       {
         ...{ width: '100vw', height: '100dvh', maxWidth: '100vw', panelClass: 'sq-whole', autoFocus: 'dialog' },
         viewContainerRef: this.container,
       },
+      (again) => again?.length && void this.playAll(again),
     );
   }
 
@@ -312,15 +329,15 @@ export class Prove {
     this.keep(step.id, { passed, expected: step.expectText, saw, tookMs: 0 }, true);
   }
 
-  /** All steps one after the other from the first; can be stopped between two. */
-  protected async playAll(): Promise<void> {
+  /** All steps one after the other from the first, or some; can be stopped between two. */
+  protected async playAll(some?: readonly string[]): Promise<void> {
     this.busy.set(true);
     this.stopping = false;
     let passed = 0;
     let played = 0;
     try {
       // what only eyes can tell is left for them
-      for (const step of this.plan().filter((s) => !s.byEye)) {
+      for (const step of this.plan().filter((s) => !s.byEye && (some?.includes(s.id) ?? true))) {
         if (this.stopping) break;
         this.wanted.set(step.id);
         const verdict = await this.bench.play(step);
@@ -330,7 +347,7 @@ export class Prove {
       }
       this.store.note(
         'proof',
-        `Proved ${passed} of ${played} steps played, plan of ${this.plan().length}${this.bench.fault() ? `, with the fault ${this.bench.fault()!.text}` : ''}`,
+        `Proved ${passed} of ${played} steps played, plan of ${this.plan().length}${this.withFault()}`,
       );
     } catch (error) {
       this.store.say(`Stopped: ${error instanceof Error ? error.message : String(error)}`);
@@ -338,6 +355,12 @@ export class Prove {
       this.wanted.set(null);
       this.busy.set(false);
     }
+  }
+
+  private withFault(): string {
+    const fault = this.bench.fault();
+    if (!fault) return '';
+    return this.bench.isBlind() ? ', with a fault that nobody is told' : `, with the fault ${fault.text}`;
   }
 
   protected stopAll(): void {

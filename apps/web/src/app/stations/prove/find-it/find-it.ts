@@ -26,7 +26,7 @@ export class FindItRoom {
   private readonly store = inject(RigStore);
   private readonly bench = inject(BenchRun);
   private readonly desk = inject(ProofDesk);
-  private readonly dialog = inject<MatDialogRef<FindItRoom>>(MatDialogRef);
+  private readonly dialog = inject<MatDialogRef<FindItRoom, string[]>>(MatDialogRef);
   protected readonly finder = inject(Finder);
   private readonly plan = inject(AnalysisStore).plan();
   protected readonly other = signal('');
@@ -80,6 +80,40 @@ export class FindItRoom {
     if (next) this.take(await this.finder.read(next.at, this.bench.fault()?.id ?? null));
   }
 
+  /** How the steps to be asked again are said. */
+  protected readonly againText = computed(() => count(this.finder.aftercare()?.again.length ?? 0, 'step'));
+
+  /** The cause is mended: by hand on the bench, or out of the simulated rig where it really sits in it. */
+  protected mended(): void {
+    const after = this.finder.aftercare();
+    const first = this.finder.standing()?.suspects[0];
+    if (!after || !first) return;
+    this.writeDown();
+    const fault = this.bench.fault();
+    if (fault && fault.id !== first.id)
+      this.store.say(
+        'The steps are played again: what was put into the simulated rig is something else, and still in it',
+      );
+    else if (fault) this.takeOut(fault);
+    this.desk.askAgain(after.again);
+    this.dialog.close(this.onBench ? after.again : undefined);
+  }
+
+  private takeOut({ text }: { text: string }): void {
+    this.bench.fault.set(null);
+    this.bench.isBlind.set(false);
+    this.desk.forgetFaulty();
+    this.store.note('proof', `Fault taken out of the simulated rig: ${text}`);
+  }
+
+  /** The rig is as it should be, and the document is changed to say so. */
+  protected document(): void {
+    const { document } = this.finder.aftercare() ?? {};
+    if (!document?.length) return;
+    this.writeDown();
+    if (this.store.do(document)) this.dialog.close();
+  }
+
   protected writeDown(): void {
     const first = this.finder.standing()!.suspects[0]!;
     const taken = this.finder.taken().filter((t) => t.reading !== null);
@@ -88,7 +122,6 @@ export class FindItRoom {
       'proof',
       `Found: ${first.text} (${percent(first.weight)}). ${first.remedy}.${by ? ` Measured: ${by}.` : ''}`,
     );
-    this.close();
   }
 
   protected close(): void {
