@@ -43,6 +43,13 @@ test('the whole job, from the demo as it ships to a proven rig that a reload bri
   await expect(tile(page, 'Prove')).toContainText('59 / 59');
   await expect(plan.getByRole('button', { name: /Left slider full up.*tilt angle: 27/ })).toBeVisible();
 
+  const [record] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Proof card' }).click(),
+  ]);
+  expect(record.suggestedFilename()).toMatch(/proof-record\.pdf$/);
+  expect((await contentOf(record)).subarray(0, 5).toString()).toBe('%PDF-');
+
   await choose(page, 'Fault', 'C6: the two serial wires go the wrong way round');
   await plan.getByRole('button', { name: 'Right slider full up' }).click();
   await plan.getByRole('button', { name: 'Play step' }).click();

@@ -39,8 +39,9 @@ function heardInSocket(rig: Rig, transmitters: readonly Part[], host: string): s
   return (others.find((t) => rig.handOvers.some((h) => h.to === t.id)) ?? others[0] ?? transmitters[0])?.id;
 }
 
-const setIf = (map: Map<string, string>, key: string, value: string | undefined): void =>
-  void (value !== undefined && map.set(key, value));
+function setIf(map: Map<string, string>, key: string, value: string | undefined): void {
+  if (value !== undefined) map.set(key, value);
+}
 
 /** Transmitters with a radio of their own: nobody's second, and not on another's trainer lead. */
 export function ownRadios(rig: Rig, all: readonly Conversation[] = findConversations(rig)): Part[] {

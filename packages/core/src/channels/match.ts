@@ -9,7 +9,7 @@ export function sideOf({ x }: Pick<Control, 'x'>): 'left' | 'right' | 'both' {
 }
 
 /** A transmitter that is not the pilot's. */
-export const isOperators = (rig: Rig, transmitter: Part | null): boolean =>
+const isOperators = (rig: Rig, transmitter: Part | null): boolean =>
   transmitter !== null && transmitter.id !== pilotTransmitter(rig);
 
 /** What a wish names and what drives its function instead. */

@@ -26,7 +26,24 @@ export function cardDefinition(card: Card) {
       ...card.tables.map(tableContent),
       { text: 'Cautions', bold: true, margin: [0, 10, 0, 2] as [number, number, number, number] },
       { ul: card.cautions.map(glyphs) },
+      ...(card.signed ? [signedContent(card.signed)] : []),
     ],
+  };
+}
+
+/** A line to write on above each thing that is asked for. */
+function signedContent(fields: readonly string[]) {
+  return {
+    unbreakable: true,
+    margin: [0, 24, 0, 0] as [number, number, number, number],
+    columnGap: 14,
+    columns: fields.map((field) => ({
+      stack: [
+        { text: ' ', margin: [0, 14, 0, 0] as [number, number, number, number] },
+        { canvas: [{ type: 'line' as const, x1: 0, y1: 0, x2: 118, y2: 0, lineWidth: 0.7, lineColor: MUTED }] },
+        { text: glyphs(field), color: MUTED, fontSize: 8 },
+      ],
+    })),
   };
 }
 

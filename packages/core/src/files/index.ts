@@ -12,5 +12,6 @@ export { cableCards } from './cable-cards.js';
 export { setupCard } from './setup-card.js';
 export { wiringCard, cautionsOf, type Card } from './wiring-card.js';
 export { cardDefinition } from './card-definition.js';
+export { proofCard, type DatedVerdict } from './proof-card.js';
 export { wakeCard, wakeTable } from './wake-card.js';
 export { powerCard, powerTable } from './power-card.js';

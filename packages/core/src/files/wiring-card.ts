@@ -10,6 +10,8 @@ export interface Card {
   subtitle: string;
   tables: { heading: string; note: string; columns: string[]; rows: string[][] }[];
   cautions: string[];
+  /** What is filled in by hand at the end, each on a line of its own to write on. */
+  signed?: string[];
 }
 
 /** Every cable, wire by wire, with open stops on top: what goes to the bench on paper. */

@@ -151,3 +151,12 @@ describe('findings', () => {
     expect(reach?.value).toBe(119);
   });
 });
+
+it('a part fed the wrong way round lifts the ground of what shares it: that is told with it', () => {
+  const rig = applyEdits(mendedRig(), [end('C5', 0, 'RX.supply.2'), end('C5', 1, 'RX.supply.1')]).rig;
+  const told = analyse(rig).findings.filter((f) => f.rule === 'polarity');
+  expect(told.map((f) => f.subjects[0])).toEqual(['C5']);
+  // the switcher hangs on the receiver by a servo lead, the nose camera does not
+  expect(told[0]!.subjects).toContain('GB');
+  expect(told[0]!.subjects).not.toContain('NC');
+});

@@ -1,6 +1,6 @@
 import type { ElkEdgeSection, ElkNode } from 'elkjs/lib/elk-api.js';
 import { findPart, sheetOf, type Rig } from '../rig/index.js';
-import { count } from '../units/index.js';
+import { count, groupBy } from '../units/index.js';
 import type { CableView } from './cable-view.js';
 import { foldId, partsIn } from './drawing-graph.js';
 
@@ -59,10 +59,13 @@ export function readDrawing(rig: Rig, cables: readonly CableView[], laid: ElkNod
   );
   // a short lead has few places for its name, so it chooses first
   const places = new Map<string, Point>();
-  const named = [...new Map(drawn.map((e) => [e.id.split('/')[0]!, e])).keys()];
-  const firstOf = (cable: string) => drawn.find((e) => e.id.split('/')[0] === cable)!;
-  for (const cable of named.sort((a, b) => lengthOf(firstOf(a).section) - lengthOf(firstOf(b).section)))
-    places.set(cable, placeName(firstOf(cable).section, taken));
+  const named = [...groupBy(drawn, (e) => e.id.split('/')[0]!)].map(([cable, [first]]) => ({
+    cable,
+    section: first!.section,
+    length: lengthOf(first!.section),
+  }));
+  for (const { cable, section } of named.sort((a, b) => a.length - b.length))
+    places.set(cable, placeName(section, taken));
   const leads = drawn.map(({ id, section }): DrawnLead => {
     const cable = id.split('/')[0]!;
     return { cable, kind: kindOf.get(cable)!, d: pathOf(section), at: places.get(cable)! };
@@ -129,13 +132,26 @@ function placeName(section: ElkEdgeSection, taken: Rect[]): Point {
     .slice(1)
     .map((b, i) => ({ a: points[i]!, b, length: Math.abs(points[i]!.x - b.x) + Math.abs(points[i]!.y - b.y) }))
     .sort((p, q) => q.length - p.length);
-  const spots = runs.flatMap(({ a, b }) => ALONG.map((t) => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })));
-  const around = (p: Point): Rect => ({ x: p.x - NAME.width / 2, y: p.y - NAME.height / 2, ...NAME });
-  const covered = (p: Point): number => taken.reduce((sum, rect) => sum + overlapArea(rect, around(p)), 0);
-  const at = spots.reduce((best, p) => (covered(p) < covered(best) ? p : best));
-  taken.push(around(at));
+  let [least, at, around] = [Infinity, points[0]!, rectAt(points[0]!)];
+  for (const { a, b } of runs)
+    for (const t of ALONG) {
+      const p = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
+      const own = rectAt(p);
+      let covered = 0;
+      for (const rect of taken) covered += overlapArea(rect, own);
+      if (covered >= least) continue;
+      [least, at, around] = [covered, p, own];
+      // none is better than one that covers nothing
+      if (covered === 0) {
+        taken.push(around);
+        return at;
+      }
+    }
+  taken.push(around);
   return at;
 }
+
+const rectAt = ({ x, y }: Point): Rect => ({ x: x - NAME.width / 2, y: y - NAME.height / 2, ...NAME });
 
 function overlapArea(a: Rect, b: Rect): number {
   const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);

@@ -129,7 +129,7 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
         covers: [need],
         takes,
         wakes: [hearNeed(end), ...reach],
-        modes: [...modesOf(end), ...modeOfAir(end, airs && airs.ofWish(wish))],
+        modes: [...modesOf(end), ...modeOfAir(end, airs?.ofWish(wish))],
       },
       make(end.end.link.id),
       [...settingCost(poser, end), ...schoolCost(poser, end, sheet, fn), ...named],

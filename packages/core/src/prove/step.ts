@@ -23,6 +23,20 @@ export interface Move {
 export type StepKind =
   'leads' | 'pages' | 'supplies' | 'channels' | 'pictures' | 'functions' | 'looks' | 'radio' | 'by eye' | 'power-off';
 
+/** What people call the kinds of work of a plan. */
+export const STEP_KINDS: Readonly<Record<StepKind, string>> = {
+  leads: 'Leads, nothing powered',
+  pages: 'Pages, read back',
+  supplies: 'Packs and volts',
+  channels: 'Radio and slots',
+  pictures: 'Pictures',
+  functions: 'What each control does',
+  looks: 'At rest',
+  radio: 'Hand-over and lost radio',
+  'by eye': 'By eye',
+  'power-off': 'Off and on again',
+};
+
 /** Move this, expect that. */
 export interface CheckStep {
   id: string;

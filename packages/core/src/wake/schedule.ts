@@ -146,7 +146,7 @@ function openTo(
   const known = new Map<number, Map<number, number>>();
   const quietFor = (seconds: number, from: number): number => {
     let own = known.get(seconds);
-    if (!own) known.set(seconds, (own = new Map()));
+    if (!own) known.set(seconds, (own = new Map<number, number>()));
     let at = own.get(from);
     if (at === undefined) own.set(from, (at = earliest(search, seconds, starts, from)));
     return at;

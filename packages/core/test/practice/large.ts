@@ -1,4 +1,4 @@
-import { applyEdits, emptyRig, type Edit, type Part, type Rig } from '../../src/rig/index.js';
+import type { Part, Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 

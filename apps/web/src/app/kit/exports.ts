@@ -9,6 +9,7 @@ import {
   partsList,
   powerCard,
   powerTable,
+  proofCard,
   setupCard,
   wakeCard,
   wakeTable,
@@ -17,10 +18,12 @@ import {
   type Card,
   type Table,
 } from '@squallmark/core/files';
+import type { CheckStep } from '@squallmark/core/prove';
 import type { WakePlan } from '@squallmark/core/wake';
 import { drawingSheets, drawingSvg, type Drawing } from '@squallmark/core/loom';
 import { AnalysisStore } from '../state/analysis';
 import { RigStore } from '../state/rig-store';
+import type { Desk } from '../state/rig-vault';
 import { fileStem, saveFile } from './save-file';
 
 /** The files that leave the bench. PDF and CSV writers are fetched from the app's own bundle when first asked for. */
@@ -61,6 +64,12 @@ export class Exports {
 
   wakeCard(plan: WakePlan): Promise<void> {
     return this.print('Wake card', () => this.pdf('wake-card', wakeCard(this.store.rig(), plan)));
+  }
+
+  proofCard(plan: readonly CheckStep[], verdicts: Desk['verdicts'], source: string): Promise<void> {
+    return this.print('Proof record', () =>
+      this.pdf('proof-record', proofCard(this.store.rig(), plan, verdicts, source)),
+    );
   }
 
   wakeCsv(plan: WakePlan): Promise<void> {

@@ -23,20 +23,20 @@ export class Rooms {
    * Opens what `load` fetches; no wider than the screen.
    * @param closed what it was closed with
    */
-  async open<T, R = unknown>(
+  async open<T>(
     load: Promise<Type<T>>,
     config: Pick<
       MatDialogConfig,
       'width' | 'height' | 'maxWidth' | 'panelClass' | 'viewContainerRef' | 'position' | 'autoFocus'
     >,
-    closed?: (result: R | undefined) => void,
+    closed?: (result: unknown) => void,
   ): Promise<void> {
     this.opening++;
     try {
       const [{ MatDialog }, room] = await Promise.all([import('@angular/material/dialog'), load]);
       this.dialogs = this.injector.get(MatDialog);
       if (this.openNow) return;
-      const opened = this.dialogs.open<T, unknown, R>(room, { maxWidth: '96vw', ...config });
+      const opened = this.dialogs.open<T, unknown, unknown>(room, { maxWidth: '96vw', ...config });
       if (closed) opened.afterClosed().subscribe(closed);
     } catch (error) {
       if (this.updates.lost()) return;

@@ -1,6 +1,7 @@
 import { findNets } from '../../loom/index.js';
 import {
   applyEdits,
+  cablesOn,
   findPin,
   labelOf,
   samePin,
@@ -32,7 +33,7 @@ export const polarityRule: Rule = ({ rig }) =>
         rule: 'polarity',
         mark: 'stop',
         station: 'loom',
-        subjects: [cable.id, first.from.part, first.to.part],
+        subjects: [...new Set([cable.id, first.from.part, first.to.part, ...lifted(rig, cable, first)])],
         figures: [
           { name: 'cable', value: cable.id },
           { name: 'from', value: first.from.part },
@@ -43,6 +44,18 @@ export const polarityRule: Rule = ({ rig }) =>
       },
     ];
   });
+
+/** Parts whose ground is lifted to the plus with that of the one fed the wrong way round: those that share it over another lead. */
+function lifted(rig: Rig, cable: Cable, { from, to }: Cable['wires'][number]): string[] {
+  const eaters = [from, to].filter((at) => sheetOf(rig, at.part).supplies.some((s) => s.plus.port === at.port));
+  return eaters.flatMap(({ part }) =>
+    cablesOn(rig, part)
+      .filter((c) => c !== cable)
+      .flatMap((c) => c.wires)
+      .filter((w) => [w.from, w.to].some((at) => at.part === part) && lineAt(rig, w.from) === 'ground')
+      .flatMap((w) => [w.from.part, w.to.part]),
+  );
+}
 
 /** Two wrong wires are swapped at the far end; a lone one comes off. */
 function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {

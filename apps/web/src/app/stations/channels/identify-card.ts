@@ -68,10 +68,11 @@ export class IdentifyCard {
     inject(DestroyRef).onDestroy(() => this.live.stop());
     effect(() => {
       const frame = this.bench.frame();
-      if (frame?.receivers[0]?.slots.length && this.source === 'the simulated rig')
+      const slots = frame?.receivers[0]?.slots ?? [];
+      if (frame && slots.length && this.source === 'the simulated rig')
         this.hear(
           frame.tMs,
-          frame.receivers[0]!.slots.map((s) => s.us),
+          slots.map((s) => s.us),
         );
     });
   }

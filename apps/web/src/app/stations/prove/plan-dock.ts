@@ -10,25 +10,11 @@ import {
   output,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { CheckStep, StepKind } from '@squallmark/core/prove';
+import { STEP_KINDS, type CheckStep } from '@squallmark/core/prove';
 import { WordsField } from '../../kit/fields/words';
 import { Mark } from '../../kit/mark';
 import { unrolled } from '../../kit/unroll';
 import type { Desk } from '../../state/rig-vault';
-
-/** What people call the kinds of work. */
-const HEADINGS: Record<StepKind, string> = {
-  leads: 'Leads, nothing powered',
-  pages: 'Pages, read back',
-  supplies: 'Packs and volts',
-  channels: 'Radio and slots',
-  pictures: 'Pictures',
-  functions: 'What each control does',
-  looks: 'At rest',
-  radio: 'Hand-over and lost radio',
-  'by eye': 'By eye',
-  'power-off': 'Off and on again',
-};
 
 /** What a person says of a step at the bench; what it did instead, or why it was skipped. */
 export type Told = { passed: true } | { passed: false; saw: string; skipped?: true };
@@ -141,7 +127,7 @@ export class PlanDock {
   protected readonly rows = computed(() =>
     this.plan().map((step, i) => {
       const verdict = this.verdicts()[step.id];
-      const heading = step.kind && step.kind !== this.plan()[i - 1]?.kind ? HEADINGS[step.kind] : null;
+      const heading = step.kind && step.kind !== this.plan()[i - 1]?.kind ? STEP_KINDS[step.kind] : null;
       const failed = verdict !== undefined && !verdict.passed && !verdict.skipped;
       return { step, n: i + 1, heading, verdict, failed, stale: verdict && verdict.revision !== this.revision() };
     }),

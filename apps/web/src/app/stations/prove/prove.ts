@@ -27,6 +27,7 @@ import {
 } from '@squallmark/core/rig';
 import { groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
+import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { Picker } from '../../kit/fields/picker';
 import { StickWell } from '../../kit/fields/stick-well';
@@ -91,6 +92,7 @@ export class Prove {
   private readonly proof = inject(ProofDesk);
   protected readonly verdicts = this.proof.verdicts;
   private readonly rooms = inject(Rooms);
+  private readonly exports = inject(Exports);
   private readonly container = inject(ViewContainerRef);
   /** Some step of this plan failed: there is something to be found. */
   protected readonly hasFailed = computed(() =>
@@ -289,14 +291,20 @@ export class Prove {
 
   protected findIt(): void {
     if (!this.hasFailed()) return;
-    void this.rooms.open<unknown, string[]>(
+    void this.rooms.open(
       import('./find-it/find-it').then((m) => m.FindItRoom),
       {
         ...{ width: '100vw', height: '100dvh', maxWidth: '100vw', panelClass: 'sq-whole', autoFocus: 'dialog' },
         viewContainerRef: this.container,
       },
-      (again) => again?.length && void this.playAll(again),
+      (again) => void (Array.isArray(again) && this.playAll(again as string[])),
     );
+  }
+
+  /** What was proven on this source, with a line to sign. */
+  protected printProof(): void {
+    const fault = this.bench.fault() && !this.byHand() ? ', a fault put in' : '';
+    void this.exports.proofCard(this.plan(), this.verdicts(), `${SOURCES[this.source.kind()].label}${fault}`);
   }
 
   protected choose(step: string): void {
