@@ -99,3 +99,17 @@ test('a transmitter plugged in as a game controller is learnt once and moves the
     )
     .toContain('"axis":2');
 });
+
+test('the craft is laid over and the gimbal levels the picture: the dial shows what its joint does', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await go(page, 'Prove');
+  const tilt = page.getByRole('img', { name: /^tilt / });
+  await expect(tilt).toHaveAccessibleName('tilt −88°');
+  const nose = page.getByRole('slider', { name: 'Craft, nose up' });
+  await nose.fill('-20');
+  await expect(tilt).toHaveAccessibleName('tilt −68°');
+  await page.getByRole('group', { name: 'Craft' }).getByRole('button', { name: 'Level' }).click();
+  await expect(tilt).toHaveAccessibleName('tilt −88°');
+});

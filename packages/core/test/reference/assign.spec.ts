@@ -19,13 +19,19 @@ function randomProblem(seed: number): AssignProblem {
       .filter(() => random() < 0.6)
       .map(make);
   const option = <T>(value: T) => ({ value, cost: below(20) / 4, points: [] });
+  // the pilot's own, a second's that is handed over, or one with a receiver of its own
+  const whose = (): Pick<Demand, 'transmitter' | 'air'> => {
+    const [first, second] = [{ id: 'T1' }, { id: 'T2' }] as never[];
+    if (random() < 0.7) return { transmitter: first!, air: first! };
+    return { transmitter: second!, air: random() < 0.5 ? first! : second! };
+  };
   const demands = Array.from({ length: 1 + below(4) }, (_, d) => ({
     id: `d${d}`,
     label: `demand ${d}`,
     chain: null as never,
     wish: null,
     flight: false,
-    transmitter: { id: random() < 0.8 ? 'T1' : 'T2' } as never,
+    ...whose(),
     controls: some(controls, (i) => option({ id: `c${i}` } as never)),
     slots: some(slots, (i) => option(i + 1)),
     ruledOut: new Map<string, number>(),
@@ -36,10 +42,17 @@ function randomProblem(seed: number): AssignProblem {
   return { demands, locked };
 }
 
+/** A slot by whose channels it is on. */
+const slotOf = (demand: Demand, slot: number): string => `${demand.air.id} ${slot}`;
+
+/** A locked row is taken whole or not at all. */
+const isTorn = (locked: AssignProblem['locked'], control: string, slot: string): boolean =>
+  locked.some((p) => (`${p.transmitter}.${p.control}` === control) !== (`${p.transmitter} ${p.slot}` === slot));
+
 /** Whether two whole choices stand beside each other and the locked rows. */
 function bruteForce({ demands, locked }: AssignProblem): number | null {
   let best: number | null = null;
-  const walk = (d: number, controls: Set<string>, slots: Set<number>, cost: number): void => {
+  const walk = (d: number, controls: Set<string>, slots: Set<string>, cost: number): void => {
     if (d === demands.length) {
       best = best === null ? cost : Math.min(best, cost);
       return;
@@ -48,11 +61,9 @@ function bruteForce({ demands, locked }: AssignProblem): number | null {
     for (const c of demand.controls)
       for (const s of demand.slots) {
         const key = `${demand.transmitter.id}.${c.value.id}`;
-        if (controls.has(key) || slots.has(s.value)) continue;
-        // a locked row is taken whole or not at all
-        const torn = locked.some((p) => (`${p.transmitter}.${p.control}` === key) !== (p.slot === s.value));
-        if (torn) continue;
-        walk(d + 1, new Set([...controls, key]), new Set([...slots, s.value]), cost + c.cost + s.cost);
+        const slot = slotOf(demand, s.value);
+        if (controls.has(key) || slots.has(slot) || isTorn(locked, key, slot)) continue;
+        walk(d + 1, new Set([...controls, key]), new Set([...slots, slot]), cost + c.cost + s.cost);
       }
   };
   walk(0, new Set(), new Set(), 0);
@@ -68,15 +79,16 @@ function programme({ demands, locked }: AssignProblem): number | null {
     for (const c of demand.controls)
       for (const s of demand.slots) {
         const key = `${demand.transmitter.id}.${c.value.id}`;
-        if (locked.some((p) => (`${p.transmitter}.${p.control}` === key) !== (p.slot === s.value))) continue;
+        const slot = slotOf(demand, s.value);
+        if (isTorn(locked, key, slot)) continue;
         constraints[`control ${key}`] = { max: 1 };
-        constraints[`slot ${s.value}`] = { max: 1 };
-        variables[`${d} ${key} ${s.value}`] = {
+        constraints[`slot ${slot}`] = { max: 1 };
+        variables[`${d} ${key} ${slot}`] = {
           // the solver's empty optimum is 0; a shift a demand keeps every cost above it
           cost: c.cost + s.cost + 1,
           [`need${d}`]: 1,
           [`control ${key}`]: 1,
-          [`slot ${s.value}`]: 1,
+          [`slot ${slot}`]: 1,
         };
       }
   });
@@ -123,7 +135,7 @@ describe('the assignment', () => {
       const controls = found.given.map(
         (g, d) => `${problem.demands[d]!.transmitter.id}.${problem.demands[d]!.controls[g.control]!.value.id}`,
       );
-      const slots = found.given.map((g, d) => problem.demands[d]!.slots[g.slot]!.value);
+      const slots = found.given.map((g, d) => slotOf(problem.demands[d]!, problem.demands[d]!.slots[g.slot]!.value));
       expect(new Set(controls).size).toBe(controls.length);
       expect(new Set(slots).size).toBe(slots.length);
     }

@@ -25,7 +25,8 @@ import {
   pilotControls,
   pilotTransmitter,
 } from '@squallmark/core/rig';
-import { groupBy, num, volts } from '@squallmark/core/units';
+import { gust, STILL, type Craft } from '@squallmark/core/scene';
+import { degrees, groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
 import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
@@ -42,7 +43,7 @@ import { PLATFORM } from '../../state/sources/platform';
 import { RigStore } from '../../state/rig-store';
 import { Dial } from './dial';
 import { PictureWall } from './pictures/picture-wall';
-import { viewsOf } from './pictures/view-state';
+import { jointsOf, viewsOf } from './pictures/view-state';
 import { PlanDock, type Told } from './plan-dock';
 import { ProofDesk } from './proof-desk';
 import { ProofSource, SOURCES, type SourceKind } from './proof-source';
@@ -56,6 +57,13 @@ const STICK_KEYS: Record<string, [control: string, to: number]> = {
   ArrowUp: ['right-y', 1],
   ArrowDown: ['right-y', -1],
 };
+
+/** How far the craft can be taken here, degrees. @source [practice] assisted modes stay within about 45° of roll; gusts go beyond */
+const CRAFT_AXES = [
+  { key: 'pitchDeg', label: 'nose up', most: 40 },
+  { key: 'rollDeg', label: 'right side down', most: 60 },
+  { key: 'headingDeg', label: 'heading', most: 180 },
+] as const;
 
 /** In the list of faults: one that whoever proves is not told. */
 const BLIND = ' blind';
@@ -168,14 +176,31 @@ export class Prove {
     const own = partsThat(this.rig(), hasControls).find(({ part }) => part.id === pilot);
     return own ? sticksOf(own) : [];
   });
+  /** How the craft is held, and what gusts add at this moment of the bench. */
+  protected readonly held = signal<Craft>(STILL);
+  protected readonly gusts = signal(false);
+  protected readonly craft = computed((): Craft => {
+    const held = this.held();
+    if (!this.gusts()) return held;
+    const by = gust(this.frame()?.tMs ?? 0);
+    return {
+      headingDeg: held.headingDeg + by.headingDeg,
+      pitchDeg: held.pitchDeg + by.pitchDeg,
+      rollDeg: held.rollDeg + by.rollDeg,
+    };
+  });
+  protected readonly craftAxes = CRAFT_AXES;
+  protected readonly still = STILL;
+  protected readonly degrees = (deg: number): string => degrees(Math.round(deg));
   protected readonly dials = computed(() => {
-    const sights = this.frame()?.sights ?? {};
+    const frame = this.frame();
+    const sights = frame?.sights ?? {};
+    const moved = frame && this.craft() !== STILL ? jointsOf(this.rig(), frame, this.craft()) : null;
     return partsWithSheets(this.rig()).flatMap(({ part, sheet }) =>
-      sheet.joints.map((joint) => ({
-        key: `${part.id}.${joint.id}`,
-        joint,
-        value: numberOf(sights[`${part.id}.${joint.id}-angle`]),
-      })),
+      sheet.joints.map((joint) => {
+        const key = `${part.id}.${joint.id}`;
+        return { key, joint, value: moved?.get(key) ?? numberOf(sights[`${key}-angle`]) };
+      }),
     );
   });
   // a stage of carriages has dozens of each
@@ -185,7 +210,7 @@ export class Prove {
   /** What every camera sees. */
   protected readonly views = computed(() => {
     const frame = this.frame();
-    return frame ? viewsOf(this.rig(), frame) : [];
+    return frame ? viewsOf(this.rig(), frame, this.craft()) : [];
   });
   /** Receivers that lost the radio say so; a sound link says nothing. */
   protected readonly links = computed(() => {
@@ -232,6 +257,16 @@ export class Prove {
 
   protected set(control: string, to: number): void {
     this.bench.setControl(control, to);
+  }
+
+  /** Takes the craft about one of its axes, degrees. */
+  protected lay(axis: keyof Craft, deg: number): void {
+    this.held.update((craft) => ({ ...craft, [axis]: deg }));
+  }
+
+  protected level(): void {
+    this.held.set(STILL);
+    this.gusts.set(false);
   }
 
   protected setStick(stick: StickFace, { axis, to }: { axis: 'x' | 'y'; to: number }): void {

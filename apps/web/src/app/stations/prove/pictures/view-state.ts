@@ -1,6 +1,18 @@
 import type { BenchFrame } from '@squallmark/core/bench';
-import { partsWithSheets, type Rig } from '@squallmark/core/rig';
-import { acrossDeg, chainTurn, turnAbout, turnersOf, within, type Turn } from '@squallmark/core/scene';
+import { partsWithSheets, sheetOf, type Rig } from '@squallmark/core/rig';
+import {
+  acrossDeg,
+  chainTurn,
+  craftTurn,
+  stabilised,
+  STILL,
+  turnAbout,
+  turnersOf,
+  within,
+  type Craft,
+  type Hold,
+  type Turn,
+} from '@squallmark/core/scene';
 import type { Sheet } from '@squallmark/core/parts';
 import { num } from '@squallmark/core/units';
 
@@ -32,7 +44,7 @@ const LEAN_DEG = 7;
 const PALETTES = ['white hot', 'black hot', 'rust'] as const;
 
 /** Every camera of a rig with what it sees now, the one on air first. */
-export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
+export function viewsOf(rig: Rig, frame: BenchFrame, craft: Craft = STILL): ViewState[] {
   const sheets = new Map(partsWithSheets(rig).map(({ part, sheet }) => [part.id, sheet]));
   const views = frame.cameras.map((camera): ViewState => {
     const sheet = sheets.get(camera.part)!;
@@ -43,7 +55,7 @@ export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
       label: camera.label,
       notes: [camera.standard, zoom > 1 ? `${num(zoom, 1)}×` : ''].filter(Boolean).join(' · '),
       seen,
-      turn: turnOf(rig, camera.part, frame),
+      turn: lookOf(rig, camera.part, frame, craft).turn,
       acrossDeg: acrossDeg(sheet.view?.wideDeg ?? USUAL_WIDE_DEG, zoom),
       palette: paletteOf(sheet, camera.part, frame),
       isDisturbed:
@@ -56,15 +68,42 @@ export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
   return views.sort((a, b) => rank(a) - rank(b));
 }
 
-/** Where it looks: the joints that turn it, and a lean where the gimbal found a wrong level. */
-function turnOf(rig: Rig, camera: string, { sights }: BenchFrame): Turn {
+/** What each mode of a gimbal holds by; one without modes follows the nose. */
+const HOLDS: Readonly<Record<string, Hold>> = {
+  'follow nose': 'nose',
+  'follow craft': 'craft',
+  'hold heading': 'heading',
+};
+
+/** Where a camera looks, with the angles that its joints take for it, by `part.joint`. */
+function lookOf(rig: Rig, camera: string, frame: BenchFrame, craft: Craft): { turn: Turn; degs: [string, number][] } {
+  const { sights } = frame;
   const turners = turnersOf(rig, camera);
-  const turn = chainTurn(
-    turners.map(({ part, joint }) => ({ joint, deg: numberOf(sights[`${part}.${joint.id}-angle`]) ?? joint.homeDeg })),
-  );
+  const chain = turners.map(({ part, joint }) => ({
+    ...{ part, joint },
+    deg: numberOf(sights[`${part}.${joint.id}-angle`]) ?? joint.homeDeg,
+  }));
+  const gimbal = turners[0]?.part;
+  const isAwake = gimbal === undefined || frame.feeds.every((f) => f.part !== gimbal || f.feed === 'fed');
+  // a gimbal without volts hangs as it lies
+  const { turn, degs } = isAwake
+    ? stabilised(craft, chain, holdOf(rig, gimbal, frame))
+    : { turn: chainTurn(chain, craftTurn(craft)), degs: chain.map((c) => c.deg) };
   const isLeaning = turners.some(({ part }) => sights[`${part}.horizon`] === 'leaning');
-  return isLeaning ? within(turn, turnAbout([1, 0, 0], LEAN_DEG)) : turn;
+  return {
+    turn: isLeaning ? within(turn, turnAbout([1, 0, 0], LEAN_DEG)) : turn,
+    degs: chain.map(({ part, joint }, i) => [`${part}.${joint.id}`, degs[i]!]),
+  };
 }
+
+function holdOf(rig: Rig, gimbal: string | undefined, { sights }: BenchFrame): Hold {
+  const mode = gimbal === undefined ? undefined : sheetOf(rig, gimbal).functions.find((f) => f.what === 'gimbal-mode');
+  return (mode && HOLDS[String(sights[`${gimbal}.${mode.id}`])]) ?? 'nose';
+}
+
+/** Angles that the joints of a rig really take while its craft moves, by `part.joint`: the sticks' and what levels the pictures. */
+export const jointsOf = (rig: Rig, frame: BenchFrame, craft: Craft): ReadonlyMap<string, number> =>
+  new Map(frame.cameras.flatMap(({ part }) => lookOf(rig, part, frame, craft).degs));
 
 function paletteOf(sheet: Sheet, part: string, { sights }: BenchFrame): Palette {
   const fn = sheet.functions.find((f) => f.what === 'palette');
