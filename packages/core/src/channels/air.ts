@@ -62,8 +62,13 @@ function shareOut(
   bound: Map<string, string>,
 ): void {
   const pilot = owners[0]!;
+  const wishes = rig.wishes.flatMap((wish) => {
+    const owner = whoseWish(rig, owners, wish);
+    return owner ? [{ wish, owner }] : [];
+  });
   const judged = open.map((receiver) => {
-    const points = owners.map((owner) => evidence(rig, all, owners, owner, receiver));
+    const told = partsTold(all, receiver.id);
+    const points = evidence(rig, owners, wishes, told);
     const most = Math.max(...points);
     const clear = points.filter((p) => p === most).length === 1;
     return { receiver, owner: clear ? owners[points.indexOf(most)]! : null, lead: most - points[0]! };
@@ -86,24 +91,28 @@ const FLIES = 100;
 /** A wish says whose a function is; a row that drives its slot may be as the maker left it. */
 const WISHED = 4;
 
-/** How much speaks for a receiver doing a transmitter's work, in points of no unit. */
+/** How much speaks for a receiver that tells these parts doing the work of each transmitter, in points of no unit. */
 function evidence(
   rig: Rig,
-  all: readonly Conversation[],
   owners: readonly Part[],
-  owner: Part,
-  receiver: Part,
-): number {
-  const reached = partsTold(all, receiver.id);
-  const isPilot = owner === owners[0];
-  let points = isPilot && [...reached].some((id) => flies(sheetOf(rig, id))) ? FLIES : 0;
-  for (const wish of rig.wishes)
-    if (whoseWish(rig, owners, wish) === owner && [...reached].some((id) => does(rig, id, wish))) points += WISHED;
-  for (const { part, slot } of rig.bindings)
-    if (reached.has(part)) {
-      const driving = owners.filter((o) => shapingOf(rig, o.id, slot)?.control);
-      if (driving.length === 1 && driving[0] === owner) points++;
-    }
+  wishes: readonly { wish: Wish; owner: Part }[],
+  told: ReadonlySet<string>,
+): number[] {
+  const points = owners.map(() => 0);
+  const give = (owner: Part, more: number): void => {
+    points[owners.indexOf(owner)]! += more;
+  };
+  if ([...told].some((id) => flies(sheetOf(rig, id)))) give(owners[0]!, FLIES);
+  const does = new Map<string, string[]>();
+  for (const id of told)
+    for (const { what } of sheetOf(rig, id).functions) does.set(what, [...(does.get(what) ?? []), id]);
+  for (const { wish, owner } of wishes)
+    if (does.get(wish.what)?.some((id) => wish.part === undefined || wish.part === id)) give(owner, WISHED);
+  for (const { part, slot } of rig.bindings) {
+    if (!told.has(part)) continue;
+    const driving = owners.filter((o) => shapingOf(rig, o.id, slot)?.control);
+    if (driving.length === 1) give(driving[0]!, 1);
+  }
   return points;
 }
 
@@ -113,9 +122,6 @@ function partsTold(all: readonly Conversation[], receiver: string): Set<string> 
   const relayed = direct.filter((c) => flies(c.listener.sheet)).flatMap((c) => saidBy(all, c.listener.part.id));
   return new Set([...direct, ...relayed].map((c) => c.listener.part.id));
 }
-
-const does = (rig: Rig, part: string, wish: Wish): boolean =>
-  (wish.part === undefined || wish.part === part) && sheetOf(rig, part).functions.some((f) => f.what === wish.what);
 
 /** The transmitter a wish is for, by who is to do it or by a control only one has; null where neither says. */
 export function whoseWish(rig: Rig, owners: readonly Part[], { by, control }: Wish): Part | null {

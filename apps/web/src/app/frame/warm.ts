@@ -18,11 +18,15 @@ const PIECES: (() => Promise<unknown>)[] = [
   () => import('@squallmark/core/files'),
 ];
 
+/** The first picture of the rig stands by then: nothing is fetched beside it. */
+const FIRST_PICTURE_MS = 2500;
+
 /**
  * Fetches every piece once the page stands, one after the other while nothing else is to be done. The worker that keeps the whole
  * application for later is busy with that for seconds, and whoever asks for a piece meanwhile waits: so it is started after this.
  */
 export async function warm(): Promise<void> {
+  await new Promise((done) => setTimeout(done, FIRST_PICTURE_MS));
   for (const piece of PIECES) {
     await new Promise<void>(whenIdle);
     // a piece that cannot be fetched now is asked for again when it is wanted
