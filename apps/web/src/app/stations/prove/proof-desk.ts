@@ -15,7 +15,7 @@ export class ProofDesk {
   private readonly faulty = signal<Desk['verdicts']>({});
   private readonly source = inject(ProofSource);
   /** A fault sits in the simulated rig; the one on the bench knows nothing of that. */
-  private readonly isFaulty = computed(() => this.bench.fault() !== null && this.source.ledger() !== 'bench');
+  readonly isFaulty = computed(() => this.bench.fault() !== null && this.source.ledger() !== 'bench');
   readonly verdicts = computed(() => (this.isFaulty() ? this.faulty() : this.desk.verdicts(this.source.ledger())));
 
   keep(stepId: string, verdict: Verdict): void {

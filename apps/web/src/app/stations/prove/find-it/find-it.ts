@@ -33,7 +33,7 @@ export class FindItRoom {
   protected readonly percent = percent;
   protected readonly minutes = (m: number): string => `${num(m, 1)} min`;
   /** A fault sits in the simulated rig: there it can be measured at once. */
-  protected readonly onBench = this.bench.fault() !== null;
+  protected readonly onBench = this.desk.isFaulty();
   /** Steps as they went, the failed ones first. */
   private readonly went = this.plan.flatMap((step) => {
     const verdict = this.desk.verdicts()[step.id];
@@ -89,7 +89,7 @@ export class FindItRoom {
     const first = this.finder.standing()?.suspects[0];
     if (!after || !first) return;
     this.writeDown();
-    const fault = this.bench.fault();
+    const fault = this.onBench ? this.bench.fault() : null;
     if (fault && fault.id !== first.id)
       this.store.say(
         'The steps are played again: what was put into the simulated rig is something else, and still in it',
