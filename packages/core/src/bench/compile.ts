@@ -3,7 +3,7 @@ import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
-import { clamp } from '../units/index.js';
+import { clamp, valueIn } from '../units/index.js';
 import { CODECS, isCounted, type CountedKind } from './codecs.js';
 import { flawedRig, type Flaw } from './flaws.js';
 import { Supplies, startsOf, wakeTimes, type Feed } from './power.js';
@@ -61,10 +61,19 @@ export interface BenchPart {
   hears: readonly { receiver: number; line: number }[];
   /** Bench indices of the receivers and controllers it hears. */
   upstream: readonly number[];
+  /** Transmitters: bench indices of the receivers that hear them. */
+  sendsTo: readonly number[];
+  /** Receivers: bench indices of the parts that hear a pin, and of those that read a line. */
+  pinsTo: readonly number[];
+  linesTo: readonly number[];
+  /** Who is told by it what it read on its lines, itself among them. */
+  countsTo: readonly Told[];
   /** Receivers: lines on which they put every channel. */
   lines: readonly BenchLine[];
   axes: Axis[];
   shaping: Shaping[];
+  /** Which control makes each of these, by the name the bench knows it by; empty for one that none makes. */
+  hands: readonly string[];
   /** Where each control stands when nobody touches it. */
   idle: Readonly<Record<string, number>>;
   /** Transmitters: what each control goes by, its own name on the first one, `part.control` on another. */
@@ -83,6 +92,17 @@ export interface BenchPart {
   /** Receivers: bench index of the transmitter they hear. */
   transmitter: number | null;
 }
+
+/** A part that is told some slots of some lines. */
+interface Told {
+  /** Its bench index. */
+  part: number;
+  /** Which slots, from 0, of which lines of the teller. */
+  slots: readonly { line: number; slot: number }[];
+}
+
+/** A part whose hearers are not known yet. */
+type Untold = Omit<BenchPart, 'sendsTo' | 'pinsTo' | 'linesTo' | 'countsTo'>;
 
 /** A line on which a receiver puts every channel, frame by frame. */
 export interface BenchLine {
@@ -143,9 +163,11 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
   const seconds = new Set(rig.handOvers.map((h) => h.to));
-  const parts = all.map(({ part, sheet }, index): BenchPart => {
+  const heard = all.map(({ part, sheet }, index): Untold => {
     const air = airInto(rig, conversations, part.id);
     const hears = linesHeard(conversations, chains, part, indexOf);
+    const shaping = rig.shaping.filter((s) => s.transmitter === part.id);
+    const names = Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)]));
     const functions = chains
       .filter((c) => c.part.id === part.id)
       .flatMap((chain) => heardFunction(chain, indexOf, (id) => linesHeard(conversations, chains, { id }, indexOf)));
@@ -169,12 +191,13 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       lines: linesOf(sheet),
       airMs: sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? AIR_MS,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, functions)),
-      shaping: rig.shaping.filter((s) => s.transmitter === part.id),
+      shaping,
+      hands: shaping.map(({ control }) => (control === null ? '' : (valueIn(names, control) ?? control))),
       // on a second transmitter no stick is a throttle
       idle: Object.fromEntries(
         sheet.controls.map((c) => [c.id, seconds.has(part.id) && c.kind === 'stick' ? 0 : idleAt({ part, sheet }, c)]),
       ),
-      names: Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)])),
+      names,
       first: part.id === first,
       handed: handedTo(rig, conversations, part, indexOf),
       radio: radioOf(part.id),
@@ -183,6 +206,19 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       transmitter: air && !air.troubles.length ? indexOf.get(air.talker.part.id)! : null,
     };
   });
+  const indices = (is: (p: Untold) => boolean): number[] => heard.filter(is).map((p) => p.index);
+  const parts = heard.map(
+    (own): BenchPart => ({
+      ...own,
+      sendsTo: indices((p) => p.transmitter === own.index),
+      pinsTo: indices((p) => p.functions.some((f) => f.receiver === own.index && f.line < 0)),
+      linesTo: indices((p) => p.hears.some((h) => h.receiver === own.index)),
+      countsTo: heard.flatMap((p) => {
+        const told = p.functions.filter((f) => f.controller === own.index);
+        return told.length ? [{ part: p.index, slots: told.filter((f) => f.line >= 0).map(({ line, slot }) => ({ line, slot })) }] : [];
+      }),
+    }),
+  );
   // a second transmitter before the one that takes from it
   const rank = ({ sheet, handed }: BenchPart): number => {
     const at = FLOW.findIndex((does) => does(sheet));

@@ -125,16 +125,18 @@ export function drawnPower(
   tMs: number,
 ): PowerState {
   const fed = supplies.at(draw);
-  const awakeMs = power.awakeMs.slice();
-  const fallMs = power.fallMs.slice();
-  fed.forEach(({ feed }, i) => {
-    const isUp = awakeMs[i]! < Infinity;
-    if (feed === 'fed') {
-      fallMs[i] = Infinity;
-      if (!isUp) awakeMs[i] = wholeUs(tMs + OFF_MS + startsMs[i]!);
-    } else if (isUp && fallMs[i] === Infinity) fallMs[i] = wholeUs(tMs + HOLD_MS);
-  });
-  return { ...power, draw, awakeMs, fallMs };
+  let awakeMs: number[] | null = null;
+  let fallMs: number[] | null = null;
+  // without closures: an axis that goes by fits and starts asks this a hundred times a second
+  for (let i = 0; i < fed.length; i++) {
+    const isFed = fed[i]!.feed === 'fed';
+    const isUp = power.awakeMs[i]! < Infinity;
+    const isFalling = power.fallMs[i]! < Infinity;
+    if (isFed && !isUp) (awakeMs ??= power.awakeMs.slice())[i] = wholeUs(tMs + OFF_MS + startsMs[i]!);
+    if (isFed && isFalling) (fallMs ??= power.fallMs.slice())[i] = Infinity;
+    if (!isFed && isUp && !isFalling) (fallMs ??= power.fallMs.slice())[i] = wholeUs(tMs + HOLD_MS);
+  }
+  return { draw, awakeMs: awakeMs ?? power.awakeMs, fallMs: fallMs ?? power.fallMs, restarts: power.restarts };
 }
 
 /** Those whose volts stayed away for too long are off. */

@@ -1,12 +1,12 @@
 /** The event loop: from moment to moment at which something happens by itself, in whole microseconds. */
-import { fallen, startDevice, stepDevice } from './behaviours/device.js';
+import { fallen, movedAhead, startDevice, stepDevice } from './behaviours/device.js';
 import { receiverDueMs, startReceiver, stepReceiver } from './behaviours/receiver.js';
 import type { Surroundings } from './behaviours/surroundings.js';
 import { startSender, stepTransmitter } from './behaviours/transmitter.js';
 import { wholeUs } from './clock.js';
 import type { Bench, BenchPart } from './compile.js';
 import { drawnPower, fallenPower } from './power.js';
-import type { BenchState, Controls, PartState, PowerState } from './state.js';
+import type { BenchState, Controls, DeviceState, PartState, PowerState, ReceiverState } from './state.js';
 
 /** Changes of draw that may follow each other at one moment. */
 const MOST_ROUNDS = 8;
@@ -41,12 +41,13 @@ export const isAwakeAt = ({ power, tMs }: Pick<BenchState, 'power' | 'tMs'>, par
 
 /** Runs for a time with the controls as they stand. Pure, and the same whichever way the time is cut. */
 export function runBench(bench: Bench, state: BenchState, forMs: number): BenchState {
-  const run = new Run(bench, state);
+  const run = runOf(bench);
+  run.begin(state);
   const endMs = wholeUs(state.tMs + forMs);
   for (;;) {
     const next = run.nextMs();
     if (next > endMs) return run.stateAt(endMs);
-    run.moment(next);
+    run.moment(next, endMs);
   }
 }
 
@@ -54,28 +55,49 @@ export function setControls(state: BenchState, controls: Controls): BenchState {
   return { ...state, controls: { ...state.controls, ...controls } };
 }
 
+const RUNS = new WeakMap<Bench, Run>();
+
+/** Stretches of one bench follow each other sixty times a second: what is only scratch is kept between them. */
+function runOf(bench: Bench): Run {
+  let run = RUNS.get(bench);
+  if (!run) RUNS.set(bench, (run = new Run(bench)));
+  return run;
+}
+
 /** A stretch of time: the parts as they are now. */
 class Run implements Surroundings {
-  readonly parts: PartState[];
-  readonly controls: Controls;
-  tMs: number;
-  private power: PowerState;
-  /** Parts of which something that others hear changed at this moment. */
-  private readonly told: boolean[];
+  parts: PartState[] = [];
+  controls: Controls = {};
+  tMs = 0;
+  private power!: PowerState;
+  /** When each part does something by itself next, ms; kept from moment to moment, worked out anew for whoever was stepped. */
+  private readonly dueMs: number[];
+  /** Parts that have to look at this moment: something that they hear changed, or they have just woken. */
+  private readonly stirred: boolean[];
+  /** Somebody told somebody something since this was last put down. */
+  private isStirred = false;
   /** Nothing before this was left undone; what woke up to then has been told. */
-  private wokenMs: number;
-  private due: { of: PowerState; wokenMs: number; atMs: number } | null = null;
+  private wokenMs = 0;
+  private powerDueMs = 0;
 
-  constructor(
-    readonly bench: Bench,
-    state: BenchState,
-  ) {
-    this.parts = state.parts.slice();
-    this.controls = state.controls;
-    this.tMs = state.tMs;
-    this.power = state.power;
-    this.told = state.parts.map(() => false);
-    this.wokenMs = state.tMs;
+  constructor(readonly bench: Bench) {
+    this.stirred = bench.parts.map(() => false);
+    this.dueMs = bench.parts.map(() => Infinity);
+  }
+
+  /** Takes up a state. It is not changed. */
+  begin({ parts, controls, tMs, power }: BenchState): void {
+    // where the last stretch ended, everybody is due as it was then
+    const isGoingOn = parts === this.parts && power === this.power;
+    this.parts = parts.slice();
+    this.controls = controls;
+    this.tMs = tMs;
+    this.power = power;
+    this.wokenMs = tMs;
+    if (isGoingOn) return;
+    this.stirred.fill(false);
+    this.isStirred = false;
+    this.settleDues();
   }
 
   isAwake(part: number): boolean {
@@ -88,63 +110,113 @@ class Run implements Surroundings {
 
   /** When something happens next, ms. */
   nextMs(): number {
-    const { order } = this.bench;
-    let next = Infinity;
-    for (const i of order) {
-      if (!this.isAwakeOrSends(i)) continue;
-      const { sends, receives, does } = this.parts[i]!;
-      if (sends && sends.nextMs < next) next = sends.nextMs;
-      if (does && does.nextMs < next) next = does.nextMs;
-      if (!receives || this.bench.parts[i]!.transmitter === null) continue;
-      const due = receiverDueMs(receives);
-      if (due < next) next = due;
-    }
-    const { atMs } = this.duePower();
-    if (atMs < next) next = atMs;
+    const { dueMs } = this;
+    let next = this.powerDueMs;
+    for (let i = 0; i < dueMs.length; i++) if (dueMs[i]! < next) next = dueMs[i]!;
     // a part that slept past its own moment does it when it is awake
-    return Math.max(next, this.tMs);
+    return next > this.tMs ? next : this.tMs;
   }
 
-  /** When somebody wakes or falls next; kept as long as the supplies say the same. */
-  private duePower(): { of: PowerState; wokenMs: number; atMs: number } {
-    if (this.due?.of === this.power && (this.due.wokenMs === this.wokenMs || this.due.atMs > this.wokenMs)) return this.due;
-    let atMs = Infinity;
-    const { awakeMs, fallMs } = this.power;
-    for (let i = 0; i < awakeMs.length; i++) {
-      if (awakeMs[i]! > this.wokenMs && awakeMs[i]! < atMs) atMs = awakeMs[i]!;
-      if (fallMs[i]! < atMs) atMs = fallMs[i]!;
-    }
-    return (this.due = { of: this.power, wokenMs: this.wokenMs, atMs });
-  }
-
-  /** A transmitter's clock runs on while it sends nothing. */
-  private isAwakeOrSends(part: number): boolean {
-    return this.parts[part]!.sends !== null || this.power.awakeMs[part]! <= Math.max(this.tMs, this.wokenMs);
-  }
-
-  /** Everything that happens at one moment, in the order in which signals flow. */
-  moment(tMs: number): void {
+  /**
+   * Everything that happens at one moment, in the order in which signals flow.
+   * @param endMs how far one that moves all by itself may go ahead
+   */
+  moment(tMs: number, endMs: number): void {
+    const { order } = this.bench;
     this.tMs = tMs;
-    const isPowerDue = this.duePower().atMs <= tMs;
-    if (isPowerDue && this.power.fallMs.some((ms) => ms <= tMs)) this.fall();
-    const isWoken = isPowerDue && this.power.awakeMs.some((ms) => ms > this.wokenMs && ms <= tMs);
-    this.wokenMs = tMs;
-    this.told.fill(isWoken);
-    for (const i of this.bench.order) this.stepPart(i);
-    this.drawAsMoving();
+    let isPushed = this.powerDueMs <= tMs;
+    if (isPushed) this.fallOrWake();
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      this.isStirred = false;
+      for (let k = 0; k < order.length; k++) {
+        const i = order[k]!;
+        if (!this.stirred[i] && this.dueMs[i]! > tMs) continue;
+        this.stepPart(i);
+        this.dueMs[i] = this.dueOf(i);
+        isPushed ||= this.parts[i]!.does !== null;
+      }
+      // one that was told by a part after it in the order looks once more
+      if (!this.isStirred || !this.isAnybodyStirred()) break;
+    }
+    if (isPushed) this.drawAsMoving();
+    this.goAhead(endMs);
+  }
+
+  private isAnybodyStirred(): boolean {
+    return this.stirred.includes(true);
+  }
+
+  /** Steps of an axis to which nothing else happens, one after the other: only its own part has to be looked at. */
+  private goAhead(endMs: number): void {
+    const { dueMs } = this;
+    let first = -1;
+    let othersMs = this.powerDueMs;
+    for (let i = 0; i < dueMs.length; i++) {
+      if (first < 0 || dueMs[i]! < dueMs[first]!) {
+        if (first >= 0) othersMs = Math.min(othersMs, dueMs[first]!);
+        first = i;
+      } else othersMs = Math.min(othersMs, dueMs[i]!);
+    }
+    if (first < 0) return;
+    const { sends, receives, does } = this.parts[first]!;
+    if (!does || sends || receives || does.nextMs >= othersMs) return;
+    const ahead = movedAhead(this.bench.parts[first]!, does, Math.min(othersMs, endMs));
+    if (ahead === does) return;
+    this.parts[first] = { sends, receives, does: ahead };
+    dueMs[first] = ahead.nextMs;
+  }
+
+  /** When a part does something by itself; never while it sleeps, but a transmitter's clock runs on while it sends nothing. */
+  private dueOf(i: number): number {
+    const { sends, receives, does } = this.parts[i]!;
+    let due = sends ? sends.nextMs : Infinity;
+    if (!sends && !this.isAwake(i)) return due;
+    if (does && does.nextMs < due) due = does.nextMs;
+    if (receives && this.bench.parts[i]!.transmitter !== null) due = Math.min(due, receiverDueMs(receives));
+    return due;
+  }
+
+  /** After the supplies said something else: who is due when, and when somebody wakes or falls. */
+  private settleDues(): void {
+    for (const i of this.bench.order) this.dueMs[i] = this.dueOf(i);
+    const { awakeMs, fallMs } = this.power;
+    this.powerDueMs = Infinity;
+    for (let i = 0; i < awakeMs.length; i++) {
+      if (awakeMs[i]! > this.wokenMs && awakeMs[i]! < this.powerDueMs) this.powerDueMs = awakeMs[i]!;
+      if (fallMs[i]! < this.powerDueMs) this.powerDueMs = fallMs[i]!;
+    }
   }
 
   private stepPart(i: number): void {
     const own = this.bench.parts[i]!;
     const before = this.parts[i]!;
     let { sends, receives, does } = before;
+    const isTold = this.stirred[i]!;
+    this.stirred[i] = false;
     if (sends) sends = stepTransmitter(own, sends, this);
     if (receives) receives = stepReceiver(own, receives, this);
-    if (receives !== before.receives && isOtherwise(before.receives!, receives!)) this.told[i] = true;
-    if (does) does = stepDevice(own, does, this, this.told[i]! || own.upstream.some((u) => this.told[u]));
-    if (does?.counts !== before.does?.counts) this.told[i] = true;
-    if (sends !== before.sends || receives !== before.receives || does !== before.does)
-      this.parts[i] = { sends, receives, does };
+    if (does) does = stepDevice(own, does, this, isTold);
+    if (sends === before.sends && receives === before.receives && does === before.does) return;
+    this.parts[i] = { sends, receives, does };
+    // a receiver counts every frame of its transmitter, also one that says the same
+    if (sends?.frames !== before.sends?.frames) this.stir(own.sendsTo);
+    if (receives?.pulses !== before.receives?.pulses) this.stir(own.pinsTo);
+    if (receives && isOtherwise(before.receives!, receives)) this.stir(own.linesTo);
+    if (does && does.counts !== before.does!.counts) this.stirTold(own, before.does!.counts, does.counts);
+  }
+
+  /** Of those that are told what a part read, whoever has something to do with what changed. */
+  private stirTold({ countsTo }: BenchPart, before: DeviceState['counts'], now: DeviceState['counts']): void {
+    for (const { part, slots } of countsTo) {
+      if (this.stirred[part]) continue;
+      this.stirred[part] = slots.some(({ line, slot }) => now[line]![slot] !== before[line]![slot]);
+      this.isStirred ||= this.stirred[part]!;
+    }
+  }
+
+  private stir(parts: readonly number[]): void {
+    for (const i of parts) this.stirred[i] = true;
+    this.isStirred ||= parts.length > 0;
   }
 
   /** Who moves draws its most, and that may cost others their volts. */
@@ -153,18 +225,27 @@ class Run implements Surroundings {
     if (!movers.length) return;
     for (let round = 0; round < MOST_ROUNDS; round++) {
       let draw = 0;
-      movers.forEach((i, bit) => {
-        if (this.parts[i]!.does?.isMoving) draw |= 1 << bit;
-      });
+      for (let bit = 0; bit < movers.length; bit++) if (this.parts[movers[bit]!]!.does?.isMoving) draw |= 1 << bit;
       if (draw === this.power.draw) return;
-      this.power = drawnPower(this.power, draw, this.bench.supplies, this.bench.startsMs, this.tMs);
+      const before = this.power;
+      this.power = drawnPower(before, draw, this.bench.supplies, this.bench.startsMs, this.tMs);
+      if (this.power.awakeMs !== before.awakeMs || this.power.fallMs !== before.fallMs) this.settleDues();
     }
+  }
+
+  private fallOrWake(): void {
+    if (this.power.fallMs.some((ms) => ms <= this.tMs)) this.fall();
+    if (this.power.awakeMs.some((ms) => ms > this.wokenMs && ms <= this.tMs)) this.stirred.fill(true);
+    this.wokenMs = this.tMs;
+    this.settleDues();
   }
 
   private fall(): void {
     this.power.fallMs.forEach((ms, i) => {
       const { does } = this.parts[i]!;
-      if (ms <= this.tMs && does) this.parts[i] = { ...this.parts[i]!, does: fallen(this.bench.parts[i]!, does) };
+      if (ms > this.tMs || !does) return;
+      this.parts[i] = { ...this.parts[i]!, does: fallen(this.bench.parts[i]!, does) };
+      this.stir(this.bench.parts[i]!.countsTo.map((told) => told.part));
     });
     this.power = fallenPower(this.power, this.tMs);
     // as nobody draws: it comes back where that is enough
@@ -172,8 +253,9 @@ class Run implements Surroundings {
   }
 }
 
-/** Whether a receiver puts out something else than before, on pins or lines. */
-const isOtherwise = (
-  before: NonNullable<PartState['receives']>,
-  now: NonNullable<PartState['receives']>,
-): boolean => before.pulses !== now.pulses || now.lines.some((line, i) => line.bytes !== before.lines[i]!.bytes);
+/** Whether a receiver puts something else than before on any line. */
+function isOtherwise({ lines: before }: ReceiverState, { lines: now }: ReceiverState): boolean {
+  if (before === now) return false;
+  for (let i = 0; i < now.length; i++) if (now[i]!.bytes !== before[i]!.bytes) return true;
+  return false;
+}

@@ -31,6 +31,17 @@ export function stepDevice(own: BenchPart, state: DeviceState, at: Surroundings,
   return heard.nextMs <= at.tMs ? answer(own, heard, at.tMs) : heard;
 }
 
+/** Its steps before a moment, as long as it goes on moving as it does: what begins or ends changes what it draws, and is a moment of its own. */
+export function movedAhead(own: BenchPart, state: DeviceState, beforeMs: number): DeviceState {
+  let now = state;
+  while (now.nextMs < beforeMs) {
+    const next = answer(own, now, now.nextMs);
+    if (next.isMoving !== state.isMoving) break;
+    now = next;
+  }
+  return now;
+}
+
 /** What is left of it when its volts are gone: where its axes stood, and nothing that it was told. */
 export function fallen(own: BenchPart, { joints }: DeviceState): DeviceState {
   return { ...startDevice(own), joints };
@@ -42,18 +53,28 @@ const onGrid = (tMs: number): number => Math.ceil(tMs / AXIS_MS) * AXIS_MS;
 /** Decodes the lines and takes each function's width; arrays stay the same while their figures do. */
 function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceState {
   let { counts } = state;
-  own.hears.forEach(({ receiver, line }, k) => {
+  for (let k = 0; k < own.hears.length; k++) {
+    const { receiver, line } = own.hears[k]!;
     const { bytes } = at.parts[receiver]!.receives!.lines[line]!;
     const now = bytes ? decodeCounts(at.bench.parts[receiver]!.lines[line]!.kind, bytes, counts[k]!) : counts[k]!;
     if (now !== counts[k]) counts = counts.with(k, now);
-  });
-  let isChanged = false;
-  for (let i = 0; i < own.functions.length && !isChanged; i++)
-    isChanged = !Object.is(heardUs(own.functions[i]!, counts, at), state.us[i]);
-  if (!isChanged) return counts === state.counts ? state : { ...state, counts };
-  const us = own.functions.map((heard) => heardUs(heard, counts, at));
-  const asked = own.functions.map((heard, i) => askedOf(heard, us[i]!));
-  return { ...state, counts, us, asked, nextMs: onGrid(at.tMs) };
+  }
+  let us: number[] | null = null;
+  let asked: number[] | null = null;
+  for (let i = 0; i < own.functions.length; i++) {
+    const heard = own.functions[i]!;
+    const now = heardUs(heard, counts, at);
+    if (Object.is(now, state.us[i])) continue;
+    us ??= state.us.slice();
+    asked ??= state.asked.slice();
+    us[i] = now;
+    asked[i] = askedOf(heard, now);
+  }
+  if (!us && counts === state.counts) return state;
+  const { answers, joints, toggles, toggledMs, places, isMoving } = state;
+  const nextMs = us ? onGrid(at.tMs) : state.nextMs;
+  // field by field: this runs on every frame that says something else
+  return { counts, us: us ?? state.us, asked: asked ?? state.asked, answers, joints, toggles, toggledMs, places, nextMs, isMoving };
 }
 
 /** Width a function takes now, µs; NaN while nothing has been heard. */
@@ -112,9 +133,10 @@ function stepOf({ fn }: HeardFunction, window: number): number {
 function slew(own: BenchPart, asked: readonly number[], before: readonly number[], dtMs: number): readonly number[] {
   let next: number[] | null = null;
   for (let i = 0; i < asked.length; i++) {
+    const from = before[i]!;
+    if (Object.is(asked[i], from)) continue;
     const { fn, setup } = own.functions[i]!;
     const speed = fn.slewPerS && (fn.slewPerS * (setup.speedPct ?? 100)) / 100;
-    const from = before[i]!;
     // a latch stays as it was told while the width is between its windows
     let to = fn.takes === 'latch' && asked[i] === -1 && from >= 0 ? from : asked[i]!;
     if (!Number.isNaN(from) && !Number.isNaN(to)) {

@@ -20,10 +20,16 @@ export function receiverDueMs({ lines, heard, heardMs, lost }: ReceiverState): n
 
 export function stepReceiver(own: BenchPart, state: ReceiverState, at: Surroundings): ReceiverState {
   if (own.transmitter === null || !at.isAwake(own.index)) return state;
-  const heard = hear(own, state, at);
-  if (!heard.lines.some((l) => l.nextMs <= at.tMs)) return heard;
-  const lines = heard.lines.map((line, i) => (line.nextMs <= at.tMs ? nextFrame(own.lines[i]!, line, heard, at) : line));
-  return { ...heard, lines };
+  const now = hear(own, state, at);
+  let next: LineState[] | null = null;
+  for (let i = 0; i < now.lines.length; i++) {
+    if (now.lines[i]!.nextMs > at.tMs) continue;
+    next ??= now.lines.slice();
+    next[i] = nextFrame(own.lines[i]!, now.lines[i]!, now, at);
+  }
+  if (!next) return now;
+  const { pulses, bus, heard, heardMs, lost } = now;
+  return { pulses, bus, lines: next, heard, heardMs, lost };
 }
 
 /** The radio as it is at this moment. */

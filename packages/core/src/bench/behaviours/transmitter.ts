@@ -26,14 +26,32 @@ const isAsBefore = (own: BenchPart, { of, pulses }: SenderState, { controls }: S
 
 function framed(own: BenchPart, state: SenderState, at: Surroundings): readonly number[] {
   const pulses = new Array<number>(SBUS.slots).fill(PULSE.centreUs);
-  for (const shaping of own.shaping) {
+  const moved = movedSince(own, state, at);
+  for (let k = 0; k < own.shaping.length; k++) {
+    const shaping = own.shaping[k]!;
     if (shaping.control === null) continue;
+    if (moved?.includes(own.hands[k]!) === false) {
+      pulses[shaping.channel - 1] = state.pulses[shaping.channel - 1]!;
+      continue;
+    }
     const wanted = shapePulseUs(shaping, positionOf(own, shaping.control, at.controls));
     pulses[shaping.channel - 1] = shaping.endToEndS ? limited(shaping, wanted, state, at) : wanted;
   }
   if (own.handed.length) takeFromSecond(own, pulses, at);
   const isSame = state.pulses.length > 0 && pulses.every((us, i) => us === state.pulses[i]);
   return isSame ? state.pulses : pulses;
+}
+
+/**
+ * Controls that were moved since the last frame: most stand where they stood. Null where that does not tell which channels are
+ * as before, as one is slow or another's.
+ */
+function movedSince(own: BenchPart, { of, pulses }: SenderState, { controls }: Surroundings): readonly string[] | null {
+  if (!of || !pulses.length || own.handed.length || own.shaping.some((s) => s.endToEndS)) return null;
+  const moved: string[] = [];
+  for (const name in controls) if (controls[name] !== of[name]) moved.push(name);
+  for (const name in of) if (!Object.hasOwn(controls, name)) moved.push(name);
+  return moved;
 }
 
 /** A slow channel moves no faster than its speed limit allows since the last frame. */
