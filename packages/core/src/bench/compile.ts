@@ -163,14 +163,20 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
   const seconds = new Set(rig.handOvers.map((h) => h.to));
+  const linesOfPart = new Map<string, BenchPart['hears']>();
+  const linesInto = (id: string): BenchPart['hears'] => {
+    let lines = linesOfPart.get(id);
+    if (!lines) linesOfPart.set(id, (lines = linesHeard(conversations, chains, { id }, indexOf)));
+    return lines;
+  };
   const heard = all.map(({ part, sheet }, index): Untold => {
     const air = airInto(rig, conversations, part.id);
-    const hears = linesHeard(conversations, chains, part, indexOf);
+    const hears = linesInto(part.id);
     const shaping = rig.shaping.filter((s) => s.transmitter === part.id);
     const names = Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)]));
     const functions = chains
       .filter((c) => c.part.id === part.id)
-      .flatMap((chain) => heardFunction(chain, indexOf, (id) => linesHeard(conversations, chains, { id }, indexOf)));
+      .flatMap((chain) => heardFunction(chain, indexOf, linesInto));
     return {
       index,
       part,

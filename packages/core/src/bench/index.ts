@@ -4,7 +4,7 @@ export { type BenchState, type Controls } from './state.js';
 export { startBench, runBench, setControls } from './run.js';
 export {
   observe,
-  seen,
+  lookerAt,
   benchFrame,
   benchControls,
   type Sights,

@@ -18,11 +18,14 @@ export function observe(bench: Bench, state: BenchState): Sights {
   return sights;
 }
 
-/** Some of it; what this bench has not gives no sign. */
-export function seen(bench: Bench, state: BenchState, asked: readonly string[]): Sights {
-  const sights: Sights = {};
-  for (const name of asked) sights[name] = getterOf(bench, name)?.(state) ?? null;
-  return sights;
+/** How to read some of it, moment by moment; what this bench has not gives no sign. */
+export function lookerAt(bench: Bench, asked: readonly string[]): (state: BenchState) => Sights {
+  const getters = asked.map((name) => [name, getterOf(bench, name)] as const);
+  return (state) => {
+    const sights: Sights = {};
+    for (const [name, get] of getters) sights[name] = get?.(state) ?? null;
+    return sights;
+  };
 }
 
 /** What a receiver puts out, by its first line or its pins. */

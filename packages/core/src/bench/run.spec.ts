@@ -11,11 +11,11 @@ import {
   benchFrame,
   compileBench,
   isQuiet,
+  lookerAt,
   observe,
   quietened,
   recordBench,
   runBench,
-  seen,
   setControls,
   slotSight,
   startBench,
@@ -120,9 +120,9 @@ describe('lines', () => {
     const bench = compileBench(mendedRig());
     const slot = mendedRig().shaping.find((s) => s.control === 'left-slider')!.channel;
     const at = (to: number): unknown =>
-      seen(bench, runBench(bench, setControls(awake(bench), { 'left-slider': to }), 100), [slotSight('RX', slot)])[
-        slotSight('RX', slot)
-      ];
+      lookerAt(bench, [slotSight('RX', slot)])(
+        runBench(bench, setControls(awake(bench), { 'left-slider': to }), 100),
+      )[slotSight('RX', slot)];
     expect(at(1)).toBeGreaterThan(1800);
     expect(at(-1)).toBeLessThan(1200);
   });

@@ -112,7 +112,7 @@ class Run implements Surroundings {
   nextMs(): number {
     const { dueMs } = this;
     let next = this.powerDueMs;
-    for (let i = 0; i < dueMs.length; i++) if (dueMs[i]! < next) next = dueMs[i]!;
+    for (const due of dueMs) if (due < next) next = due;
     // a part that slept past its own moment does it when it is awake
     return next > this.tMs ? next : this.tMs;
   }
@@ -128,8 +128,7 @@ class Run implements Surroundings {
     if (isPushed) this.fallOrWake();
     for (let round = 0; round < MOST_ROUNDS; round++) {
       this.isStirred = false;
-      for (let k = 0; k < order.length; k++) {
-        const i = order[k]!;
+      for (const i of order) {
         if (!this.stirred[i] && this.dueMs[i]! > tMs) continue;
         this.stepPart(i);
         this.dueMs[i] = this.dueOf(i);
@@ -210,7 +209,7 @@ class Run implements Surroundings {
     for (const { part, slots } of countsTo) {
       if (this.stirred[part]) continue;
       this.stirred[part] = slots.some(({ line, slot }) => now[line]![slot] !== before[line]![slot]);
-      this.isStirred ||= this.stirred[part]!;
+      this.isStirred ||= this.stirred[part];
     }
   }
 

@@ -10,7 +10,7 @@ import {
 } from '../bench/index.js';
 import { Misuse } from '../units/index.js';
 import { judge, startJudging, type Verdict } from './judge.js';
-import { lookAt, looksAt } from './look.js';
+import { looker, looksAt } from './look.js';
 import { looksOf, type CheckStep } from './step.js';
 
 /** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
@@ -47,10 +47,11 @@ export function playStep(
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
   state = settle(setControls(state, { ...awayFirst, ...step.setUp }));
   const looks = looksAt(step);
-  let judging = startJudging(step, lookAt(bench, state, looks), state.tMs);
+  const read = looker(bench, looks);
+  let judging = startJudging(step, read(state), state.tMs);
   const rest = new Rest(step);
   const look = (): Verdict | null => {
-    const sights = lookAt(bench, state, looks);
+    const sights = read(state);
     const lookOnce = (atMs: number): Verdict | null => {
       const seen = judge(judging, benchControls(bench, state), sights, atMs);
       judging = seen.judging;
@@ -79,14 +80,14 @@ const isOnBench = ({ parts }: Bench, control: string): boolean =>
 
 /** Whether anything that a step looks at still moves: the bench is quiet, and what counts frames has had time for one. */
 class Rest {
-  private last = '';
+  private last: readonly (Sights[string] | undefined)[] = [];
   private sinceMs = 0;
 
   constructor(private readonly step: CheckStep) {}
 
   look(sights: Sights, tMs: number, isQuietNow: boolean): boolean {
-    const now = JSON.stringify(looksOf(this.step).map((e) => sights[e.sight] ?? null));
-    if (now !== this.last || !isQuietNow) {
+    const now = looksOf(this.step).map((e) => sights[e.sight]);
+    if (!isQuietNow || now.length !== this.last.length || now.some((s, i) => !Object.is(s, this.last[i]))) {
       this.last = now;
       this.sinceMs = tMs;
     }
