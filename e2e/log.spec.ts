@@ -134,3 +134,55 @@ test('a rig and its log leave as a ZIP, and come back with a report of what woul
   await expect(log(page)).toContainText('Plug of C6 made anew');
   await expect(log(page)).toContainText('Read from there.zip');
 });
+
+test('a rig that was changed on two machines is brought together, and what both did is decided one by one', async ({
+  page,
+  browser,
+}) => {
+  const there = await (await browser.newContext()).newPage();
+  const files = async (on: Page) => {
+    await on.getByRole('button', { name: 'Rigs and files' }).click();
+    return on.getByRole('dialog');
+  };
+  const give = async (on: Page, name: string, buffer: Buffer) => {
+    const room = await files(on);
+    await room.getByLabel('Rig file', { exact: true }).setInputFiles({ name, mimeType: 'application/zip', buffer });
+    return room.getByRole('region', { name: 'What it would change' });
+  };
+  const taken = async (on: Page): Promise<Buffer> => {
+    const room = await files(on);
+    const download = on.waitForEvent('download');
+    await room.getByRole('button', { name: 'Rig and log (ZIP)' }).click();
+    const zip = await contentOf(await download);
+    await room.getByRole('button', { name: 'Close' }).click();
+    return zip;
+  };
+  const firmware = async (on: Page, to: string): Promise<void> => {
+    await go(on, 'Loom');
+    await on.getByRole('button', { name: 'Part Flight controller' }).click();
+    const field = on.getByRole('region', { name: 'Part Flight controller' }).getByLabel('firmware');
+    await field.fill(to);
+    await field.blur();
+    await saved(on);
+  };
+  await openDemo(page);
+  await openDemo(there);
+  await (await give(there, 'given.zip', await taken(page))).getByRole('button', { name: 'Take it in' }).click();
+  await firmware(there, '3.2');
+  await mendStops(there);
+  await firmware(page, '3.3');
+  const found = await give(page, 'back.zip', await taken(there));
+  await expect(found.getByRole('list', { name: 'Comes in' })).toContainText('crossed the other way');
+  await expectAccessible(page, '[role=dialog]');
+  const together = found.getByRole('button', { name: 'Bring together' });
+  await expect(together).toBeDisabled();
+  const clash = found.getByRole('group', { name: 'Flight controller' });
+  await clash.getByRole('radio', { name: /As in the file/ }).check();
+  await together.click();
+  await go(page, 'Loom');
+  await expect(page.getByRole('complementary', { name: 'Findings' })).not.toContainText('serial is not crossed');
+  await page.getByRole('button', { name: 'Part Flight controller' }).click();
+  await expect(page.getByRole('region', { name: 'Part Flight controller' }).getByLabel('firmware')).toHaveValue('3.2');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('region', { name: 'Part Flight controller' }).getByLabel('firmware')).toHaveValue('3.3');
+});

@@ -3,7 +3,7 @@ import { zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { demoNamed, mendedRig } from '../../test/support/demo-rig.js';
 import { applyEdit, type Rig } from '../rig/index.js';
-import { bundleReport, newEntries, packBundle, readBundle, type BundledEntry } from './index.js';
+import { bundleReport, commonState, newEntries, packBundle, readBundle, type BundledEntry } from './index.js';
 
 const entry = (at: string, text: string): BundledEntry => ({ at, kind: 'note', text, revision: 3 });
 const LOG = [entry('2031-05-01T08:00:00Z', 'plug of C6 re-made'), entry('2031-05-01T08:05:00+02:00', 'wind 4 m/s')];
@@ -72,5 +72,18 @@ describe('a bundle', () => {
     expect(report.changes.map((c) => c.text)).toEqual(['C6: its pair crossed the other way']);
     expect(bundleReport({ rig: here, entries: [] }, { rig: here, entries: LOG }).rig).toBe('same');
     expect(newEntries({ rig, entries: LOG }, LOG)).toEqual([]);
+  });
+
+  it('tells which states its machine has had, and the last that both had is found by it', () => {
+    const states = { mark: 'state-14', had: ['state-10', 'state-12'] };
+    const rig = mendedRig();
+    expect(opened(packBundle({ rig, entries: LOG, states }))).toEqual({ rig, entries: LOG, states });
+    const kept = ['state-10', 'state-12', 'own-15'].map((mark) => ({ mark }));
+    expect(commonState(kept, states)?.mark).toBe('state-12');
+    expect(commonState([...kept, { mark: 'state-14' }], states)?.mark).toBe('state-14');
+    expect(commonState([{ mark: 'own-15' }], states)).toBeUndefined();
+    expect(commonState(kept, undefined)).toBeUndefined();
+    const bad = { 'bundle.json': ABOUT, 'rig.json': JSON.stringify(rig), 'states.json': '{"mark":"?","had":[]}' };
+    expect(problems(zip(bad))[0]).toMatch(/^states\.json: mark/);
   });
 });

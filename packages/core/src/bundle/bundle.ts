@@ -8,7 +8,7 @@ import { Misuse, count, readFailed, readOk, type Problem, type Reading } from '.
 const FORMAT = 'squallmark-bundle';
 const VERSION = 1;
 /** Members: what they are called in the ZIP. */
-const NAMES = { about: 'bundle.json', rig: 'rig.json', log: 'log.json' } as const;
+const NAMES = { about: 'bundle.json', rig: 'rig.json', log: 'log.json', states: 'states.json' } as const;
 /** Unpacked, a bundle holds no more, bytes: a ZIP may swell. */
 const MOST_BYTES = 64e6;
 const MOST_ENTRIES = 100_000;
@@ -27,20 +27,30 @@ export type BundledEntry = z.infer<typeof entrySchema>;
 const aboutSchema = z.strictObject({ format: z.literal(FORMAT), version: z.int().min(1) });
 const logSchema = z.strictObject({ entries: z.array(entrySchema).max(MOST_ENTRIES) });
 
+const markSchema = z.string().regex(/^[A-Za-z0-9_-]{6,40}$/);
+/** Which states of the rig the machine that wrote the bundle has had: this one, and those it gave away or took in before. */
+const statesSchema = z.strictObject({ mark: markSchema, had: z.array(markSchema).max(200) });
+
+/** The states of a rig that a machine has had, by their marks. */
+export type BundledStates = z.infer<typeof statesSchema>;
+
 /** Everything of one rig. */
 export interface Bundle {
   rig: Rig;
   entries: readonly BundledEntry[];
+  /** By this another machine finds the last state that both had. */
+  states?: BundledStates;
 }
 
 /** The same bytes for the same content: no clock goes into them. */
-export function packBundle({ rig, entries }: Bundle): Uint8Array {
+export function packBundle({ rig, entries, states }: Bundle): Uint8Array {
   const text = (value: unknown): Uint8Array => strToU8(`${JSON.stringify(value, null, 2)}\n`);
   const log = logSchema.parse({ entries });
   const members: Zippable = {
     [NAMES.about]: text({ format: FORMAT, version: VERSION }),
     [NAMES.rig]: strToU8(writeRig(rig)),
     [NAMES.log]: text(log),
+    ...(states ? { [NAMES.states]: text(statesSchema.parse(states)) } : {}),
   };
   // ZIP knows no time before 1980; a fixed one keeps equal bundles equal
   return zipSync(members, { level: 6, mtime: new Date(1980, 0, 1) });
@@ -61,9 +71,18 @@ export function readBundle(bytes: Uint8Array): Reading<Bundle> {
   if (!text) return readFailed({ where: NAMES.rig, what: 'the bundle has no rig' });
   const rig = readRig(strFromU8(text));
   if (!rig.ok) return readFailed(...within(NAMES.rig, rig.problems));
-  if (!members.value.has(NAMES.log)) return readOk({ rig: rig.value, entries: [] });
-  const log = parsed(members.value, NAMES.log, logSchema);
-  return log.ok ? readOk({ rig: rig.value, entries: log.value.entries }) : log;
+  const bundle: Bundle = { rig: rig.value, entries: [] };
+  if (members.value.has(NAMES.log)) {
+    const log = parsed(members.value, NAMES.log, logSchema);
+    if (!log.ok) return log;
+    bundle.entries = log.value.entries;
+  }
+  if (members.value.has(NAMES.states)) {
+    const states = parsed(members.value, NAMES.states, statesSchema);
+    if (!states.ok) return states;
+    bundle.states = states.value;
+  }
+  return readOk(bundle);
 }
 
 function membersOf(bytes: Uint8Array): Reading<Map<string, Uint8Array>> {
@@ -126,6 +145,15 @@ export function bundleReport(bundle: Bundle, here: Bundle | null): BundleReport 
         : `${bundle.rig.name}: ${count(changes.length, 'change')}, revision ${here!.rig.revision} → ${bundle.rig.revision}`;
   return { rig, changes, entries, text: `${about}; ${count(entries, 'new line')} in its log` };
 }
+
+/**
+ * The last state that both machines had: what both change from.
+ * @param kept states given away or taken in here, the oldest first
+ */
+export const commonState = <S extends { mark: string }>(
+  kept: readonly S[],
+  theirs: BundledStates | undefined,
+): S | undefined => theirs && kept.findLast((s) => s.mark === theirs.mark || theirs.had.includes(s.mark));
 
 /** Lines of a bundle's log that are not there yet. */
 export function newEntries({ entries }: Bundle, here: readonly BundledEntry[]): BundledEntry[] {

@@ -1,9 +1,11 @@
 export {
   bundleReport,
+  commonState,
   newEntries,
   packBundle,
   readBundle,
   type Bundle,
   type BundledEntry,
   type BundleReport,
+  type BundledStates,
 } from './bundle.js';

@@ -1,8 +1,8 @@
 /** Two states of a rig side by side, in bench words: what whoever stands at the bench would have to do to get from one to the other. */
 import { lowerFirst, listed, micros } from '../units/index.js';
-import { editSentence, inlineText } from './edit-sentence.js';
+import { editSentence, inlineText, noteText } from './edit-sentence.js';
 import { findPart, labelOf, settingOf, sheetOf } from './look-up.js';
-import type { Cable, PinRef, Rig, Shaping, Wire } from './rig.js';
+import type { Cable, Part, PinRef, Rig, Shaping, Wire } from './rig.js';
 
 /** One thing that is otherwise. */
 export interface Difference {
@@ -69,11 +69,26 @@ function partsDiffer(before: Rig, after: Rig): Difference[] {
         ...(a.bound === b.bound
           ? []
           : [b.bound ? `bound to ${labelOf(after, b.bound)}` : 'bound to whom its work is for']),
+        ...notedOtherwise(after, a, b),
         ...set,
       ];
       const text = more.length ? listed(more) : 'noted otherwise';
       return [{ subject: b.id, text: `${a.label}: ${text}` }];
     }),
+  ];
+}
+
+/** What is noted about a part: where it sits, what it cost, how it stands. */
+const NOTED = ['place', 'firmware', 'price', 'charge', 'told', 'profile'] as const;
+
+function notedOtherwise(after: Rig, a: Part, b: Part): string[] {
+  const change = Object.fromEntries(NOTED.filter((f) => !isSame(a[f], b[f])).map((f) => [f, b[f] ?? null]));
+  const said = noteText(after, { change });
+  const done = (p: Part): number => p.prepared.length;
+  return [
+    ...(said ? [said] : []),
+    ...(a.onBench === b.onBench ? [] : [b.onBench ? 'lies on the bench' : 'does not lie on the bench']),
+    ...(isSame(a.prepared, b.prepared) ? [] : [`${done(a)} → ${done(b)} of its preparations done`]),
   ];
 }
 

@@ -103,7 +103,8 @@ export function inlineText(inline: Inline): string {
   return inline.kind === 'diode' ? 'a diode' : 'an inverter';
 }
 
-function noteText(rig: Rig, { change }: EditOf<'note'>): string {
+/** What is noted of a part, in words; empty where nothing is. */
+export function noteText(rig: Rig, { change }: Pick<EditOf<'note'>, 'change'>): string {
   const said: string[] = [];
   if (change.place !== undefined)
     said.push(
@@ -133,7 +134,7 @@ function chargeText(charge: NonNullable<EditOf<'note'>['change']['charge']> | nu
 }
 
 /** What a place of a rig is called at the bench, down to the part, the cable, the row. */
-function placeName(rig: Rig, [root, name]: readonly string[]): string {
+export function placeName(rig: Rig, [root, name]: readonly string[]): string {
   if (name === undefined) return root!;
   if (root === 'parts') return labelOf(rig, name);
   if (root === 'wishes') return wishLabel(rig, name);

@@ -57,3 +57,4 @@ export {
 } from './history.js';
 export { editSentence, inlineText, stepSentence } from './edit-sentence.js';
 export { differences, type Difference } from './differences.js';
+export { broughtTogether, meetingOf, type Clash, type Meeting, type Whose } from './meeting.js';

@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
-import type { BundledEntry } from '@squallmark/core/bundle';
-import type { Difference, Rig } from '@squallmark/core/rig';
+import type { BundledEntry, BundledStates } from '@squallmark/core/bundle';
+import type { Difference, Rig, Whose } from '@squallmark/core/rig';
 import { wrap, type Remote } from 'comlink';
+import { nanoid } from 'nanoid';
 import { fileStem, saveFile } from '../kit/save-file';
 import type { BundleWorkerApi, FoundBundle } from '../workers/bundle.worker';
 import { ReviveWorker } from '../workers/revive';
@@ -22,7 +23,8 @@ export class Bundles {
     const rig = this.store.rig();
     try {
       const entries = (await this.vault.entries(rig.id)).map(travels);
-      const bytes = await this.worker.call((api) => api.pack(rig, entries));
+      const states = await this.givenAway(rig);
+      const bytes = await this.worker.call((api) => api.pack(rig, entries, states));
       saveFile(`${fileStem(rig.name)}.squallmark.zip`, new Blob([bytes.slice()]), 'application/zip');
       this.store.note('file', 'Rig and log exported as a ZIP');
     } catch (error) {
@@ -30,18 +32,53 @@ export class Bundles {
     }
   }
 
+  /** Notes that this state goes to another machine. */
+  private async givenAway(rig: Rig): Promise<BundledStates> {
+    const kept = await this.vault.shared(rig.id);
+    const last = kept.at(-1);
+    const mark = last?.rig.revision === rig.revision ? last.mark : nanoid(16);
+    await this.vault.addShared({ rigId: rig.id, mark, rig });
+    return { mark, had: kept.map((s) => s.mark).filter((m) => m !== mark) };
+  }
+
   /** What lies in a ZIP, and what it would change; nothing is taken in. */
   async look(file: File): Promise<ReturnType<BundleWorkerApi['look']>> {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const id = await this.worker.call((api) => api.idOf(bytes));
     const stored = id === null ? undefined : await this.vault.load(id);
-    const here = stored && { rig: stored.rig, entries: (await this.vault.entries(stored.id)).map(travels) };
+    const here = stored && {
+      rig: stored.rig,
+      entries: (await this.vault.entries(stored.id)).map(travels),
+      shared: await this.vault.shared(stored.id),
+    };
     return this.worker.call((api) => api.look(bytes, here ?? null));
   }
 
   /** Takes a ZIP in: a rig that is here and otherwise is put beside it, one that is the same gets the lines it has not. */
-  take({ rig, report, entries, fresh }: FoundBundle, fileName: string): Promise<void> {
-    return report.rig === 'same' ? this.store.takeLines(rig.id, fresh) : this.store.takeIn(rig, entries, fileName);
+  async take({ rig, report, entries, fresh, states }: FoundBundle, fileName: string): Promise<void> {
+    let rigId = rig.id;
+    if (report.rig === 'same') await this.store.takeLines(rigId, fresh);
+    else rigId = await this.store.takeIn(rig, entries, fileName);
+    if (states) await this.vault.addShared({ rigId, mark: states.mark, rig });
+  }
+
+  /**
+   * Brings what was done on the other machine into the rig that is here, as one step.
+   * @param whose whose it is to be at each clash
+   * @returns why it cannot stand together so; empty when it is done
+   */
+  async together(found: FoundBundle, whose: Whose[], fileName: string): Promise<readonly string[]> {
+    const { rig, meeting, fresh, states } = found;
+    await this.store.open(rig.id);
+    const here = this.store.rig();
+    if (here.id !== rig.id || !meeting) return ['the rig is no longer here'];
+    const { edit, problems } = await this.worker.call((api) => api.together(here, meeting, whose));
+    if (problems.length) return problems;
+    if (this.store.rig() !== here) return ['the rig was changed meanwhile; open the file once more'];
+    if (edit) this.store.do([edit], undefined, `Brought together with ${fileName}`);
+    await this.store.takeLines(rig.id, fresh);
+    if (states) await this.vault.addShared({ rigId: rig.id, mark: states.mark, rig });
+    return [];
   }
 
   compare(before: Rig, after: Rig): Promise<Difference[]> {

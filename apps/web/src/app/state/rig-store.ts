@@ -144,18 +144,18 @@ export class RigStore {
     return { ok: true, value: rig };
   }
 
-  /** Takes in a rig that was read, with lines of its log; beside the one of the same id, where that is here. */
-  async takeIn(read: Rig, lines: readonly Omit<LogEntry, 'id' | 'rigId'>[], fileName: string): Promise<void> {
+  /** Takes in a rig that was read, with lines of its log; beside the one of the same id, where that is here. Gives the id it has here. */
+  async takeIn(read: Rig, lines: readonly Omit<LogEntry, 'id' | 'rigId'>[], fileName: string): Promise<string> {
     const rig = (await this.isTaken(read.id)) ? { ...read, id: freshId() } : read;
     await this.vault.addEntries(lines.map((line) => ({ ...line, rigId: rig.id })));
     await this.adopt(rig, `Read from ${fileName}`);
+    return rig.id;
   }
 
   /** Adds lines to the log of a rig that is here. */
   async takeLines(rigId: string, lines: readonly Omit<LogEntry, 'id' | 'rigId'>[]): Promise<void> {
-    await this.vault.addEntries(lines.map((line) => ({ ...line, rigId })));
-    await this.open(rigId);
-    this.loggedSubject.next();
+    if (rigId !== this.rig().id) await this.open(rigId);
+    this.queue(() => this.vault.addEntries(lines.map((line) => ({ ...line, rigId }))));
   }
 
   async remove(id: string): Promise<Removed | null> {
@@ -172,11 +172,12 @@ export class RigStore {
   /**
    * Does edits as one step and saves it. An edit that does not fit is refused with its reason and nothing changes.
    * Steps with the same `mergeKey` count as one for undo and log.
+   * @param called what the step is called, where the edits do not say it
    */
-  do(edits: Edit[], mergeKey?: string): boolean {
+  do(edits: Edit[], mergeKey?: string, called?: string): boolean {
     const before = this.historySubject.value;
     try {
-      const text = stepSentence(before.rig, edits);
+      const text = called ?? stepSentence(before.rig, edits);
       const next = doStep(before, text, edits, mergeKey);
       this.commit(before, next, { text, mergeKey });
       return true;

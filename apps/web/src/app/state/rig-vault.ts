@@ -4,7 +4,7 @@ import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import type { WakeKind } from '@squallmark/core/wake';
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
 import { Subject } from 'rxjs';
 
 /** A rig as it lies in the browser, with what can be undone. */
@@ -44,6 +44,18 @@ export interface Snapshot {
   at: string;
   rig: Rig;
 }
+
+/** A state of a rig that was given to another machine or taken in from one. */
+export interface SharedState {
+  id: number;
+  rigId: string;
+  /** By this the other machine knows it. */
+  mark: string;
+  rig: Rig;
+}
+
+/** So many of them are kept; who comes back with an older one is put beside. */
+const MOST_SHARED = 12;
 
 /** What lies open on the desk of a rig: not part of the document. */
 export interface Desk {
@@ -89,6 +101,7 @@ class SquallmarkDb extends Dexie {
   desks!: EntityTable<Desk, 'rigId'>;
   sheets!: EntityTable<Sheet, 'class'>;
   snapshots!: EntityTable<Snapshot, 'id'>;
+  shared!: EntityTable<SharedState, 'id'>;
 
   constructor() {
     // a finished edit is on disk, not in a cache that a falling computer loses
@@ -107,6 +120,7 @@ class SquallmarkDb extends Dexie {
     // steps were told by place in a list; told by name from here on
     this.version(4).upgrade((transaction) => transaction.table<StoredRig>('rigs').toCollection().modify(withoutSteps));
     this.version(5).stores({ snapshots: '++id, rigId' });
+    this.version(6).stores({ shared: '++id, rigId' });
   }
 }
 
@@ -130,6 +144,7 @@ export interface Removed {
   entries: LogEntry[];
   desk: Desk | undefined;
   snapshots: Snapshot[];
+  shared: SharedState[];
 }
 
 /** Another tab has saved this rig meanwhile; nothing was written. */
@@ -207,6 +222,20 @@ export class RigVault {
     await this.db.snapshots.delete(id);
   }
 
+  /** States of a rig that another machine has had, oldest first. */
+  shared(rigId: string): Promise<SharedState[]> {
+    return this.db.shared.where({ rigId }).sortBy('id');
+  }
+
+  async addShared(state: Omit<SharedState, 'id'>): Promise<void> {
+    await this.db.transaction('rw', this.db.shared, async () => {
+      const kept = await this.shared(state.rigId);
+      const gone = kept.filter((s, i) => s.mark === state.mark || i <= kept.length - MOST_SHARED);
+      await this.db.shared.bulkDelete(gone.map((s) => s.id));
+      await this.db.shared.add(state);
+    });
+  }
+
   /** Log of a rig, oldest first. */
   entries(rigId: string): Promise<LogEntry[]> {
     return this.db.entries.where({ rigId }).sortBy('id');
@@ -234,28 +263,36 @@ export class RigVault {
   }
 
   async remove(id: string): Promise<Removed | null> {
-    return this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, this.db.snapshots, async () => {
+    return this.db.transaction('rw', this.all(), async () => {
       const rig = await this.db.rigs.get(id);
       if (!rig) return null;
       const entries = await this.db.entries.where({ rigId: id }).toArray();
       const desk = await this.db.desks.get(id);
-      const snapshots = await this.snapshots(id);
+      const [snapshots, shared] = [await this.snapshots(id), await this.shared(id)];
       await Promise.all([
         this.db.rigs.delete(id),
         this.db.entries.where({ rigId: id }).delete(),
         this.db.desks.delete(id),
         this.db.snapshots.where({ rigId: id }).delete(),
+        this.db.shared.where({ rigId: id }).delete(),
       ]);
-      return { rig, entries, desk, snapshots };
+      return { rig, entries, desk, snapshots, shared };
     });
   }
 
-  async restore({ rig, entries, desk, snapshots }: Removed): Promise<void> {
-    await this.db.transaction('rw', this.db.rigs, this.db.entries, this.db.desks, this.db.snapshots, async () => {
+  async restore({ rig, entries, desk, snapshots, shared }: Removed): Promise<void> {
+    await this.db.transaction('rw', this.all(), async () => {
       await this.db.rigs.put(rig);
       await this.db.entries.bulkPut(entries);
       await this.db.snapshots.bulkPut(snapshots);
+      await this.db.shared.bulkPut(shared);
       if (desk) await this.db.desks.put(desk);
     });
+  }
+
+  /** Everything that is kept of a rig. */
+  private all(): Table[] {
+    const { rigs, entries, desks, snapshots, shared } = this.db;
+    return [rigs, entries, desks, snapshots, shared];
   }
 }

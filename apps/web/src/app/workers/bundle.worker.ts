@@ -1,12 +1,23 @@
 import {
   bundleReport,
+  commonState,
   newEntries,
   packBundle,
   readBundle,
   type BundleReport,
   type BundledEntry,
+  type BundledStates,
 } from '@squallmark/core/bundle';
-import { differences, type Difference, type Rig } from '@squallmark/core/rig';
+import {
+  broughtTogether,
+  differences,
+  meetingOf,
+  type Difference,
+  type Edit,
+  type Meeting,
+  type Rig,
+  type Whose,
+} from '@squallmark/core/rig';
 import type { Problem } from '@squallmark/core/units';
 import { expose } from 'comlink';
 
@@ -18,6 +29,9 @@ export interface FoundBundle {
   entries: readonly BundledEntry[];
   /** Lines of it that are not here. */
   fresh: BundledEntry[];
+  states?: BundledStates;
+  /** What both did since both had the same rig; null where no such state is known, or nothing was done there since. */
+  meeting: Meeting | null;
 }
 
 /** What was found in a ZIP, or why it cannot be read. */
@@ -30,10 +44,12 @@ interface BundleLook {
 interface Here {
   rig: Rig;
   entries: BundledEntry[];
+  /** States of it that another machine has had, the oldest first. */
+  shared: { mark: string; rig: Rig }[];
 }
 
 const api = {
-  pack: (rig: Rig, entries: BundledEntry[]): Uint8Array => packBundle({ rig, entries }),
+  pack: (rig: Rig, entries: BundledEntry[], states: BundledStates): Uint8Array => packBundle({ rig, entries, states }),
   /** The rig of a ZIP, to be looked for here. */
   idOf(bytes: Uint8Array): string | null {
     const reading = readBundle(bytes);
@@ -44,8 +60,14 @@ const api = {
     if (!reading.ok) return { found: null, problems: reading.problems };
     const bundle = reading.value;
     const fresh = newEntries(bundle, here?.entries ?? []);
-    return { found: { ...bundle, report: bundleReport(bundle, here), fresh }, problems: [] };
+    const report = bundleReport(bundle, here);
+    const common = report.rig === 'changed' ? commonState(here!.shared, bundle.states) : undefined;
+    const met = common && meetingOf(common.rig, here!.rig, bundle.rig);
+    const meeting = met && (met.free.length || met.clashes.length) ? met : null;
+    return { found: { ...bundle, report, fresh, meeting }, problems: [] };
   },
+  together: (here: Rig, meeting: Meeting, whose: Whose[]): { edit: Edit | null; problems: readonly string[] } =>
+    broughtTogether(here, meeting, whose),
   compare: (before: Rig, after: Rig): Difference[] => differences(before, after),
 };
 

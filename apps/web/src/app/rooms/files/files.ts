@@ -12,18 +12,20 @@ import { WordsField } from '../../kit/fields/words';
 import { Icon } from '../../kit/icon';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
+import type { Whose } from '@squallmark/core/rig';
 import { Bundles } from '../../state/bundles';
 import { Keeping } from '../../state/keeping';
 import { DEMOS, RigStore } from '../../state/rig-store';
 import { RigVault, type StoredRig } from '../../state/rig-vault';
 import type { FoundBundle } from '../../workers/bundle.worker';
+import { MeetingOfTwo } from './meeting-of-two';
 
 const MOST_BYTES = 20_000_000;
 
 /** Rigs kept in this browser, files in and files out. */
 @Component({
   selector: 'sq-files-room',
-  imports: [CellOf, Choice, MatDialogModule, MatButtonModule, Icon, PickFile, Table, WordsField],
+  imports: [CellOf, Choice, MatDialogModule, MatButtonModule, MeetingOfTwo, Icon, PickFile, Table, WordsField],
   templateUrl: './files.html',
   styleUrl: './files.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -121,6 +123,14 @@ export class FilesRoom {
     const { found, problems } = await this.bundles.look(file);
     this.found.set(found && { look: found, name: file.name });
     this.problems.set(problems.map((p) => problemText({ ...p, where: `${file.name}, ${p.where}` })));
+  }
+
+  /** Brings it into the rig that is here. */
+  protected async together(whose: Whose[]): Promise<void> {
+    const { look, name } = this.found()!;
+    const problems = await this.bundles.together(look, whose, name);
+    if (problems.length) this.problems.set(problems.map((p) => `${name}: cannot stand together so: ${p}`));
+    else this.dialog.close();
   }
 
   protected async takeIn(): Promise<void> {
