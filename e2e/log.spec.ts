@@ -100,6 +100,15 @@ test('a state is kept as built, and what was changed since is told in the words 
   await go(page, 'Log');
   await page.getByRole('button', { name: 'As built' }).click();
   await expect(room.getByRole('list', { name: 'What is otherwise' })).toContainText('crossed');
+  await room.getByRole('button', { name: 'Show on the drawing' }).click();
+  const loom = page.getByRole('main', { name: 'Loom' });
+  await expect(loom.getByText('2 places otherwise than As it came')).toBeVisible();
+  await expect(loom.getByRole('button', { name: 'Cable C6, otherwise than before' })).toBeVisible();
+  await expectAccessible(page);
+  await loom.getByRole('button', { name: 'Take it away' }).click();
+  await expect(loom.getByRole('button', { name: 'Cable C6', exact: true })).toBeVisible();
+  await go(page, 'Log');
+  await page.getByRole('button', { name: 'As built' }).click();
   await room.getByRole('button', { name: 'Drop As it came' }).click();
   await expect(room).toContainText('Keep a state when the rig is built');
 });
@@ -185,4 +194,55 @@ test('a rig that was changed on two machines is brought together, and what both 
   await expect(page.getByRole('region', { name: 'Part Flight controller' }).getByLabel('firmware')).toHaveValue('3.2');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('region', { name: 'Part Flight controller' }).getByLabel('firmware')).toHaveValue('3.3');
+});
+
+test('a session is written down, and a pack and a lead tell their story', async ({ page }) => {
+  await openDemo(page);
+  await mendStops(page);
+  await go(page, 'Log');
+  for (const [before, after] of [
+    ['16.7', '14.9'],
+    ['16.8', '14.4'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Session' }).click();
+    const room = page.getByRole('dialog');
+    await room.getByLabel('ran for').fill('12');
+    await room.getByLabel('wind').fill('4.5');
+    if (before === '16.7') {
+      await room.getByLabel('pilot').fill('Ana');
+      await room.getByLabel('Name of pack 1').fill('Blue 1');
+    }
+    // who flew, and what with, is as last time
+    await expect(room.getByLabel('pilot')).toHaveValue('Ana');
+    await expect(room.getByLabel('Name of pack 1')).toHaveValue('Blue 1');
+    await room.getByLabel('before').fill(before);
+    await room.getByLabel('after').fill(after);
+    await expect(room.getByRole('status')).toContainText('12 min · wind 4.5 m/s · pilot Ana · pack Blue 1');
+    await expectAccessible(page, '[role=dialog]');
+    await room.getByRole('button', { name: 'Write it down' }).click();
+  }
+  await expect(log(page)).toContainText('pack Blue 1 from 16.80 V to 14.40 V');
+  const about = log(page).getByRole('combobox', { name: 'about' });
+  const choose = async (name: string): Promise<void> => {
+    await about.fill(name);
+    await page.getByRole('option', { name, exact: true }).click();
+  };
+  await choose('Pack Blue 1');
+  const story = log(page).getByRole('status', { name: 'Its story' });
+  await expect(story).toHaveText('2 sessions, 24 min, lowest 14.40 V at rest and last from 16.80 to 14.40 V');
+  await choose('Lead C6');
+  await expect(story).toHaveText('changed once');
+  await page.getByRole('textbox', { name: 'Note' }).fill('Plug made anew');
+  await page.keyboard.press('Enter');
+  await expect(story).toHaveText('changed once · 1 note');
+  await expect(log(page).getByRole('row')).toHaveCount(2);
+  await expectAccessible(page);
+  await log(page).getByRole('button', { name: 'Export' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'What is shown, Markdown' }).click(),
+  ]);
+  const text = (await contentOf(download)).toString();
+  expect(text).toMatch(/^# Saltmarsh Six: log\n\n## /);
+  expect(text).toContain('**note** Plug made anew');
 });

@@ -2,6 +2,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import * as z from 'zod';
 import { readRig, writeRig } from '../files/index.js';
+import { logLineSchema, type LogLine } from '../log/schemas.js';
 import { differences, type Difference, type Rig } from '../rig/index.js';
 import { Misuse, count, readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
@@ -13,19 +14,11 @@ const NAMES = { about: 'bundle.json', rig: 'rig.json', log: 'log.json', states: 
 const MOST_BYTES = 64e6;
 const MOST_ENTRIES = 100_000;
 
-const entrySchema = z.strictObject({
-  /** RFC 3339. */
-  at: z.iso.datetime({ offset: true }),
-  kind: z.enum(['change', 'wake', 'proof', 'note', 'file']),
-  text: z.string().max(4000),
-  revision: z.int().min(0),
-});
-
 /** One line of a log as it travels. */
-export type BundledEntry = z.infer<typeof entrySchema>;
+export type BundledEntry = LogLine;
 
 const aboutSchema = z.strictObject({ format: z.literal(FORMAT), version: z.int().min(1) });
-const logSchema = z.strictObject({ entries: z.array(entrySchema).max(MOST_ENTRIES) });
+const logSchema = z.strictObject({ entries: z.array(logLineSchema).max(MOST_ENTRIES) });
 
 const markSchema = z.string().regex(/^[A-Za-z0-9_-]{6,40}$/);
 /** Which states of the rig the machine that wrote the bundle has had: this one, and those it gave away or took in before. */

@@ -58,3 +58,4 @@ export {
 export { editSentence, inlineText, stepSentence } from './edit-sentence.js';
 export { differences, type Difference } from './differences.js';
 export { broughtTogether, meetingOf, type Clash, type Meeting, type Whose } from './meeting.js';
+export { wayTo } from './restore.js';

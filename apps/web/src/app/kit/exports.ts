@@ -88,6 +88,17 @@ export class Exports {
     return this.print('Set-up cards', () => this.pdf('set-up-cards', setupCard(this.store.rig())));
   }
 
+  logCsv(table: Table): Promise<void> {
+    return this.print('Log', () => this.csv('log', table));
+  }
+
+  logMarkdown(text: string): Promise<void> {
+    return this.print('Log', () => {
+      saveFile(`${fileStem(this.store.rig().name)}-log.md`, text, 'text/markdown');
+      return Promise.resolve();
+    });
+  }
+
   cableCards(): Promise<void> {
     return this.print('Cable cards', () => this.pdf('cable-cards', cableCards(this.store.rig())));
   }

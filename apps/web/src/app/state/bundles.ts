@@ -86,4 +86,7 @@ export class Bundles {
   }
 }
 
-const travels = ({ at, kind, text, revision }: LogEntry): BundledEntry => ({ at, kind, text, revision });
+/** A line without what is this browser's own. */
+function travels({ at, kind, text, revision, about, bad, session }: LogEntry): BundledEntry {
+  return { at, kind, text, revision, ...(about && { about }), ...(bad && { bad }), ...(session && { session }) };
+}

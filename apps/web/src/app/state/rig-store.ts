@@ -14,12 +14,13 @@ import {
   type Unsaved,
   type Rig,
 } from '@squallmark/core/rig';
+import { aboutChange, type LineKind, type LogLine } from '@squallmark/core/log';
 import { readFailed, type Reading } from '@squallmark/core/units';
 import { formatRFC3339 } from 'date-fns/formatRFC3339';
 import { nanoid } from 'nanoid';
 import { BehaviorSubject, distinctUntilChanged, map, Subject } from 'rxjs';
 import { Keeping } from './keeping';
-import { RigMoved, RigVault, type EntryKind, type LogEntry, type Removed, type StoredRig } from './rig-vault';
+import { RigMoved, RigVault, type LogEntry, type Removed, type StoredRig } from './rig-vault';
 import { Tabs, type TabNews } from './tabs';
 import { recall, remember } from './small-notes';
 
@@ -36,6 +37,9 @@ type DemoName = (typeof DEMOS)[number]['file'];
 
 const CURRENT_KEY = 'squallmark-current-rig';
 
+/** What a line is about, and whether something was not as it should be. */
+export type LineMore = Pick<LogLine, 'about' | 'bad' | 'session'>;
+
 /** The open rig: edits, undo, redo, and every change written at once. */
 @Injectable({ providedIn: 'root' })
 export class RigStore {
@@ -43,7 +47,7 @@ export class RigStore {
   private readonly historySubject = new BehaviorSubject<History>(startHistory(emptyRig('none', 'No rig')));
   private readonly savedSubject = new BehaviorSubject<SavedState>('saved');
   private readonly loggedSubject = new Subject<void>();
-  private readonly notedSubject = new Subject<EntryKind>();
+  private readonly notedSubject = new Subject<LineKind>();
   private readonly saidSubject = new Subject<string>();
   private readonly doneSubject = new Subject<string>();
   private readonly tabs = inject(Tabs);
@@ -207,8 +211,8 @@ export class RigStore {
   }
 
   /** Adds a line to the log that is not a change of the rig. */
-  note(kind: EntryKind, text: string): void {
-    const entry = this.entry(kind, text);
+  note(kind: LineKind, text: string, more: LineMore = {}): void {
+    const entry = { ...this.entry(kind, text), ...more };
     this.queue(() => this.vault.addEntry(entry));
     this.notedSubject.next(kind);
   }
@@ -260,7 +264,8 @@ export class RigStore {
     this.historySubject.next(history);
     const own = { from: before.rig, step: { ...step, edits: history.trail.at(-1)!.edits } };
     this.unsaved.push(own);
-    const entry = { ...this.entry('change', text), ...(mergeKey === undefined ? {} : { mergeKey }) };
+    const about = aboutChange(before.rig, history.rig);
+    const entry = { ...this.entry('change', text), about, ...(mergeKey === undefined ? {} : { mergeKey }) };
     this.queue(() => this.save(own, history, entry));
     this.doneSubject.next(text);
   }
@@ -332,7 +337,7 @@ export class RigStore {
     this.say(`In another tab: ${text}`);
   }
 
-  private entry(kind: EntryKind, text: string): Omit<LogEntry, 'id'> {
+  private entry(kind: LineKind, text: string): Omit<LogEntry, 'id'> {
     const { id, revision } = this.rig();
     return { rigId: id, at: formatRFC3339(new Date()), kind, text, revision };
   }

@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { RailLook } from '@squallmark/core/analysis';
+import type { LogLine } from '@squallmark/core/log';
 import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
@@ -21,17 +22,10 @@ export interface StoredRig {
   trail: Move[];
 }
 
-export type EntryKind = 'change' | 'wake' | 'proof' | 'note' | 'file';
-
 /** One line of a rig's log. Points at a revision, never holds the rig. */
-export interface LogEntry {
+export interface LogEntry extends LogLine {
   id: number;
   rigId: string;
-  /** RFC 3339. */
-  at: string;
-  kind: EntryKind;
-  text: string;
-  revision: number;
   mergeKey?: string;
 }
 

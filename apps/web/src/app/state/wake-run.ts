@@ -1,5 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { subject } from '@squallmark/core/log';
 import { num, seconds, volts } from '@squallmark/core/units';
 import {
   askedReading,
@@ -14,7 +15,7 @@ import {
 import { format, formatRFC3339, parseISO } from 'date-fns';
 import { AnalysisStore } from './analysis';
 import { DeskStore } from './desk';
-import { RigStore } from './rig-store';
+import { RigStore, type LineMore } from './rig-store';
 import type { Tick, WakeSetup } from './rig-vault';
 
 export const KIND_WORDS: Readonly<Record<WakeKind, string>> = {
@@ -156,7 +157,7 @@ export class WakeRun {
     const asked = this.asks(next.step.id);
     const verdict = asked && said ? this.judge(asked, said)?.says : undefined;
     const read = said ? `, read ${said} V${verdict ? `, ${verdict}` : ''}` : asked ? ', not read' : '';
-    this.note(`${this.place(next)}: ${next.step.text}${read}`);
+    this.note(`${this.place(next)}: ${next.step.text}${read}`, { about: [subject('part', next.step.part)] });
     this.end();
   }
 
@@ -166,7 +167,10 @@ export class WakeRun {
     if (!next) return;
     const words = seen.trim() || 'not as expected';
     this.desk.tick(next.step.id, { at: now(), notSo: words });
-    this.note(`${this.place(next)} not so: ${next.step.text}; seen: ${words}`);
+    this.note(`${this.place(next)} not so: ${next.step.text}; seen: ${words}`, {
+      about: [subject('part', next.step.part)],
+      bad: true,
+    });
     this.end();
   }
 
@@ -227,8 +231,8 @@ export class WakeRun {
     this.note(`Wake list done in ${this.tookText()}${misses ? `, ${misses} not so` : ''}`);
   }
 
-  private note(text: string): void {
-    this.store.note('wake', text);
+  private note(text: string, more?: LineMore): void {
+    this.store.note('wake', text, more);
   }
 }
 

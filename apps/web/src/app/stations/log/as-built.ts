@@ -9,7 +9,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialogModule } from '@angular/material/dialog';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { Router } from '@angular/router';
 import type { Difference, Rig } from '@squallmark/core/rig';
 import { count } from '@squallmark/core/units';
 import { format, formatRFC3339, parseISO } from 'date-fns';
@@ -17,6 +18,7 @@ import { Choice, type Option } from '../../kit/fields/choice';
 import { WordsField } from '../../kit/fields/words';
 import { Icon } from '../../kit/icon';
 import { latestOnly } from '../../state/latest';
+import { Beside } from '../../state/beside';
 import { Bundles } from '../../state/bundles';
 import { RigStore } from '../../state/rig-store';
 import { RigVault, type Snapshot } from '../../state/rig-vault';
@@ -36,6 +38,9 @@ export class AsBuiltRoom {
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
   private readonly bundles = inject(Bundles);
+  private readonly beside = inject(Beside);
+  private readonly router = inject(Router);
+  private readonly dialog = inject<MatDialogRef<AsBuiltRoom>>(MatDialogRef);
   private readonly name = viewChild.required<WordsField>('name');
   protected readonly kept = signal<readonly Snapshot[]>([]);
   protected readonly before = signal<number | null>(null);
@@ -60,6 +65,11 @@ export class AsBuiltRoom {
       untracked(() => void this.lay(a, b));
     });
   }
+
+  /** The drawing shows the rig as it is now. */
+  protected readonly canDraw = computed(
+    () => this.after() === NOW && this.before() !== NOW && (this.found()?.length ?? 0) > 0,
+  );
 
   protected when({ at }: Snapshot): string {
     return format(parseISO(at), 'd MMM yyyy HH:mm');
@@ -88,6 +98,15 @@ export class AsBuiltRoom {
     this.store.note('note', `Kept state dropped: ${name}`);
     if (this.after() === id) this.after.set(NOW);
     await this.refresh();
+  }
+
+  /** What is otherwise since then, where it is drawn. */
+  protected onDrawing(): void {
+    const then = this.kept().find((s) => s.id === this.before());
+    if (!then) return;
+    this.beside.lay(then.name, then.rig);
+    this.dialog.close();
+    void this.router.navigate(['/loom']);
   }
 
   private async refresh(): Promise<void> {

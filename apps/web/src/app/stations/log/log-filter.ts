@@ -1,11 +1,11 @@
 import { FormControl, FormGroup, type AbstractControl, type ValidationErrors } from '@angular/forms';
 import { isValid, parseISO } from 'date-fns';
-import type { EntryKind, LogEntry } from '../../state/rig-vault';
+import type { LineKind, LogLine } from '@squallmark/core/log';
 
 /** What narrows the log: words, kinds, from when to when; what is left open narrows nothing. */
 export interface LogFilter {
   words: string;
-  kinds: readonly EntryKind[];
+  kinds: readonly LineKind[];
   from: string | null;
   to: string | null;
 }
@@ -17,7 +17,7 @@ export function filterForm() {
   return new FormGroup(
     {
       words: new FormControl('', { nonNullable: true }),
-      kinds: new FormControl<readonly EntryKind[]>([], { nonNullable: true }),
+      kinds: new FormControl<readonly LineKind[]>([], { nonNullable: true }),
       from: new FormControl<string | null>(null),
       to: new FormControl<string | null>(null),
     },
@@ -33,7 +33,7 @@ export const isFilter = ({ words, kinds, from, to }: LogFilter): boolean =>
   words.trim() !== '' || kinds.length > 0 || from !== null || to !== null;
 
 /** Entries that a filter leaves, in their order; the last minute named is taken in whole. */
-export function filtered<E extends Pick<LogEntry, 'at' | 'kind' | 'text'>>(
+export function filtered<E extends Pick<LogLine, 'at' | 'kind' | 'text'>>(
   entries: readonly E[],
   { words, kinds, from, to }: LogFilter,
 ): E[] {

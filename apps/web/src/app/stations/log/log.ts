@@ -3,6 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
+import { linesAbout, logMarkdown, logTable, storyOf, type LineKind } from '@squallmark/core/log';
 import { format, isThisYear, parseISO } from 'date-fns';
 import { filter, from, map, merge, switchMap } from 'rxjs';
 import { narrowerThan } from '../../kit/breakpoints';
@@ -10,22 +12,26 @@ import { Copy } from '../../kit/copy';
 import { Chips } from '../../kit/fields/chips';
 import type { Option } from '../../kit/fields/choice';
 import { Moment } from '../../kit/fields/moment';
+import { Picker } from '../../kit/fields/picker';
 import { WordsField } from '../../kit/fields/words';
 import { WordsControl } from '../../kit/fields/words-control';
 import { FindingsDock } from '../../kit/findings-dock';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
+import { Exports } from '../../kit/exports';
 import { Rooms } from '../../kit/rooms';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
-import { RigVault, type EntryKind, type LogEntry } from '../../state/rig-vault';
+import { RigVault, type LogEntry } from '../../state/rig-vault';
 import { filtered, filterForm, isFilter, NO_FILTER } from './log-filter';
+import { subjectsOf } from './subjects';
 
-const KINDS: Option<EntryKind>[] = [
+const KINDS: Option<LineKind>[] = [
   { value: 'change', label: 'changes' },
   { value: 'wake', label: 'wake' },
   { value: 'proof', label: 'proof' },
   { value: 'note', label: 'notes' },
+  { value: 'session', label: 'sessions' },
   { value: 'file', label: 'files' },
 ];
 
@@ -47,7 +53,9 @@ const NARROW = [{ ...COLUMNS[0]!, width: '72px' }, COLUMNS[2]!];
     Copy,
     FindingsDock,
     MatButtonModule,
+    MatMenuModule,
     Moment,
+    Picker,
     ReactiveFormsModule,
     ScrollingModule,
     Table,
@@ -62,6 +70,7 @@ export class Log {
   private readonly store = inject(RigStore);
   private readonly vault = inject(RigVault);
   private readonly rooms = inject(Rooms);
+  private readonly exports = inject(Exports);
   protected readonly narrow = narrowerThan(901);
   protected readonly all = toSignal(
     merge(this.store.rig$, this.store.logged$).pipe(
@@ -84,8 +93,19 @@ export class Log {
   );
   private readonly state = toSignal(this.form.statusChanges);
   protected readonly why = computed(() => (this.state() === 'INVALID' ? 'Ends before it begins' : ''));
-  protected readonly isNarrowed = computed(() => isFilter(this.wanted()));
-  protected readonly shown = computed(() => filtered(this.all(), this.wanted()));
+  /** Part, lead or pack that is looked at; null is all. */
+  protected readonly about = signal<string | null>(null);
+  protected readonly subjects = computed(() => subjectsOf(this.store.rig(), this.all()));
+  protected readonly story = computed(() => {
+    const about = this.about();
+    return about === null ? '' : storyOf(this.all().toReversed(), about) || 'nothing known of it yet';
+  });
+  protected readonly isNarrowed = computed(() => isFilter(this.wanted()) || this.about() !== null);
+  private readonly aboutIt = computed(() => {
+    const about = this.about();
+    return about === null ? this.all() : linesAbout(this.all(), about);
+  });
+  protected readonly shown = computed(() => filtered(this.aboutIt(), this.wanted()));
   private readonly chosenId = signal<number | null>(null);
   protected readonly chosen = computed(() => this.shown().find((e) => e.id === this.chosenId()));
   protected readonly isChosen = ({ id }: LogEntry): boolean => id === this.chosenId();
@@ -100,6 +120,23 @@ export class Log {
       import('./as-built').then((m) => m.AsBuiltRoom),
       { width: '620px' },
     );
+  }
+
+  protected session(): void {
+    void this.rooms.open(
+      import('./session').then((m) => m.SessionRoom),
+      { width: '620px' },
+    );
+  }
+
+  /** What is shown leaves the oldest first. */
+  protected markdown(): void {
+    const { name } = this.store.rig();
+    void this.exports.logMarkdown(logMarkdown(`${name}: log`, this.shown().toReversed()));
+  }
+
+  protected csv(): void {
+    void this.exports.logCsv(logTable(this.shown().toReversed()));
   }
 
   protected when({ at }: LogEntry): string {
@@ -121,6 +158,7 @@ export class Log {
 
   protected showAll(): void {
     this.form.reset();
+    this.about.set(null);
   }
 
   protected write(event: Event): void {
@@ -128,7 +166,8 @@ export class Log {
     const field = this.field();
     const text = field.read();
     if (!text) return field.focus();
-    this.store.note('note', text);
+    const about = this.about();
+    this.store.note('note', text, about === null ? {} : { about: [about] });
     field.clear();
   }
 }

@@ -59,7 +59,11 @@ export class LoomDrawing {
   /** Part whose ports are shown beside the drawing. */
   readonly part = input.required<string | null>();
   readonly stopped = input.required<ReadonlySet<string>>();
+  /** Parts and cables that are otherwise than in the state that is laid beside. */
+  readonly otherwise = input<ReadonlySet<string>>(new Set());
   readonly choose = output<string>();
+  /** For a reader, what a marked one is. */
+  protected readonly told = (id: string): string => (this.otherwise().has(id) ? ', otherwise than before' : '');
   protected readonly dash = (kind: string): string | null => DASH[kind] ?? null;
   protected readonly weight = (kind: string, on: boolean): number => (WEIGHT[kind] ?? 1.6) + (on ? 1.8 : 0);
 

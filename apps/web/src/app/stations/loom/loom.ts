@@ -24,6 +24,7 @@ import { Chips } from '../../kit/fields/chips';
 import type { Option } from '../../kit/fields/choice';
 import { FindingsDock } from '../../kit/findings-dock';
 import { AnalysisStore } from '../../state/analysis';
+import { Beside } from '../../state/beside';
 import { Keys } from '../../state/keys';
 import { LayoutEngine } from '../../state/layout';
 import { RigStore } from '../../state/rig-store';
@@ -69,6 +70,7 @@ export class Loom {
   private readonly engine = inject(LayoutEngine);
   private readonly result = inject(AnalysisStore).result;
   protected readonly exports = inject(Exports);
+  protected readonly beside = inject(Beside);
   /** Cable or part to open with, from the address. */
   readonly at = input<string>();
 
@@ -101,6 +103,13 @@ export class Loom {
   protected readonly stopped = computed(
     () => new Set((this.analysis()?.findings ?? []).filter((f) => f.mark === 'stop').flatMap((f) => f.subjects)),
   );
+  /** Parts and leads that are otherwise than in the state laid beside, as far as they are still there. */
+  protected readonly otherwise = computed(() => {
+    const { parts, cables } = this.store.rig();
+    const here = [...parts, ...cables].filter((x) => this.beside.otherwise().has(x.id)).length;
+    const gone = this.beside.otherwise().size - here;
+    return `${count(here, 'place')}${gone ? ` and ${gone} gone` : ''}`;
+  });
   protected readonly used = computed(() => this.kinds.filter((k) => this.cables().some((c) => c.kind === k)));
   protected readonly summary = computed(() => {
     const loom = this.analysis()?.loom;

@@ -15,6 +15,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { handedControls, sticksOf, type StickFace } from '@squallmark/core/channels';
 import { radioOf } from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
+import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { hearsAir, hasControls } from '@squallmark/core/parts';
 import {
@@ -414,7 +415,10 @@ export class Prove {
     this.proof.keep(stepId, verdict);
     const step = this.plan().find((s) => s.id === stepId);
     if (log && step)
-      this.store.note('proof', `${this.byHand() ? 'On the bench, ' : ''}${step.title}: ${saidOf(verdict)}`);
+      this.store.note('proof', `${this.byHand() ? 'On the bench, ' : ''}${step.title}: ${saidOf(verdict)}`, {
+        about: [subject('part', step.part)],
+        ...(verdict.passed ? {} : { bad: true }),
+      });
     if (this.wanted() === stepId && !this.busy()) this.wanted.set(null);
     else if (this.wanted() === stepId && verdict.passed) this.wanted.set(null);
   }
