@@ -7,3 +7,4 @@ export { WAKE_KINDS, tasksOf, wakePlan, type WakeKind, type WakePlan } from './p
 export { freeStep, handSteps, moveStep, roomOf, type StepRoom } from './moves.js';
 export { askedReading, judgeReading, readVolts, type AskedReading, type ReadingVerdict } from './reading.js';
 export { mendText, startMends, type StartMend } from './start-mends.js';
+export { bends, drawnPower, type DrawnLine, type DrawnPower, type Point } from './drawn-power.js';

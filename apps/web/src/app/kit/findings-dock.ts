@@ -34,8 +34,8 @@ export class FindingsDock {
   private readonly findings = computed(() => this.computed()?.analysis.findings ?? []);
   protected readonly here = computed(() => this.findings().filter((f) => isAt(f, this.station())));
   protected readonly elsewhere = computed(() => this.findings().filter((f) => !isAt(f, this.station())));
-  protected readonly hereShown = unrolled(this.here);
-  protected readonly elsewhereShown = unrolled(this.elsewhere);
+  protected readonly hereShown = unrolled(this.here, 12);
+  protected readonly elsewhereShown = unrolled(this.elsewhere, 12);
   /** The station's own are asked for first. */
   private readonly asked = computed(() => {
     const rig = this.computed()?.rig;

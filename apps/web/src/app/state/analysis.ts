@@ -20,6 +20,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { workerAnalyst, type Analyst } from '../workers/analyst';
+import { GivenUp } from '../workers/revive';
 import { DeskStore } from './desk';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
@@ -143,6 +144,8 @@ export class AnalysisStore {
   private ask<R>(run: () => Promise<R>): Observable<R> {
     return from(run()).pipe(
       catchError((error: unknown) => {
+        // a newer rig has come, and asks for itself
+        if (error instanceof GivenUp) return EMPTY;
         this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
         return EMPTY;
       }),

@@ -11,13 +11,13 @@ import type { Sheet } from '@squallmark/core/parts';
 import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { rigNetwork, type FeedChoice, type RailSweep } from '@squallmark/core/rails';
-import { wakePlan, type PowerUp, type StartMend, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import { wakePlan, type DrawnPower, type StartMend, type WakeKind, type WakePlan } from '@squallmark/core/wake';
 import { expose } from 'comlink';
 
 /** A list in order and, of what wakes on packs, what the supplies do meanwhile. */
 export interface Waking {
   plan: WakePlan;
-  power: PowerUp | null;
+  power: DrawnPower | null;
   /** What would keep up what does not stay up. */
   mends: StartMend[];
 }
@@ -33,6 +33,18 @@ function hold(rig: Rig | null): Rig {
 }
 
 const studies = () => import('./studies');
+
+/** Lists that were worked out of a rig: whoever comes back to the station has them at once. */
+const WAKINGS = new WeakMap<Rig, Map<string, Waking>>();
+
+async function wakingOf(rig: Rig, kind: WakeKind, pairs: number): Promise<Waking> {
+  const plan = wakePlan(rig, kind, pairs);
+  if (kind !== 'field' && kind !== 'bench') return { plan, power: null, mends: [] };
+  const { drawnPower, powerUp, startMends } = await studies();
+  const network = rigNetwork(rig);
+  const power = powerUp(network, plan);
+  return { plan, power: drawnPower(power), mends: startMends(rig, network, plan, power) };
+}
 
 const api = {
   analyse: (rig: Rig | null, charge: number, look: RailLook): Analysis => analyse(hold(rig), charge, shelf, look),
@@ -58,12 +70,12 @@ const api = {
   },
   async wake(rig: Rig | null, kind: WakeKind, pairs: number): Promise<Waking> {
     const own = hold(rig);
-    const plan = wakePlan(own, kind, pairs);
-    if (kind !== 'field' && kind !== 'bench') return { plan, power: null, mends: [] };
-    const { powerUp, startMends } = await studies();
-    const network = rigNetwork(own);
-    const power = powerUp(network, plan);
-    return { plan, power, mends: startMends(own, network, plan, power) };
+    const key = `${kind} ${pairs}`;
+    const known = WAKINGS.get(own) ?? new Map<string, Waking>();
+    WAKINGS.set(own, known);
+    let waking = known.get(key);
+    if (!waking) known.set(key, (waking = await wakingOf(own, kind, pairs)));
+    return waking;
   },
   /** What is proven, and how; not needed for the first picture. */
   async plan(rig: Rig | null): Promise<readonly CheckStep[]> {

@@ -31,55 +31,66 @@ export interface Analyst {
   stock(): Promise<void>;
 }
 
-/** Analysis in a worker of its own. A rig is sent once; further charges of it travel alone. */
-export function workerAnalyst(): Analyst {
-  const worker = new ReviveWorker<Remote<AnalysisWorkerApi>>(
+/** A study that took longer is not waited for by what is asked of a newer rig, ms. */
+const PATIENCE_MS = 500;
+
+/** A worker that holds one rig: it is sent once, what is asked of it afterwards travels alone. */
+class RigWorker {
+  private readonly worker = new ReviveWorker<Remote<AnalysisWorkerApi>>(
     () => new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' }),
     (raw) => wrap<AnalysisWorkerApi>(raw),
   );
-  let sent: Rig | null = null;
-  const news = (rig: Rig): Rig | null => {
-    const unsent = worker.isFresh || rig !== sent ? rig : null;
-    sent = rig;
-    return unsent;
+  private sent: Rig | null = null;
+  /** When what is still being worked out was asked, ms; null while nothing is. */
+  private sinceMs: number | null = null;
+  private asked = 0;
+
+  /** @param ask gets the rig where the worker does not hold it yet */
+  async of<R>(rig: Rig, ask: (api: Remote<AnalysisWorkerApi>, sending: Rig | null) => PromiseLike<R>): Promise<R> {
+    const sending = this.worker.isFresh || rig !== this.sent ? rig : null;
+    this.sent = rig;
+    this.sinceMs ??= performance.now();
+    this.asked++;
+    try {
+      return await this.worker.call((api) => ask(api, sending));
+    } finally {
+      if (--this.asked === 0) this.sinceMs = null;
+    }
+  }
+
+  /** A long work of another rig is ended: nobody waits for its answer any more. */
+  giveUpOthers(rig: Rig): void {
+    if (rig === this.sent || this.sinceMs === null || performance.now() - this.sinceMs < PATIENCE_MS) return;
+    this.worker.close();
+    this.sinceMs = null;
+  }
+
+  stock(): Promise<void> {
+    return this.worker.call((api) => api.stock());
+  }
+}
+
+/**
+ * Analysis in a worker of its own, and the studies of single stations in another: one of those may take long on a large rig, and no
+ * change of the rig waits for it.
+ */
+export function workerAnalyst(): Analyst {
+  const analysis = new RigWorker();
+  const studies = new RigWorker();
+  const study = <R>(rig: Rig, ask: Parameters<typeof studies.of<R>>[1]): Promise<R> => {
+    studies.giveUpOthers(rig);
+    return studies.of(rig, ask);
   };
   return {
-    analyse: async (rig, charge, look) => {
-      const sending = news(rig);
-      return worker.call((api) => api.analyse(sending, charge, look));
-    },
-    fixes: async (rig, ids) => {
-      const sending = news(rig);
-      return worker.call((api) => api.fixes(sending, ids));
-    },
-    sweep: async (rig, look) => {
-      const sending = news(rig);
-      return worker.call((api) => api.sweep(sending, look));
-    },
-    beside: async (rig, look, beside, marginV) => {
-      const sending = news(rig);
-      return worker.call((api) => api.beside(sending, look, beside, marginV));
-    },
-    leads: async (rig, celsius, marginV) => {
-      const sending = news(rig);
-      return worker.call((api) => api.leads(sending, celsius, marginV));
-    },
-    wake: async (rig, kind, pairs) => {
-      const sending = news(rig);
-      return worker.call((api) => api.wake(sending, kind, pairs));
-    },
-    plan: async (rig) => {
-      const sending = news(rig);
-      return worker.call((api) => api.plan(sending));
-    },
-    supplies: async (rig, celsius) => {
-      const sending = news(rig);
-      return worker.call((api) => api.supplies(sending, celsius));
-    },
-    feeds: async (rig) => {
-      const sending = news(rig);
-      return worker.call((api) => api.feeds(sending));
-    },
-    stock: () => worker.call((api) => api.stock()),
+    analyse: (rig, charge, look) => analysis.of(rig, (api, sending) => api.analyse(sending, charge, look)),
+    fixes: (rig, ids) => analysis.of(rig, (api, sending) => api.fixes(sending, ids)),
+    sweep: (rig, look) => study(rig, (api, sending) => api.sweep(sending, look)),
+    beside: (rig, look, beside, marginV) => study(rig, (api, sending) => api.beside(sending, look, beside, marginV)),
+    leads: (rig, celsius, marginV) => study(rig, (api, sending) => api.leads(sending, celsius, marginV)),
+    wake: (rig, kind, pairs) => study(rig, (api, sending) => api.wake(sending, kind, pairs)),
+    plan: (rig) => study(rig, (api, sending) => api.plan(sending)),
+    supplies: (rig, celsius) => study(rig, (api, sending) => api.supplies(sending, celsius)),
+    feeds: (rig) => study(rig, (api, sending) => api.feeds(sending)),
+    stock: () => analysis.stock(),
   };
 }

@@ -1,7 +1,11 @@
+/** What was asked is not worked out any more, since nobody waits for it. */
+export class GivenUp extends Error {
+  override readonly name = 'GivenUp';
+}
+
 /** A worker that is replaced when it dies; what it was asked fails with a reason instead of hanging. */
 export class ReviveWorker<Api> {
-  private current: { api: Api; died: Promise<never> } | null = null;
-
+  private current: { api: Api; died: Promise<never>; giveUp: () => void } | null = null;
   private worker: Worker | null = null;
 
   constructor(
@@ -19,16 +23,19 @@ export class ReviveWorker<Api> {
     return Promise.race([ask(api), died]);
   }
 
-  /** Ends the worker; a later call starts another. */
+  /** Ends the worker, and with it what was asked of it; a later call starts another. */
   close(): void {
     this.worker?.terminate();
+    this.current?.giveUp();
     this.worker = null;
     this.current = null;
   }
 
-  private open(): { api: Api; died: Promise<never> } {
+  private open(): { api: Api; died: Promise<never>; giveUp: () => void } {
     const worker = (this.worker = this.start());
+    let giveUp = (): void => undefined;
     const died = new Promise<never>((_, reject) => {
+      giveUp = () => reject(new GivenUp('given up'));
       worker.addEventListener('error', (event) => {
         this.current = null;
         worker.terminate();
@@ -36,6 +43,6 @@ export class ReviveWorker<Api> {
       });
     });
     died.catch(() => undefined);
-    return { api: this.wrap(worker), died };
+    return { api: this.wrap(worker), died, giveUp };
   }
 }

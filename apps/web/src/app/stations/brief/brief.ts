@@ -42,12 +42,19 @@ export class Brief {
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
 
-  private readonly shownParts = unrolled(computed(() => partsWithSheets(this.rig())));
+  private readonly shownParts = unrolled(
+    computed(() => partsWithSheets(this.rig())),
+    22,
+  );
+  private readonly shownItems = unrolled(
+    computed(() => this.analysis()?.loom.items ?? []),
+    24,
+  );
   protected readonly groups = computed(() =>
     [...groupBy(this.shownParts(), ({ sheet }) => sheet.group)].map(([name, parts]) => ({ name, parts })),
   );
   protected readonly items = computed(() =>
-    [...groupBy(this.analysis()?.loom.items ?? [], (i) => i.group)].map(([name, list]) => ({ name, list })),
+    [...groupBy(this.shownItems(), (i) => i.group)].map(([name, list]) => ({ name, list })),
   );
   protected readonly controls = computed(() => pilotControls(this.rig()));
   protected readonly wishes = computed(() => this.analysis()?.brief.wishes ?? []);
@@ -69,7 +76,9 @@ export class Brief {
   );
   /** Granted by gestures, a screen or the device itself: no control of the transmitter to hang them on. */
   protected readonly asked = computed(() => this.wishes().filter((w) => w.state === 'granted' && w.by !== 'slot'));
+  protected readonly askedShown = unrolled(this.asked, 12);
   protected readonly loose = computed(() => this.wishes().filter((w) => w.state !== 'granted'));
+  protected readonly looseShown = unrolled(this.loose, 12);
   protected readonly chosenWish = signal<string | null>(null);
   protected readonly wish = computed(() => this.wishes().find((w) => w.wish.id === this.chosenWish()));
   protected readonly hands = computed(() =>

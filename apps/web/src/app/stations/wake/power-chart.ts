@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PowerLine, PowerUp } from '@squallmark/core/wake';
+import type { DrawnLine, DrawnPower } from '@squallmark/core/wake';
 import { Plot, plotAxis, plotTooltip, type PlotOption } from '../../kit/plot';
 import { TIME_AXIS } from './timeline';
 
@@ -12,8 +12,8 @@ import { TIME_AXIS } from './timeline';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PowerChart {
-  readonly power = input.required<PowerUp>();
-  readonly line = input.required<PowerLine>();
+  readonly power = input.required<DrawnPower>();
+  readonly line = input.required<DrawnLine>();
   readonly seconds = input.required<number>();
   readonly label = input.required<string>();
   protected readonly option = computed((): PlotOption => {
@@ -26,8 +26,8 @@ export class PowerChart {
 const OFF = 0.5;
 
 /** Volts that matter: from under the floor, or under the deepest dip, to over the highest. */
-function span({ volts, allowed, lowest }: PowerLine): [number, number] {
-  const highest = Math.max(...volts);
+function span({ points, allowed, lowest }: DrawnLine): [number, number] {
+  const highest = Math.max(...points.map(([, v]) => v));
   const floorV = allowed?.[0] ?? 0;
   const least = Math.min(lowest?.volts ?? highest, highest);
   // a floor that lies far below would press the line flat against the top
@@ -37,8 +37,8 @@ function span({ volts, allowed, lowest }: PowerLine): [number, number] {
 }
 
 function chartOption(
-  { timeS, packA }: PowerUp,
-  line: PowerLine,
+  { packA }: DrawnPower,
+  line: DrawnLine,
   seconds: number,
   width: number,
   token: (name: string) => string,
@@ -69,13 +69,13 @@ function chartOption(
         },
       },
       // amps keep to the lower part, volts have the upper
-      { type: 'value', min: 0, max: Math.max(0.1, ...packA) * 2.2, show: false },
+      { type: 'value', min: 0, max: Math.max(0.1, ...packA.map(([, a]) => a)) * 2.2, show: false },
     ],
     series: [
       {
         name: 'packs, A',
         ...{ type: 'line', symbol: 'none', yAxisIndex: 1 },
-        data: timeS.map((t, i) => [t, packA[i]]),
+        data: packA,
         lineStyle: { width: 1.3, color: token('mute'), type: [3, 3] },
         endLabel: {
           ...{ show: true, formatter: 'packs, A', align: 'right', offset: [-8, -9] },
@@ -85,7 +85,7 @@ function chartOption(
       {
         name: 'volts, V',
         ...{ type: 'line', symbol: 'none' },
-        data: timeS.map((t, i) => [t, line.volts[i]! > offV ? line.volts[i] : null]),
+        data: line.points.map(([t, v]) => [t, v > offV ? v : null]),
         lineStyle: { width: 2.2, color: token('harbour') },
         markArea: allowed && {
           silent: true,

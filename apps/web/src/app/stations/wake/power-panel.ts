@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { labelOf, type Edit } from '@squallmark/core/rig';
 import { amps, count, num, volts } from '@squallmark/core/units';
-import { mendText, type PowerLine, type PowerUp, type StartMend } from '@squallmark/core/wake';
+import { mendText, type DrawnLine, type DrawnPower, type StartMend } from '@squallmark/core/wake';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { Mark } from '../../kit/mark';
 import { RigStore } from '../../state/rig-store';
@@ -59,7 +59,7 @@ import { PowerChart } from './power-chart';
 })
 export class PowerPanel {
   private readonly store = inject(RigStore);
-  readonly power = input.required<PowerUp>();
+  readonly power = input.required<DrawnPower>();
   /** What would keep up what does not stay up. */
   readonly mends = input.required<readonly StartMend[]>();
   /** Length of the list, s. */
@@ -123,4 +123,4 @@ export class PowerPanel {
 const keyOf = ({ part, terminal }: { part: string; terminal: string }): string => `${part}.${terminal}`;
 
 /** Volts between the deepest dip of a supply and its floor. */
-const roomOf = ({ lowest, allowed }: PowerLine): number => (lowest?.volts ?? 0) - (allowed?.[0] ?? 0);
+const roomOf = ({ lowest, allowed }: DrawnLine): number => (lowest?.volts ?? 0) - (allowed?.[0] ?? 0);
