@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { fileURLToPath } from 'node:url';
 import { WebSocket } from 'ws';
 import { choose } from './fields';
-import { expectAccessible, go, openDemo } from './support';
+import { expectAccessible, go, openDemo, saved } from './support';
 
 /** Says to the stand-in receiver where slots stand, as another device at the bench would. */
 async function tellStandIn(url: string, slots: number[]): Promise<void> {
@@ -29,6 +32,54 @@ test('a real line moves the simulated rig: its slots are shown, and sticks stand
   await tellStandIn(page.url(), new Array<number>(16).fill(1500));
   await choose(page, 'Source', 'simulated rig');
   await expect(page.getByRole('heading', { name: /Slots on the bus/ })).toBeVisible();
+});
+
+/** A server of this test's own, on a port that is free or was its own before. */
+async function served(port: number): Promise<{ port: number; kill: () => Promise<void> }> {
+  const cwd = fileURLToPath(new URL('..', import.meta.url));
+  const server: ChildProcess = spawn('node', ['apps/server/dist/server.mjs'], {
+    cwd,
+    env: { ...process.env, PORT: String(port) },
+  });
+  const [said] = (await once(server.stdout!, 'data')) as [Buffer];
+  const at = Number(/localhost:(\d+)/.exec(said.toString())![1]);
+  const kill = async (): Promise<void> => {
+    if (server.signalCode) return;
+    const gone = once(server, 'exit');
+    server.kill('SIGKILL');
+    await gone;
+  };
+  return { port: at, kill };
+}
+
+test('the server killed in the middle loses nothing of the log, and its line is there again with it', async ({
+  page,
+}) => {
+  let server = await served(0);
+  try {
+    await page.goto(`http://127.0.0.1:${server.port}/`);
+    await go(page, 'Prove');
+    await choose(page, 'Source', 'stand-in receiver');
+    const slots = new Array<number>(16).fill(1500);
+    await tellStandIn(page.url(), slots.with(7, 1870));
+    await expect(page.getByText('1870', { exact: true })).toBeVisible();
+    await server.kill();
+    const said = page.locator('mat-snack-bar-container', { hasText: 'Stand-in receiver: it is gone; waiting for it' });
+    await expect(said).toBeVisible();
+    // what is done meanwhile is written down
+    await choose(page, 'Fault', 'one that I am not told');
+    await saved(page);
+    server = await served(server.port);
+    await expect(async () => {
+      await tellStandIn(page.url(), slots.with(7, 1130));
+      await expect(page.getByText('1130', { exact: true })).toBeVisible({ timeout: 1000 });
+    }).toPass();
+    await page.reload();
+    await go(page, 'Log');
+    await expect(page.getByRole('main', { name: 'Log' })).toContainText('one that nobody is told');
+  } finally {
+    await server.kill();
+  }
 });
 
 test('the rig on the bench is proven by hand, and its verdicts are its own', async ({ page }) => {
