@@ -1,6 +1,6 @@
 /** Shapes of the log as it lies in files: a line, and a session. Apart from the rest, so that who only reads lines loads no checker. */
 import * as z from 'zod';
-import { SESSION } from './session.js';
+import { SESSION } from './bounds.js';
 
 const within = ({ least, most }: { least: number; most: number }): z.ZodNumber => z.number().min(least).max(most);
 const words = (most: number): z.ZodString => z.string().trim().min(1).max(most);

@@ -2,16 +2,6 @@
 import { listed, num } from '../units/index.js';
 import type { PackUse, Session } from './schemas.js';
 
-/** Bounds of the figures of a session; fields and files take the same. */
-export const SESSION = {
-  minutes: { least: 0, most: 6000 },
-  ambientC: { least: -60, most: 70 },
-  windMps: { least: 0, most: 60 },
-  volts: { least: 0, most: 120 },
-  packs: 24,
-  words: 400,
-} as const;
-
 /** A session in one line. */
 export function sessionText({ minutes, ambientC, windMps, pilot, operator, packs, words: said }: Session): string {
   const who = [...(pilot ? [`pilot ${pilot}`] : []), ...(operator ? [`payload ${operator}`] : [])];
