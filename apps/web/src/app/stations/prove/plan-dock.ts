@@ -132,7 +132,7 @@ export class PlanDock {
       return { step, n: i + 1, heading, verdict, failed, stale: verdict && verdict.revision !== this.revision() };
     }),
   );
-  protected readonly shown = unrolled(this.rows, 30, Infinity);
+  protected readonly shown = unrolled(this.rows);
   /** Typed, not yet said: of the step at hand only. */
   protected readonly instead = linkedSignal({ source: () => this.current()?.id, computation: () => '' });
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
