@@ -8,10 +8,14 @@ const KEEPING = ['bench-run', 'command-line', 'kill', 'offline', 'storage', 'tab
   (name) => `**/${name}.spec.ts`,
 );
 
+/** Faults by chance on every demo: minutes of playing, for `npm run blind` alone. */
+const BLIND = '**/blind.spec.ts';
+
 export default defineConfig({
   projects: [
     { name: 'keeping', testMatch: KEEPING },
-    { name: 'stations', testMatch: '**/*.spec.ts', testIgnore: KEEPING },
+    { name: 'stations', testMatch: '**/*.spec.ts', testIgnore: [...KEEPING, BLIND] },
+    { name: 'blind', testMatch: BLIND },
   ],
   testDir: 'e2e',
   fullyParallel: true,

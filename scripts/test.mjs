@@ -32,7 +32,7 @@ const lanes = [
   ],
   [
     ['core, server, command line', 'npx', ['vitest', 'run']],
-    ['types', 'node', ['scripts/typecheck.mjs']],
+    ['types', 'node', ['scripts/typecheck.mjs', '--beside-build']],
   ],
 ];
 

@@ -61,7 +61,7 @@ class RigWorker {
   /** A long work of another rig is ended: nobody waits for its answer any more. */
   giveUpOthers(rig: Rig): void {
     if (rig === this.sent || this.sinceMs === null || performance.now() - this.sinceMs < PATIENCE_MS) return;
-    this.worker.close();
+    this.worker.giveUp();
     this.sinceMs = null;
   }
 
@@ -88,7 +88,8 @@ export function workerAnalyst(): Analyst {
     beside: (rig, look, beside, marginV) => study(rig, (api, sending) => api.beside(sending, look, beside, marginV)),
     leads: (rig, celsius, marginV) => study(rig, (api, sending) => api.leads(sending, celsius, marginV)),
     wake: (rig, kind, pairs) => study(rig, (api, sending) => api.wake(sending, kind, pairs)),
-    plan: (rig) => study(rig, (api, sending) => api.plan(sending)),
+    // every station's head shows how far it is proven: it is wanted right after the analysis
+    plan: (rig) => analysis.of(rig, (api, sending) => api.plan(sending)),
     supplies: (rig, celsius) => study(rig, (api, sending) => api.supplies(sending, celsius)),
     feeds: (rig) => study(rig, (api, sending) => api.feeds(sending)),
     stock: () => analysis.stock(),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ReviveWorker } from './revive';
+import { GivenUp, ReviveWorker } from './revive';
 
 /** A worker that answers by number, and can be made to die. */
 class StandIn extends EventTarget {
@@ -60,6 +60,17 @@ describe('a worker that is replaced when it dies', () => {
     worker.close();
     expect(StandIn.all[0]!.ended).toBe(true);
     expect(await worker.call((api) => api.answer())).toBe(2);
+  });
+
+  it('given up tells whoever waits; closed it says nothing more', async () => {
+    const [given, closed] = [revive(), revive()];
+    const told = given.call((api) => api.hang());
+    given.giveUp();
+    await expect(told).rejects.toBeInstanceOf(GivenUp);
+    expect(StandIn.all[0]!.ended).toBe(true);
+    const untold = closed.call((api) => api.hang());
+    closed.close();
+    expect(await Promise.race([untold, Promise.resolve('nothing said')])).toBe('nothing said');
   });
 
   it('closed before it was ever asked does nothing', () => {

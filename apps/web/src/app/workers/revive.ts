@@ -23,12 +23,17 @@ export class ReviveWorker<Api> {
     return Promise.race([ask(api), died]);
   }
 
-  /** Ends the worker, and with it what was asked of it; a later call starts another. */
+  /** Ends the worker; a later call starts another. Whoever waits for an answer is gone as well, and hears nothing. */
   close(): void {
     this.worker?.terminate();
-    this.current?.giveUp();
     this.worker = null;
     this.current = null;
+  }
+
+  /** Ends the worker; whoever still waits for an answer is told with {@link GivenUp}. */
+  giveUp(): void {
+    this.current?.giveUp();
+    this.close();
   }
 
   private open(): { api: Api; died: Promise<never>; giveUp: () => void } {
