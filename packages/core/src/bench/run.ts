@@ -234,7 +234,7 @@ class Run implements Surroundings {
 
   private fallOrWake(): void {
     if (this.power.fallMs.some((ms) => ms <= this.tMs)) this.fall();
-    if (this.power.awakeMs.some((ms) => ms > this.wokenMs && ms <= this.tMs)) this.stirred.fill(true);
+    if (this.power.awakeMs.some((ms) => ms > this.wokenMs && ms <= this.tMs)) this.stir(this.bench.order);
     this.wokenMs = this.tMs;
     this.settleDues();
   }
