@@ -31,9 +31,9 @@ async function takeIn(page: Page, name: (typeof DEMOS)[number]): Promise<void> {
 }
 
 async function playAll(plan: Locator): Promise<void> {
-  await plan.getByRole('button', { name: 'Play all' }).click();
-  await expect(plan.getByRole('button', { name: 'Stop' })).toBeHidden({ timeout: 120_000 });
-  await expect(plan.getByRole('button', { name: 'Play all' })).toBeEnabled();
+  await plan.getByRole('button', { name: 'Play all', exact: true }).click();
+  await expect(plan.getByRole('button', { name: 'Stop', exact: true })).toBeHidden({ timeout: 120_000 });
+  await expect(plan.getByRole('button', { name: 'Play all', exact: true })).toBeEnabled();
 }
 
 /** Takes every measurement that is offered, and gives what stands first at the end, with its equals. */
@@ -53,7 +53,7 @@ async function found(page: Page): Promise<string[]> {
   }
   const texts = await suspects.allInnerTexts();
   const weight = (text: string): string => /(\d+) %\s*$/.exec(text)?.[1] ?? '';
-  await room.getByRole('button', { name: 'Back to the plan' }).click();
+  await room.getByRole('button', { name: 'Back to the plan', exact: true }).click();
   await expect(room).toBeHidden();
   return texts.filter((t) => weight(t) === weight(texts[0]!));
 }
