@@ -69,7 +69,8 @@ export class Bundles {
    */
   async together(found: FoundBundle, whose: Whose[], fileName: string): Promise<readonly string[]> {
     const { rig, meeting, fresh, states } = found;
-    await this.store.open(rig.id);
+    // opened anew it would lose a step that is still on its way to the vault
+    if (this.store.rig().id !== rig.id) await this.store.open(rig.id);
     const here = this.store.rig();
     if (here.id !== rig.id || !meeting) return ['the rig is no longer here'];
     const { edit, problems } = await this.worker.call((api) => api.together(here, meeting, whose));

@@ -72,12 +72,14 @@ export class SessionRoom {
 
   /** Whoever flew last, with the packs of last time, is likely to be there again. */
   private async likeLast(): Promise<void> {
+    const untouched = this.draft().packs;
     const lines = await this.vault.entries(this.store.rig().id).catch(() => []);
     const last = lines.findLast((l) => l.session)?.session;
     if (!last) return;
     const { pilot, operator, packs } = last;
     const named = packs.length ? packs.map(({ name }) => ({ name })) : this.ownPacks();
-    this.draft.update((d) => ({ pilot, operator, ...d, packs: named }));
+    // what was typed meanwhile stays
+    this.draft.update((d) => ({ pilot, operator, ...d, packs: d.packs === untouched ? named : d.packs }));
   }
 
   private ownPacks(): PackUse[] {
