@@ -17,3 +17,14 @@ export async function choose(where: Where, list: string, option: string): Promis
 /** Presses one of the two or three that stand side by side. */
 export const press = (where: Where, group: string, option: string): Promise<void> =>
   where.getByRole('radiogroup', { name: group }).getByRole('radio', { name: option }).click();
+
+/** Types the option's name into the list and presses it as a hand does: the page is drawn while the button is down. */
+export async function chooseByLetters(where: Where, list: string, option: string): Promise<void> {
+  const page = pageOf(where);
+  await listed(where, list).fill(option);
+  await page.getByRole('option', { name: option, exact: true }).hover();
+  await page.mouse.down();
+  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
+  await page.mouse.up();
+  await expect(listed(where, list)).toHaveValue(option);
+}

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { chooseByLetters } from './fields.js';
 import { contentOf, expectAccessible, go, mendStops, openDemo, saved } from './support.js';
 
 const log = (page: Page) => page.getByRole('main', { name: 'Log' });
@@ -222,15 +223,10 @@ test('a session is written down, and a pack and a lead tell their story', async 
     await room.getByRole('button', { name: 'Write it down' }).click();
   }
   await expect(log(page)).toContainText('pack Blue 1 from 16.80 V to 14.40 V');
-  const about = log(page).getByRole('combobox', { name: 'about' });
-  const choose = async (name: string): Promise<void> => {
-    await about.fill(name);
-    await page.getByRole('option', { name, exact: true }).click();
-  };
-  await choose('Pack Blue 1');
+  await chooseByLetters(log(page), 'about', 'Pack Blue 1');
   const story = log(page).getByRole('status', { name: 'Its story' });
   await expect(story).toHaveText('2 sessions, 24 min, lowest 14.40 V at rest and last from 16.80 to 14.40 V');
-  await choose('Lead C6');
+  await chooseByLetters(log(page), 'about', 'Lead C6');
   await expect(story).toHaveText('changed once');
   await page.getByRole('textbox', { name: 'Note' }).fill('Plug made anew');
   await page.keyboard.press('Enter');

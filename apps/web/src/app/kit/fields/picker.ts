@@ -54,7 +54,7 @@ let made = 0;
       (optionSelected)="choose($event)"
     >
       @for (o of found(); track o.value) {
-        <mat-option [value]="o">{{ o.label }}</mat-option>
+        <mat-option [value]="o" (mousedown)="stay($event)">{{ o.label }}</mat-option>
       }
       @if (more(); as count) {
         <mat-option disabled>{{ count }} more: type on</mat-option>
@@ -90,6 +90,11 @@ export class Picker<T> {
     // shown at once; what the choice changes follows
     this.field().nativeElement.value = label;
     this.chosen.emit(value);
+  }
+
+  /** The field keeps the cursor: left, it would show all again and the option would be gone from under the press. */
+  protected stay(event: Event): void {
+    event.preventDefault();
   }
 
   protected giveUp(): void {
