@@ -18,13 +18,23 @@ export async function choose(where: Where, list: string, option: string): Promis
 export const press = (where: Where, group: string, option: string): Promise<void> =>
   where.getByRole('radiogroup', { name: group }).getByRole('radio', { name: option }).click();
 
-/** Types the option's name into the list and presses it as a hand does: the page is drawn while the button is down. */
+/** Frames that the page draws while a hand has the button down: some 70 ms. */
+const PRESSED_FRAMES = 4;
+
+/** A press that lasts as a hand's does: the page is drawn while the button is down. */
+export async function pressAsAHand(on: Locator): Promise<void> {
+  const { mouse } = on.page();
+  await on.hover();
+  await mouse.down();
+  await on.page().evaluate(async (frames) => {
+    for (let n = 0; n < frames; n++) await new Promise(requestAnimationFrame);
+  }, PRESSED_FRAMES);
+  await mouse.up();
+}
+
+/** Types the option's name into the list and presses what is left. */
 export async function chooseByLetters(where: Where, list: string, option: string): Promise<void> {
-  const page = pageOf(where);
   await listed(where, list).fill(option);
-  await page.getByRole('option', { name: option, exact: true }).hover();
-  await page.mouse.down();
-  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
-  await page.mouse.up();
+  await pressAsAHand(pageOf(where).getByRole('option', { name: option, exact: true }));
   await expect(listed(where, list)).toHaveValue(option);
 }

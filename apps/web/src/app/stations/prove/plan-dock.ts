@@ -8,6 +8,7 @@ import {
   input,
   linkedSignal,
   output,
+  signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { STEP_KINDS, type CheckStep } from '@squallmark/core/prove';
@@ -62,7 +63,7 @@ export type Told = { passed: true } | { passed: false; saw: string; skipped?: tr
         <button mat-stroked-button type="button" [disabled]="!instead().trim()" (click)="skip()">Skip</button>
       </form>
     }
-    <ol>
+    <ol (pointerdown)="pressed.set(true)">
       @for (row of shown(); track row.step.id) {
         @if (row.heading) {
           <li class="kind m s">
@@ -103,6 +104,7 @@ export type Told = { passed: true } | { passed: false; saw: string; skipped?: tr
     </ol>
   </aside>`,
   styleUrl: './plan-dock.scss',
+  host: { '(document:pointerup)': 'pressed.set(false)', '(document:pointercancel)': 'pressed.set(false)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlanDock {
@@ -135,12 +137,14 @@ export class PlanDock {
   protected readonly shown = unrolled(this.rows);
   /** Typed, not yet said: of the step at hand only. */
   protected readonly instead = linkedSignal({ source: () => this.current()?.id, computation: () => '' });
+  /** A step is being pressed: the list stays under the finger until it is let go. */
+  protected readonly pressed = signal(false);
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
 
   constructor() {
     afterRenderEffect(() => {
       // what is not drawn yet is brought in once it is
-      if (this.current() && this.shown().length) this.bringIn();
+      if (this.current() && this.shown().length && !this.pressed()) this.bringIn();
     });
   }
 
