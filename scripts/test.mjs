@@ -9,47 +9,58 @@ import { run, runApart } from './run.mjs';
 await import('./install.mjs');
 installDebian({ chromium: '/usr/bin/chromium', ngspice: '/usr/bin/ngspice' });
 
-/** Browser tests of the stations, in quarters: the first where the shorter lane has time left, the others with the machine to themselves. */
-const QUARTERS = 4;
-const stations = (quarter, ...more) => [
-  `browser, stations ${quarter} of ${QUARTERS}`,
-  'npx',
-  ['playwright', 'test', '--project=stations', `--shard=${quarter}/${QUARTERS}`, ...more],
-];
+/** Browser tests of the stations, so many parts of them. */
+const PARTS = 6;
+const browser = (name, ...args) => ({
+  name: `browser, ${name}`,
+  needs: 'build',
+  command: [
+    'npx',
+    'playwright',
+    'test',
+    '--workers=1',
+    `--output=test-results/${name.replaceAll(/\W+/g, '-')}`,
+    ...args,
+  ],
+});
 
-/** Two lanes side by side, one a core. */
-const lanes = [
-  [
-    ['lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
-    ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
-    ['imports', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps']],
-    ['unused', 'npx', ['knip']],
-    ['build', 'node', ['scripts/build.mjs']],
-    ['size', 'node', ['scripts/size.mjs']],
-    ['application units', 'npx', ['ng', 'test']],
-    ['browser, what is kept', 'npx', ['playwright', 'test', '--project=keeping', '--workers=1']],
-    stations(1, '--workers=1'),
-  ],
-  [
-    ['core, server, command line', 'npx', ['vitest', 'run']],
-    ['types', 'node', ['scripts/typecheck.mjs', '--beside-build']],
-  ],
+/** In the order in which they are begun: what is long or holds others up comes first. */
+const stages = [
+  { name: 'core, server, command line', command: ['npx', 'vitest', 'run'] },
+  { name: 'build', command: ['node', 'scripts/build.mjs'] },
+  { name: 'application units', needs: 'build', command: ['npx', 'ng', 'test'] },
+  { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings', '0'] },
+  { name: 'types', command: ['node', 'scripts/typecheck.mjs', '--beside-build'] },
+  browser('what is kept', '--project=keeping'),
+  ...Array.from({ length: PARTS }, (_, k) =>
+    browser(`stations ${k + 1} of ${PARTS}`, '--project=stations', `--shard=${k + 1}/${PARTS}`),
+  ),
+  { name: 'format', command: ['npx', 'prettier', '--check', '--log-level', 'warn', '.'] },
+  { name: 'imports', command: ['npx', 'depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps'] },
+  { name: 'unused', command: ['npx', 'knip'] },
+  { name: 'size', needs: 'build', command: ['node', 'scripts/size.mjs'] },
 ];
+/** Stages side by side, one a core; each lane has a port of its own for what it serves. */
+const LANES = 2;
+const FIRST_PORT = 4879;
 
 const total = { passed: 0, failed: 0 };
 /** What did not pass, told once more at the very end: whoever sees only the last lines sees it. */
 const broken = [];
-await Promise.all(lanes.map(runLane));
-await runLane(Array.from({ length: QUARTERS - 1 }, (_, k) => stations(k + 2)));
+const ended = new Set();
+await Promise.all(Array.from({ length: LANES }, (_, lane) => runLane(FIRST_PORT + lane)));
 if (broken.length) console.log(`\n— what did not pass\n${broken.join('\n\n')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed ? 1 : 0;
 
-/** One stage after the other; what each says is printed when it has ended, so that lanes do not mix. */
-async function runLane(stages) {
-  for (const [name, command, args] of stages) {
+/** The first stage that can begin, one after the other; what each says is printed when it has ended, so that lanes do not mix. */
+async function runLane(port) {
+  while (stages.length) {
+    const at = stages.findIndex(({ needs }) => needs === undefined || ended.has(needs));
+    const [{ name, command }] = stages.splice(at, 1);
     const since = Date.now();
-    const { status, text } = await runApart(command, args);
+    const { status, text } = await runApart(command[0], command.slice(1), { E2E_PORT: String(port) });
+    ended.add(name);
     console.log(`\n— ${name}, ${Math.round((Date.now() - since) / 1000)} s\n${text}`);
     const counted = countOf(text);
     total.passed += counted.passed;

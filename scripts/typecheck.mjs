@@ -1,10 +1,12 @@
 /**
- * Checks every TypeScript project of the root tsconfig; templates are checked by the build. With `--beside-build` those of the
- * application are left to its build and its unit tests, which check them too.
+ * Checks every TypeScript project of the root tsconfig; templates are checked by the build. With `--beside-build` the application is
+ * left to its build and its unit tests, which check it too, and all that runs on Node is checked in one go beside the core alone.
  */
 import { readFileSync } from 'node:fs';
 import { run } from './run.mjs';
 
 const { references } = JSON.parse(readFileSync('tsconfig.json', 'utf8'));
-const isLeft = process.argv.includes('--beside-build') ? (path) => path.startsWith('apps/web/') : () => false;
-for (const { path } of references) if (!isLeft(path)) run('npx', ['tsc', '--noEmit', '-p', path]);
+const projects = process.argv.includes('--beside-build')
+  ? ['packages/core', 'tsconfig.node.json']
+  : references.map(({ path }) => path);
+for (const path of projects) run('npx', ['tsc', '--noEmit', '-p', path]);
