@@ -1,4 +1,16 @@
-import { HANDED_FROM, airInto, findChains, handOverLink, idleAt, turnsInModes, type Chain, type FunctionSetup } from '../channels/index.js';
+import {
+  HANDED_FROM,
+  airInto,
+  armedWindow,
+  findChains,
+  handOverLink,
+  idleAt,
+  turnsInModes,
+  type Chain,
+  type FlightAxis,
+  type FunctionSetup,
+  type StickGesture,
+} from '../channels/index.js';
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
@@ -42,6 +54,19 @@ export interface Axis {
   turn: { by: number; windows: readonly number[] } | null;
 }
 
+/** A menu that a controller opens and moves in by the sticks it reads. */
+export interface Menu {
+  fn: string;
+  /** Bench index of the controller. */
+  controller: number;
+  /** Which of the controller's functions each axis is; −1 for none. */
+  axes: Readonly<Record<FlightAxis, number>>;
+  /** Which of its functions arms, and in which of that one's windows; null where nothing does. */
+  arm: Readonly<Record<'fn' | 'window', number>> | null;
+  /** The shortest held first. */
+  gestures: readonly StickGesture[];
+}
+
 /** A part made ready for the bench: wiring and power already worked out. */
 export interface BenchPart {
   index: number;
@@ -71,6 +96,9 @@ export interface BenchPart {
   /** Receivers: lines on which they put every channel. */
   lines: readonly BenchLine[];
   axes: Axis[];
+  menus: readonly Menu[];
+  /** Bench indices of those whose menus it moves by its sticks. */
+  menusTo: readonly number[];
   shaping: Shaping[];
   /** Which control makes each of these, by the name the bench knows it by; empty for one that none makes. */
   hands: readonly string[];
@@ -102,7 +130,7 @@ interface Told {
 }
 
 /** A part whose hearers are not known yet. */
-type Untold = Omit<BenchPart, 'sendsTo' | 'pinsTo' | 'linesTo' | 'countsTo'>;
+type Untold = Omit<BenchPart, 'sendsTo' | 'pinsTo' | 'linesTo' | 'countsTo' | 'menus' | 'menusTo'>;
 
 /** A line on which a receiver puts every channel, frame by frame. */
 export interface BenchLine {
@@ -213,9 +241,13 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
     };
   });
   const indices = (is: (p: Untold) => boolean): number[] => heard.filter(is).map((p) => p.index);
+  const menus = heard.map((own) => menusOf(conversations, own, heard, indexOf));
   const parts = heard.map(
     (own): BenchPart => ({
       ...own,
+      menus: menus[own.index]!,
+      menusTo: indices((p) => menus[p.index]!.some((m) => m.controller === own.index)),
+      upstream: [...new Set([...own.upstream, ...menus[own.index]!.flatMap((m) => [m.controller, ...heard[m.controller]!.upstream])])],
       sendsTo: indices((p) => p.transmitter === own.index),
       pinsTo: indices((p) => p.functions.some((f) => f.receiver === own.index && f.line < 0)),
       linesTo: indices((p) => p.hears.some((h) => h.receiver === own.index)),
@@ -273,6 +305,36 @@ function heardFunction(
       scale: isBus ? (first.listener.link.params.scale ?? 'micro') : null,
     },
   ];
+}
+
+/** Its menus by the sticks, each over the first lead from a controller that really talks. */
+function menusOf(
+  conversations: readonly Conversation[],
+  { part, sheet }: Untold,
+  all: readonly Untold[],
+  indexOf: ReadonlyMap<string, number>,
+): Menu[] {
+  return sheet.functions.flatMap((fn) =>
+    fn.askedBy.flatMap((way): Menu[] => {
+      if (way.by !== 'gesture') return [];
+      const told = conversations.find(
+        (c) => c.listener.part.id === part.id && way.over.includes(c.listener.link.id) && flies(c.talker.sheet) && !c.troubles.length,
+      );
+      if (!told) return [];
+      const controller = indexOf.get(told.talker.part.id)!;
+      const { functions } = all[controller]!;
+      const at = (what: PartFunction['what']): number => functions.findIndex((f) => f.fn.what === what);
+      const arm = at('arm');
+      return [
+        {
+          ...{ fn: fn.id, controller },
+          axes: { roll: at('roll'), pitch: at('pitch'), throttle: at('throttle'), yaw: at('yaw') },
+          arm: arm < 0 ? null : { fn: arm, window: armedWindow(functions[arm]!.fn) },
+          gestures: way.gestures.toSorted((a, b) => a.holdS - b.holdS),
+        },
+      ];
+    }),
+  );
 }
 
 /** Lines of a sheet on which every channel goes out. */

@@ -1,4 +1,4 @@
-export { compileBench, type Bench, type BenchPart } from './compile.js';
+export { compileBench, type Bench, type BenchPart, type HeardFunction } from './compile.js';
 export type { Feed } from './power.js';
 export { type BenchState, type Controls } from './state.js';
 export { startBench, runBench, setControls } from './run.js';
@@ -10,7 +10,7 @@ export {
   type Sights,
   type BenchFrame,
 } from './observe.js';
-export { slotSight, voltsSight } from './sights.js';
+export { menuSight, slotSight, voltsSight } from './sights.js';
 export { pictureInto, type Picture } from './pictures.js';
 export { isQuiet, quietened } from './quiet.js';
 export { radioOf, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';

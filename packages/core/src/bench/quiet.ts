@@ -27,7 +27,7 @@ export function quietened(bench: Bench, from: BenchState, mostMs: number): Bench
 
 function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
   const own = bench.parts[i]!;
-  const { sends, receives, does } = state.parts[i]!;
+  const { sends, receives, does, menus } = state.parts[i]!;
   if (!isAwakeAt(state, i)) return true;
   if (sends && !isSilent(state, own.radio)) {
     // what is slow may be on its way however long the hands are still
@@ -35,7 +35,7 @@ function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
     // and what is another's has been sent on by now
     if (own.handed.some((h) => !isTakenOver(state, sends, h.second))) return false;
   }
-  if (does && does.nextMs < Infinity) return false;
+  if ((does && does.nextMs < Infinity) || menus.some((m) => m.nextMs < Infinity)) return false;
   if (!receives || own.transmitter === null) return true;
   const air = state.parts[own.transmitter]!.sends!;
   const isGone = isSilent(state, bench.parts[own.transmitter]!.radio) || !isAwakeAt(state, own.transmitter);

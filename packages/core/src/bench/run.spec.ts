@@ -179,7 +179,7 @@ describe('what a width does', () => {
     };
     return widths.map((us, k) => {
       const receives = { pulses: Array(16).fill(us) as number[], bus: [], lines: [], heard: 1, heardMs: 0, lost: false };
-      const parts = bench.parts.map((_, i) => ({ sends: null, does: null, receives: i === heard.receiver ? receives : null }));
+      const parts = bench.parts.map((_, i) => ({ sends: null, does: null, receives: i === heard.receiver ? receives : null, menus: [] }));
       const at = { bench, tMs: 2 * k, controls: {}, parts, isAwake: () => true };
       state = stepDevice(part, state, at, true);
       return [state.answers[0], state.places[0]];

@@ -1,4 +1,5 @@
 /** The event loop: from moment to moment at which something happens by itself, in whole microseconds. */
+import { menusDueMs, startMenus, stepMenus } from './behaviours/gesture-menu.js';
 import { fallen, movedAhead, startDevice, stepDevice } from './behaviours/device.js';
 import { receiverDueMs, startReceiver, stepReceiver } from './behaviours/receiver.js';
 import type { Surroundings } from './behaviours/surroundings.js';
@@ -34,6 +35,7 @@ const startPart = (part: BenchPart, tMs: number): PartState => ({
   sends: part.does.sends ? startSender(tMs) : null,
   receives: part.does.receives ? startReceiver(part, tMs) : null,
   does: part.does.acts ? startDevice(part) : null,
+  menus: startMenus(part),
 });
 
 export const isAwakeAt = ({ power, tMs }: Pick<BenchState, 'power' | 'tMs'>, part: number): boolean =>
@@ -157,20 +159,21 @@ class Run implements Surroundings {
       } else othersMs = Math.min(othersMs, dueMs[i]!);
     }
     if (first < 0) return;
-    const { sends, receives, does } = this.parts[first]!;
-    if (!does || sends || receives || does.nextMs >= othersMs) return;
+    const { sends, receives, does, menus } = this.parts[first]!;
+    if (!does || menus.length || sends || receives || does.nextMs >= othersMs) return;
     const ahead = movedAhead(this.bench.parts[first]!, does, Math.min(othersMs, endMs));
     if (ahead === does) return;
-    this.parts[first] = { sends, receives, does: ahead };
+    this.parts[first] = { sends, receives, does: ahead, menus };
     dueMs[first] = ahead.nextMs;
   }
 
   /** When a part does something by itself; never while it sleeps, but a transmitter's clock runs on while it sends nothing. */
   private dueOf(i: number): number {
-    const { sends, receives, does } = this.parts[i]!;
+    const { sends, receives, does, menus } = this.parts[i]!;
     let due = sends ? sends.nextMs : Infinity;
     if (!sends && !this.isAwake(i)) return due;
     if (does && does.nextMs < due) due = does.nextMs;
+    if (menus.length) due = Math.min(due, menusDueMs(menus));
     if (receives && this.bench.parts[i]!.transmitter !== null) due = Math.min(due, receiverDueMs(receives));
     return due;
   }
@@ -189,18 +192,20 @@ class Run implements Surroundings {
   private stepPart(i: number): void {
     const own = this.bench.parts[i]!;
     const before = this.parts[i]!;
-    let { sends, receives, does } = before;
+    let { sends, receives, does, menus } = before;
     const isTold = this.stirred[i]!;
     this.stirred[i] = false;
     if (sends) sends = stepTransmitter(own, sends, this);
     if (receives) receives = stepReceiver(own, receives, this);
     if (does) does = stepDevice(own, does, this, isTold);
-    if (sends === before.sends && receives === before.receives && does === before.does) return;
-    this.parts[i] = { sends, receives, does };
+    if (menus.length) menus = stepMenus(own, menus, this);
+    if (sends === before.sends && receives === before.receives && does === before.does && menus === before.menus) return;
+    this.parts[i] = { sends, receives, does, menus };
     // a receiver counts every frame of its transmitter, also one that says the same
     if (sends?.frames !== before.sends?.frames) this.stir(own.sendsTo);
     if (receives?.pulses !== before.receives?.pulses) this.stir(own.pinsTo);
     if (receives && isOtherwise(before.receives!, receives)) this.stir(own.linesTo);
+    if (does && does.asked !== before.does!.asked) this.stir(own.menusTo);
     if (does && does.counts !== before.does!.counts) this.stirTold(own, before.does!.counts, does.counts);
   }
 
@@ -243,8 +248,10 @@ class Run implements Surroundings {
     this.power.fallMs.forEach((ms, i) => {
       const { does } = this.parts[i]!;
       if (ms > this.tMs || !does) return;
-      this.parts[i] = { ...this.parts[i]!, does: fallen(this.bench.parts[i]!, does) };
-      this.stir(this.bench.parts[i]!.countsTo.map((told) => told.part));
+      const own = this.bench.parts[i]!;
+      this.parts[i] = { ...this.parts[i]!, does: fallen(own, does), menus: startMenus(own) };
+      this.stir(own.countsTo.map((told) => told.part));
+      this.stir(own.menusTo);
     });
     this.power = fallenPower(this.power, this.tMs);
     // as nobody draws: it comes back where that is enough

@@ -15,6 +15,8 @@ export type Getter = (state: BenchState) => Seen;
 
 /** Sight of what a receiver puts out on a slot, µs, counted from 1. */
 export const slotSight = (receiver: string, slot: number): string => `${receiver}.slot-${slot}`;
+/** Sight of a menu that the sticks open. */
+export const menuSight = (part: string, fn: string): string => `${part}.${fn}-menu`;
 /** Sight of the volts at a supply or source of a part. */
 export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
 
@@ -82,6 +84,8 @@ const radioState = ({ heard, lost }: ReceiverState): Seen => (heard ? (lost ? 'l
 function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
   const { index, sheet } = own;
   const { id } = own.part;
+  for (const [k, { fn }] of own.menus.entries())
+    yield [menuSight(id, fn), awakeOnly(index, ({ parts }) => parts[index]!.menus[k]!.at)];
   for (const fn of sheet.functions) {
     const at = own.functions.findIndex((heard) => heard.fn.id === fn.id);
     if (fn.takes === 'steps')

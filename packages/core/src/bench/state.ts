@@ -1,3 +1,5 @@
+import type { FlightAxis } from '../channels/index.js';
+
 /** Position of each control of a transmitter, −1…+1; a control that is not there stands idle. */
 export type Controls = Readonly<Record<string, number>>;
 
@@ -66,11 +68,27 @@ export interface DeviceState {
   isMoving: boolean;
 }
 
+/** A menu by the sticks. */
+export interface MenuState {
+  at: 'closed' | 'open' | 'second menu';
+  /** Which way each axis is held: 1, −1, 0 in the middle, NaN between. */
+  held: Readonly<Record<FlightAxis, number>>;
+  /** Since when the sticks stand so, ms. */
+  sinceMs: number;
+  /** Gestures up to this one, the shortest first, have done what they do since then: a count. */
+  done: number;
+  /** Times that something was pressed in it: a count. */
+  keys: number;
+  /** When the next gesture has been held long enough, ms. */
+  nextMs: number;
+}
+
 /** State of one part, by what it can do: any of these. */
 export interface PartState {
   sends: SenderState | null;
   receives: ReceiverState | null;
   does: DeviceState | null;
+  menus: readonly MenuState[];
 }
 
 /** Who is fed and awake, in the order of the parts. */

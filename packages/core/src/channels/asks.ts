@@ -7,7 +7,8 @@ import { labelOf, oncePerRig, partsWithSheets, type Part, type Rig } from '../ri
 import { listed } from '../units/index.js';
 import { addressOf, findConversations, networkHops, subnetOf, wayTo, type Conversation } from '../loom/index.js';
 import { findChains, type Chain } from './chain.js';
-import { FLIGHT_AXES } from './sticks.js';
+import { stickHolds } from './gesture-pose.js';
+import { FLIGHT_AXES, type FlightAxis } from './sticks.js';
 
 /** One step between a hand and a demand. */
 export interface AskStep {
@@ -72,7 +73,7 @@ function byGesture(rig: Rig, part: Part, way: Way<'gesture'>): Found {
   const last = told.find((c) => !c.troubles.length) ?? told[0];
   if (!last) return { steps: [], parts: [part.id], path: [], breaks: 'no controller is wired to it' };
   const controller = last.talker.part;
-  const { axes, first } = sticksOf(rig, controller, way);
+  const { axes, short, first } = sticksOf(rig, controller, way);
   const open = gesture(way);
   return {
     steps: [
@@ -90,20 +91,31 @@ function byGesture(rig: Rig, part: Part, way: Way<'gesture'>): Found {
       ? `${controller.label} → ${part.label}: ${last.troubles.join(', ')}`
       : axes.length
         ? `no stick gives ${controller.label} ${listed(axes)}`
-        : null,
+        : short.length
+          ? `at ${controller.label} ${listed(short)} ${short.length > 1 ? 'do' : 'does'} not come far enough for a menu`
+          : null,
   };
 }
 
-/** Axes of the gestures that no stick gives the controller, and one that a stick gives. */
-function sticksOf(rig: Rig, controller: Part, { gestures }: Way<'gesture'>): { axes: string[]; first?: Chain } {
+/** Axes of the gestures that no stick gives the controller, those that one gives too little of, and one that a stick gives. */
+function sticksOf(
+  rig: Rig,
+  controller: Part,
+  { gestures }: Way<'gesture'>,
+): { axes: string[]; short: string[]; first?: Chain } {
   const wanted = FLIGHT_AXES.filter((axis) => gestures.some((g) => g.sticks[axis] !== undefined));
   const flown = findChains(rig).filter((c) => c.part.id === controller.id && !c.breaks && c.control?.kind === 'stick');
   const first = flown[0];
   return {
     axes: wanted.filter((axis) => !flown.some((c) => c.fn.what === axis)),
+    short: wanted.filter((axis) => flown.some((c) => c.fn.what === axis && !comesThere(c, axis, gestures))),
     ...(first ? { first } : {}),
   };
 }
+
+/** Whether its stick brings an axis to wherever the gestures want it, one end or the other. */
+const comesThere = (chain: Chain, axis: FlightAxis, gestures: Way<'gesture'>['gestures']): boolean =>
+  gestures.every(({ sticks }) => [1, 0, -1].some((at) => stickHolds(chain, at) === Math.sign(sticks[axis] ?? 0)));
 
 const AXIS_WORDS: Readonly<Record<string, readonly [low: string, high: string]>> = {
   throttle: ['throttle down', 'throttle up'],

@@ -1,5 +1,5 @@
 /** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
-import { stillSights, type Bench, type BenchPart } from '../bench/index.js';
+import { stillSights, type Bench, type BenchPart, type HeardFunction } from '../bench/index.js';
 import { looksOf, type CheckStep } from '../prove/index.js';
 
 /** A slot of a receiver that is looked at. */
@@ -43,7 +43,10 @@ export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
   // a set that grows while it is walked: everything upstream comes in turn
   for (const index of watched) for (const from of texts.of(index).picturesFrom) watched.add(from);
   const parts = [...watched].map((i) => bench.parts[i]!);
-  const slots = new Set([...asked, ...parts.flatMap((p) => p.functions.map((f) => f.slot))]);
+  const slots = new Set([
+    ...asked,
+    ...parts.flatMap((p) => [...p.functions, ...sticksOf(bench, p)].map((f) => f.slot)),
+  ]);
   const way = new Set(parts.flatMap(upstream));
   for (const index of way) for (const from of upstream(bench.parts[index]!)) way.add(from);
   // what is handed over is sent on a channel of the second transmitter's own
@@ -61,6 +64,12 @@ export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
     ...[...way].sort((a, b) => a - b).map((i) => wayText(texts.of(i), inOrder, isFailing)),
   ].join('\n');
 }
+
+/** What a controller hears of the sticks and the switch that arms, for the menus that it moves. */
+const sticksOf = ({ parts }: Bench, { menus }: BenchPart): HeardFunction[] =>
+  menus.flatMap(({ controller, axes, arm }) =>
+    [...Object.values(axes), ...(arm ? [arm.fn] : [])].flatMap((i) => parts[controller]!.functions[i] ?? []),
+  );
 
 const upstream = (own: BenchPart): readonly number[] => [
   ...own.upstream,
@@ -120,9 +129,11 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
     const from = bench.pictures.get(`${part.id}.${l.id}`);
     return from ? [[l.id, from] as const] : [];
   });
-  const told = functions.map(({ fn, setup, receiver, controller, line, slot, scale }) => [
+  const toldBy = ({ fn, setup, receiver, controller, line, slot, scale }: HeardFunction) => [
     ...[fn.id, setup, receiver, controller, line, slot, scale],
-  ]);
+  ];
+  const told = functions.map(toldBy);
+  const menus = own.menus.map((m) => [m, sticksOf(bench, own).map(toldBy)]);
   const flaws = bench.flaws.filter((f) => f.part === part.id);
   const bySlot = new Map<number, string>();
   const add = (slot: number, what: unknown): void =>
@@ -130,7 +141,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   for (const s of own.shaping) add(s.channel - 1, s);
   for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
   return {
-    watched: JSON.stringify([part.id, feed, startsMs, hears, transmitter, told, pictures, flaws]),
+    watched: JSON.stringify([part.id, feed, startsMs, hears, transmitter, told, menus, pictures, flaws]),
     picturesFrom: pictures.map(([, from]) => from.part),
     way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
     bySlot,

@@ -1,46 +1,25 @@
-import { askText, doersOfWishes, gestureText, type Ask, type Chain } from '../channels/index.js';
+import { askText, doersOfWishes, type Ask, type Chain } from '../channels/index.js';
 import type { Rig } from '../rig/index.js';
-import type { BareStep } from './step.js';
+import { gestureSteps } from './gesture-steps.js';
+import type { BareStep, Plan } from './step.js';
 
-/** Steps for what no channel asks: gestures, screens, buttons of the device. Only eyes can tell whether they did it. */
-export function askedSteps(rig: Rig, chains: readonly Chain[]): BareStep[] {
+/** Steps for what no channel asks: gestures of the sticks, and what only eyes can tell, screens and buttons of the device. */
+export function askedSteps(plan: Plan, chains: readonly Chain[]): BareStep[] {
+  const { rig } = plan;
   const asks = [...doersOfWishes(rig, chains).values()].flatMap((d) => (d.ask && !d.breaks ? [d.ask] : []));
-  return asks.flatMap((ask) => (ask.way.by === 'gesture' ? gestureSteps(ask, ask.way) : [oneStep(rig, ask)]));
+  return asks.flatMap((ask) => (ask.way.by === 'gesture' ? gestureSteps(plan, ask, ask.way) : [byEye(rig, ask)]));
 }
 
-const bare = ({ part, fn, parts }: Ask, id: string) => ({
-  id: `${part.id}.${fn.id}.${id}`,
-  part: part.id,
-  setUp: {},
-  moves: [],
-  expects: [],
-  byEye: true as const,
-  through: [...parts],
-});
-
-const SHOWN = ['open', 'second menu', 'leave'] as const;
-
-/** Opened, the second menu where there is one, and left before arming. @source [practice] never armed while a menu is open */
-function gestureSteps(ask: Ask, { gestures }: Extract<Ask['way'], { by: 'gesture' }>): BareStep[] {
-  return SHOWN.flatMap((does) => {
-    const gesture = gestures.find((g) => g.does === does);
-    if (!gesture) return [];
-    const words = gestureText(gesture);
-    return [
-      {
-        ...bare(ask, does.replace(' ', '-')),
-        title: `Disarmed: ${words}`,
-        expectText: `${gesture.shows ?? `${ask.fn.label.toLowerCase()}: ${does}`}${does === 'leave' ? '; only then is it armed' : ''}`,
-      },
-    ];
-  });
-}
-
-function oneStep(rig: Rig, ask: Ask): BareStep {
+function byEye(rig: Rig, ask: Ask): BareStep {
+  const { part, fn, parts, way } = ask;
   const by = askText(rig, ask);
   return {
-    ...bare(ask, ask.way.by),
+    id: `${part.id}.${fn.id}.${way.by}`,
+    part: part.id,
     title: by[0]!.toUpperCase() + by.slice(1),
-    expectText: `${ask.part.label}: ${ask.fn.label.toLowerCase()}${ask.fn.cue ? ` · ${ask.fn.cue}` : ''}`,
+    expectText: `${part.label}: ${fn.label.toLowerCase()}${fn.cue ? ` · ${fn.cue}` : ''}`,
+    ...{ setUp: {}, moves: [], expects: [] },
+    byEye: true,
+    through: [...parts],
   };
 }

@@ -27,7 +27,7 @@ export function dependsOf(ways: Ways, step: BareStep): string[] {
   const moved = new Set([...Object.keys(step.setUp), ...step.moves.map((m) => m.control)]);
   const settings = new Set<string>();
   for (const chain of [...parts].flatMap((id) => ways.chains.get(id) ?? [])) {
-    if (isFlightChain(chain) && !looksAt(step, chain)) continue;
+    if (isFlightChain(chain) && !looksAt(step, chain) && !step.through?.includes(chain.part.id)) continue;
     const drivers = [chain, chain.second].filter((d) => d?.transmitter && d.control);
     if (!drivers.some((d) => moved.has(controlName(ways.rig, d!.transmitter!.id, d!.control!.id)))) continue;
     for (const id of throughs(chain)) parts.add(id);

@@ -52,15 +52,16 @@ export function checkPlan(
     (a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b),
   );
   const plan: Plan = { rig, conversations, driven };
+  const asked = askedSteps(plan, chains);
   const all = [
     ...before,
-    ...as(
-      'functions',
-      sorted.flatMap((chain) => stepsOf(plan, chain)),
-    ),
+    ...as('functions', [...sorted.flatMap((chain) => stepsOf(plan, chain)), ...asked.filter((s) => !s.byEye)]),
     ...as('looks', lookSteps(rig)),
     ...as('radio', [...handOverSteps(plan, sorted), ...radioLostSteps(plan)]),
-    ...as('by eye', askedSteps(rig, chains)),
+    ...as(
+      'by eye',
+      asked.filter((s) => s.byEye),
+    ),
     ...as('power-off', powerCycleSteps(rig)),
   ];
   const setUpText = wordsOfSetUp(rig);

@@ -66,7 +66,7 @@ export function playStep(
     look();
     state = setControls(state, { [move.control]: move.to });
     look();
-    state = runBench(bench, state, FLICK_MS);
+    state = runBench(bench, state, Math.max(FLICK_MS, move.holdMs ?? 0));
   }
   for (;;) {
     const verdict = look();

@@ -16,6 +16,8 @@ export interface Move {
   control: string;
   /** −1…+1. */
   to: number;
+  /** It stands there at least so long before the next, ms. */
+  holdMs?: number;
   reads?: Expect[];
 }
 

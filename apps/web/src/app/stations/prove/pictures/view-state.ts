@@ -23,7 +23,7 @@ export type Palette = 'colours' | 'white hot' | 'black hot' | 'rust';
 export interface ViewState {
   part: string;
   label: string;
-  /** What stands beside the label: standard, zoom. */
+  /** What stands beside the label: standard, zoom, a menu that is open. */
   notes: string;
   /** It is seen somewhere: on air, or where its wire ends. Else why not. */
   seen: 'on air' | 'arrives' | 'not seen' | 'asleep';
@@ -53,7 +53,9 @@ export function viewsOf(rig: Rig, frame: BenchFrame, craft: Craft = STILL): View
     return {
       part: camera.part,
       label: camera.label,
-      notes: [camera.standard, zoom > 1 ? `${num(zoom, 1)}×` : ''].filter(Boolean).join(' · '),
+      notes: [camera.standard, zoom > 1 ? `${num(zoom, 1)}×` : '', ...menusOpen(sheet, camera.part, frame)]
+        .filter(Boolean)
+        .join(' · '),
       seen,
       turn: lookOf(rig, camera.part, frame, craft).turn,
       acrossDeg: acrossDeg(sheet.view?.wideDeg ?? USUAL_WIDE_DEG, zoom),
@@ -67,6 +69,13 @@ export function viewsOf(rig: Rig, frame: BenchFrame, craft: Craft = STILL): View
   const rank = (v: ViewState): number => ['on air', 'arrives', 'not seen', 'asleep'].indexOf(v.seen);
   return views.sort((a, b) => rank(a) - rank(b));
 }
+
+/** The captions of menus that the sticks have open. */
+const menusOpen = (sheet: Sheet, part: string, { sights }: BenchFrame): string[] =>
+  sheet.functions.flatMap(({ id }) => {
+    const at = sights[`${part}.${id}-menu`];
+    return at === 'open' ? ['menu open'] : at === 'second menu' ? [at] : [];
+  });
 
 /** What each mode of a gimbal holds by; one without modes follows the nose. */
 const HOLDS: Readonly<Record<string, Hold>> = {

@@ -1,0 +1,95 @@
+/** Steps for a menu by the sticks: opened and left again, and its second menu where it has one. */
+import { menuSight } from '../bench/index.js';
+import {
+  FLIGHT_AXES,
+  armedWindow,
+  arrivingUs,
+  gestureText,
+  restPositions,
+  sentPulseUs,
+  stickHolds,
+  windowIndex,
+  type Ask,
+  type Chain,
+  type StickGesture,
+} from '../channels/index.js';
+import { isWindowed, type AskedBy } from '../parts/index.js';
+import type { BareStep, Move, Plan } from './step.js';
+
+/** Time past what a gesture is held for until it has come over the air, ms. @source [derived] frames on every way to the menu */
+const ON_ITS_WAY_MS = 300;
+
+/** What is looked at, and where the menu stands then. */
+const SHOWN = { open: 'open', 'second menu': 'second menu' } as const;
+
+/**
+ * Every step begins by opening the menu and ends by leaving it, so that it stands alone; never while anything is armed.
+ * @source [practice] left before arming
+ */
+export function gestureSteps(
+  { driven }: Plan,
+  ask: Ask,
+  { gestures }: Extract<AskedBy, { by: 'gesture' }>,
+): BareStep[] {
+  const controller = ask.path.at(-1)!.talker.part.id;
+  const flown = driven.filter((c) => c.part.id === controller);
+  const sight = menuSight(ask.part.id, ask.fn.id);
+  const by = (does: StickGesture['does']): StickGesture | undefined => gestures.find((g) => g.does === does);
+  const leave = by('leave');
+  return Object.entries(SHOWN).flatMap(([does, stands]): BareStep[] => {
+    const gesture = by(stands);
+    if (!gesture) return [];
+    const ways = [...(does === 'open' ? [] : [by('open')]), gesture, ...(leave ? [leave] : [])];
+    const shown = gesture.shows ?? `${ask.fn.label.toLowerCase()}: ${does}`;
+    const step = {
+      id: `${ask.part.id}.${ask.fn.id}.${does.replace(' ', '-')}`,
+      part: ask.part.id,
+      title: `Disarmed: ${ways.flatMap((g) => (g ? gestureText(g) : [])).join('; then ')}`,
+      expectText: leave ? `${shown}; gone again before anything is armed` : shown,
+      through: [...ask.parts],
+    };
+    const made = ways.map((g) => g && movesOf(flown, g));
+    if (!made.every((m) => m?.length)) return [{ ...step, setUp: {}, moves: [], expects: [], byEye: true }];
+    return [
+      {
+        ...step,
+        setUp: disarmedAndCentred(flown),
+        moves: made.flatMap((moves, i) => [
+          ...moves!.map((m, k) =>
+            ways[i] === gesture && leave && k === moves!.length - 1 ? { ...m, reads: [{ sight, is: stands }] } : m,
+          ),
+          ...(i < made.length - 1 ? backToMiddle(moves!) : []),
+        ]),
+        expects: [{ sight, is: leave ? 'closed' : stands }],
+      },
+    ];
+  });
+}
+
+/** The sticks to where a gesture holds them, the last for as long as it takes; null where one of them cannot be brought there. */
+function movesOf(flown: readonly Chain[], gesture: StickGesture): Move[] | null {
+  const moves = FLIGHT_AXES.filter((axis) => gesture.sticks[axis]).map((axis): Move | null => {
+    const chain = flown.find((c) => c.fn.what === axis);
+    const to = [1, -1].find((at) => chain && stickHolds(chain, at) === Math.sign(gesture.sticks[axis]!));
+    return to === undefined ? null : { control: chain!.control!.id, to };
+  });
+  if (!moves.every((m) => m !== null)) return null;
+  return moves.map((m, i) => (i === moves.length - 1 ? { ...m, holdMs: gesture.holdS * 1000 + ON_ITS_WAY_MS } : m));
+}
+
+const backToMiddle = (moves: readonly Move[]): Move[] => moves.map(({ control }) => ({ control, to: 0 }));
+
+/** The throttle stands low by itself, and what arms may stand anywhere. */
+function disarmedAndCentred(flown: readonly Chain[]): Record<string, number> {
+  const throttle = flown.find((c) => c.fn.what === 'throttle');
+  const arm = flown.find((c) => c.fn.what === 'arm' && isWindowed(c.fn));
+  const disarmed =
+    arm &&
+    restPositions(arm.control!.kind).find(
+      (at) => windowIndex(arm.fn, arrivingUs(arm, sentPulseUs(arm, at)!), arm.setup) !== armedWindow(arm.fn),
+    );
+  return {
+    ...(throttle ? { [throttle.control!.id]: 0 } : {}),
+    ...(disarmed === undefined ? {} : { [arm!.control!.id]: disarmed }),
+  };
+}
