@@ -511,6 +511,12 @@ describe('squallmark prove and find', () => {
       'no part "QQ"',
     ],
     [
+      'a loose lead that is not there',
+      'prove r7.json --on bad.json',
+      { 'bad.json': bytes({ rig: whole, perturbations: [{ kind: 'loose', cable: 'C99' }] }) },
+      'no cable "C99"',
+    ],
+    [
       'a perturbation of no kind',
       'prove r7.json --on bad.json',
       { 'bad.json': bytes({ rig: whole, perturbations: [{ kind: 'haunted' }] }) },

@@ -24,6 +24,7 @@ const worldSchema = z.strictObject({
           source: z.string(),
           share: z.number().min(0.01).max(3),
         }),
+        z.strictObject({ kind: z.literal('loose'), cable: z.string() }),
         z.strictObject({
           kind: z.literal('contact'),
           cable: z.string(),
@@ -65,7 +66,9 @@ export function openWorld(file: string, shell: Shell): World {
 }
 
 /** What a perturbation names that the rig has not. */
-function lackingOf(flaw: Flaw, { parts, sheets }: Rig): string | null {
+function lackingOf(flaw: Flaw, { parts, cables, sheets }: Rig): string | null {
+  if (flaw.kind === 'loose')
+    return cables.some((c) => c.id === flaw.cable) ? null : `no cable "${flaw.cable}" in the rig`;
   const own = parts.find((p) => p.id === flaw.part);
   if (!own) return `no part "${flaw.part}" in the rig`;
   const sheet = sheets[own.class]!;

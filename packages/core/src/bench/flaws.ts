@@ -2,8 +2,17 @@
 import { sendsPictures, turns, type Sheet } from '../parts/index.js';
 import type { Part, Rig } from '../rig/index.js';
 
+/** Something wrong that no edit says. */
+export type Flaw = PartFlaw | LeadFlaw;
+
+/** Something wrong with a lead that no edit can say: one of its contacts opens now and then, when it is moved. */
+export interface LeadFlaw {
+  kind: 'loose';
+  cable: string;
+}
+
 /** Something wrong with a part as it stands there. */
-export type Flaw =
+export type PartFlaw =
   /** It does nothing, whatever it is fed. */
   | { kind: 'dead'; part: string }
   /** It was moved while it looked for level. */
@@ -40,6 +49,16 @@ export const FLAW_SIGHTS = {
     has: (sheet: Sheet) => remembers(sheet) && !forgetsByDesign(sheet),
   },
 } as const;
+
+/** Whether a part has a flaw of some kind. */
+export const isFlawed = (flaws: readonly Flaw[], kind: string, part: string): boolean =>
+  flaws.some((f) => f.kind === kind && f.kind !== 'loose' && f.part === part);
+
+/** What a meter on every wire of a lead says while its plugs are moved. @source [practice] wiggle what works only sometimes */
+export const shakenText = (flaws: readonly Flaw[], cable: string): string =>
+  flaws.some((f) => f.kind === 'loose' && f.cable === cable)
+    ? 'opens now and then while it is moved'
+    : 'steady while it is moved';
 
 /** The rig as its sheets would have to be for what comes out of its parts; the rig given is not changed. */
 export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {

@@ -21,7 +21,8 @@ export {
   instrumentSight,
   portsSight,
   settingSight,
+  shakenSight,
   stillSights,
   throughSight,
 } from './instruments.js';
-export { FLAW_SIGHTS, findsLevel, remembers, type Flaw } from './flaws.js';
+export { FLAW_SIGHTS, findsLevel, isFlawed, remembers, shakenText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';

@@ -12,10 +12,13 @@ import {
   type Wire,
 } from '../rig/index.js';
 import type { Bench } from './compile.js';
+import { shakenText, type Flaw } from './flaws.js';
 import type { Sights } from './observe.js';
 
 /** Sight of a lead: which of its ends a meter finds joined, and through what. */
 export const throughSight = (cable: string): string => `${cable}.through`;
+/** Sight of a lead whose plugs are moved while a meter is on its wires. */
+export const shakenSight = (cable: string): string => `${cable}.shaken`;
 /** Sight of a setting, of an address, of what the ports of a part are told. */
 export const settingSight = (part: string, setting: string): string => `${part}.set-${setting}`;
 export const addressSight = (part: string): string => `${part}.address`;
@@ -30,17 +33,22 @@ export function stillSights(bench: Bench, asked: readonly string[]): Sights {
   const still: Sights = {};
   for (const sight of asked) {
     let read = known.get(sight);
-    if (read === undefined) known.set(sight, (read = instrumentSight(bench.rig, sight)));
+    if (read === undefined) known.set(sight, (read = instrumentSight(bench.rig, sight, bench.flaws)));
     if (read) still[sight] = read.reads;
   }
   return still;
 }
 
 /** A sight of that kind on a rig as it really is; null for another kind. What is not there at all gives no answer. */
-export function instrumentSight(rig: Rig, sight: string): { reads: string | null } | null {
+export function instrumentSight(
+  rig: Rig,
+  sight: string,
+  flaws: readonly Flaw[] = [],
+): { reads: string | null } | null {
   const dot = sight.indexOf('.');
   const [own, what] = [sight.slice(0, dot), sight.slice(dot + 1)];
   if (what === 'through') return { reads: throughText(rig, own) };
+  if (what === 'shaken') return { reads: findCable(rig, own) ? shakenText(flaws, own) : null };
   const isPage = what === 'address' || what === 'ports-told' || what.startsWith('set-');
   if (!isPage) return null;
   const part = findPart(rig, own);

@@ -2,7 +2,7 @@
 import { isWindowed, sendsPictures, type PartFunction } from '../parts/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
-import { FLAW_SIGHTS } from './flaws.js';
+import { FLAW_SIGHTS, isFlawed } from './flaws.js';
 import { pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState, ReceiverState } from './state.js';
@@ -55,7 +55,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
   if (own.does.acts) yield* deviceSights(own);
   for (const [kind, { what, well, ill, has }] of Object.entries(FLAW_SIGHTS)) {
     if (!has(sheet)) continue;
-    const isIll = bench.flaws.some((f) => f.kind === kind && f.part === id);
+    const isIll = isFlawed(bench.flaws, kind, id);
     yield [`${id}.${what}`, awakeOnly(index, () => (isIll ? ill : well))];
   }
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];

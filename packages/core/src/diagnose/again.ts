@@ -16,7 +16,9 @@ function touchedBy(rig: Rig, { put, flaws = [] }: Fault): Set<string> {
   const changes = touchesOf(rig, put).changes;
   const known = new Set([...rig.parts, ...rig.cables].map((x) => x.id));
   return new Set(
-    [...changes.map(nameOf), ...flaws.map((f) => f.part)].filter((id) => known.has(id) || id.includes(' ')),
+    [...changes.map(nameOf), ...flaws.map((f) => (f.kind === 'loose' ? f.cable : f.part))].filter(
+      (id) => known.has(id) || id.includes(' '),
+    ),
   );
 }
 

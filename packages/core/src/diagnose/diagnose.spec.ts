@@ -144,6 +144,16 @@ describe('looking for a fault', () => {
     expect(measurements.length).toBeGreaterThan(0);
   });
 
+  it('names a lead whose contact opens only when it is moved, though it beeps through', () => {
+    const book = bookOf('harbour');
+    const at = book.faults.findIndex((f) => f.kind === 'opens now and then');
+    const failed = stepsOf(book, at).filter((s) => !s.passed);
+    expect(failed.map((s) => s.saw)).toEqual([expect.stringMatching(/^C\d+: opens now and then while it is moved$/)]);
+    const { ranked } = searchOn(book, stepsOf(book, at), worldWith(book.rig, book.faults[at]!));
+    expect(ranked[0]!.fault).toBe(book.faults[at]);
+    expect(ranked[1]!.weight).toBeLessThan(ranked[0]!.weight);
+  });
+
   it('on the sound rig itself finds nothing to measure that is otherwise than meant', () => {
     const book = bookOf('scree');
     const { measurements } = searchOn(book, book.sound.steps, soundWorld(book.rig));

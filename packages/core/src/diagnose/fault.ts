@@ -43,7 +43,8 @@ export type FaultKind =
   | 'moved while finding level'
   | 'out of balance'
   | 'other emitter on the channel'
-  | 'settings forgotten at power-off';
+  | 'settings forgotten at power-off'
+  | 'opens now and then';
 
 /** What mends a fault: work of the hands, since the rig document says how it should be. */
 export interface Remedy {

@@ -1,7 +1,7 @@
 /** Every single fault that a rig may have, of every kind. */
 import { oncePerRig, type Rig } from '../rig/index.js';
 import type { Fault, FaultsOf } from './fault.js';
-import { flawOfPart, outputDead, supplyDrifted } from './kinds/flaws.js';
+import { flawOfPart, loose, outputDead, supplyDrifted } from './kinds/flaws.js';
 import { packFlat, partDead } from './kinds/power.js';
 import {
   channelSlowed,
@@ -32,7 +32,7 @@ const KINDS: readonly FaultsOf[] = [
   ...[inWireWrong, onePinOver, plugTurned, tooThin],
   ...[setOtherwise, toldAtDevice, toldAtTransmitter, radioTold, partTold],
   ...[partReset, failSafeOtherwise, channelSlowed],
-  ...[packFlat, partDead, outputDead, supplyDrifted, flawOfPart],
+  ...[packFlat, partDead, outputDead, supplyDrifted, flawOfPart, loose],
 ];
 
 /** All single faults of a rig, each with an id of its own. */

@@ -1,5 +1,5 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
-import { FLAW_SIGHTS, beepsAtAll } from '../bench/index.js';
+import { FLAW_SIGHTS, beepsAtAll, isFlawed, shakenText } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
 import { rigNetwork } from '../rails/index.js';
@@ -44,6 +44,7 @@ export function measuresOf(rig: Rig): Measure[] {
     ...voltsAt(rig),
     ...traffic(rig),
     ...beeps(rig),
+    ...shaken(rig),
   ];
 }
 
@@ -68,7 +69,7 @@ const states = (rig: Rig): Measure[] =>
       .filter(([kind, { has }]) => kind !== 'forgetful' && has(sheet))
       .map(([kind, { what, well, ill }]) =>
         measure('look', `${part.id} ${what}`, `Look and listen at ${part.label}: ${STATE_WORDS[what]}`, (world) =>
-          !stageIsAwake(world, part.id) ? 'dark' : hasFlaw(world, kind, part.id) ? ill : well,
+          !stageIsAwake(world, part.id) ? 'dark' : isFlawed(world.flaws, kind, part.id) ? ill : well,
         ),
       ),
   );
@@ -78,9 +79,6 @@ const STATE_WORDS: Readonly<Record<string, string>> = {
   motors: 'the motors',
   air: 'the picture that arrives on the ground',
 };
-
-const hasFlaw = ({ flaws }: World, kind: string, part: string): boolean =>
-  flaws.some((f) => f.kind === kind && f.part === part);
 
 /** A probe on each line that somebody is meant to hear: whether its talker says anything at all. */
 const traffic = (rig: Rig): Measure[] => {
@@ -236,6 +234,17 @@ const beeps = (rig: Rig): Measure[] =>
         `Unpowered, beep the ${wire.colour} wire of ${cable.id} from ${endText(rig, wire.from)} to ${endText(rig, wire.to)}`,
         ({ rig: real }) => (isThrough(real, cable.id, wire) ? 'beeps' : 'open'),
       ),
+    ),
+  );
+
+/** A meter on the wires of a lead whose plugs are moved: what opens only sometimes. */
+const shaken = (rig: Rig): Measure[] =>
+  rig.cables.map((cable) =>
+    measure(
+      'meter',
+      `${cable.id} shaken`,
+      `Unpowered, move the plugs of ${cable.id} with the meter on its wires`,
+      (world) => (findCable(world.rig, cable.id) ? shakenText(world.flaws, cable.id) : 'not plugged in'),
     ),
   );
 

@@ -134,7 +134,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   ];
   const told = functions.map(toldBy);
   const menus = own.menus.map((m) => [m, sticksOf(bench, own).map(toldBy)]);
-  const flaws = bench.flaws.filter((f) => f.part === part.id);
+  const flaws = bench.flaws.filter((f) => f.kind !== 'loose' && f.part === part.id);
   const bySlot = new Map<number, string>();
   const add = (slot: number, what: unknown): void =>
     void bySlot.set(slot, `${bySlot.get(slot) ?? ''}${JSON.stringify(what)}`);

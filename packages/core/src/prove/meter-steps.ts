@@ -1,5 +1,13 @@
 /** What is made sure of before anything moves: leads by the meter, pages by reading them, packs and volts. */
-import { addressSight, instrumentSight, portsSight, settingSight, throughSight, voltsSight } from '../bench/index.js';
+import {
+  addressSight,
+  instrumentSight,
+  portsSight,
+  settingSight,
+  shakenSight,
+  throughSight,
+  voltsSight,
+} from '../bench/index.js';
 import { isPack } from '../parts/index.js';
 import { cablesOn, partsWithSheets, type Cable, type Part, type Rig } from '../rig/index.js';
 import { count, listed, lowerFirst, volts } from '../units/index.js';
@@ -39,10 +47,10 @@ function leadStep(rig: Rig, part: Part, own: readonly Cable[]): BareStep {
     part: part.id,
     by: 'meter',
     title: `Nothing powered: beep ${listed(own.map((c) => c.id))} at ${part.label}`,
-    expectText: `${count(wires, 'wire')} from end to end as drawn, nothing to a neighbour`,
+    expectText: `${count(wires, 'wire')} from end to end as drawn, nothing to a neighbour; steady while the plugs are moved`,
     setUp: {},
     moves: [],
-    expects: own.map((c) => still(rig, throughSight(c.id))),
+    expects: [throughSight, shakenSight].flatMap((sight) => own.map((c) => still(rig, sight(c.id)))),
     dependsOn: [part.id, ...own.map((c) => c.id)],
   };
 }

@@ -43,6 +43,17 @@ export const supplyDrifted = (rig: Rig): Fault[] =>
       }),
   );
 
+/** Each lead with a contact that holds until it is moved. */
+export const loose = (rig: Rig): Fault[] =>
+  rig.cables.map((cable) => ({
+    ...{ id: `loose ${cable.id}`, kind: 'opens now and then', weight: 1.5, put: [] },
+    text: `a contact of ${cable.id} opens now and then`,
+    flaws: [{ kind: 'loose', cable: cable.id }],
+    remedy: {
+      text: `Crimp or solder the plugs of ${cable.id} anew and hold it at both ends, or put another lead in its place`,
+    },
+  }));
+
 const OF_A_PART: { flaw: keyof typeof FLAW_SIGHTS; kind: FaultKind; weight: number; text: string; mend: string }[] = [
   {
     ...{ flaw: 'leaning', kind: 'moved while finding level', weight: 2 },
