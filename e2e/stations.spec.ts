@@ -191,6 +191,10 @@ test('sticks answer to mouse and keys, and hands are judged as they move', async
   await expect(slots.getByText('2000').first()).toBeVisible();
   await page.keyboard.up('d');
   await expect(slots.getByText('2000')).toHaveCount(0);
+  // notches of the throttle add up however fast the key is pressed
+  for (let n = 0; n < 10; n++) await page.keyboard.press('w');
+  await expect(page.getByRole('slider', { name: 'Left stick up and down' })).toHaveValue('0');
+  for (let n = 0; n < 10; n++) await page.keyboard.press('s');
   await page.getByRole('slider', { name: 'switch F' }).fill('1');
   await expect(page.getByRole('img', { name: 'Picture of the Thermal core' })).toBeVisible();
 
