@@ -2,7 +2,10 @@ import { expect, test } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
+import { recordBench } from '@squallmark/core/bench';
+import { vcdPieces } from '@squallmark/core/captures';
 import { WebSocket } from 'ws';
+import { demoNamed } from '../scripts/bench-rigs.js';
 import { choose } from './fields';
 import { expectAccessible, go, openDemo, saved } from './support';
 
@@ -32,6 +35,28 @@ test('a real line moves the simulated rig: its slots are shown, and sticks stand
   await tellStandIn(page.url(), new Array<number>(16).fill(1500));
   await choose(page, 'Source', 'simulated rig');
   await expect(page.getByRole('heading', { name: /Slots on the bus/ })).toBeVisible();
+});
+
+test('a recording moves the simulated rig at its own pace, and says when it ended', async ({ page }) => {
+  const { lines, endNs } = recordBench(
+    demoNamed('saltmarsh-six'),
+    [{ atMs: 500, controls: { 'left-slider': 1 } }],
+    3000,
+  );
+  const buffer = Buffer.concat([...vcdPieces(lines, 0, endNs)]);
+  await openDemo(page);
+  await go(page, 'Prove');
+  await choose(page, 'Source', 'a recording');
+  const file = page.getByLabel('Recording file', { exact: true });
+  await file.setInputFiles({ name: 'notes.vcd', mimeType: 'text/plain', buffer: Buffer.from('no recording') });
+  await expect(page.getByText(/notes\.vcd/)).toBeVisible();
+  await file.setInputFiles({ name: 'bench.vcd', mimeType: 'text/plain', buffer });
+  await expect(page.getByRole('heading', { name: /Slots on the line/ })).toBeVisible();
+  await expect
+    .poll(async () => Number(await page.getByRole('slider', { name: 'left slider' }).inputValue()))
+    .toBeGreaterThan(0.95);
+  await expect(page.getByText(/bench\.vcd, .*: it ended/)).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Source' })).toHaveValue('simulated rig');
 });
 
 /** A server of this test's own, on a port that is free or was its own before. */

@@ -1,8 +1,16 @@
+import { hearsAir } from '../parts/index.js';
+import { partsThat, type Rig } from '../rig/index.js';
 import { SbusReader, countToPulseUs, crsfChannels, crsfStream, type BusScale } from '../signals/index.js';
 import type { Chunk } from './source.js';
 
 /** What a live line speaks. */
 export type LiveKind = 'sbus' | 'crsf';
+
+/** How the first receiver of a rig counts on a line of this kind; by the usual school where it has none. */
+export const lineScale = (rig: Rig, kind: LiveKind): BusScale =>
+  partsThat(rig, hearsAir)
+    .flatMap(({ sheet }) => sheet.links)
+    .find((l) => l.kind === kind && l.way !== 'listen')?.params.scale ?? 'micro';
 
 /** Widths of all slots as a line brings them, µs. */
 export interface SlotFrame {

@@ -13,8 +13,12 @@ import {
   controlsOfPad,
   controlsOfSlots,
   learntControls,
+  lineScale,
   movedPart,
+  playedSource,
   slotDecoder,
+  steady,
+  type Chunk,
   type SlotFrame,
 } from './index.js';
 
@@ -36,6 +40,53 @@ sourceSuite('a recording of the fast link', {
 sourceSuite('the simulated rig', {
   make: () => benchSource(mendedRig(), () => ({}), AT_ONCE),
   broken: () => benchSource({ ...mendedRig(), parts: [] }, () => ({}), AT_ONCE),
+});
+
+const kept: Chunk[] = Array.from({ length: 5 }, (_, n) => ({
+  kind: 'bytes',
+  atMs: 100 + 7 * n,
+  bytes: Uint8Array.of(n),
+}));
+sourceSuite('chunks that were taken before', {
+  make: () => playedSource('bus.vcd', kept, AT_ONCE),
+  broken: () => playedSource('bus.vcd', [], AT_ONCE),
+});
+
+describe('chunks played again', () => {
+  it('come as they came, and a wait that takes too long is made up for', async () => {
+    let nowMs = 0;
+    const waits: number[] = [];
+    const slow = {
+      wait: (ms: number) => {
+        waits.push(ms);
+        // the third comes back late
+        nowMs += waits.length === 3 ? ms + 5 : ms;
+        return Promise.resolve();
+      },
+    };
+    const source = playedSource(
+      'bus.vcd',
+      kept,
+      steady(slow, () => nowMs),
+    );
+    expect(await taken(source, 9)).toEqual(kept);
+    expect(waits).toEqual([7, 7, 7, 2]);
+    expect(nowMs).toBe(28);
+  });
+});
+
+describe('how a line counts', () => {
+  it('is told by the receiver of the rig, and usual where none has such a line', () => {
+    const rig = mendedRig();
+    const receiver = rig.parts.find((p) =>
+      rig.sheets[p.class]!.links.some((l) => l.kind === 'sbus' && l.way === 'talk'),
+    )!;
+    const sheet = structuredClone(rig.sheets[receiver.class]!);
+    for (const link of sheet.links) if (link.kind === 'sbus') link.params = { ...link.params, scale: 'percent' };
+    const other = { ...rig, sheets: { ...rig.sheets, [receiver.class]: sheet } };
+    expect(lineScale(other, 'sbus')).toBe('percent');
+    expect(lineScale({ ...rig, parts: [] }, 'crsf')).toBe('micro');
+  });
 });
 
 describe('a recording played back', () => {

@@ -5,7 +5,7 @@ import type { Rig } from '@squallmark/core/rig';
 import type { BusScale } from '@squallmark/core/signals';
 import { problemText } from '@squallmark/core/units';
 import { proxy, wrap, type Remote } from 'comlink';
-import type { CaptureSummary, CaptureWorkerApi, DecodedLine, SignalPicture } from '../workers/capture.worker';
+import type { BusLine, CaptureSummary, CaptureWorkerApi, DecodedLine, SignalPicture } from '../workers/capture.worker';
 import { ReviveWorker } from '../workers/revive';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
@@ -114,6 +114,18 @@ export class CaptureDesk {
       return found;
     } catch (error) {
       this.failed('Not identified', error);
+      return null;
+    }
+  }
+
+  /** What came on the line that carries the channels; null, and said, where there is none. */
+  async bus(): Promise<BusLine | null> {
+    try {
+      const found = await this.worker.call((api) => api.bus());
+      if (!found) this.store.say('No line of this recording carries a bus with channels');
+      return found;
+    } catch (error) {
+      this.failed('Not played', error);
       return null;
     }
   }

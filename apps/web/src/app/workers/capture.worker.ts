@@ -28,6 +28,7 @@ import {
 } from '@squallmark/core/captures';
 import { identify, type Identified, type Touch } from '@squallmark/core/channels';
 import type { Rig } from '@squallmark/core/rig';
+import { AT_ONCE, captureSource, type Chunk, type LiveKind } from '@squallmark/core/sources';
 import { LineWriter, byteNs, writeUart, type BusScale } from '@squallmark/core/signals';
 import type { Problem } from '@squallmark/core/units';
 import { expose } from 'comlink';
@@ -76,6 +77,13 @@ export interface SignalPicture {
   frames: SeenFrame[];
   bytes: { fromNs: number; value: number; fault: number }[];
   byteNs: number;
+}
+
+/** A line that carries channels as bytes, and what came on it. */
+export interface BusLine {
+  line: string;
+  kind: LiveKind;
+  chunks: Chunk[];
 }
 
 /** A file that was read, or why not. */
@@ -218,6 +226,21 @@ const api = {
     );
     const [best] = tracks;
     return best?.track.timesMs.length ? { line: best.line, found: identify(rig, best.track, touches) } : null;
+  },
+  /** The line that most surely is a bus with channels, with all that came on it; null where none is. */
+  async bus(): Promise<BusLine | null> {
+    if (!open) return null;
+    const lines = open.lines.flatMap((line) => {
+      const [guess] = recogniseLine(line);
+      const kind = guess?.sense.kind;
+      return guess && (kind === 'sbus' || kind === 'crsf') ? [{ line, kind, guess }] : [];
+    });
+    const [best] = lines.sort((a, b) => b.guess.sure - a.guess.sure);
+    if (!best) return null;
+    const chunks: Chunk[] = [];
+    const source = captureSource(open, best.line, best.guess.sense, AT_ONCE);
+    for await (const chunk of source.open(new AbortController().signal)) chunks.push(chunk);
+    return { line: best.line.name, kind: best.kind, chunks };
   },
   write(form: 'vcd' | 'csv'): Blob {
     if (!open) throw new Error('no recording is open');

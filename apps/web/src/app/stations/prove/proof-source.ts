@@ -3,7 +3,10 @@ import {
   SourceProblem,
   controlsOfPad,
   controlsOfSlots,
+  lineScale,
+  playedSource,
   slotDecoder,
+  steady,
   type Chunk,
   type LiveKind,
   type PadMap,
@@ -11,6 +14,7 @@ import {
   type SignalSource,
 } from '@squallmark/core/sources';
 import { BenchRun } from '../../state/bench-run';
+import { CaptureDesk } from '../../state/capture-desk';
 import type { Ledger } from '../../state/desk';
 import { RigStore } from '../../state/rig-store';
 import { recall, remember } from '../../state/small-notes';
@@ -20,7 +24,7 @@ import { serialSource } from '../../state/sources/serial-source';
 import { socketSource } from '../../state/sources/socket-source';
 
 /** Where the signals of a proof come from. */
-export type SourceKind = 'simulated' | 'pad' | 'serial-sbus' | 'serial-crsf' | 'stand-in' | 'bench';
+export type SourceKind = 'simulated' | 'pad' | 'serial-sbus' | 'serial-crsf' | 'stand-in' | 'recording' | 'bench';
 
 /** What people call each, and to which ledger its verdicts belong. */
 export const SOURCES: Record<SourceKind, { label: string; says: string; ledger: Ledger }> = {
@@ -29,6 +33,7 @@ export const SOURCES: Record<SourceKind, { label: string; says: string; ledger: 
   'serial-sbus': { label: 'serial port, SBUS', says: 'real sticks move the simulated rig', ledger: 'line' },
   'serial-crsf': { label: 'serial port, CRSF', says: 'real sticks move the simulated rig', ledger: 'line' },
   'stand-in': { label: 'stand-in receiver', says: 'its slots move the simulated rig', ledger: 'line' },
+  recording: { label: 'a recording', says: 'what was recorded moves the simulated rig', ledger: 'line' },
   bench: {
     label: 'the rig on the bench',
     says: 'your eyes and meter; beside it the simulated rig, to compare',
@@ -42,6 +47,7 @@ export class ProofSource {
   private readonly store = inject(RigStore);
   private readonly bench = inject(BenchRun);
   private readonly platform = inject(PLATFORM);
+  private readonly captures = inject(CaptureDesk);
   readonly kind = signal<SourceKind>('simulated');
   readonly ledger = computed(() => SOURCES[this.kind()].ledger);
   /** Slots of a real line as they last came, µs; null while none is heard. */
@@ -64,9 +70,9 @@ export class ProofSource {
     const stopping = (this.stopping = new AbortController());
     this.kind.set(kind);
     this.forget();
-    const source = this.sourceOf(kind);
-    if (!source) return;
-    const take = this.taker(kind);
+    const opened = kind === 'recording' ? await this.recording() : this.opened(kind);
+    if (!opened || stopping.signal.aborted) return;
+    const { source, take } = opened;
     try {
       for await (const chunk of source.open(stopping.signal)) if (!stopping.signal.aborted) take(chunk);
       if (!stopping.signal.aborted) this.store.say(`${source.name}: it ended`);
@@ -77,6 +83,11 @@ export class ProofSource {
     if (stopping.signal.aborted) return;
     this.kind.set('simulated');
     this.forget();
+  }
+
+  /** Opens a file and plays it; what was played before goes on where it cannot be read. */
+  async play(file: File): Promise<void> {
+    if (await this.captures.open(file)) await this.choose('recording');
   }
 
   /** Keeps what moves which control, for this controller. */
@@ -95,17 +106,37 @@ export class ProofSource {
     this.bench.line(null);
   }
 
-  private sourceOf(kind: SourceKind): SignalSource | null {
-    if (kind === 'pad') return padSource(this.platform);
-    if (kind === 'stand-in') return socketSource(this.platform, (isHeard) => this.store.say(heardText(isHeard)));
-    if (kind === 'serial-sbus' || kind === 'serial-crsf') return serialSource(this.platform, lineOf(kind));
-    return null;
+  private opened(kind: SourceKind): Opened | null {
+    switch (kind) {
+      case 'pad':
+        return { source: padSource(this.platform), take: (chunk) => chunk.kind === 'pad' && this.takePad(chunk) };
+      case 'stand-in':
+        return this.line(
+          socketSource(this.platform, (isHeard) => this.store.say(heardText(isHeard))),
+          'sbus',
+        );
+      case 'serial-sbus':
+        return this.line(serialSource(this.platform, 'sbus'), 'sbus');
+      case 'serial-crsf':
+        return this.line(serialSource(this.platform, 'crsf'), 'crsf');
+      default:
+        return null;
+    }
   }
 
-  private taker(kind: SourceKind): (chunk: Chunk) => void {
-    if (kind === 'pad') return (chunk) => chunk.kind === 'pad' && this.takePad(chunk);
-    // counts are read by the school of µs; a line of the other school is not told apart here
-    return slotDecoder(lineOf(kind), 'micro', ({ us, isLost }) => this.takeSlots(us, isLost));
+  /** The recording on the desk at its own pace; null while none is open, or nothing on it can be played. */
+  private async recording(): Promise<Opened | null> {
+    const name = this.captures.summary()?.name;
+    const bus = name === undefined ? null : await this.captures.bus();
+    if (!bus) return null;
+    const pace = steady(this.platform, () => this.platform.now());
+    return this.line(playedSource(`${name}, ${bus.line}`, bus.chunks, pace), bus.kind);
+  }
+
+  /** A line with channels, its counts read as the receiver of the rig counts. */
+  private line(source: SignalSource, kind: LiveKind): Opened {
+    const scale = lineScale(this.store.rig(), kind);
+    return { source, take: slotDecoder(kind, scale, ({ us, isLost }) => this.takeSlots(us, isLost)) };
   }
 
   private takePad({ axes, buttons }: PadState): void {
@@ -126,7 +157,11 @@ export class ProofSource {
   }
 }
 
-const lineOf = (kind: SourceKind): LiveKind => (kind === 'serial-crsf' ? 'crsf' : 'sbus');
+/** A source with what is done with what comes. */
+interface Opened {
+  source: SignalSource;
+  take: (chunk: Chunk) => void;
+}
 
 const heardText = (isHeard: boolean): string =>
   isHeard ? 'Stand-in receiver: it is heard' : 'Stand-in receiver: it is gone; waiting for it';

@@ -31,6 +31,7 @@ import { degrees, groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
 import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
+import { PickFile } from '../../kit/fields/pick-file';
 import { Picker } from '../../kit/fields/picker';
 import { StickWell } from '../../kit/fields/stick-well';
 import { Travel } from '../../kit/fields/travel';
@@ -81,7 +82,7 @@ const ANSWERED_MS = 300;
 /** Does each stick really do it? */
 @Component({
   selector: 'sq-prove',
-  imports: [Choice, Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, Picker, Travel],
+  imports: [Choice, Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, PickFile, Picker, Travel],
   providers: [BenchRun, ProofSource, ProofDesk],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
