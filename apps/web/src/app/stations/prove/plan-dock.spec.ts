@@ -89,6 +89,26 @@ describe('the check plan at the side', () => {
     vi.restoreAllMocks();
   });
 
+  it.each(['pointerdown', 'pointermove', 'wheel'])('leaves its list where it is under a hand: %s', async (what) => {
+    vi.spyOn(Element.prototype, 'getBoundingClientRect').mockImplementation(function (this: Element) {
+      return this.tagName === 'OL' ? new DOMRect(0, 0, 260, 360) : new DOMRect(0, 480, 260, 30);
+    });
+    const plan = [step('A'), step('B')];
+    const at = await show({ plan });
+    const list = at.querySelector('ol')!;
+    let scrolled = 0;
+    Object.defineProperty(list, 'scrollTop', { get: () => scrolled, set: (to: number) => (scrolled = to) });
+    list.dispatchEvent(new Event(what, { bubbles: true }));
+    await show({ plan, current: plan[1] });
+    expect(scrolled).toBe(0);
+    if (what === 'pointerdown') {
+      document.dispatchEvent(new Event('pointerup'));
+      await show({ plan, current: plan[1] });
+      expect(scrolled).toBe(150);
+    }
+    vi.restoreAllMocks();
+  });
+
   it('can be stopped while it plays, and not begun twice', async () => {
     const plan = [step('A')];
     const told: string[] = [];

@@ -20,6 +20,9 @@ import type { Desk } from '../../state/rig-vault';
 /** What a person says of a step at the bench; what it did instead, or why it was skipped. */
 export type Told = { passed: true } | { passed: false; saw: string; skipped?: true };
 
+/** Whoever moved the pointer over the list so lately is still looking for a step, ms. */
+const LOOKED_MS = 1500;
+
 /** The check plan of this rig: what was proven, what comes next, what failed and how. */
 @Component({
   selector: 'sq-plan-dock',
@@ -63,7 +66,7 @@ export type Told = { passed: true } | { passed: false; saw: string; skipped?: tr
         <button mat-stroked-button type="button" [disabled]="!instead().trim()" (click)="skip()">Skip</button>
       </form>
     }
-    <ol (pointerdown)="pressed.set(true)">
+    <ol (pointerdown)="pressed.set(true)" (pointermove)="looking()" (wheel)="looking()">
       @for (row of shown(); track row.step.id) {
         @if (row.heading) {
           <li class="kind m s">
@@ -137,6 +140,7 @@ export class PlanDock {
   protected readonly shown = unrolled(this.rows);
   /** Typed, not yet said: of the step at hand only. */
   protected readonly instead = linkedSignal({ source: () => this.current()?.id, computation: () => '' });
+  private lookedMs = -Infinity;
   /** A step is being pressed: the list stays under the finger until it is let go. */
   protected readonly pressed = signal(false);
   protected readonly passed = computed(() => this.rows().filter((r) => r.verdict?.passed).length);
@@ -144,8 +148,17 @@ export class PlanDock {
   constructor() {
     afterRenderEffect(() => {
       // what is not drawn yet is brought in once it is
-      if (this.current() && this.shown().length && !this.pressed()) this.bringIn();
+      if (this.current() && this.shown().length && !this.pressed() && !this.isLookedThrough()) this.bringIn();
     });
+  }
+
+  protected looking(): void {
+    this.lookedMs = performance.now();
+  }
+
+  /** Somebody goes through the list: it does not run away from under the pointer. */
+  private isLookedThrough(): boolean {
+    return performance.now() - this.lookedMs < LOOKED_MS;
   }
 
   protected tellInstead(event: Event): void {
