@@ -54,7 +54,7 @@ export const FLAW_SIGHTS = {
 export const isFlawed = (flaws: readonly Flaw[], kind: string, part: string): boolean =>
   flaws.some((f) => f.kind === kind && f.kind !== 'loose' && f.part === part);
 
-/** What a meter on every wire of a lead says while its plugs are moved. @source [practice] wiggle what works only sometimes */
+/** What a meter on every wire of a lead says while its plugs are moved. @source [mem] wiggle what works only sometimes */
 export const shakenText = (flaws: readonly Flaw[], cable: string): string =>
   flaws.some((f) => f.kind === 'loose' && f.cable === cable)
     ? 'opens now and then while it is moved'

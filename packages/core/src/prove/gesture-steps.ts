@@ -19,8 +19,8 @@ import type { BareStep, Move, Plan } from './step.js';
 /** Time past what a gesture is held for until it has come over the air, ms. @source [derived] frames on every way to the menu */
 const ON_ITS_WAY_MS = 300;
 
-/** What is looked at, and where the menu stands then. */
-const SHOWN = { open: 'open', 'second menu': 'second menu' } as const;
+/** Gestures that are looked at; each leaves the menu standing at what it is called. */
+const SHOWN = ['open', 'second menu'] as const;
 
 /**
  * Every step begins by opening the menu and ends by leaving it, so that it stands alone; never while anything is armed.
@@ -36,8 +36,8 @@ export function gestureSteps(
   const sight = menuSight(ask.part.id, ask.fn.id);
   const by = (does: StickGesture['does']): StickGesture | undefined => gestures.find((g) => g.does === does);
   const leave = by('leave');
-  return Object.entries(SHOWN).flatMap(([does, stands]): BareStep[] => {
-    const gesture = by(stands);
+  return SHOWN.flatMap((does): BareStep[] => {
+    const gesture = by(does);
     if (!gesture) return [];
     const ways = [...(does === 'open' ? [] : [by('open')]), gesture, ...(leave ? [leave] : [])];
     const shown = gesture.shows ?? `${ask.fn.label.toLowerCase()}: ${does}`;
@@ -56,11 +56,11 @@ export function gestureSteps(
         setUp: disarmedAndCentred(flown),
         moves: made.flatMap((moves, i) => [
           ...moves!.map((m, k) =>
-            ways[i] === gesture && leave && k === moves!.length - 1 ? { ...m, reads: [{ sight, is: stands }] } : m,
+            ways[i] === gesture && leave && k === moves!.length - 1 ? { ...m, reads: [{ sight, is: does }] } : m,
           ),
           ...(i < made.length - 1 ? backToMiddle(moves!) : []),
         ]),
-        expects: [{ sight, is: leave ? 'closed' : stands }],
+        expects: [{ sight, is: leave ? 'closed' : does }],
       },
     ];
   });

@@ -66,7 +66,7 @@ function ripened({ gestures }: Menu, before: MenuState, tMs: number): MenuState 
 
 const isKey = ({ does }: StickGesture): boolean => does !== 'open' && does !== 'leave' && does !== 'second menu';
 
-/** The second menu opens out of the first. @source [practice] held inside remote mode */
+/** The second menu opens out of the first. @source [practice] the gesture, [mem] that the first must be open */
 function placeAfter({ does }: StickGesture, at: MenuState['at']): MenuState['at'] {
   if (does === 'open') return at === 'closed' ? 'open' : at;
   if (does === 'second menu') return at === 'closed' ? at : 'second menu';
