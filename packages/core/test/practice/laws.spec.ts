@@ -1,5 +1,5 @@
 /**
- * The laws on the corpus and on random rigs. `npm run laws` runs twenty ranges of seeds, LAWS_RANGE 0…19; without it most of the first.
+ * The laws on the corpus and on random rigs. `npm run laws` runs twenty ranges of seeds, LAWS_RANGE 0…19; without it the first.
  * Each law says how far it reached: a law that met nothing would hold of nothing. The law of fixes has a file of its own, to
  * run beside this one.
  */
