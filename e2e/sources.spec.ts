@@ -189,3 +189,23 @@ test('the craft is laid over and the gimbal levels the picture: the dial shows w
   await page.getByRole('group', { name: 'Craft' }).getByRole('button', { name: 'Level' }).click();
   await expect(tilt).toHaveAccessibleName('tilt −88°');
 });
+
+test('the ports say what comes in: a lead that is off, at the port that misses it', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Prove');
+  const ports = page.getByRole('list', { name: 'What comes in at the ports' });
+  const row = (name: string) => ports.getByRole('listitem').filter({ hasText: name });
+  await expect(row('Gimbal, two axis')).toContainText('SBUS · 143/s');
+  await expect(row('Switcher')).toContainText(/\d+ µs/);
+  await choose(page, 'Fault', 'C3 is not plugged in');
+  await expect(row('Flight controller bus in')).toContainText('nothing: no wire on it');
+  await expect(row('Switcher')).toContainText(/\d+ µs/);
+  await choose(page, 'Fault', 'none');
+  await expect(row('Flight controller bus in')).toContainText('SBUS · 143/s');
+  const loss = page.getByRole('slider', { name: 'Radio frames of Radio transmitter that get lost' });
+  await loss.fill('100');
+  await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeVisible();
+  await loss.fill('30');
+  await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeHidden();
+  await expectAccessible(page);
+});

@@ -13,7 +13,7 @@ await build({
   mainFields: ['module', 'main'],
   target: 'node20',
   logLevel: 'warning',
-  external: ['./first-load.mjs', 'vcd-parser', 'highs', '@playwright/test'],
+  external: ['./first-load.mjs', 'vcd-parser', 'highs', '@playwright/test', 'esbuild'],
 });
 const { bench } = await import('../node_modules/.cache/squallmark-bench.mjs');
 const { firstLoad } = await import('./first-load.mjs');

@@ -12,6 +12,7 @@ import { largeRows } from './bench-large.js';
 import { pageRows } from './bench-page.js';
 import { median, type Row } from './bench-rows.js';
 import { recordingRows } from './bench-recordings.js';
+import { sceneRows } from './bench-scene.js';
 import { signalRows } from './bench-signals.js';
 import { supplyRows } from './bench-supplies.js';
 
@@ -35,6 +36,7 @@ export async function bench(first: { total: number }): Promise<void> {
   rows.push({ what: 'first visit, compressed', value: kB, unit: 'kB', goal: 'at most 380', met: kB <= 380 });
 
   rows.push(...(await pageRows('apps/web/dist/browser')));
+  rows.push(...(await sceneRows()));
   rows.push(...(await largeRows('apps/web/dist/browser')));
 
   for (const r of rows) {

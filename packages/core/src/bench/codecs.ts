@@ -13,10 +13,14 @@ import {
 /** Kinds of line that carry every channel as counts. */
 export type CountedKind = 'sbus' | 'crsf';
 
+/** What a receiver may say of the radio beside the slots. */
+type RadioFlags = Readonly<Record<'missed' | 'lost', boolean>>;
+
 interface Codec {
   /** Time from frame to frame where the sheet says none, ms. */
   usualMs: number;
-  encode(widthsUs: readonly number[], scale: BusScale, lost: boolean): Uint8Array;
+  /** @param flags whether the last radio frame was missed, and whether the radio is given up */
+  encode(widthsUs: readonly number[], scale: BusScale, flags: RadioFlags): Uint8Array;
   /** First byte of the packed counts. */
   countsAt: number;
 }
@@ -27,8 +31,8 @@ const LINK_HEADER = 3;
 export const CODECS: Readonly<Record<CountedKind, Codec>> = {
   sbus: {
     usualMs: 14,
-    encode: (widthsUs, scale, lost) =>
-      encodeSbus({ slots: countsOf(widthsUs, scale), digital: [false, false], lost, failsafe: lost }),
+    encode: (widthsUs, scale, { missed, lost }) =>
+      encodeSbus({ slots: countsOf(widthsUs, scale), digital: [false, false], lost: missed || lost, failsafe: lost }),
     countsAt: 0,
   },
   crsf: {

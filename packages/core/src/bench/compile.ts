@@ -15,11 +15,11 @@ import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
-import { clamp, valueIn } from '../units/index.js';
+import { clamp, groupBy, valueIn } from '../units/index.js';
 import { CODECS, isCounted, type CountedKind } from './codecs.js';
 import { flawedRig, type Flaw } from './flaws.js';
 import { Supplies, startsOf, wakeTimes, type Feed } from './power.js';
-import { radioOf } from './radio.js';
+import { lossOf, radioOf } from './radio.js';
 
 /** How one function of a part hears its demand. */
 export interface HeardFunction {
@@ -113,6 +113,8 @@ export interface BenchPart {
   airMs: number;
   /** Transmitters: the name their own switch goes by. */
   radio: string;
+  /** Transmitters: the name that the share of their frames which get lost goes by. */
+  loss: string;
   /** Receivers: what each slot does without radio. */
   failSafes: FailSafe[];
   /** Links over which pictures come in, in the order of the sheet. */
@@ -129,8 +131,14 @@ interface Told {
   slots: readonly { line: number; slot: number }[];
 }
 
+/** Ways in which a part is heard. */
+type Hearers = 'sendsTo' | 'pinsTo' | 'linesTo' | 'menusTo';
+
+/** Whom a part tells. */
+type ToldBy = Record<Hearers, number[]> & { countsTo: Told[] };
+
 /** A part whose hearers are not known yet. */
-type Untold = Omit<BenchPart, 'sendsTo' | 'pinsTo' | 'linesTo' | 'countsTo' | 'menus' | 'menusTo'>;
+type Untold = Omit<BenchPart, Hearers | 'countsTo' | 'menus'>;
 
 /** A line on which a receiver puts every channel, frame by frame. */
 export interface BenchLine {
@@ -190,6 +198,8 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   const all = partsWithSheets(rig);
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
+  const chainsInto = groupBy(chains, (c) => c.part.id);
+  const nodesOf = groupBy(supplies.rails.nodes, (n) => n.part);
   const seconds = new Set(rig.handOvers.map((h) => h.to));
   const linesOfPart = new Map<string, BenchPart['hears']>();
   const linesInto = (id: string): BenchPart['hears'] => {
@@ -202,17 +212,13 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
     const hears = linesInto(part.id);
     const shaping = rig.shaping.filter((s) => s.transmitter === part.id);
     const names = Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)]));
-    const functions = chains
-      .filter((c) => c.part.id === part.id)
-      .flatMap((chain) => heardFunction(chain, indexOf, linesInto));
+    const functions = (chainsInto.get(part.id) ?? []).flatMap((chain) => heardFunction(chain, indexOf, linesInto));
     return {
       index,
       part,
       sheet,
       ...fed[index]!,
-      terminals: supplies.rails.nodes
-        .filter((n) => n.part === part.id)
-        .map((n) => ({ id: n.terminal, volts: n.volts })),
+      terminals: (nodesOf.get(part.id) ?? []).map((n) => ({ id: n.terminal, volts: n.volts })),
       startsMs: startsOf(sheet),
       does: {
         sends: hasControls(sheet),
@@ -235,26 +241,20 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       first: part.id === first,
       handed: handedTo(rig, conversations, part, indexOf),
       radio: radioOf(part.id),
+      loss: lossOf(part.id),
       pictureInputs: sheet.links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen').map((l) => l.id),
       failSafes: rig.failSafes.filter((f) => f.receiver === part.id),
       transmitter: air && !air.troubles.length ? indexOf.get(air.talker.part.id)! : null,
     };
   });
-  const indices = (is: (p: Untold) => boolean): number[] => heard.filter(is).map((p) => p.index);
   const menus = heard.map((own) => menusOf(conversations, own, heard, indexOf));
+  const told = toldBy(heard, menus);
   const parts = heard.map(
     (own): BenchPart => ({
       ...own,
       menus: menus[own.index]!,
-      menusTo: indices((p) => menus[p.index]!.some((m) => m.controller === own.index)),
       upstream: [...new Set([...own.upstream, ...menus[own.index]!.flatMap((m) => [m.controller, ...heard[m.controller]!.upstream])])],
-      sendsTo: indices((p) => p.transmitter === own.index),
-      pinsTo: indices((p) => p.functions.some((f) => f.receiver === own.index && f.line < 0)),
-      linesTo: indices((p) => p.hears.some((h) => h.receiver === own.index)),
-      countsTo: heard.flatMap((p) => {
-        const told = p.functions.filter((f) => f.controller === own.index);
-        return told.length ? [{ part: p.index, slots: told.filter((f) => f.line >= 0).map(({ line, slot }) => ({ line, slot })) }] : [];
-      }),
+      ...told[own.index]!,
     }),
   );
   // a second transmitter before the one that takes from it
@@ -272,6 +272,27 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
     startsMs: parts.map((p) => p.startsMs),
     pictures: pictureFeeds(conversations, indexOf),
   };
+}
+
+/** Who is told by each part, found by asking each whom it hears. */
+function toldBy(heard: readonly Untold[], menus: readonly (readonly Menu[])[]): ToldBy[] {
+  const told = heard.map((): ToldBy => ({ sendsTo: [], pinsTo: [], linesTo: [], menusTo: [], countsTo: [] }));
+  const add = (by: number, way: Hearers, part: number): void => {
+    const known = told[by]![way];
+    if (known.at(-1) !== part) known.push(part);
+  };
+  for (const { index, transmitter, functions, hears } of heard) {
+    if (transmitter !== null) add(transmitter, 'sendsTo', index);
+    for (const f of functions) if (f.line < 0) add(f.receiver, 'pinsTo', index);
+    for (const h of hears) add(h.receiver, 'linesTo', index);
+    for (const m of menus[index]!) add(m.controller, 'menusTo', index);
+    for (const [controller, of] of groupBy(functions, (f) => f.controller)) {
+      if (controller === null) continue;
+      const slots = of.filter((f) => f.line >= 0).map(({ line, slot }) => ({ line, slot }));
+      told[controller]!.countsTo.push({ part: index, slots });
+    }
+  }
+  return told;
 }
 
 function handedTo(rig: Rig, all: readonly Conversation[], part: Part, indexOf: Map<string, number>): Handed[] {

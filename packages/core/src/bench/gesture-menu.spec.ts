@@ -91,6 +91,16 @@ describe('a camera menu by the sticks', () => {
       expect(runBench(bench, runBench(bench, start, cutMs), 2500 - cutMs).parts).toEqual(whole.parts);
   });
 
+  it.each(['1', '2', '3', '4'])('is opened by its steps whichever stick stays where it is left: mode %s', (mode) => {
+    const rig = scree();
+    const set = { ...rig, parts: rig.parts.map((p) => (p.id === 'TX' ? { ...p, settings: { ...p.settings, mode } } : p)) };
+    const bench = compileBench(set);
+    const steps = planOf(set).filter((s) => s.id.startsWith('CA.menu.'));
+    expect(steps).toHaveLength(2);
+    const atRest = runBench(bench, startBench(bench, { awake: true }), 500);
+    for (const step of steps) expect(playStep(bench, atRest, step).verdict).toMatchObject({ passed: true });
+  });
+
   it('gives no sign when its lead is off, and its steps of the plan fail', () => {
     const rig = scree();
     const steps = planOf(rig).filter((s) => s.id.startsWith('CA.menu.'));

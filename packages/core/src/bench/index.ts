@@ -12,8 +12,9 @@ export {
 } from './observe.js';
 export { menuSight, slotSight, voltsSight } from './sights.js';
 export { pictureInto, type Picture } from './pictures.js';
+export { portTraffic, trafficAsDrawn, type PortTraffic } from './traffic.js';
 export { isQuiet, quietened } from './quiet.js';
-export { radioOf, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';
+export { radioOf, lossOf, isFrameLost, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';
 export { recordBench, wiggleAll, type Gesture, type Recording } from './record.js';
 export {
   addressSight,

@@ -6,6 +6,7 @@ import type { Feed } from './power.js';
 import { isAwakeAt } from './run.js';
 import { getterOf, sightsOf, type Seen } from './sights.js';
 import type { BenchState } from './state.js';
+import { portTraffic, type PortTraffic } from './traffic.js';
 
 /** What can be seen or measured at the bench: `part.what` → figure, word, or null when it gives no sign. */
 export type Sights = Record<string, Seen>;
@@ -49,6 +50,8 @@ export interface BenchFrame {
   cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean; arrives: boolean }[];
   recordingMs: Record<string, number>;
   feeds: { part: string; label: string; feed: Feed; volts: number }[];
+  /** What comes in at every port that listens for orders. */
+  ports: PortTraffic[];
 }
 
 export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
@@ -77,6 +80,7 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
     feeds: bench.parts
       .filter((p) => p.sheet.supplies.length)
       .map((p) => ({ part: p.part.id, label: p.part.label, ...fed[p.index]! })),
+    ports: portTraffic(bench, state),
   };
 }
 
@@ -114,6 +118,7 @@ function standing(bench: Bench, controls: BenchState['controls']): Record<string
       .filter((p) => hasControls(p.sheet))
       .flatMap((p) => [
         [p.radio, controls[p.radio] ?? 1] as const,
+        [p.loss, controls[p.loss] ?? 0] as const,
         ...p.sheet.controls.map((c) => [p.names[c.id]!, positionOf(p, c.id, controls)] as const),
       ]),
   );

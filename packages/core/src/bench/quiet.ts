@@ -39,6 +39,8 @@ function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
   if (!receives || own.transmitter === null) return true;
   const air = state.parts[own.transmitter]!.sends!;
   const isGone = isSilent(state, bench.parts[own.transmitter]!.radio) || !isAwakeAt(state, own.transmitter);
+  // what gets lost by chance may be the next, and long enough for the radio to be given up
+  if (!isGone && (state.controls[bench.parts[own.transmitter]!.loss] ?? 0) > 0) return false;
   if (isGone ? receives.heard > 0 && !receives.lost : receives.bus !== air.pulses || receives.lost) return false;
   return receives.lines.every((line) => !receives.bus.length || line.of === receives.bus);
 }

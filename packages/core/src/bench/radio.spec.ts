@@ -10,6 +10,8 @@ import {
   LOST_AFTER_MS,
   benchControls,
   compileBench,
+  isFrameLost,
+  lossOf,
   lostOutput,
   observe,
   radioOf,
@@ -151,5 +153,47 @@ describe('radio lost on the bench', () => {
     const share = counts.lost / counts.frames;
     expect(share).toBeGreaterThan(0.38);
     expect(share).toBeLessThan(0.42);
+  });
+});
+
+describe('radio frames that get lost on the way', () => {
+  const lossy = (share: number) => ({ [lossOf('TX')]: share });
+
+  it('are about the share that was asked, by chance that is the same each time', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.nat({ max: 40 }), fc.nat({ max: 100_000 }), (share, at, from) => {
+        const lost = Array.from({ length: 2000 }, (_, k) => isFrameLost(share, at, from + k));
+        expect(lost).toEqual(lost.map((_, k) => isFrameLost(share, at, from + k)));
+        expect(Math.abs(lost.filter(Boolean).length / 2000 - share)).toBeLessThan(0.06);
+      }),
+    );
+    expect([0, -1, NaN].some((share) => isFrameLost(share, 3, 7))).toBe(false);
+  });
+
+  it('flag the bus frames that follow, hold what was heard, and are not the radio given up', () => {
+    const { lines } = recordBench(mendedRig(), [{ atMs: 0, controls: lossy(0.3) }], 6000);
+    const { counts } = decodeLine(lines.find((l) => l.name.endsWith('bus'))!, USUAL.sbus);
+    expect(counts.failsafe).toBe(0);
+    expect(counts.lost / counts.frames).toBeGreaterThan(0.22);
+    expect(counts.lost / counts.frames).toBeLessThan(0.38);
+  });
+
+  it('let the last word through all the same: a stick that moved is where it was put', () => {
+    const bench = compileBench(mendedRig());
+    const to = { 'left-slider': 1 };
+    const clear = runBench(bench, started(bench, to), 6000);
+    const poor = runBench(bench, started(bench, { ...to, ...lossy(0.6) }), 6000);
+    expect(observe(bench, poor)['GB.tilt']).toBe(observe(bench, clear)['GB.tilt']);
+    expect(observe(bench, poor)['RX.radio']).toBe('heard');
+  });
+
+  it('are the radio given up when none is left, with what is set for that', () => {
+    const bench = compileBench(withSafe(safe(8, 'value', 1900)));
+    const off = runBench(bench, setControls(started(bench), OFF), 1500);
+    const none = runBench(bench, setControls(started(bench), lossy(1)), 1500);
+    expect(observe(bench, none)['RX.radio']).toBe('lost');
+    expect(decodeSbus(receiver(bench, none).bytes!).frames[0]).toEqual(decodeSbus(receiver(bench, off).bytes!).frames[0]);
+    const back = runBench(bench, setControls(none, lossy(0)), 100);
+    expect(observe(bench, back)['RX.radio']).toBe('heard');
   });
 });

@@ -7,6 +7,22 @@ export const LOST_AFTER_MS = 1000;
 /** Name under which a transmitter's own switch stands among the controls: below 0 it sends nothing. */
 export const radioOf = (transmitter: string): string => `${transmitter}:radio`;
 
+/** Name under which the share of a transmitter's frames that do not arrive stands among the controls, 0…1. */
+export const lossOf = (transmitter: string): string => `${transmitter}:loss`;
+
+/**
+ * Whether a frame gets lost between a transmitter and one receiver: by chance, but the same however often it is asked.
+ * @param share of all frames, 0…1 @param receiver its bench index @param frame count of the frame
+ */
+export function isFrameLost(share: number, receiver: number, frame: number): boolean {
+  if (!(share > 0)) return false;
+  // integers stirred until neighbours have nothing to do with each other
+  let x = Math.imul(frame + 1, 0x9e3779b1) ^ Math.imul(receiver + 1, 0x85ebca6b);
+  x = Math.imul(x ^ (x >>> 16), 0x7feb352d);
+  x = Math.imul(x ^ (x >>> 15), 0x846ca68b);
+  return ((x ^ (x >>> 16)) >>> 0) / 2 ** 32 < share;
+}
+
 /** What a receiver puts out while it hears nothing. */
 export interface LostOutput {
   /** Widths of its pins, µs; NaN is a silent pin. */

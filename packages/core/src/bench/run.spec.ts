@@ -34,7 +34,7 @@ const awake = (bench: Bench): BenchState => runBench(bench, startBench(bench, { 
 describe('the event loop', () => {
   it.each(BENCHES.map((b) => b.name))('on %s gives the same end whichever way the time is cut, hands moving', (name) => {
     const bench = compileBench(Proposed.of(BENCHES.find((b) => b.name === name)!.brief).rig);
-    const controls = bench.parts.flatMap((p) => (p.does.sends ? Object.values(p.names) : []));
+    const controls = bench.parts.flatMap((p) => (p.does.sends ? [...Object.values(p.names), p.radio, p.loss] : []));
     const start = startBench(bench, { awake: true });
     const hand = fc.record({
       control: fc.constantFrom('none', ...controls),
@@ -178,7 +178,7 @@ describe('what a width does', () => {
       ...{ us: [NaN], asked: [NaN], answers: [NaN], toggles: [false], toggledMs: [NaN], places: [0] },
     };
     return widths.map((us, k) => {
-      const receives = { pulses: Array(16).fill(us) as number[], bus: [], lines: [], heard: 1, heardMs: 0, lost: false };
+      const receives = { pulses: Array(16).fill(us) as number[], bus: [], lines: [], sent: 1, heard: 1, heardMs: 0, lost: false, missed: false };
       const parts = bench.parts.map((_, i) => ({ sends: null, does: null, receives: i === heard.receiver ? receives : null, menus: [] }));
       const at = { bench, tMs: 2 * k, controls: {}, parts, isAwake: () => true };
       state = stepDevice(part, state, at, true);

@@ -73,9 +73,11 @@ class Run implements Surroundings {
   tMs = 0;
   private power!: PowerState;
   /** When each part does something by itself next, ms; kept from moment to moment, worked out anew for whoever was stepped. */
-  private readonly dueMs: number[];
-  /** Parts that have to look at this moment: something that they hear changed, or they have just woken. */
-  private readonly stirred: boolean[];
+  private readonly dueMs: Float64Array;
+  /** Parts that have to look at this moment, 1: something that they hear changed, or they have just woken. */
+  private readonly stirred: Uint8Array;
+  /** The first of all these moments, ms. */
+  private firstMs = 0;
   /** Somebody told somebody something since this was last put down. */
   private isStirred = false;
   /** Nothing before this was left undone; what woke up to then has been told. */
@@ -83,8 +85,8 @@ class Run implements Surroundings {
   private powerDueMs = 0;
 
   constructor(readonly bench: Bench) {
-    this.stirred = bench.parts.map(() => false);
-    this.dueMs = bench.parts.map(() => Infinity);
+    this.stirred = new Uint8Array(bench.parts.length);
+    this.dueMs = new Float64Array(bench.parts.length).fill(Infinity);
   }
 
   /** Takes up a state. It is not changed. */
@@ -97,9 +99,10 @@ class Run implements Surroundings {
     this.power = power;
     this.wokenMs = tMs;
     if (isGoingOn) return;
-    this.stirred.fill(false);
+    this.stirred.fill(0);
     this.isStirred = false;
     this.settleDues();
+    this.firstMs = Math.min(this.powerDueMs, ...this.dueMs);
   }
 
   isAwake(part: number): boolean {
@@ -112,11 +115,8 @@ class Run implements Surroundings {
 
   /** When something happens next, ms. */
   nextMs(): number {
-    const { dueMs } = this;
-    let next = this.powerDueMs;
-    for (const due of dueMs) if (due < next) next = due;
     // a part that slept past its own moment does it when it is awake
-    return next > this.tMs ? next : this.tMs;
+    return Math.max(this.firstMs, this.tMs);
   }
 
   /**
@@ -144,27 +144,41 @@ class Run implements Surroundings {
   }
 
   private isAnybodyStirred(): boolean {
-    return this.stirred.includes(true);
+    return this.stirred.includes(1);
   }
 
-  /** Steps of an axis to which nothing else happens, one after the other: only its own part has to be looked at. */
+  /**
+   * Finds the next moment. Steps of an axis to which nothing else happens are made here, one after the other: only its own part has
+   * to be looked at.
+   */
   private goAhead(endMs: number): void {
     const { dueMs } = this;
     let first = -1;
+    let firstMs = Infinity;
     let othersMs = this.powerDueMs;
-    for (let i = 0; i < dueMs.length; i++) {
-      if (first < 0 || dueMs[i]! < dueMs[first]!) {
-        if (first >= 0) othersMs = Math.min(othersMs, dueMs[first]!);
-        first = i;
-      } else othersMs = Math.min(othersMs, dueMs[i]!);
+    for (const i of this.bench.order) {
+      const due = dueMs[i]!;
+      if (due >= firstMs) {
+        if (due < othersMs) othersMs = due;
+        continue;
+      }
+      if (firstMs < othersMs) othersMs = firstMs;
+      first = i;
+      firstMs = due;
     }
-    if (first < 0) return;
-    const { sends, receives, does, menus } = this.parts[first]!;
-    if (!does || menus.length || sends || receives || does.nextMs >= othersMs) return;
-    const ahead = movedAhead(this.bench.parts[first]!, does, Math.min(othersMs, endMs));
-    if (ahead === does) return;
-    this.parts[first] = { sends, receives, does: ahead, menus };
-    dueMs[first] = ahead.nextMs;
+    if (first >= 0 && firstMs < othersMs) firstMs = this.aheadOf(first, Math.min(othersMs, endMs));
+    this.firstMs = Math.min(firstMs, othersMs);
+  }
+
+  /** Moves one part by itself up to a moment; when it is due then, ms. */
+  private aheadOf(i: number, beforeMs: number): number {
+    const due = this.dueMs[i]!;
+    const { sends, receives, does, menus } = this.parts[i]!;
+    if (!does || menus.length || sends || receives || does.nextMs >= beforeMs) return due;
+    const ahead = movedAhead(this.bench.parts[i]!, does, beforeMs);
+    if (ahead === does) return due;
+    this.parts[i] = { sends, receives, does: ahead, menus };
+    return (this.dueMs[i] = ahead.nextMs);
   }
 
   /** When a part does something by itself; never while it sleeps, but a transmitter's clock runs on while it sends nothing. */
@@ -193,8 +207,8 @@ class Run implements Surroundings {
     const own = this.bench.parts[i]!;
     const before = this.parts[i]!;
     let { sends, receives, does, menus } = before;
-    const isTold = this.stirred[i]!;
-    this.stirred[i] = false;
+    const isTold = this.stirred[i] === 1;
+    this.stirred[i] = 0;
     if (sends) sends = stepTransmitter(own, sends, this);
     if (receives) receives = stepReceiver(own, receives, this);
     if (does) does = stepDevice(own, does, this, isTold);
@@ -213,13 +227,14 @@ class Run implements Surroundings {
   private stirTold({ countsTo }: BenchPart, before: DeviceState['counts'], now: DeviceState['counts']): void {
     for (const { part, slots } of countsTo) {
       if (this.stirred[part]) continue;
-      this.stirred[part] = slots.some(({ line, slot }) => now[line]![slot] !== before[line]![slot]);
-      this.isStirred ||= this.stirred[part];
+      if (!slots.some(({ line, slot }) => now[line]![slot] !== before[line]![slot])) continue;
+      this.stirred[part] = 1;
+      this.isStirred = true;
     }
   }
 
   private stir(parts: readonly number[]): void {
-    for (const i of parts) this.stirred[i] = true;
+    for (const i of parts) this.stirred[i] = 1;
     this.isStirred ||= parts.length > 0;
   }
 

@@ -30,6 +30,7 @@ export interface LineState {
   /** Widths and flag that it was made of. */
   of?: readonly number[];
   wasLost?: boolean;
+  wasMissed?: boolean;
 }
 
 /** A receiver in operation: what it puts out, and what it last heard. */
@@ -39,11 +40,15 @@ export interface ReceiverState {
   /** Widths it puts on its buses, µs; empty while it says nothing there. */
   bus: readonly number[];
   lines: readonly LineState[];
+  /** Frames of its transmitter that should have come so far. */
+  sent: number;
   /** Radio frames it has heard, when the last one came, ms, and whether it gave the radio up since. */
   heard: number;
   /** When the last one came, ms. */
   heardMs: number;
   lost: boolean;
+  /** The last frame that should have come did not. */
+  missed: boolean;
 }
 
 /** Parts that act on what they hear, or hand it on. */

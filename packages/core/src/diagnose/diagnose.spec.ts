@@ -1,4 +1,4 @@
-import { planOf } from '../prove/index.js';
+import { planOf, playStep } from '../prove/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
@@ -8,11 +8,14 @@ import {
   casebookOf,
   faultsOf,
   Player,
+  playScene,
   propose,
   rank,
+  scenesOf,
   scoreOf,
   searchOn,
   soundWorld,
+  stageOf,
   unseenFaults,
   widened,
   worldWith,
@@ -76,6 +79,26 @@ describe('a row of the table', () => {
     const rows = own.map((f) => shared.play(worldWith(rig, f)));
     expect(rows.some((row) => row.some((s, k) => s.passed !== sound[k]!.passed))).toBe(true);
     own.forEach((f, k) => expect(rows[k], f.text).toEqual(new Player(plan).play(worldWith(rig, f))));
+  });
+
+  it('played in haste is what patient hands see, unless a channel takes seconds from end to end', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...SMALL), fc.nat(), fc.nat(), (name, draw, which) => {
+        const { rig, faults } = bookOf(name);
+        const brisk = faults.filter((f) => f.kind !== 'channel slowed down');
+        const stage = stageOf(worldWith(rig, brisk[draw % brisk.length]!));
+        const scenes = scenesOf(planOf(rig));
+        const scene = scenes[which % scenes.length]!;
+        let state = stage.state;
+        const patient = scene.map((step) => {
+          const played = playStep(stage.bench, state, step);
+          state = played.state;
+          return [step.id, played.verdict.passed, played.verdict.saw];
+        });
+        expect(playScene(stage, scene).map((s) => [s.step, s.passed, s.saw])).toEqual(patient);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it('of the sound rig passes whole', () => {

@@ -8,8 +8,8 @@ const SLOT = /\.slot-(\d+)$/;
 /** What a scene looks at and moves, whichever bench it is played on. */
 interface Asked {
   sights: readonly string[];
-  /** Ids of the parts it is about. */
-  own: readonly string[];
+  /** What is looked at of each part, by its id. */
+  looks: ReadonlyMap<string, readonly string[]>;
   slots: readonly number[];
   controls: readonly string[];
   readsVolts: boolean;
@@ -23,7 +23,7 @@ function askedBy(steps: readonly CheckStep[]): Asked {
   const sights = [...new Set(steps.flatMap((s) => looksOf(s).map((e) => e.sight)))];
   asked = {
     sights,
-    own: [...new Set([...steps.map((s) => s.part), ...sights.map((sight) => sight.slice(0, sight.indexOf('.')))])],
+    looks: groupedLooks(sights),
     slots: sights.flatMap((sight) => (SLOT.test(sight) ? [Number(SLOT.exec(sight)![1]) - 1] : [])),
     controls: steps.flatMap((s) => [...Object.keys(s.setUp), ...s.moves.map((m) => m.control)]),
     readsVolts: sights.some((s) => s.endsWith('-volts')),
@@ -32,22 +32,39 @@ function askedBy(steps: readonly CheckStep[]): Asked {
   return asked;
 }
 
+/** Sights are `part.what`. */
+function groupedLooks(sights: readonly string[]): Map<string, string[]> {
+  const looks = new Map<string, string[]>();
+  for (const sight of sights) {
+    const dot = sight.indexOf('.');
+    const of = looks.get(sight.slice(0, dot));
+    if (of) of.push(sight.slice(dot + 1));
+    else looks.set(sight.slice(0, dot), [sight.slice(dot + 1)]);
+  }
+  return looks;
+}
+
 /**
- * Everything that the sights of some steps hang on, as one text: the parts that are watched with all they are told, whose pictures
- * they show, and of the radios on the way only the slots that are listened to.
+ * Everything that the sights of some steps hang on, as one text: the parts that are watched with what they are told for it, whose
+ * pictures they show, and of the radios on the way only the slots that are listened to.
  */
 export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
-  const { sights, own, slots: asked, controls, readsVolts } = askedBy(steps);
+  const { sights, looks, slots: asked, controls, readsVolts } = askedBy(steps);
   const texts = textsOf(bench);
-  const watched = new Set(own.flatMap((id) => texts.at.get(id) ?? []));
-  // a set that grows while it is walked: everything upstream comes in turn
-  for (const index of watched) for (const from of texts.of(index).picturesFrom) watched.add(from);
-  const parts = [...watched].map((i) => bench.parts[i]!);
-  const slots = new Set([
-    ...asked,
-    ...parts.flatMap((p) => [...p.functions, ...sticksOf(bench, p)].map((f) => f.slot)),
-  ]);
-  const way = new Set(parts.flatMap(upstream));
+  const watched = watchedParts(bench, texts, looks);
+  const slots = new Set(asked);
+  const way = new Set<number>();
+  for (const [index, fns] of watched) {
+    const own = bench.parts[index]!;
+    const told = [...fns].map((i) => own.functions[i]!);
+    for (const { slot, receiver, controller } of [...told, ...(looksAtMenus(looks, own) ? sticksOf(bench, own) : [])]) {
+      slots.add(slot);
+      way.add(receiver);
+      if (controller !== null) way.add(controller);
+    }
+    for (const from of upstream(own)) if (own.does.receives || looksAtMenus(looks, own)) way.add(from);
+  }
+  // a set that grows while it is walked
   for (const index of way) for (const from of upstream(bench.parts[index]!)) way.add(from);
   // what is handed over is sent on a channel of the second transmitter's own
   for (const index of way)
@@ -57,13 +74,48 @@ export function signatureOf(bench: Bench, steps: readonly CheckStep[]): string {
   const inOrder = [...slots].sort((a, b) => a - b);
   return [
     JSON.stringify(stillSights(bench, sights)),
-    ...(readsVolts ? parts.map((p) => JSON.stringify(p.terminals)) : []),
+    ...(readsVolts ? [...watched.keys()].map((i) => JSON.stringify(bench.parts[i]!.terminals)) : []),
     // who draws more while it moves, and what that costs the others
     texts.supplies,
-    ...[...watched].map((i) => texts.of(i).watched),
+    ...[...watched].map(([i, fns]) => [texts.of(i).watched, ...[...fns].map((k) => texts.of(i).told[k])].join('|')),
     ...[...way].sort((a, b) => a - b).map((i) => wayText(texts.of(i), inOrder, isFailing)),
   ].join('\n');
 }
+
+/** Parts that are watched, by bench index, each with those of its functions that something seen hangs on. */
+function watchedParts(bench: Bench, texts: BenchTexts, looks: Asked['looks']): Map<number, Set<number>> {
+  const watched = new Map<number, Set<number>>();
+  for (const [id, whats] of looks) {
+    const index = texts.at.get(id);
+    if (index === undefined) continue;
+    const own = bench.parts[index]!;
+    watched.set(index, new Set(whats.flatMap((what) => functionsBehind(own, what))));
+  }
+  // where moving costs anybody the volts, whoever moves and by whatever counts
+  if (texts.supplies) for (const i of bench.supplies.movers) watched.set(i, new Set(bench.parts[i]!.functions.keys()));
+  // a map that grows while it is walked: everything upstream comes in turn
+  for (const [index, fns] of watched) {
+    const own = bench.parts[index]!;
+    // which picture goes on hangs on what chooses it
+    for (const { chosenBy } of own.sheet.pictures) {
+      const at = own.functions.findIndex((f) => f.fn.id === chosenBy);
+      if (at >= 0) fns.add(at);
+    }
+    for (const from of texts.of(index).picturesFrom) if (!watched.has(from)) watched.set(from, new Set());
+  }
+  return watched;
+}
+
+/** Functions of a part that a sight hangs on, by index: its own, or all that move a joint. */
+function functionsBehind({ functions, axes }: BenchPart, what: string): number[] {
+  const axis = axes.find((a) => what === `${a.joint.id}-angle`);
+  if (axis) return [axis.mover, axis.driver, axis.gate, axis.turn?.by ?? -1].filter((i) => i >= 0);
+  const at = functions.findIndex(({ fn }) => what === fn.id || what === `${fn.id}-place`);
+  return at < 0 ? [] : [at];
+}
+
+const looksAtMenus = (looks: Asked['looks'], { part, menus }: BenchPart): boolean =>
+  menus.length > 0 && (looks.get(part.id)?.some((what) => what.endsWith('-menu')) ?? false);
 
 /** What a controller hears of the sticks and the switch that arms, for the menus that it moves. */
 const sticksOf = ({ parts }: Bench, { menus }: BenchPart): HeardFunction[] =>
@@ -80,6 +132,8 @@ const upstream = (own: BenchPart): readonly number[] => [
 /** Texts of a part, made once for a bench. */
 interface PartTexts {
   watched: string;
+  /** How each of its functions is told, in their order. */
+  told: readonly string[];
   picturesFrom: readonly number[];
   way: string;
   bySlot: ReadonlyMap<number, string>;
@@ -131,8 +185,8 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   });
   const toldBy = ({ fn, setup, receiver, controller, line, slot, scale }: HeardFunction) => [
     ...[fn.id, setup, receiver, controller, line, slot, scale],
+    (controller === null ? own : bench.parts[controller]!).hears[line],
   ];
-  const told = functions.map(toldBy);
   const menus = own.menus.map((m) => [m, sticksOf(bench, own).map(toldBy)]);
   const flaws = bench.flaws.filter((f) => f.kind !== 'loose' && f.part === part.id);
   const bySlot = new Map<number, string>();
@@ -141,7 +195,8 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   for (const s of own.shaping) add(s.channel - 1, s);
   for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
   return {
-    watched: JSON.stringify([part.id, feed, startsMs, hears, transmitter, told, menus, pictures, flaws]),
+    watched: JSON.stringify([part.id, feed, startsMs, transmitter, menus, pictures, flaws]),
+    told: functions.map((f) => JSON.stringify(toldBy(f))),
     picturesFrom: pictures.map(([, from]) => from.part),
     way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
     bySlot,

@@ -2,7 +2,7 @@
 import { playStep, type CheckStep } from '../prove/index.js';
 import { groupBy } from '../units/index.js';
 import { signatureOf } from './signature.js';
-import { stageOf, type Stage, type World } from './world.js';
+import { benchOf, stageOf, type Stage, type World } from './world.js';
 
 /** A step as it went on some bench. */
 export interface Played {
@@ -42,15 +42,14 @@ export class Player {
 
   /** Every scene from the bench as it is after waking; in the order of the plan's scenes. */
   play(world: World): Played[] {
-    const stage = stageOf(world);
-    return this.scenes.flatMap((scene) => this.playOne(stage, scene));
+    return this.scenes.flatMap((scene) => this.playOne(world, scene));
   }
 
-  private playOne(stage: Stage, scene: readonly CheckStep[]): Played[] {
-    const key = `${scene[0]!.id}\n${signatureOf(stage.bench, scene)}`;
+  private playOne(world: World, scene: readonly CheckStep[]): Played[] {
+    const key = `${scene[0]!.id}\n${signatureOf(benchOf(world), scene)}`;
     const known = this.known.get(key);
     if (known) return known;
-    const played = playScene(stage, scene);
+    const played = playScene(stageOf(world), scene);
     this.known.set(key, played);
     this.played++;
     return played;

@@ -21,7 +21,8 @@ export const worldWith = (rig: Rig, { put, flaws = [] }: Pick<Fault, 'put' | 'fl
 
 const BENCHES = new WeakMap<World, Bench>();
 
-function benchOf(world: World): Bench {
+/** The bench of a world; made once. */
+export function benchOf(world: World): Bench {
   let bench = BENCHES.get(world);
   if (!bench) BENCHES.set(world, (bench = compileBench(world.rig, 1, world.flaws)));
   return bench;

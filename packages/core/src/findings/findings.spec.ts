@@ -1,6 +1,7 @@
 import { fixesOf } from './index.js';
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig, rulesOf } from '../../test/support/demo-rig.js';
+import { smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
 import { applyEdits, emptyRig, type Edit, type Rig } from '../rig/index.js';
 
@@ -121,6 +122,30 @@ describe('findings', () => {
       /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|starved|fuse-too-small)/;
     expect(rulesOf(short)).toContain('polarity stop');
     expect(rulesOf(short).filter((r) => byCurrent.test(r))).toEqual([]);
+  });
+
+  it('of a missing ground wait for what is fed the wrong way round: a common ground would be lifted to its plus', () => {
+    const reversed = [end('C5', 0, 'RX.supply.2'), end('C5', 1, 'RX.supply.1')];
+    const groundless = applyEdits(clean(), [off('C8', 1), off('C3', 3)]).rig;
+    const missing = (rig: Rig) =>
+      analyse(rig).findings.filter((f) => f.rule === 'ground-missing' && f.subjects.includes('RX'));
+    expect(missing(groundless).flatMap((f) => fixesOf(f)).length).toBeGreaterThan(0);
+    const both = missing(applyEdits(groundless, reversed).rig);
+    expect(both.length).toBeGreaterThan(0);
+    expect(both.flatMap((f) => fixesOf(f))).toEqual([]);
+  });
+
+  it('of a second source take off the lead from that very pin, and of one with signals only its plus', () => {
+    const classes = { PK: 'pack-6s-ion', AU: 'air-unit-combined', TA: 'thermal-network', TB: 'thermal-network' };
+    const feeds = ['AU', 'TA', 'TB'].map((id) => [`PK.out.1 ${id}.supply.1`, `PK.out.2 ${id}.supply.2`]);
+    const offered = (...more: string[][]): string[] =>
+      analyse(smallRig(classes, [...feeds, ...more]))
+        .findings.filter((f) => f.rule === 'back-feed')
+        .flatMap((f) => fixesOf(f).map((fix) => fix.label));
+    const signal = ['AU.bus.1 TB.bus.1', 'AU.bus.3 TB.bus.3'];
+    expect(offered(signal)).toEqual([]);
+    expect(offered(signal, ['AU.bus.2 TA.supply.1', 'AU.bus.3 TA.supply.2'])).toEqual(['Take C5 off']);
+    expect(offered([...signal, 'AU.bus.2 TA.supply.1'])).toEqual(['Take the plus wire of C4 off']);
   });
 
   it('of a lead on a taken pin are that lead, and not what is said over it', () => {

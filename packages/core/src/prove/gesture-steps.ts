@@ -5,6 +5,8 @@ import {
   armedWindow,
   arrivingUs,
   gestureText,
+  idleAt,
+  isAxis,
   restPositions,
   sentPulseUs,
   stickHolds,
@@ -14,6 +16,7 @@ import {
   type StickGesture,
 } from '../channels/index.js';
 import { isWindowed, type AskedBy } from '../parts/index.js';
+import { sheetOf, type Rig } from '../rig/index.js';
 import type { BareStep, Move, Plan } from './step.js';
 
 /** Time past what a gesture is held for until it has come over the air, ms. @source [derived] frames on every way to the menu */
@@ -27,7 +30,7 @@ const SHOWN = ['open', 'second menu'] as const;
  * @source [practice] left before arming
  */
 export function gestureSteps(
-  { driven }: Plan,
+  { rig, driven }: Plan,
   ask: Ask,
   { gestures }: Extract<AskedBy, { by: 'gesture' }>,
 ): BareStep[] {
@@ -53,7 +56,7 @@ export function gestureSteps(
     return [
       {
         ...step,
-        setUp: disarmedAndCentred(flown),
+        setUp: disarmedAndCentred(rig, flown),
         moves: made.flatMap((moves, i) => [
           ...moves!.map((m, k) =>
             ways[i] === gesture && leave && k === moves!.length - 1 ? { ...m, reads: [{ sight, is: does }] } : m,
@@ -79,9 +82,12 @@ function movesOf(flown: readonly Chain[], gesture: StickGesture): Move[] | null 
 
 const backToMiddle = (moves: readonly Move[]): Move[] => moves.map(({ control }) => ({ control, to: 0 }));
 
-/** The throttle stands low by itself, and what arms may stand anywhere. */
-function disarmedAndCentred(flown: readonly Chain[]): Record<string, number> {
-  const throttle = flown.find((c) => c.fn.what === 'throttle');
+/** A stick that stays where it is left stands low by itself, whatever it flies; what arms may stand anywhere. */
+function disarmedAndCentred(rig: Rig, flown: readonly Chain[]): Record<string, number> {
+  const staying = flown.filter(({ fn, transmitter, control }) => {
+    if (!transmitter || !control || !isAxis(fn.what)) return false;
+    return idleAt({ part: transmitter, sheet: sheetOf(rig, transmitter.id) }, control) !== 0;
+  });
   const arm = flown.find((c) => c.fn.what === 'arm' && isWindowed(c.fn));
   const disarmed =
     arm &&
@@ -89,7 +95,7 @@ function disarmedAndCentred(flown: readonly Chain[]): Record<string, number> {
       (at) => windowIndex(arm.fn, arrivingUs(arm, sentPulseUs(arm, at)!), arm.setup) !== armedWindow(arm.fn),
     );
   return {
-    ...(throttle ? { [throttle.control!.id]: 0 } : {}),
+    ...Object.fromEntries(staying.map(({ control }) => [control!.id, 0])),
     ...(disarmed === undefined ? {} : { [arm!.control!.id]: disarmed }),
   };
 }

@@ -11,7 +11,7 @@ import {
 import { Misuse } from '../units/index.js';
 import { judge, startJudging, type Verdict } from './judge.js';
 import { looker, looksAt } from './look.js';
-import { looksOf, type CheckStep } from './step.js';
+import type { CheckStep } from './step.js';
 
 /** Time for a set-up to settle and for a flick to be long enough to be heard, ms. */
 const SETTLE_MS = 400;
@@ -40,12 +40,12 @@ export function playStep(
   // a plan may be played on another rig than its own: what is not there cannot be moved
   if (!step.moves.every((m) => isOnBench(bench, m.control)))
     return { state: from, verdict: { passed: false, expected: step.expectText, saw: 'no answer', tookMs: 0 } };
-  const settle = (now: BenchState): BenchState =>
-    hasty ? quietened(bench, now, SETTLE_MS) : runBench(bench, now, SETTLE_MS);
-  let state = settle({ ...from, controls: {} });
+  const stand = (now: BenchState, forMs: number): BenchState =>
+    hasty ? quietened(bench, now, forMs) : runBench(bench, now, forMs);
+  let state = stand({ ...from, controls: {} }, SETTLE_MS);
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
-  state = settle(setControls(state, { ...awayFirst, ...step.setUp }));
+  state = stand(setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
   const looks = looksAt(step);
   const read = looker(bench, looks);
   let judging = startJudging(step, read(state), state.tMs);
@@ -66,7 +66,7 @@ export function playStep(
     look();
     state = setControls(state, { [move.control]: move.to });
     look();
-    state = runBench(bench, state, Math.max(FLICK_MS, move.holdMs ?? 0));
+    state = stand(state, Math.max(FLICK_MS, move.holdMs ?? 0));
   }
   for (;;) {
     const verdict = look();
@@ -78,15 +78,19 @@ export function playStep(
 const isOnBench = ({ parts }: Bench, control: string): boolean =>
   parts.some((p) => p.radio === control || Object.values(p.names).includes(control));
 
-/** Whether anything that a step looks at still moves: the bench is quiet, and what counts frames has had time for one. */
+/** Whether anything that a step looks at still moves: the bench is quiet, and what counts frames, if that is looked at, has had time for one. */
 class Rest {
   private last: readonly (Sights[string] | undefined)[] = [];
   private sinceMs = 0;
+  private readonly counters: readonly string[];
 
-  constructor(private readonly step: CheckStep) {}
+  constructor(step: CheckStep) {
+    this.counters = looksAt(step).filter((sight) => sight.endsWith('.frames'));
+  }
 
   look(sights: Sights, tMs: number, isQuietNow: boolean): boolean {
-    const now = looksOf(this.step).map((e) => sights[e.sight]);
+    if (!this.counters.length) return isQuietNow;
+    const now = this.counters.map((sight) => sights[sight]);
     if (!isQuietNow || now.length !== this.last.length || now.some((s, i) => !Object.is(s, this.last[i]))) {
       this.last = now;
       this.sinceMs = tMs;

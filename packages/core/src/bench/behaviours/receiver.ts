@@ -2,12 +2,12 @@
 import { wholeUs } from '../clock.js';
 import type { BenchLine, BenchPart } from '../compile.js';
 import { CODECS } from '../codecs.js';
-import { lostOutput, LOST_AFTER_MS } from '../radio.js';
+import { isFrameLost, lostOutput, LOST_AFTER_MS } from '../radio.js';
 import type { LineState, ReceiverState } from '../state.js';
 import type { Surroundings } from './surroundings.js';
 
 export const startReceiver = ({ lines }: BenchPart, tMs: number): ReceiverState => ({
-  ...{ pulses: [], bus: [], heard: 0, heardMs: tMs, lost: false },
+  ...{ pulses: [], bus: [], sent: 0, heard: 0, heardMs: tMs, lost: false, missed: false },
   lines: lines.map(() => ({ nextMs: tMs, frames: 0, bytes: null })),
 });
 
@@ -28,18 +28,26 @@ export function stepReceiver(own: BenchPart, state: ReceiverState, at: Surroundi
     next[i] = nextFrame(own.lines[i]!, now.lines[i]!, now, at);
   }
   if (!next) return now;
-  const { pulses, bus, heard, heardMs, lost } = now;
-  return { pulses, bus, lines: next, heard, heardMs, lost };
+  const { pulses, bus, sent, heard, heardMs, lost, missed } = now;
+  return { pulses, bus, lines: next, sent, heard, heardMs, lost, missed };
 }
 
 /** The radio as it is at this moment. */
-function hear(own: BenchPart, state: ReceiverState, { parts, tMs }: Surroundings): ReceiverState {
+function hear(own: BenchPart, state: ReceiverState, { bench, controls, parts, tMs }: Surroundings): ReceiverState {
   const air = parts[own.transmitter!]!.sends!;
   const { lines, heard } = state;
-  if (air.frames !== heard)
-    return { pulses: air.pulses, bus: air.pulses, lines, heard: air.frames, heardMs: tMs, lost: false };
-  if (state.lost || heard === 0 || tMs < wholeUs(state.heardMs + LOST_AFTER_MS)) return state;
-  const without = lostOutput(own.failSafes, air.pulses);
+  const sent = air.frames;
+  if (sent === state.sent) return givenUp(own, state, tMs);
+  const share = controls[bench.parts[own.transmitter!]!.loss] ?? 0;
+  if (isFrameLost(share, own.index, sent)) return givenUp(own, { ...state, sent, missed: true }, tMs);
+  const { pulses } = air;
+  return { pulses, bus: pulses, lines, sent, heard: heard + 1, heardMs: tMs, lost: false, missed: false };
+}
+
+/** Once nothing was heard for too long, what it is set to put out then: of what it last heard. */
+function givenUp(own: BenchPart, state: ReceiverState, tMs: number): ReceiverState {
+  if (state.lost || state.heard === 0 || tMs < wholeUs(state.heardMs + LOST_AFTER_MS)) return state;
+  const without = lostOutput(own.failSafes, state.pulses);
   return { ...state, pulses: without.pins, bus: without.bus, lost: true };
 }
 
@@ -52,7 +60,8 @@ function nextFrame(
 ): LineState {
   const nextMs = wholeUs(tMs + periodMs);
   if (!now.bus.length) return { ...line, nextMs };
-  const isSame = line.bytes !== null && line.of === now.bus && line.wasLost === now.lost;
-  const bytes = isSame ? line.bytes : CODECS[kind].encode(now.bus, scale, now.lost);
-  return { nextMs, frames: line.frames + 1, bytes, of: now.bus, wasLost: now.lost };
+  const isSame =
+    line.bytes !== null && line.of === now.bus && line.wasLost === now.lost && line.wasMissed === now.missed;
+  const bytes = isSame ? line.bytes : CODECS[kind].encode(now.bus, scale, now);
+  return { nextMs, frames: line.frames + 1, bytes, of: now.bus, wasLost: now.lost, wasMissed: now.missed };
 }

@@ -1,7 +1,18 @@
 import type { Source } from '../../parts/index.js';
-import { labelOf, partsWithSheets, samePin, sheetOf, wiresAt, type Cable, type Rig } from '../../rig/index.js';
+import {
+  findPin,
+  labelOf,
+  partsWithSheets,
+  samePin,
+  sheetOf,
+  wiresAt,
+  type Cable,
+  type Edit,
+  type PinRef,
+  type Rig,
+} from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleResult } from '../finding.js';
 import { outletVolts } from './outlets.js';
 
 /** A rail with a second source on it: a computer's lead, or one regulator against another. Packs may stand in pair. */
@@ -17,7 +28,7 @@ export const backFeedRule: Rule = ({ rig, nets }) => {
   return [...groupBy(joined, (s) => s.net).values()].flatMap((same): RuleResult[] => {
     if (same.length < 2 || same.every((s) => s.source.kind === 'pack')) return [];
     const guest = same.find((s) => s.source.kind === 'stolen') ?? same.at(-1)!;
-    const cable = leadOf(rig, guest.part, guest.source.plus.port);
+    const cable = leadOf(rig, { part: guest.part, ...guest.source.plus });
     const others = same.filter((s) => s !== guest);
     const spare = cable && othersSuffice(rig, cable, others) ? cable : undefined;
     return [
@@ -30,8 +41,7 @@ export const backFeedRule: Rule = ({ rig, nets }) => {
           { name: 'guest', value: guest.part },
           { name: 'sources', value: same.map((s) => labelOf(rig, s.part)).join(', ') },
         ],
-        fixes: () =>
-          spare ? [{ label: `Take ${spare.id} off`, edits: [{ kind: 'removeCable', cable: spare.id }] }] : [],
+        fixes: () => (spare ? [takenOff(rig, spare, { part: guest.part, ...guest.source.plus })] : []),
       },
     ];
   });
@@ -44,8 +54,20 @@ function fight(same: readonly { source: Source }[]): boolean {
   return Math.max(...highs) - Math.min(...highs) > FIGHT_V;
 }
 
-const leadOf = (rig: Rig, part: string, port: string): Cable | undefined =>
-  rig.cables.find((c) => c.wires.some((w) => [w.from, w.to].some((at) => at.part === part && at.port === port)));
+const leadOf = (rig: Rig, plus: PinRef): Cable | undefined => wiresAt(rig, plus)[0]?.cable;
+
+/** The lead comes off; of one that carries anything beside power only its wire from that plus. */
+function takenOff(rig: Rig, { id, wires }: Cable, plus: PinRef): Fix {
+  const isPower = wires.every(
+    (w) => findPin(rig, w.from)?.pin.line !== 'signal' && findPin(rig, w.to)?.pin.line !== 'signal',
+  );
+  if (isPower) return { label: `Take ${id} off`, edits: [{ kind: 'removeCable', cable: id }] };
+  // the last first, so that the others keep their places
+  const edits = wires.flatMap((w, i): Edit[] =>
+    samePin(w.from, plus) || samePin(w.to, plus) ? [{ kind: 'removeWire', cable: id, wire: i }] : [],
+  );
+  return { label: `Take the plus wire of ${id} off`, edits: edits.reverse() };
+}
 
 /** Whatever a lead feeds has another lead as well, and the other sources all give what it takes. */
 function othersSuffice(rig: Rig, lead: Cable, others: readonly { source: Source }[]): boolean {

@@ -1,6 +1,7 @@
 import { leadLength, type Conversation } from '../../loom/index.js';
 import { findPin, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { fedWrongWay } from './polarity.js';
 
 /** A conversation without a common ground. One finding a pair of parts. */
 export const groundRule: Rule = (context) => {
@@ -29,11 +30,14 @@ function groundMissing({ rig }: RuleContext, c: Conversation): RuleResult {
   };
 }
 
-/** The wire that joins the grounds beside a conversation, in one of its leads. */
+/**
+ * The wire that joins the grounds beside a conversation, in one of its leads. None with what is fed the wrong way round: it would
+ * lift both grounds to the plus, so that is mended first.
+ */
 export function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
   const from = groundNear(rig, c, 'talker');
   const to = groundNear(rig, c, 'listener');
-  if (!from || !to) return [];
+  if (!from || !to || [from, to].some((at) => fedWrongWay(rig).has(at.part))) return [];
   const lengthMm = leadLength(rig, from.part, to.part).needMm;
   return [
     {

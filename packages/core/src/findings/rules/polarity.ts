@@ -4,6 +4,7 @@ import {
   cablesOn,
   findPin,
   labelOf,
+  oncePerRig,
   samePin,
   sheetOf,
   wiresAt,
@@ -47,15 +48,30 @@ export const polarityRule: Rule = ({ rig }) =>
 
 /** Parts whose ground is lifted to the plus with that of the one fed the wrong way round: those that share it over another lead. */
 function lifted(rig: Rig, cable: Cable, { from, to }: Cable['wires'][number]): string[] {
-  const eaters = [from, to].filter((at) => sheetOf(rig, at.part).supplies.some((s) => s.plus.port === at.port));
-  return eaters.flatMap(({ part }) =>
-    cablesOn(rig, part)
-      .filter((c) => c !== cable)
-      .flatMap((c) => c.wires)
-      .filter((w) => [w.from, w.to].some((at) => at.part === part) && lineAt(rig, w.from) === 'ground')
-      .flatMap((w) => [w.from.part, w.to.part]),
-  );
+  return [from, to]
+    .filter((at) => isFedAt(rig, at))
+    .flatMap(({ part }) =>
+      cablesOn(rig, part)
+        .filter((c) => c !== cable)
+        .flatMap((c) => c.wires)
+        .filter((w) => [w.from, w.to].some((at) => at.part === part) && lineAt(rig, w.from) === 'ground')
+        .flatMap((w) => [w.from.part, w.to.part]),
+    );
 }
+
+const isFedAt = (rig: Rig, { part, port }: PinRef): boolean =>
+  sheetOf(rig, part).supplies.some((s) => s.plus.port === port);
+
+/** Parts that are fed the wrong way round: whoever gets a ground in common with them has it lifted to their plus. */
+export const fedWrongWay = oncePerRig(
+  (rig): ReadonlySet<string> =>
+    new Set(
+      rig.cables
+        .flatMap((c) => c.wires)
+        .filter((w) => isSwapped(rig, w.from, w.to))
+        .flatMap((w) => [w.from, w.to].filter((at) => isFedAt(rig, at)).map((at) => at.part)),
+    ),
+);
 
 /** Two wrong wires are swapped at the far end; a lone one comes off. */
 function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {

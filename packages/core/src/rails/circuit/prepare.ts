@@ -42,8 +42,10 @@ export function prepareCircuit(circuit: Circuit): PreparedCircuit {
       ends[4 * e + 2 * p + 1] = row[minus]!;
     }),
   );
-  const endsOf = (e: number): number[] => [...ends.subarray(4 * e, 4 * e + 4)];
-  const joined = elements.flatMap((_, e) => endsOf(e).flatMap((a) => endsOf(e).map((b) => [a, b] as const)));
+  const joined: [number, number][] = [];
+  for (let e = 0; e < elements.length; e++)
+    for (let a = 4 * e; a < 4 * e + 4; a++)
+      for (let b = 4 * e; b < 4 * e + 4; b++) if (ends[a]! >= 0 && ends[b]! >= 0) joined.push([ends[a]!, ends[b]!]);
   const lu = new SparseLu(rows, joined);
   const slots = new Int32Array(elements.length * 16);
   elements.forEach((_, e) => {
@@ -52,7 +54,7 @@ export function prepareCircuit(circuit: Circuit): PreparedCircuit {
       slots[16 * e + k] = lu.slotOf(ends[4 * e + 2 * p + a]!, ends[4 * e + 2 * q + b]!);
     }
   });
-  const live = Int32Array.from([...elements.keys()].filter((e) => endsOf(e).some((r) => r >= 0)));
+  const live = Int32Array.from([...elements.keys()].filter((e) => ends.subarray(4 * e, 4 * e + 4).some((r) => r >= 0)));
   return { circuit, kinds, lu, row, piece, portPiece, ends, slots, live };
 }
 

@@ -13,7 +13,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { handedControls, sticksOf, type StickFace } from '@squallmark/core/channels';
-import { radioOf } from '@squallmark/core/bench';
+import { lossOf, radioOf, trafficAsDrawn } from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
@@ -47,6 +47,7 @@ import { Dial } from './dial';
 import { PictureWall } from './pictures/picture-wall';
 import { jointsOf, viewsOf } from './pictures/view-state';
 import { PlanDock, type Told } from './plan-dock';
+import { PortRows } from './port-rows';
 import { ProofDesk } from './proof-desk';
 import { ProofSource, SOURCES, type SourceKind } from './proof-source';
 import { SlotBars } from './slot-bars';
@@ -82,7 +83,19 @@ const ANSWERED_MS = 300;
 /** Does each stick really do it? */
 @Component({
   selector: 'sq-prove',
-  imports: [Choice, Dial, PictureWall, PlanDock, StickWell, SlotBars, MatButtonModule, PickFile, Picker, Travel],
+  imports: [
+    Choice,
+    Dial,
+    PictureWall,
+    PlanDock,
+    PortRows,
+    StickWell,
+    SlotBars,
+    MatButtonModule,
+    PickFile,
+    Picker,
+    Travel,
+  ],
   providers: [BenchRun, ProofSource, ProofDesk],
   templateUrl: './prove.html',
   styleUrl: './prove.scss',
@@ -130,6 +143,11 @@ export class Prove {
       all.some((o) => o.value === before?.value) ? before!.value : (all[0]?.value ?? null),
   });
   protected readonly heard = computed(() => this.frame()?.receivers.find((r) => r.part === this.receiver()));
+  /** What comes in at the ports that the document has wired; nothing while the bench starts. */
+  protected readonly ports = computed(() => {
+    const seen = this.frame()?.ports;
+    return seen ? trafficAsDrawn(this.rig(), seen) : [];
+  });
   private readonly possible = computed(() => faultsOf(this.rig()));
   protected readonly faults = computed((): Option<string | null>[] => [
     { value: null, label: 'none' },
@@ -156,7 +174,11 @@ export class Prove {
   protected readonly controls = computed(() => pilotControls(this.rig()));
   /** The transmitter's own switch, and beside it every second one with what it has in hand. */
   protected readonly radios = computed(() =>
-    partsThat(this.rig(), hasControls).map(({ part }) => ({ label: part.label, name: radioOf(part.id) })),
+    partsThat(this.rig(), hasControls).map(({ part }) => ({
+      label: part.label,
+      name: radioOf(part.id),
+      loss: lossOf(part.id),
+    })),
   );
   protected readonly seconds = computed(() => {
     const rig = this.rig();
@@ -260,6 +282,11 @@ export class Prove {
 
   protected position(control: string, unknown = 0): number {
     return this.frame()?.controls[control] ?? unknown;
+  }
+
+  /** Share of a transmitter's frames that get lost on their way, whole per cent. */
+  protected lostPct(loss: string): number {
+    return Math.round(100 * this.position(loss));
   }
 
   protected set(control: string, to: number): void {

@@ -27,11 +27,13 @@ import type { Palette, ViewState } from './view-state';
 
 /** Squares of ground along each side. */
 const GROUND = 32;
-/** A frame that takes longer is drawn with fewer points from then on, ms. */
-const SLOW_MS = 20;
+/** A frame that takes longer is drawn with fewer points from then on, ms: with its copy to the paper it stays under 20. */
+const SLOW_MS = 12;
 const LEAST_SHARE = 0.4;
-/** Frames whose median is looked at before anything is changed. */
-const LOOKED_AT = 12;
+/** One frame in so many is waited for, to know what it took: a drawing process of its own tells nothing otherwise. */
+const WEIGHED = 4;
+/** Such frames whose median is looked at before anything is changed. */
+const LOOKED_AT = 5;
 
 const SHAPE: Record<Thing['kind'], () => BufferGeometry> = {
   seal: () => new SphereGeometry(0.5, 8, 6),
@@ -49,6 +51,10 @@ export class SpatialWorld {
   private readonly day = new Group();
   private readonly heat = new Group();
   private readonly took: number[] = [];
+  private readonly point = new Uint8Array(4);
+  private frames = 0;
+  /** Points of the largest picture so far: only that one is weighed. */
+  private largest = 0;
   private share = 1;
 
   /** @throws where this browser draws no spatial pictures */
@@ -64,6 +70,8 @@ export class SpatialWorld {
   /** Draws what a camera sees onto a paper, as large as that is. */
   draw(view: ViewState, paper: HTMLCanvasElement): void {
     const { width, height } = paper;
+    this.largest = Math.max(this.largest, width * height);
+    const isWeighed = width * height === this.largest && this.frames++ % WEIGHED === 0;
     const from = performance.now();
     this.renderer.setSize(
       Math.max(1, Math.round(width * this.share)),
@@ -75,12 +83,15 @@ export class SpatialWorld {
     this.day.visible = !isHeat;
     this.heat.visible = isHeat;
     this.renderer.render(this.scene, this.lens);
+    if (isWeighed) {
+      this.finish();
+      this.weigh(performance.now() - from);
+    }
     const pen = paper.getContext('2d')!;
     pen.filter = FILTER[view.palette];
     pen.drawImage(this.renderer.domElement, 0, 0, width, height);
     pen.filter = 'none';
     if (view.isDisturbed) tear(pen, width, height);
-    this.weigh(performance.now() - from);
   }
 
   close(): void {
@@ -91,6 +102,12 @@ export class SpatialWorld {
     });
     this.renderer.dispose();
     this.renderer.forceContextLoss();
+  }
+
+  /** Waits until what was asked for is drawn. */
+  private finish(): void {
+    const gl = this.renderer.getContext();
+    gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, this.point);
   }
 
   private aim({ turn, acrossDeg }: ViewState, aspect: number): void {
