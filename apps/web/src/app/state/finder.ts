@@ -22,12 +22,16 @@ export class Finder {
     (raw) => wrap<DiagnoseWorkerApi>(raw),
   );
   private steps: Told['steps'] = [];
+  private asked = 0;
   readonly progress = signal<{ done: number; total: number } | null>(null);
   readonly standing = signal<Standing | null>(null);
   readonly taken = signal<readonly Taken[]>([]);
   /** What follows from the cause, once it is known. */
   readonly aftercare = signal<Aftercare | null>(null);
   readonly failed = signal('');
+  private readonly waiting = signal(0);
+  /** What stands now does not know the last answer yet: nothing is answered until it does. */
+  readonly isAsking = computed(() => this.waiting() > 0);
   readonly minutes = computed(() => this.taken().reduce((sum, t) => sum + (t.reading === null ? 0 : t.minutes), 0));
 
   constructor() {
@@ -51,9 +55,12 @@ export class Finder {
     await this.ask();
   }
 
-  take({ at, where, minutes }: NextMeasure, reading: string | null): Promise<void> {
-    this.taken.update((all) => [...all, { at, where, minutes, reading }]);
-    return this.ask();
+  /** What the measurement that is proposed says; an answer given while the last one is weighed would go to a measurement that is done. */
+  async take(reading: string | null): Promise<void> {
+    const next = this.standing()?.next;
+    if (!next || this.isAsking()) return;
+    this.note(next, reading);
+    await this.ask();
   }
 
   takeBack(at: number): Promise<void> {
@@ -61,25 +68,49 @@ export class Finder {
     return this.ask();
   }
 
-  /** What a measure says on the simulated rig as it now is. */
-  read(at: number, fault: string | null): Promise<string> {
-    return this.worker.call((api) => api.read(at, fault));
+  /** Takes the measurement that is proposed on the simulated rig as it now is. */
+  async read(fault: string | null): Promise<void> {
+    const next = this.standing()?.next;
+    if (!next || this.isAsking()) return;
+    await this.held(async () => {
+      const reading = await this.safely(() => this.worker.call((api) => api.read(next.at, fault)));
+      if (reading === null) return;
+      this.note(next, reading);
+      await this.ask();
+    });
   }
 
-  private async ask(): Promise<void> {
+  private note({ at, where, minutes }: NextMeasure, reading: string | null): void {
+    this.taken.update((all) => [...all, { at, where, minutes, reading }]);
+  }
+
+  private ask(): Promise<void> {
+    return this.held(() => this.weigh());
+  }
+
+  private async held(run: () => Promise<void>): Promise<void> {
+    this.waiting.update((n) => n + 1);
+    await run().finally(() => this.waiting.update((n) => n - 1));
+  }
+
+  private async weigh(): Promise<void> {
     this.aftercare.set(null);
+    const asked = ++this.asked;
     const told: Told = {
       steps: this.steps,
       readings: this.taken().flatMap(({ at, reading }) => (reading === null ? [] : [{ at, reading }])),
       skipped: this.taken().flatMap(({ at, reading }) => (reading === null ? [at] : [])),
     };
     const standing = await this.safely(() => this.worker.call((api) => api.ask(told)));
+    // a later answer was weighed or taken back meanwhile: its own standing follows
+    if (asked !== this.asked) return;
     if (standing) this.standing.set(standing);
     // nothing tells more: what follows from the first of them
     const [first] = standing?.next ? [] : (standing?.suspects ?? []);
     if (!first) return;
     const failed = this.steps.filter((s) => !s.passed).map((s) => s.step);
-    this.aftercare.set(await this.safely(() => this.worker.call((api) => api.aftercare(first.id, failed))));
+    const aftercare = await this.safely(() => this.worker.call((api) => api.aftercare(first.id, failed)));
+    if (asked === this.asked) this.aftercare.set(aftercare);
   }
 
   private async safely<R>(run: () => Promise<R>): Promise<R | null> {

@@ -65,19 +65,17 @@ export class FindItRoom {
   }
 
   protected take(reading: string | null): void {
-    const next = this.finder.standing()?.next;
     this.other.set('');
-    if (next) void this.finder.take(next, reading);
+    void this.finder.take(reading);
   }
 
   protected takeOther(event: Event): void {
     event.preventDefault();
-    if (this.other().trim()) this.take(this.other().trim());
+    if (this.other().trim() && !this.finder.isAsking()) this.take(this.other().trim());
   }
 
-  protected async readIt(): Promise<void> {
-    const next = this.finder.standing()?.next;
-    if (next) this.take(await this.finder.read(next.at, this.bench.fault()?.id ?? null));
+  protected readIt(): void {
+    void this.finder.read(this.bench.fault()?.id ?? null);
   }
 
   /** How the steps to be asked again are said. */
