@@ -69,6 +69,7 @@ export interface FigureNames {
   'slot-not-allowed': 'function' | 'listens on' | 'part' | 'slot';
   'channel-beyond': 'carried' | 'function' | 'part' | 'slot';
   'flight-shared': 'control' | 'flies' | 'function' | 'part' | 'slot';
+  'stick-mode': 'as in' | 'flown' | 'mode' | 'springs' | 'stays' | 'transmitter';
   'mode-untold': 'function' | 'in' | 'mode' | 'part' | 'why';
   'operators-idle': 'cable' | 'from' | 'to';
   'signal-misplaced': 'cable' | 'from' | 'to' | 'wires';

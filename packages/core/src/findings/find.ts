@@ -50,6 +50,7 @@ import { regulatorOverloadRule } from './rules/regulator-overload.js';
 import { scaleRule } from './rules/scale-school.js';
 import { serialNotInvertedRule } from './rules/serial-not-inverted.js';
 import { sourceOffRule } from './rules/source-off.js';
+import { stickModeRule } from './rules/stick-mode.js';
 import { standardMixRule } from './rules/standard-mix.js';
 import { starvedSpliceRule } from './rules/starved-splice.js';
 import { strapOtherTypeRule } from './rules/strap-other-type.js';
@@ -141,6 +142,7 @@ const RULES: readonly Rule[] = [
   noFixedCameraRule,
   addressTwiceRule,
   subnetOtherRule,
+  stickModeRule,
   flightSharedRule,
   slotNotAllowedRule,
   channelBeyondRule,

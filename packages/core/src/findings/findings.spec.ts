@@ -81,6 +81,38 @@ function clean(): Rig {
 }
 const count = (list: string[], what: string): number => list.filter((x) => x === what).length;
 
+describe('what the sticks fly against the mode that is set', () => {
+  const set = (value: string): Edit => ({ kind: 'set', part: 'TX', setting: 'mode', value });
+  const said = (...edits: Edit[]) => {
+    const { rig } = applyEdits(clean(), edits);
+    const finding = analyse(rig).findings.find((f) => f.rule === 'stick-mode');
+    return finding && { mark: finding.mark, text: finding.text, fixes: fixesOf(finding).map((f) => f.label) };
+  };
+  const swapped = (a: number, b: number): Edit[] => {
+    const at = (channel: number) => clean().shaping.find((s) => s.transmitter === 'TX' && s.channel === channel)!;
+    return [shape(a, { control: at(b).control }), shape(b, { control: at(a).control })];
+  };
+
+  it('is a stop where the throttle would spring back, and says which mode it is', () =>
+    expect(said(set('1'))).toEqual({
+      mark: 'stop',
+      text: 'Set to mode 1, yet pitch is on the right stick ↕ and throttle is on the left stick ↕. Left stick ↕ springs back there: half throttle with nobody at it. Pitch stays where it was put. So it is in mode 2.',
+      fixes: ['It is set to mode 2'],
+    }));
+
+  it('is a watch where all come to rest as they should', () => expect(said(set('4'))?.mark).toBe('watch'));
+
+  it('has no fix where no mode has it so, and leaves flight alone', () => {
+    const odd = said(...swapped(3, 4));
+    expect(odd?.mark).toBe('stop');
+    expect(odd?.text).toContain('No mode has it so.');
+    expect(odd?.fixes).toEqual([]);
+  });
+
+  it('leaves an arrangement of one’s own alone that comes to rest as it should', () =>
+    expect(said(...swapped(1, 2))).toBeUndefined());
+});
+
 describe('findings', () => {
   it('of the demo rig are two stops and its watches', () => {
     const rules = rulesOf(demoRig());

@@ -71,6 +71,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'slot-not-allowed': 'part sheet',
   'channel-beyond': 'part sheet',
   'flight-shared': '[practice] it must not fly so',
+  'stick-mode': '[practice] the throttle has the stick that stays',
   'mode-untold': 'part sheet',
   'operators-idle': '[practice]',
   'signal-misplaced': '[practice]',

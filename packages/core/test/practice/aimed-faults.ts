@@ -631,6 +631,12 @@ const AIMED: Record<RuleId, Ways> = {
     ),
   'channel-beyond': (rig) => bound(rig).flatMap((c) => [bindTo(c, 16), bindTo(c, 13)]),
   'flight-shared': (rig) => bound(rig).flatMap((c) => [1, 2, 3, 4].map((slot) => bindTo(c, slot))),
+  'stick-mode': (rig) =>
+    partsWithSheets(rig).flatMap(({ part, sheet }) =>
+      (sheet.settings.find((s) => s.id === 'mode' && hasControls(sheet))?.values ?? []).map((value): Edit[] => [
+        { kind: 'set', part: part.id, setting: 'mode', value },
+      ]),
+    ),
   'wrong-way': (rig) => chainsOf(rig).map((c) => shape(c, { reverse: !c.shaping?.reverse })),
   'fail-safe-acts': (rig) => [
     ...radioLost((c) => c.fn.takes === 'rate', 'hold')(rig),

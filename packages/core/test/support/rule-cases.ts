@@ -45,6 +45,12 @@ function craft(rows: Shaping[], bindings: Rig['bindings'], transmitter = 'transm
   return { ...rig, shaping: [...STICKS, ...rows], bindings: [...FLIGHT, ...bindings] };
 }
 
+/** A transmitter whose sticks fly as in mode 2, set to another. */
+const inMode = (mode: string): Rig => {
+  const rig = craft([], []);
+  return { ...rig, parts: rig.parts.map((p) => (p.id === 'TX' ? { ...p, settings: { ...p.settings, mode } } : p)) };
+};
+
 /** Cameras on some inputs of a switcher whose pulse follows a control. */
 function switcher(control: string, inputs: number[]): Rig {
   const cameras = Object.fromEntries(inputs.map((n) => [`K${n}`, 'pinhole-camera']));
@@ -139,6 +145,7 @@ export const PRACTICE_CASES: RuleCase[] = [
     () => craft([], [bound('GB', 'tilt', 3)]),
     () => craft([row(8, 'left-slider')], [bound('GB', 'tilt', 8)]),
   ],
+  ['stick-mode', () => inMode('1'), () => inMode('2')],
   [
     'mode-untold',
     () => gimbal([row(6, 'right-knob')], [bound('GB', 'pan', 6)]),

@@ -34,6 +34,14 @@ export const CHANNELS_WORDS = {
     title: `${f.text('function')} of ${f.label('part')} is asked by what flies`,
     text: `${capital(f.text('control'))} on channel ${f.number('slot')} also flies ${f.text('flies')}. For a bench try any channel will do; it must not fly so.`,
   }),
+  'stick-mode': (f) => ({
+    title: `${f.label('transmitter')} flies otherwise than its stick mode`,
+    text: `Set to mode ${f.text('mode')}, yet ${f.text('flown')}.${
+      f.text('springs') ? ` ${capital(f.text('springs'))} springs back there: half throttle with nobody at it.` : ''
+    }${f.text('stays') ? ` ${capital(f.text('stays'))} stays where it was put.` : ''} ${
+      f.text('as in') ? `So it is in mode ${f.text('as in')}.` : 'No mode has it so.'
+    }`,
+  }),
   'mode-untold': (f) => ({
     title: `${f.text('function')} of ${f.label('part')} will not move`,
     text: `It ${f.text('why')}.`,
