@@ -45,15 +45,24 @@ export const CODECS: Readonly<Record<CountedKind, Codec>> = {
 
 export const isCounted = (kind: string): kind is CountedKind => Object.hasOwn(CODECS, kind);
 
-const countsOf = (widthsUs: readonly number[], scale: BusScale): number[] =>
-  widthsUs.map((us) => pulseUsToCount(scale, us));
+function countsOf(widthsUs: readonly number[], scale: BusScale): number[] {
+  const counts = new Array<number>(widthsUs.length);
+  for (let i = 0; i < counts.length; i++) counts[i] = pulseUsToCount(scale, widthsUs[i]!);
+  return counts;
+}
 
 const scratch = new Uint16Array(Math.max(SBUS.slots, CRSF.slots));
+/** The frame that was read last: most lines have several listeners, one after the other. */
+let last: { bytes: Uint8Array; counts: readonly number[] } | null = null;
 
-/** Counts in a frame; the array before is given back while they are the same. */
+/** Counts in a frame, which nobody changes once it is out; the array before is given back while they are the same. */
 export function decodeCounts(kind: CountedKind, bytes: Uint8Array, before: readonly number[]): readonly number[] {
-  unpackSlots(bytes, CODECS[kind].countsAt, scratch);
-  for (let i = 0; i < SBUS.slots; i++) if (scratch[i] !== before[i]) return plain(scratch);
+  if (last?.bytes !== bytes) {
+    unpackSlots(bytes, CODECS[kind].countsAt, scratch);
+    last = { bytes, counts: plain(scratch) };
+  }
+  const { counts } = last;
+  for (let i = 0; i < SBUS.slots; i++) if (counts[i] !== before[i]) return counts;
   return before;
 }
 

@@ -35,11 +35,29 @@ export function stepDevice(own: BenchPart, state: DeviceState, at: Surroundings,
 export function movedAhead(own: BenchPart, state: DeviceState, beforeMs: number): DeviceState {
   let now = state;
   while (now.nextMs < beforeMs) {
-    const next = answer(own, now, now.nextMs);
+    const turned = turnedAhead(own, now, beforeMs);
+    // one that only turns makes a state for all its steps together
+    const next = turned === now ? answer(own, now, now.nextMs) : turned;
     if (next.isMoving !== state.isMoving) break;
     now = next;
   }
   return now;
+}
+
+/** Steps in which joints move and no answer changes. The state is given back where the next step is none of these. */
+function turnedAhead(own: BenchPart, state: DeviceState, beforeMs: number): DeviceState {
+  const { asked, answers } = state;
+  if (!state.isMoving || slew(own, asked, answers, AXIS_MS) !== answers) return state;
+  let { joints, nextMs } = state;
+  while (nextMs < beforeMs) {
+    const next = moveJoints(own, answers, joints, AXIS_MS);
+    if (next === joints) break;
+    joints = next;
+    nextMs += AXIS_MS;
+  }
+  if (joints === state.joints) return state;
+  const { counts, us, toggles, toggledMs, places, isMoving } = state;
+  return { counts, us, asked, answers, joints, toggles, toggledMs, places, nextMs, isMoving };
 }
 
 /** What is left of it when its volts are gone: where its axes stood, and nothing that it was told. */
@@ -63,6 +81,7 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
   let asked: number[] | null = null;
   for (let i = 0; i < own.functions.length; i++) {
     const heard = own.functions[i]!;
+    if (isAsRead(heard, counts, state.counts)) continue;
     const now = heardUs(heard, counts, at);
     if (Object.is(now, state.us[i])) continue;
     us ??= state.us.slice();
@@ -76,6 +95,13 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
   // field by field: this runs on every frame that says something else
   return { counts, us: us ?? state.us, asked: asked ?? state.asked, answers, joints, toggles, toggledMs, places, nextMs, isMoving };
 }
+
+/** Its slot says on its own line what it said before: most do, in a frame that says something else. */
+const isAsRead = (
+  { controller, line, slot }: HeardFunction,
+  now: DeviceState['counts'],
+  before: DeviceState['counts'],
+): boolean => controller === null && line >= 0 && now[line]![slot] === before[line]![slot];
 
 /** Width a function takes now, µs; NaN while nothing has been heard. */
 function heardUs({ controller, line, receiver, slot, scale }: HeardFunction, ownCounts: DeviceState['counts'], at: Surroundings): number {

@@ -4,7 +4,7 @@ import { SBUS } from '../../signals/index.js';
 import { PULSE, valueIn } from '../../units/index.js';
 import { wholeUs } from '../clock.js';
 import type { BenchPart } from '../compile.js';
-import type { BenchState, SenderState } from '../state.js';
+import type { BenchState, Controls, SenderState } from '../state.js';
 import { approach } from './approach.js';
 import type { Surroundings } from './surroundings.js';
 
@@ -24,16 +24,14 @@ export function stepTransmitter(own: BenchPart, state: SenderState, at: Surround
 const isAsBefore = (own: BenchPart, { of, pulses }: SenderState, { controls }: Surroundings): boolean =>
   of === controls && pulses.length > 0 && !own.handed.length && !own.shaping.some((s) => s.endToEndS);
 
+/** The widths of a frame; the array before is given back while they are the same. */
 function framed(own: BenchPart, state: SenderState, at: Surroundings): readonly number[] {
+  const { of } = state;
+  if (of && state.pulses.length && !own.handed.length && !own.shaping.some((s) => s.endToEndS))
+    return framedAnew(own, state.pulses, of, at.controls);
   const pulses = new Array<number>(SBUS.slots).fill(PULSE.centreUs);
-  const moved = movedSince(own, state, at);
-  for (let k = 0; k < own.shaping.length; k++) {
-    const shaping = own.shaping[k]!;
+  for (const shaping of own.shaping) {
     if (shaping.control === null) continue;
-    if (moved?.includes(own.hands[k]!) === false) {
-      pulses[shaping.channel - 1] = state.pulses[shaping.channel - 1]!;
-      continue;
-    }
     const wanted = shapePulseUs(shaping, positionOf(own, shaping.control, at.controls));
     pulses[shaping.channel - 1] = shaping.endToEndS ? limited(shaping, wanted, state, at) : wanted;
   }
@@ -43,15 +41,26 @@ function framed(own: BenchPart, state: SenderState, at: Surroundings): readonly 
 }
 
 /**
- * Controls that were moved since the last frame: most stand where they stood. Null where that does not tell which channels are
- * as before, as one is slow or another's.
+ * The frame after one in which no channel was slow or another's: most controls stand where they stood, and only what follows one
+ * that was moved is worked out.
  */
-function movedSince(own: BenchPart, { of, pulses }: SenderState, { controls }: Surroundings): readonly string[] | null {
-  if (!of || !pulses.length || own.handed.length || own.shaping.some((s) => s.endToEndS)) return null;
-  const moved: string[] = [];
-  for (const name in controls) if (controls[name] !== of[name]) moved.push(name);
-  for (const name in of) if (!Object.hasOwn(controls, name)) moved.push(name);
-  return moved;
+function framedAnew(
+  { shaping, hands, idle }: BenchPart,
+  before: readonly number[],
+  of: Controls,
+  controls: Controls,
+): readonly number[] {
+  let pulses: number[] | null = null;
+  for (let k = 0; k < shaping.length; k++) {
+    const { control, channel } = shaping[k]!;
+    const hand = hands[k]!;
+    if (control === null || controls[hand] === of[hand]) continue;
+    const us = shapePulseUs(shaping[k]!, valueIn(controls, hand) ?? valueIn(idle, control) ?? 0);
+    if (us === before[channel - 1]) continue;
+    pulses ??= before.slice();
+    pulses[channel - 1] = us;
+  }
+  return pulses ?? before;
 }
 
 /** A slow channel moves no faster than its speed limit allows since the last frame. */
