@@ -180,6 +180,19 @@ describe('findings', () => {
     expect(offered([...signal, 'AU.bus.2 TA.supply.1'])).toEqual(['Take the plus wire of C4 off']);
   });
 
+  it('of two functions on one pin have no fix: the slot of the pin is the slot of both', () => {
+    const rig = smallRig(
+      { TX: 'transmitter-16', RX: 'receiver-16', TA: 'infra-red-trigger', TB: 'infra-red-trigger' },
+      [
+        ['RX.pin5.1 TA.in1.1', 'RX.pin5.3 TA.in1.3'],
+        ['RX.pin5.1 TB.in1.1', 'RX.pin5.3 TB.in1.3'],
+      ],
+    );
+    const both = analyse(rig).findings.find((f) => f.rule === 'two-on-one-slot');
+    expect(both).toBeDefined();
+    expect(fixesOf(both!)).toEqual([]);
+  });
+
   it('of a lead on a taken pin are that lead, and not what is said over it', () => {
     const twice = applyEdits(clean(), [lead('C30', ['FC.serial4.2', 'ZC.main.4'])]).rig;
     // it is a short lead on this frame as well

@@ -26,10 +26,20 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
           { name: 'slot', value: same[0]!.slot! },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
-        fixes: () => parted(rig, chains, same),
+        // what hangs on one pin has the slot of that pin, whichever it is
+        fixes: () => (isOnePinFor(same) ? [] : parted(rig, chains, same)),
       },
     ];
   });
+};
+
+const pinOf = ({ path: [first] }: Chain): string | null =>
+  first?.kind === 'pulse' ? `${first.talker.part.id}.${first.talker.link.id}` : null;
+
+/** Two of them are told by one and the same pin. */
+const isOnePinFor = (same: readonly Chain[]): boolean => {
+  const pins = same.map(pinOf).filter((pin) => pin !== null);
+  return new Set(pins).size < pins.length;
 };
 
 /** The one that is not driven as it was wished moves, else one that nobody wished for, else the last; none that would lose its wish. */
