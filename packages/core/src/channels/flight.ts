@@ -32,15 +32,14 @@ export function flightChannels(rig: Rig, chains: readonly Chain[]): Map<string, 
   const flight = chains.filter((c) => isFlightChain(c) && c.transmitter && !isAccident(c));
   return new Map(
     [...groupBy(flight, (c) => c.transmitter!.id)].map(([transmitter, own]) => {
-      const slots = own.flatMap((c) => (c.slot === null ? [] : [c.slot]));
-      // an axis that is not told yet will be looked for on its usual channel
-      const open = own.flatMap((c) => (c.slot === null && c.fn.what in FLIGHT_CHANNELS ? [usual(c.fn.what)] : []));
-      return [transmitter, new Set([...slots, ...open])];
+      return [transmitter, new Set(own.flatMap((c) => flownOn(c) ?? []))];
     }),
   );
 }
 
-const usual = (what: string): number => FLIGHT_CHANNELS[what as keyof typeof FLIGHT_CHANNELS];
+/** The channel that flies a function: where it is told, or where an axis that is not told yet will be looked for. */
+export const flownOn = ({ slot, fn }: Pick<Chain, 'slot' | 'fn'>): number | null =>
+  slot ?? (isAxis(fn.what) ? FLIGHT_CHANNELS[fn.what] : null);
 
 /** Channels to be kept free of payloads: those that fly, and the first four wherever a craft is flown. */
 export function reservedChannels(rig: Rig, flying: ReadonlySet<number> | undefined): ReadonlySet<number> {

@@ -48,6 +48,7 @@ export { fitOf, runsAcross, type Fit } from './fit.js';
 export {
   FLIGHT_CHANNELS,
   flightChannels,
+  flownOn,
   isAxis,
   isFlightChain,
   isFlown,

@@ -193,6 +193,23 @@ describe('findings', () => {
     expect(fixesOf(both!)).toEqual([]);
   });
 
+  it('of a payload on a stick that will fly an axis not told yet name that axis', () => {
+    const rig = smallRig(
+      { TX: 'transmitter-16', RX: 'receiver-16', FC: 'flight-controller-6', GB: 'gimbal-two-axis' },
+      [
+        ['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3'],
+        ['RX.bus.1 GB.control.1', 'RX.bus.3 GB.control.3'],
+      ],
+      { GB: { settings: { control: 'bus' } } },
+    );
+    const told = applyEdits({ ...rig, bindings: [{ part: 'GB', fn: 'tilt', slot: 8, reverse: false }] }, [
+      shape(8, { control: 'left-y' }),
+      shape(3, { control: 'left-y' }),
+    ]).rig;
+    const shared = analyse(told).findings.find((f) => f.rule === 'flight-shared');
+    expect(shared?.text).toContain('Left stick ↕ on channel 8 also flies throttle.');
+  });
+
   it('of a lead on a taken pin are that lead, and not what is said over it', () => {
     const twice = applyEdits(clean(), [lead('C30', ['FC.serial4.2', 'ZC.main.4'])]).rig;
     // it is a short lead on this frame as well

@@ -2,6 +2,7 @@ import {
   carriedBy,
   channelEdits,
   flightChannels,
+  flownOn,
   freeChannel,
   isFlightChain,
   mayLeave,
@@ -109,7 +110,7 @@ const flownBy = ({ chains }: RuleContext, chain: Chain, channel: number): Figure
   {
     name: 'flies',
     value: chains
-      .filter((c) => isFlightChain(c) && c.slot === channel && c.transmitter?.id === chain.transmitter?.id)
+      .filter((c) => isFlightChain(c) && flownOn(c) === channel && c.transmitter?.id === chain.transmitter?.id)
       .map((c) => c.fn.label.toLowerCase())
       .join(', '),
   },
