@@ -2,7 +2,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buck, capacitor, circuit, contact, limit, ohms, pack, power, wire } from '../../../test/support/circuits.js';
 import { randomCircuits } from '../../../test/support/random-circuits.js';
-import { operatingPoint, prepareCircuit, runTransient, type Circuit } from './index.js';
+import { operatingPoint, prepareCircuit, runTransient, type Circuit, type CircuitElement } from './index.js';
+
+/** Both side by side, sharing no copper: the elements of the second after those of the first. */
+function beside(a: Circuit, b: Circuit): Circuit {
+  const moved = (e: CircuitElement): CircuitElement => {
+    const at = { plus: e.plus + a.nodes, minus: e.minus + a.nodes };
+    if (e.kind !== 'converter') return { ...e, ...at };
+    return { ...e, ...at, input: { plus: e.input.plus + a.nodes, minus: e.input.minus + a.nodes } };
+  };
+  return { nodes: a.nodes + b.nodes, elements: [...a.elements, ...b.elements.map(moved)] };
+}
 
 /** A circuit with some charge across every load. */
 const charged = (made: Circuit): Circuit => ({
@@ -79,5 +89,59 @@ describe('a circuit over time', () => {
     expect(resets!.atS).toBeGreaterThan(0.1);
     expect(resets!.atS).toBeLessThan(0.101);
     expect(wakes!.atS - resets!.atS).toBeGreaterThan(0.0099);
+  });
+
+  it('goes on beside another as it would alone, and has the ends of its own steps among all', () => {
+    fc.assert(
+      fc.property(randomCircuits(8), randomCircuits(8), (one, two) => {
+        const [a, b] = [charged(one), charged(two)];
+        const alone = [a, b].map((made) =>
+          runTransient({ circuit: made, deeds: [], endS: 10, watch: made.elements.map((_, e) => e) }),
+        );
+        const both = beside(a, b);
+        const run = runTransient({ circuit: both, deeds: [], endS: 10, watch: both.elements.map((_, e) => e) });
+        const at = new Map(run.timeS.map((t, i) => [t, i]));
+        alone.forEach((own, k) =>
+          own.timeS.forEach((t, i) => {
+            const now = at.get(t)!;
+            own.volts.forEach((volts, e) => expect(run.volts[e + k * a.elements.length]![now]).toBe(volts[i]));
+          }),
+        );
+        expect(run.steps).toBe(alone[0]!.steps + alone[1]!.steps);
+        expect(run.converged).toBe(alone.every((x) => x.converged));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('what happens in one of two side by side is told of its own element', () => {
+    const falls = circuit(
+      ...[pack(1, 12, 0.4), wire(1, 2, 0.1), power(2, 6, 9), capacitor(2, 100e-6, 0.05)],
+      ...[contact(1, 3, 0.02), capacitor(3, 10_000e-6, 0.05)],
+    );
+    const still = circuit(pack(1, 12, 0.1), ohms(1, 10));
+    const n = still.elements.length;
+    const run = runTransient({
+      circuit: beside(still, falls),
+      drive: (e) => (e === n + 4 ? 0 : undefined),
+      deeds: [{ atS: 0.1, element: n + 4, drive: 1 }],
+      lives: [{ element: n + 2, offV: 9, onV: 9.5, leastOffS: 0.01 }],
+      ...{ endS: 0.3, watch: [1, n + 2] },
+    });
+    expect(run.happenings.map((h) => h.element)).toEqual([n + 2, n + 2, n + 2]);
+    expect(run.packA.map((p) => p.element)).toEqual([0, n]);
+    // the one that stands still stands all the while
+    expect(Math.min(...run.volts[0]!.slice(1))).toBeCloseTo(12 * (10 / 10.1), 3);
+  });
+
+  it('stands without volts where there is no source', () => {
+    const run = runTransient({
+      circuit: beside(circuit(pack(1, 12), ohms(1, 10)), circuit(ohms(1, 10))),
+      deeds: [],
+      endS: 1,
+      watch: [2],
+    });
+    expect(run.volts[0]!.length).toBe(run.timeS.length);
+    expect(new Set(run.volts[0])).toEqual(new Set([0]));
   });
 });

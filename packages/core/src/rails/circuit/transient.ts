@@ -85,7 +85,7 @@ export interface TransientRun {
 
 const FIRST_S = 1e-6;
 const LEAST_S = 1e-8;
-const LONGEST_S = 1;
+const LONGEST_S = 60;
 /** Tried one after the other where no short step comes to rest. */
 const LEAPS_S = [1e-7, 1e-6, 3e-6, 1e-5, 3e-5, 1e-4];
 /** A crossing is met to within this, s. */
@@ -105,9 +105,7 @@ const DEFAULT_OFF_MS = 50;
  * A circuit over time, on the same elements as at rest. Inductance is left out: what rings in a lead is not shown. Steps are as long
  * as the error at the capacitors allows; what switches itself (a browned-out load, a limit that trips) is met in time.
  */
-export function runTransient(ask: TransientAsk): TransientRun {
-  return new Transient(ask).run();
-}
+export const runTogether = (ask: TransientAsk): TransientRun => new Transient(ask).run();
 
 /** A regulator in time: when it was switched on, how long it has been at its limit, when it tries again. */
 interface Starter {
