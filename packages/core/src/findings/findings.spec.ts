@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig, rulesOf } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
-import { applyEdits, emptyRig, type Edit, type Rig } from '../rig/index.js';
+import { applyEdits, emptyRig, NEW_SHAPING, type Edit, type Rig } from '../rig/index.js';
 
 const wire = { colour: 'black', gaugeAwg: 28, lengthMm: 100 };
 const pin = (text: string) => {
@@ -178,6 +178,27 @@ describe('findings', () => {
     expect(offered(signal)).toEqual([]);
     expect(offered(signal, ['AU.bus.2 TA.supply.1', 'AU.bus.3 TA.supply.2'])).toEqual(['Take C5 off']);
     expect(offered([...signal, 'AU.bus.2 TA.supply.1'])).toEqual(['Take the plus wire of C4 off']);
+  });
+
+  it('of a lead past a supply that a hand switches take off that lead, not the switched one', () => {
+    const rig = smallRig(
+      {
+        TX: 'transmitter-16',
+        RX: 'receiver-16',
+        PK: 'pack-3s',
+        SW: 'video-power-switch',
+        VT: 'video-transmitter-pack',
+      },
+      [
+        ['PK.out.1 SW.in.1', 'PK.out.2 SW.in.2'],
+        ['RX.pin5.1 SW.switch.1', 'RX.pin5.3 SW.switch.3'],
+        ['SW.out.1 VT.supply.1', 'SW.out.2 VT.supply.2'],
+        ['PK.out.1 VT.supply.1', 'PK.out.2 VT.supply.2'],
+      ],
+    );
+    const switched = { ...rig, shaping: [{ ...NEW_SHAPING, transmitter: 'TX', channel: 5, control: 'A' }] };
+    const twice = analyse(switched).findings.find((f) => f.rule === 'back-feed');
+    expect(fixesOf(twice!).map((f) => f.label)).toEqual(['Take C4 off']);
   });
 
   it('of two functions on one pin have no fix: the slot of the pin is the slot of both', () => {

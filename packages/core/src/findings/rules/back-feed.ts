@@ -1,5 +1,8 @@
+import type { Chain } from '../../channels/index.js';
+import { findNets } from '../../loom/index.js';
 import type { Source } from '../../parts/index.js';
 import {
+  applyEdits,
   findPin,
   labelOf,
   partsWithSheets,
@@ -16,8 +19,8 @@ import type { Fix, Rule, RuleResult } from '../finding.js';
 import { outletVolts } from './outlets.js';
 
 /** A rail with a second source on it: a computer's lead, or one regulator against another. Packs may stand in pair. */
-export const backFeedRule: Rule = ({ rig, nets }) => {
-  const sources = rig.parts.flatMap((part) =>
+export const backFeedRule: Rule = ({ rig, nets, chains }) => {
+  const sources = rig.parts.flatMap((part): Joining[] =>
     sheetOf(rig, part.id).sources.map((source) => ({
       part: part.id,
       source,
@@ -29,8 +32,6 @@ export const backFeedRule: Rule = ({ rig, nets }) => {
     if (same.length < 2 || same.every((s) => s.source.kind === 'pack')) return [];
     const guest = same.find((s) => s.source.kind === 'stolen') ?? same.at(-1)!;
     const cable = leadOf(rig, { part: guest.part, ...guest.source.plus });
-    const others = same.filter((s) => s !== guest);
-    const spare = cable && othersSuffice(rig, cable, others) ? cable : undefined;
     return [
       {
         rule: 'back-feed',
@@ -41,11 +42,42 @@ export const backFeedRule: Rule = ({ rig, nets }) => {
           { name: 'guest', value: guest.part },
           { name: 'sources', value: same.map((s) => labelOf(rig, s.part)).join(', ') },
         ],
-        fixes: () => (spare ? [takenOff(rig, spare, { part: guest.part, ...guest.source.plus })] : []),
+        // what a hand switches stays the one that feeds: beside it the switch would do nothing
+        fixes: () =>
+          parted(
+            rig,
+            [guest, ...same.filter((s) => s !== guest)].filter((s) => !isSwitched(chains, s)),
+            same,
+          ),
       },
     ];
   });
 };
+
+/** A source on a rail. */
+interface Joining {
+  part: string;
+  source: Source;
+  net: number | undefined;
+}
+
+const isSwitched = (chains: readonly Chain[], { part }: Joining): boolean =>
+  chains.some((c) => c.part.id === part && c.fn.what === 'radio-power' && c.control && !c.breaks);
+
+/** The first lead that may come off, of the first of some sources: whatever it feeds has enough without, and the rail is rid of a source. */
+function parted(rig: Rig, guests: readonly Joining[], same: readonly Joining[]): Fix[] {
+  for (const guest of guests) {
+    const plus = { part: guest.part, ...guest.source.plus };
+    const others = same.filter((s) => s !== guest);
+    const leads = wiresAt(rig, plus).map((w) => w.cable);
+    for (const lead of leads.filter((l) => othersSuffice(rig, l, others))) {
+      const fix = takenOff(rig, lead, plus);
+      const nets = findNets(applyEdits(rig, fix.edits).rig);
+      if (!others.some((s) => nets.netOf({ part: s.part, ...s.source.plus }) === nets.netOf(plus))) return [fix];
+    }
+  }
+  return [];
+}
 
 /** Apart by more than a regulator gives way. [practice] the higher one drives its current through the lower */
 const FIGHT_V = 1;
