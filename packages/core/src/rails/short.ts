@@ -1,6 +1,6 @@
 /** What a short at each plug does: which fuse blows, or which wire burns before one does. */
 import { findCable, type Rig, type Wire } from '../rig/index.js';
-import { operatingPoint, prepareCircuit, type CircuitElement, type OperatingPoint } from './circuit/index.js';
+import { apart, operatingPoint, prepareCircuit, type CircuitElement } from './circuit/index.js';
 import type { RigNetwork, Terminal } from './rig-network.js';
 import { num } from '../units/index.js';
 import { restV } from './solve-rails.js';
@@ -68,23 +68,55 @@ export function wireMeltA2s(gaugeAwg: number): number {
 
 /** A short at every supply that something feeds, with full packs. */
 export function shortsOf(rig: Rig, network: RigNetwork): Short[] {
+  const pieces = piecesOf(rig, network);
   return network.terminals
     .filter((t) => t.supply && network.feeders.has(t.element))
-    .map((t) => shortAt(rig, network, t));
+    .map((t) => shortAt(network, pieces.get(t.element)!, t));
 }
 
-function shortAt(rig: Rig, network: RigNetwork, t: Terminal): Short {
-  const { nodes, elements } = network.prepared.circuit;
-  const { plus, minus } = elements[t.element]!;
-  const maxA = new Map(network.terminals.map((s) => [s.element, s.source?.maxA]));
-  const shorted: CircuitElement[] = [
-    ...elements.map((e, i) => limited(e, maxA.get(i))),
-    { kind: 'resistance', plus, minus, ohm: SHORT_OHM },
-  ];
-  const point = operatingPoint(prepareCircuit({ nodes, elements: shorted }), (e) => restV(network, e, 1));
-  const yields = wiresOf(rig, network, point);
-  const fuse = soonest(yields.map(({ at, wire }) => ({ ...at, afterS: fuseS(wire, at.amps) })));
-  const burnt = soonest(yields.map(({ at, wire }) => ({ ...at, afterS: wireS(wire, at.amps) })));
+/** What a short at one place reaches: the elements that hang together with it, and the wires among them. */
+interface Piece {
+  /** Of the whole circuit, in the order in which they stand here. */
+  elements: readonly number[];
+  limited: readonly CircuitElement[];
+  wires: readonly { at: Omit<Yields, 'afterS' | 'amps'>; wire: Wire; element: number }[];
+}
+
+/** By element: what shares no copper with a short is not worked out with it. */
+function piecesOf(rig: Rig, { prepared: { circuit }, terminals, wires }: RigNetwork): Map<number, Piece> {
+  const maxA = new Map(terminals.map((s) => [s.element, s.source?.maxA]));
+  return new Map(
+    apart(circuit).flatMap((elements) => {
+      const at = new Map(elements.map((e, i) => [e, i]));
+      const piece: Piece = {
+        elements,
+        limited: elements.map((e) => limited(circuit.elements[e]!, maxA.get(e))),
+        wires: wires.flatMap(({ cable, wire, element }) =>
+          at.has(element)
+            ? [{ at: { cable, wire }, wire: findCable(rig, cable)!.wires[wire]!, element: at.get(element)! }]
+            : [],
+        ),
+      };
+      return elements.map((e): [number, Piece] => [e, piece]);
+    }),
+  );
+}
+
+function shortAt(network: RigNetwork, { elements, limited, wires }: Piece, t: Terminal): Short {
+  const { nodes, elements: all } = network.prepared.circuit;
+  const { plus, minus } = all[t.element]!;
+  const shorted: CircuitElement[] = [...limited, { kind: 'resistance', plus, minus, ohm: SHORT_OHM }];
+  const point = operatingPoint(prepareCircuit({ nodes, elements: shorted }), (e) =>
+    e < elements.length ? restV(network, elements[e]!, 1) : undefined,
+  );
+  const yields = (seconds: (wire: Wire, amps: number) => number): Yields | null =>
+    soonest(
+      wires.map(({ at, wire, element }) => {
+        const amps = Math.abs(point.amps[element]!);
+        return { ...at, amps, afterS: seconds(wire, amps) };
+      }),
+    );
+  const [fuse, burnt] = [yields(fuseS), yields(wireS)];
   const first =
     !fuse && !burnt ? 'nothing' : (fuse?.afterS ?? Infinity) <= (burnt?.afterS ?? Infinity) ? 'fuse' : 'wire';
   return {
@@ -95,13 +127,6 @@ function shortAt(rig: Rig, network: RigNetwork, t: Terminal): Short {
 
 const limited = (e: CircuitElement, maxA: number | undefined): CircuitElement =>
   e.kind === 'converter' && !e.limit && maxA ? { ...e, limit: { kind: 'constant', amps: SHORT_SHARE * maxA } } : e;
-
-function wiresOf(rig: Rig, network: RigNetwork, point: OperatingPoint): { at: Omit<Yields, 'afterS'>; wire: Wire }[] {
-  return network.wires.map(({ cable, wire, element }) => ({
-    at: { cable, wire, amps: Math.abs(point.amps[element]!) },
-    wire: findCable(rig, cable)!.wires[wire]!,
-  }));
-}
 
 function fuseS({ inline }: Wire, amps: number): number {
   if (inline?.kind !== 'fuse' || amps <= FUSE_CARRIES * inline.amps) return Infinity;

@@ -21,8 +21,8 @@ export function runTransient(ask: TransientAsk): TransientRun {
 /** What no source is joined to stays without volts, and switches nothing. */
 const isSource = ({ kind }: CircuitElement): boolean => kind === 'pack' || kind === 'converter';
 
-/** Elements, each group of which shares no node with any other. */
-function apart({ elements }: Circuit): number[][] {
+/** Elements of a circuit, each group of which shares no node with any other. */
+export function apart({ elements }: Circuit): number[][] {
   const held = new Joined();
   for (const e of elements)
     for (const { plus, minus } of kindOf(e).ports(e)) {
