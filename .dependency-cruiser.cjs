@@ -68,7 +68,7 @@ module.exports = {
       name: 'folders-by-their-index',
       severity: 'error',
       from: { path: '^(apps|scripts|demo|e2e)/' },
-      to: { path: '^packages/core/src/[^/]+/', pathNot: '(index|schemas)\\.ts$' },
+      to: { path: '^packages/core/src/[^/]+/', pathNot: '(index|studies|schemas)\\.ts$' },
     },
     {
       name: 'stations-apart',

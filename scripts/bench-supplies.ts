@@ -1,6 +1,8 @@
 import { spawnSync } from 'node:child_process';
-import { railBand, railsDeck, rigNetwork, solveRigNetwork } from '@squallmark/core/rails';
-import { powerUp, powerUpDeck, scheduleWake, wakeTasks } from '@squallmark/core/wake';
+import { railsDeck, rigNetwork, solveRigNetwork } from '@squallmark/core/rails';
+import { railBand } from '@squallmark/core/rails-studies';
+import { scheduleWake, wakeTasks } from '@squallmark/core/wake';
+import { powerUp, powerUpDeck } from '@squallmark/core/wake-studies';
 import { practiceRig } from './bench-rigs.js';
 import { median, type Row } from './bench-rows.js';
 

@@ -1,18 +1,16 @@
 import { cheapestFeeding, type ProgrammeSolver } from '@squallmark/core/propose';
+import { gaugeText, type Rails, type RigNetwork } from '@squallmark/core/rails';
 import {
   feedChoices,
   firstToGo,
-  gaugeText,
   heatAt,
   leastGauges,
   packRun,
   shortsOf,
   splicePlaces,
   standsText,
-  type Rails,
-  type RigNetwork,
   type Yields,
-} from '@squallmark/core/rails';
+} from '@squallmark/core/rails-studies';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import { SHELF } from '@squallmark/core/shelf';
 import { amps, num, percent, roundTo, signed, volts, watts } from '@squallmark/core/units';

@@ -1,14 +1,6 @@
 import { analyse } from '@squallmark/core/analysis';
-import {
-  COLDEST_C,
-  HOTTEST_C,
-  atCelsius,
-  railBand,
-  rigNetwork,
-  solveRigNetwork,
-  startsDiffer,
-  type RailBand,
-} from '@squallmark/core/rails';
+import { COLDEST_C, HOTTEST_C, atCelsius, rigNetwork, solveRigNetwork, startsDiffer } from '@squallmark/core/rails';
+import { railBand, type RailBand } from '@squallmark/core/rails-studies';
 import { labelOf } from '@squallmark/core/rig';
 import { amps, percent, roundTo, voltBand, volts } from '@squallmark/core/units';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';

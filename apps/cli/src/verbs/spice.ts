@@ -1,5 +1,6 @@
 import { railsDeck, rigNetwork } from '@squallmark/core/rails';
-import { powerUpDeck, scheduleWake, wakeTasks } from '@squallmark/core/wake';
+import { scheduleWake, wakeTasks } from '@squallmark/core/wake';
+import { powerUpDeck } from '@squallmark/core/wake-studies';
 import type { ExitStatus, Options, Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';

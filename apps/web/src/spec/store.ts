@@ -1,6 +1,7 @@
 import { computed, type Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { analyse, feedsOf, sweepOf } from '@squallmark/core/analysis';
+import { analyse } from '@squallmark/core/analysis';
+import { feedsOf, sweepOf } from '@squallmark/core/studies';
 import { fixesOf } from '@squallmark/core/findings';
 import { writeRig } from '@squallmark/core/files';
 import { planOf } from '@squallmark/core/prove';

@@ -1,5 +1,6 @@
 import type { Analysis } from '../analysis/index.js';
-import { KEPT_CHARGE, cellV, ownShare, type RailNode, type RailRow } from '../rails/index.js';
+import { cellV, ownShare, type RailNode, type RailRow } from '../rails/index.js';
+import { KEPT_CHARGE } from '../rails/studies.js';
 import { findPart, labelOf, sheetOf, type Rig } from '../rig/index.js';
 import { amps, num, percent, signed, voltBand, volts, watts } from '../units/index.js';
 import { FROM, type About, type Ground } from './about.js';

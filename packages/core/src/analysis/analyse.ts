@@ -30,19 +30,17 @@ import {
 import type { Sheet } from '../parts/index.js';
 import {
   atPeak,
-  feedChoices,
   railTree,
   rigNetwork,
   runTimeMin,
   fullRails,
   solveRigNetwork,
   wireMassG,
-  type FeedChoice,
   type RailRow,
   type Rails,
   type RigNetwork,
 } from '../rails/index.js';
-import { oncePerRig, sheetOf, type Rig } from '../rig/index.js';
+import { sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { wakePlan, type WakePlan } from '../wake/index.js';
 import { USUAL_LOOK, lookedAt, type RailLook } from './look.js';
@@ -89,9 +87,6 @@ export interface Analysis {
   };
   wake: WakePlan;
 }
-
-/** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
-export const feedsOf = oncePerRig((rig): FeedChoice[] => feedChoices(rig));
 
 /** A study of a rig that could not be finished: which one, and what it stumbled on. */
 export class StudyFailed extends Error {

@@ -1,15 +1,6 @@
 /** Under which draw and at which temperature the supplies are looked at, and what is laid beside today. */
-import {
-  USUAL_C,
-  atCelsius,
-  feedChoices,
-  leastGauges,
-  rigNetwork,
-  sweepRails,
-  type RailSweep,
-  type RigNetwork,
-} from '../rails/index.js';
-import { applyEdits, type Rig } from '../rig/index.js';
+import { USUAL_C, atCelsius, rigNetwork, sweepRails, type RailSweep, type RigNetwork } from '../rails/index.js';
+import type { Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 
 /** How the supplies are looked at. */
@@ -44,14 +35,3 @@ export type Scenario = (typeof SCENARIOS)[number];
 
 /** A frosty day, °C. */
 export const FROST_C = -10;
-
-/** Volts at every load from full to flat with something changed; null where there is nothing of the kind to change. */
-export function sweepBeside(rig: Rig, look: RailLook, scenario: Scenario, marginV: number): RailSweep | null {
-  if (scenario === 'peak') return sweepRails(lookedAt(rig, { ...look, peak: true }));
-  if (scenario === 'cold') return sweepRails(lookedAt(rig, { ...look, celsius: FROST_C }));
-  const edits =
-    scenario === 'leads'
-      ? leastGauges(rig, lookedAt(rig, look), marginV).leads.flatMap((l) => l.edits)
-      : (feedChoices(rig).find((f) => f.edits.length > 0)?.edits ?? []);
-  return edits.length ? sweepRails(lookedAt(applyEdits(rig, edits).rig, look)) : null;
-}

@@ -1,21 +1,6 @@
-import {
-  atPeak,
-  heatAt,
-  leastGauges,
-  packRun,
-  railBand,
-  shortsOf,
-  splicePlaces,
-  solveRigNetwork,
-  startsDiffer,
-  type LeastGauges,
-  type PackRun,
-  type RailBand,
-  type RailHeat,
-  type RigNetwork,
-  type Short,
-  type SplicePlace,
-} from '../rails/index.js';
+import { atPeak, solveRigNetwork, startsDiffer, type RigNetwork } from '../rails/index.js';
+import type { LeastGauges, PackRun, RailBand, RailHeat, Short, SplicePlace } from '../rails/studies.js';
+import { heatAt, leastGauges, packRun, railBand, shortsOf, splicePlaces } from '../rails/studies.js';
 import type { Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { lookedAt } from './look.js';

@@ -2,18 +2,15 @@ import type { Analysis } from '../analysis/index.js';
 import { labelOf, type Rig } from '../rig/index.js';
 import {
   atPeak,
-  firstToGo,
   gaugeCell,
-  railBand,
   rigNetwork,
-  shortsOf,
   solveRigNetwork,
-  standsText,
   wireOhm,
   type RailNode,
   type Rails,
   type RigNetwork,
 } from '../rails/index.js';
+import { firstToGo, railBand, shortsOf, standsText } from '../rails/studies.js';
 import { amps, num, roundTo, signed, voltBand } from '../units/index.js';
 import type { Table } from './table.js';
 import { cautionsOf, type Card } from './wiring-card.js';

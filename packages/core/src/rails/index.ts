@@ -48,11 +48,4 @@ export {
 export { carriesA, contactsOhm, fuseOf, leadGauge, thickestFit } from './lead.js';
 export { runTimeMin } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
-export { feedChoices, type FeedChoice } from './feed-choice.js';
 export { contactLines, deckAcross, deckOf, railsDeck } from './rig-deck.js';
-export { railBand, type RailBand } from './tolerance.js';
-export { firstToGo, fuseMeltA2s, shortsOf, standsText, wireMeltA2s, type Short, type Yields } from './short.js';
-export { KEPT_CHARGE, packRun, type PackRun, type PackShare } from './pack-run.js';
-export { HOT_C, heatAt, type RailHeat, type RegulatorHeat, type WireHeat } from './heat.js';
-export { leastGauges, type LeastGauge, type LeastGauges } from './least-gauges.js';
-export { splicePlaces, type SplicePlace } from './splice-place.js';

@@ -4,7 +4,8 @@ import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { demoNamed } from '../../test/support/demo-rig.js';
 import type { Sheet } from '../parts/index.js';
 import { emptyRig, type Rig } from '../rig/index.js';
-import { KEPT_CHARGE, packRun, rigNetwork } from './index.js';
+import { rigNetwork } from './index.js';
+import { KEPT_CHARGE, packRun } from './studies.js';
 
 /** One or two packs side by side on a load that asks for some amps, whatever the volts. */
 function rigOf(amps: number, ...shares: number[]): Rig {

@@ -4,18 +4,8 @@ import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
 import { applyEdit, emptyRig, type Inline, type Part, type Rig } from '../rig/index.js';
-import {
-  CELL,
-  cellV,
-  chargeOf,
-  feedChoices,
-  packV,
-  railTree,
-  rigNetwork,
-  runTimeMin,
-  solveRails,
-  sweepRails,
-} from './index.js';
+import { CELL, cellV, chargeOf, packV, railTree, rigNetwork, runTimeMin, solveRails, sweepRails } from './index.js';
+import { feedChoices } from './studies.js';
 
 describe('network of a rig', () => {
   it('a boost stage that nothing feeds gives nothing', () => {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { sheetProblems, type Sheet, type Source } from '../parts/index.js';
 import type { Rig } from '../rig/index.js';
-import { contactsOhm, railBand, rigNetwork, solveRigNetwork } from './index.js';
+import { contactsOhm, rigNetwork, solveRigNetwork } from './index.js';
+import { railBand } from './studies.js';
 
 type Regulator = NonNullable<Source['regulator']>;
 

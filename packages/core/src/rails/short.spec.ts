@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import type { Inline } from '../rig/index.js';
-import { rigNetwork, shortsOf, wireMeltA2s, wireOhm, type Short } from './index.js';
+import { rigNetwork, wireOhm } from './index.js';
+import { shortsOf, wireMeltA2s, type Short } from './studies.js';
 
 function shortAt(gaugeAwg: number, fuseA?: number, lengthMm = 300): Short {
   const lead = leadOf('C1', ['PK.out.1 VT.supply.1 red', 'PK.out.2 VT.supply.2 black'], { gaugeAwg, lengthMm });

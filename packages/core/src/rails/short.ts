@@ -1,6 +1,7 @@
 /** What a short at each plug does: which fuse blows, or which wire burns before one does. */
 import { findCable, type Rig, type Wire } from '../rig/index.js';
-import { apart, operatingPoint, prepareCircuit, type CircuitElement } from './circuit/index.js';
+import { apart } from './circuit/apart.js';
+import { operatingPoint, prepareCircuit, type CircuitElement } from './circuit/index.js';
 import type { RigNetwork, Terminal } from './rig-network.js';
 import { num } from '../units/index.js';
 import { restV } from './solve-rails.js';

@@ -3,7 +3,8 @@ import { BENCHES } from '../../test/practice/benches/index.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import type { Rig } from '../rig/index.js';
-import { railBand, rigNetwork, solveRigNetwork } from './index.js';
+import { rigNetwork, solveRigNetwork } from './index.js';
+import { railBand } from './studies.js';
 
 const rigs = BENCHES.filter((_, i) => i % 4 === 0).map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]);
 

@@ -1,24 +1,21 @@
 /** What the supplies do while a rig is switched on in its order: in-rush, dips, who resets whom. */
 import type { Supply } from '../parts/index.js';
 import {
-  FED_V,
   contactLines,
   deckAcross,
   deckLines,
   deckOf,
   packV,
   prepareCircuit,
-  runTransient,
   type Capacitor,
   type CircuitElement,
   type Course,
   type DeckDrive,
-  type Deed,
-  type Life,
   type RigNetwork,
   type Terminal,
-  type TransientRun,
 } from '../rails/index.js';
+import type { Deed, Life, TransientRun } from '../rails/studies.js';
+import { FED_V, runTransient } from '../rails/studies.js';
 import type { WakeSchedule } from './schedule.js';
 
 /** One supply over the whole sequence. */

@@ -1,14 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import {
-  deckLines,
-  prepareCircuit,
-  rigNetwork,
-  runTransient,
-  type Circuit,
-  type Deed,
-  type TransientRun,
-} from '../../src/rails/index.js';
-import { powerUp, powerUpDeck, scheduleWake, wakeTasks } from '../../src/wake/index.js';
+import { deckLines, prepareCircuit, rigNetwork, type Circuit } from '../../src/rails/index.js';
+import { runTransient, type Deed, type TransientRun } from '../../src/rails/studies.js';
+import { scheduleWake, wakeTasks } from '../../src/wake/index.js';
+import { powerUp, powerUpDeck } from '../../src/wake/studies.js';
 import { buck, capacitor, circuit, contact, diode, limit, ohms, pack, power, wire } from '../support/circuits.js';
 import { mendedRig } from '../support/demo-rig.js';
 import { ngspiceOverTime, ngspiceText } from '../support/ngspice.js';

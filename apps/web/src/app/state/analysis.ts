@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Analysis, LeadStudy, RailLook, Scenario } from '@squallmark/core/analysis';
+import type { Analysis, RailLook, Scenario } from '@squallmark/core/analysis';
+import type { LeadStudy } from '@squallmark/core/studies';
 import type { Fix } from '@squallmark/core/findings';
 import type { CheckStep } from '@squallmark/core/prove';
 import type { RailSweep } from '@squallmark/core/rails';
@@ -15,12 +16,13 @@ import {
   from,
   map,
   of,
+  Observable,
   switchMap,
   take,
-  type Observable,
 } from 'rxjs';
 import { workerAnalyst, type Analyst } from '../workers/analyst';
 import { GivenUp } from '../workers/revive';
+import { whenIdle } from '../kit/unroll';
 import { DeskStore } from './desk';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
@@ -63,13 +65,13 @@ export class AnalysisStore {
   });
   /** Studies of one station: worked out while it is open, after the picture of the rig stands. */
   readonly sweep$ = combineLatest([this.rigs(), this.desk.look$]).pipe(
-    switchMap(([rig, look]) => this.ask(() => this.analyst.sweep(rig, look))),
+    switchMap(([rig, look]) => this.lookUp(() => this.analyst.sweep(rig, look))),
   );
   readonly waking$ = combineLatest([this.rigs(), this.desk.wakeSetup$]).pipe(
-    switchMap(([rig, { kind, pairs }]) => this.ask(() => this.analyst.wake(rig, kind, pairs))),
+    switchMap(([rig, { kind, pairs }]) => this.lookUp(() => this.analyst.wake(rig, kind, pairs))),
   );
   readonly supplies$ = combineLatest([this.rigs(), this.celsius$()]).pipe(
-    switchMap(([rig, celsius]) => this.ask(() => this.analyst.supplies(rig, celsius))),
+    switchMap(([rig, celsius]) => this.lookUp(() => this.analyst.supplies(rig, celsius))),
   );
   readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
   private readonly planned = signal<{ rig: string; plan: readonly CheckStep[] } | null>(null);
@@ -109,7 +111,7 @@ export class AnalysisStore {
   beside$(beside$: Observable<Scenario | Rig | null>, marginV: number): Observable<RailSweep | null> {
     return combineLatest([this.rigs(), this.desk.look$, beside$]).pipe(
       switchMap(([rig, look, beside]) =>
-        beside === null ? of(null) : this.ask(() => this.analyst.beside(rig, look, beside, marginV)),
+        beside === null ? of(null) : this.lookUp(() => this.analyst.beside(rig, look, beside, marginV)),
       ),
     );
   }
@@ -117,7 +119,7 @@ export class AnalysisStore {
   /** The thinnest leads and best splices for a room that is wanted. */
   leads$(marginV$: Observable<number>): Observable<LeadStudy> {
     return combineLatest([this.rigs(), this.celsius$(), marginV$]).pipe(
-      switchMap(([rig, celsius, marginV]) => this.ask(() => this.analyst.leads(rig, celsius, marginV))),
+      switchMap(([rig, celsius, marginV]) => this.lookUp(() => this.analyst.leads(rig, celsius, marginV))),
     );
   }
 
@@ -129,7 +131,7 @@ export class AnalysisStore {
   }
 
   private study<R>(ask: (rig: Rig) => Promise<R>): Observable<R> {
-    return this.rigs().pipe(switchMap((rig) => this.ask(() => ask(rig))));
+    return this.rigs().pipe(switchMap((rig) => this.lookUp(() => ask(rig))));
   }
 
   /** Each rig once its picture stands. */
@@ -149,6 +151,21 @@ export class AnalysisStore {
         this.store.say(`Not computed: ${error instanceof Error ? error.message : String(error)}`);
         return EMPTY;
       }),
+    );
+  }
+
+  /** Handed over while nothing else is to be done: first the station stands, then what was looked up for it. */
+  private lookUp<R>(run: () => Promise<R>): Observable<R> {
+    return this.ask(run).pipe(
+      switchMap(
+        (answer) =>
+          new Observable<R>((waits) =>
+            whenIdle(() => {
+              waits.next(answer);
+              waits.complete();
+            }),
+          ),
+      ),
     );
   }
 

@@ -1,17 +1,13 @@
-import {
-  analyse,
-  type Analysis,
-  type LeadStudy,
-  type RailLook,
-  type Scenario,
-  type SupplyStudy,
-} from '@squallmark/core/analysis';
+import { analyse, type Analysis, type RailLook, type Scenario } from '@squallmark/core/analysis';
+import type { LeadStudy, SupplyStudy } from '@squallmark/core/studies';
 import { fixesOf, type Fix } from '@squallmark/core/findings';
 import type { Sheet } from '@squallmark/core/parts';
 import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
-import { rigNetwork, type FeedChoice, type RailSweep } from '@squallmark/core/rails';
-import { wakePlan, type DrawnPower, type StartMend, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import { rigNetwork, type RailSweep } from '@squallmark/core/rails';
+import type { FeedChoice } from '@squallmark/core/rails-studies';
+import { wakePlan, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import type { DrawnPower, StartMend } from '@squallmark/core/wake-studies';
 import { expose } from 'comlink';
 
 /** A list in order and, of what wakes on packs, what the supplies do meanwhile. */
@@ -33,9 +29,6 @@ function hold(rig: Rig | null): Rig {
 }
 
 const studies = () => import('./studies');
-
-/** Lists that were worked out of a rig: whoever comes back to the station has them at once. */
-const WAKINGS = new WeakMap<Rig, Map<string, Waking>>();
 
 async function wakingOf(rig: Rig, kind: WakeKind, pairs: number): Promise<Waking> {
   const plan = wakePlan(rig, kind, pairs);
@@ -68,15 +61,7 @@ const api = {
     const own = hold(rig);
     return (await studies()).leadsFor(own, celsius, marginV);
   },
-  async wake(rig: Rig | null, kind: WakeKind, pairs: number): Promise<Waking> {
-    const own = hold(rig);
-    const key = `${kind} ${pairs}`;
-    const known = WAKINGS.get(own) ?? new Map<string, Waking>();
-    WAKINGS.set(own, known);
-    let waking = known.get(key);
-    if (!waking) known.set(key, (waking = await wakingOf(own, kind, pairs)));
-    return waking;
-  },
+  wake: (rig: Rig | null, kind: WakeKind, pairs: number): Promise<Waking> => wakingOf(hold(rig), kind, pairs),
   /** What is proven, and how; not needed for the first picture. */
   async plan(rig: Rig | null): Promise<readonly CheckStep[]> {
     const own = hold(rig);

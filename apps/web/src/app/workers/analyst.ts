@@ -1,6 +1,8 @@
-import type { Analysis, LeadStudy, RailLook, Scenario, SupplyStudy } from '@squallmark/core/analysis';
+import type { Analysis, RailLook, Scenario } from '@squallmark/core/analysis';
+import type { LeadStudy, SupplyStudy } from '@squallmark/core/studies';
 import type { Fix } from '@squallmark/core/findings';
-import type { FeedChoice, RailSweep } from '@squallmark/core/rails';
+import type { RailSweep } from '@squallmark/core/rails';
+import type { FeedChoice } from '@squallmark/core/rails-studies';
 import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import type { WakeKind } from '@squallmark/core/wake';
@@ -70,28 +72,55 @@ class RigWorker {
   }
 }
 
+/** What was looked up of the rig that was asked of last: whoever comes back to a station has it without another way to the worker. */
+class Studies {
+  private readonly worker = new RigWorker();
+  private rig: Rig | null = null;
+  private readonly known = new Map<string, Promise<unknown>>();
+
+  /** @param key what tells this question from others of the same rig */
+  of<R>(rig: Rig, key: string, ask: Parameters<typeof this.worker.of<R>>[1]): Promise<R> {
+    if (rig !== this.rig) this.known.clear();
+    this.rig = rig;
+    const known = this.known.get(key) as Promise<R> | undefined;
+    if (known) return known;
+    const answer = this.anew(rig, ask);
+    this.known.set(key, answer);
+    // one that failed is asked again
+    answer.catch(() => this.known.get(key) === answer && this.known.delete(key));
+    return answer;
+  }
+
+  /** A question whose answer is not kept. */
+  anew<R>(rig: Rig, ask: Parameters<typeof this.worker.of<R>>[1]): Promise<R> {
+    this.worker.giveUpOthers(rig);
+    return this.worker.of(rig, ask);
+  }
+}
+
 /**
  * Analysis in a worker of its own, and the studies of single stations in another: one of those may take long on a large rig, and no
  * change of the rig waits for it.
  */
 export function workerAnalyst(): Analyst {
   const analysis = new RigWorker();
-  const studies = new RigWorker();
-  const study = <R>(rig: Rig, ask: Parameters<typeof studies.of<R>>[1]): Promise<R> => {
-    studies.giveUpOthers(rig);
-    return studies.of(rig, ask);
-  };
+  const studies = new Studies();
   return {
     analyse: (rig, charge, look) => analysis.of(rig, (api, sending) => api.analyse(sending, charge, look)),
     fixes: (rig, ids) => analysis.of(rig, (api, sending) => api.fixes(sending, ids)),
-    sweep: (rig, look) => study(rig, (api, sending) => api.sweep(sending, look)),
-    beside: (rig, look, beside, marginV) => study(rig, (api, sending) => api.beside(sending, look, beside, marginV)),
-    leads: (rig, celsius, marginV) => study(rig, (api, sending) => api.leads(sending, celsius, marginV)),
-    wake: (rig, kind, pairs) => study(rig, (api, sending) => api.wake(sending, kind, pairs)),
+    sweep: (rig, look) =>
+      studies.of(rig, `sweep ${look.celsius} ${look.peak}`, (api, sending) => api.sweep(sending, look)),
+    beside: (rig, look, beside, marginV) =>
+      studies.anew(rig, (api, sending) => api.beside(sending, look, beside, marginV)),
+    leads: (rig, celsius, marginV) =>
+      studies.of(rig, `leads ${celsius} ${marginV}`, (api, sending) => api.leads(sending, celsius, marginV)),
+    wake: (rig, kind, pairs) =>
+      studies.of(rig, `wake ${kind} ${pairs}`, (api, sending) => api.wake(sending, kind, pairs)),
     // every station's head shows how far it is proven: it is wanted right after the analysis
     plan: (rig) => analysis.of(rig, (api, sending) => api.plan(sending)),
-    supplies: (rig, celsius) => study(rig, (api, sending) => api.supplies(sending, celsius)),
-    feeds: (rig) => study(rig, (api, sending) => api.feeds(sending)),
+    supplies: (rig, celsius) =>
+      studies.of(rig, `supplies ${celsius}`, (api, sending) => api.supplies(sending, celsius)),
+    feeds: (rig) => studies.of(rig, 'feeds', (api, sending) => api.feeds(sending)),
     stock: () => analysis.stock(),
   };
 }

@@ -2,6 +2,15 @@
 import { Joined, groupBy } from '../../units/index.js';
 import type { Circuit, CircuitElement } from './circuit.js';
 import { kindOf } from './elements/index.js';
+export {
+  FED_V,
+  type Cycle,
+  type Deed,
+  type Happening,
+  type Life,
+  type TransientAsk,
+  type TransientRun,
+} from './transient.js';
 import { runTogether, type TransientAsk, type TransientRun } from './transient.js';
 
 /**

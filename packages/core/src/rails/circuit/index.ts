@@ -4,13 +4,3 @@ export { prepareCircuit, type PreparedCircuit } from './prepare.js';
 export { operatingPoint, solverOf, type Drive, type OperatingPoint } from './operating-point.js';
 export type { Begin } from './solver.js';
 export { deckLines, deckNode, type Course, type DeckDrive } from './deck.js';
-export { apart, runTransient } from './apart.js';
-export {
-  FED_V,
-  type Cycle,
-  type Deed,
-  type Happening,
-  type Life,
-  type TransientAsk,
-  type TransientRun,
-} from './transient.js';

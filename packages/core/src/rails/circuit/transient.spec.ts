@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buck, capacitor, circuit, contact, limit, ohms, pack, power, wire } from '../../../test/support/circuits.js';
 import { randomCircuits } from '../../../test/support/random-circuits.js';
-import { operatingPoint, prepareCircuit, runTransient, type Circuit, type CircuitElement } from './index.js';
+import { operatingPoint, prepareCircuit, type Circuit, type CircuitElement } from './index.js';
+import { runTransient } from '../studies.js';
 
 /** Both side by side, sharing no copper: the elements of the second after those of the first. */
 function beside(a: Circuit, b: Circuit): Circuit {

@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
-import type { FeedChoice } from '@squallmark/core/rails';
+import type { FeedChoice } from '@squallmark/core/rails-studies';
 import { newPart, nextId, partsWithSheets, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';

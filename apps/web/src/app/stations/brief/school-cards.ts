@@ -1,6 +1,6 @@
 import type { SchoolOutcome } from '@squallmark/core/propose';
 import type { Edit, Schools } from '@squallmark/core/rig';
-import type { FeedChoice } from '@squallmark/core/rails';
+import type { FeedChoice } from '@squallmark/core/rails-studies';
 import { num, volts } from '@squallmark/core/units';
 
 /** One side of a choice, with what follows from it. */

@@ -1,7 +1,8 @@
-import type { LeadStudy, SupplyStudy } from '@squallmark/core/analysis';
+import type { LeadStudy, SupplyStudy } from '@squallmark/core/studies';
 import type { Mark } from '@squallmark/core/findings';
 import type { Feeding } from '@squallmark/core/propose';
-import { HOT_C, firstToGo, gaugeText, standsText, type FeedChoice, type LeastGauge } from '@squallmark/core/rails';
+import { gaugeText } from '@squallmark/core/rails';
+import { HOT_C, firstToGo, standsText, type FeedChoice, type LeastGauge } from '@squallmark/core/rails-studies';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import { amps, listed, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import type { Column } from '../../kit/table/cell';

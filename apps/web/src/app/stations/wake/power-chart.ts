@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { DrawnLine, DrawnPower } from '@squallmark/core/wake';
+import type { DrawnLine, DrawnPower } from '@squallmark/core/wake-studies';
 import { Plot, plotAxis, plotTooltip, type PlotOption } from '../../kit/plot';
 import { TIME_AXIS } from './timeline';
 

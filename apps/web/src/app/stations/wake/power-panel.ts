@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { labelOf, type Edit } from '@squallmark/core/rig';
 import { amps, count, num, volts } from '@squallmark/core/units';
-import { mendText, type DrawnLine, type DrawnPower, type StartMend } from '@squallmark/core/wake';
+import { mendText, type DrawnLine, type DrawnPower, type StartMend } from '@squallmark/core/wake-studies';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { Mark } from '../../kit/mark';
 import { RigStore } from '../../state/rig-store';
