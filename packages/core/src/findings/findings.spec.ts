@@ -96,8 +96,8 @@ describe('what the sticks fly against the mode that is set', () => {
   it('is a stop where the throttle would spring back, and says which mode it is', () =>
     expect(said(set('1'))).toEqual({
       mark: 'stop',
-      text: 'Set to mode 1, yet pitch is on the right stick ↕ and throttle is on the left stick ↕. Left stick ↕ springs back there: half throttle with nobody at it. Pitch stays where it was put. So it is in mode 2.',
-      fixes: ['It is set to mode 2'],
+      text: 'Set to mode 1, yet pitch is on the right stick ↕ and throttle is on the left stick ↕. Left stick ↕ springs back there: half throttle with nobody at it. Pitch stays where it was put. So it is in mode 2; if it really is in 1, give the axes their sticks by hand.',
+      fixes: ['It is in mode 2'],
     }));
 
   it('is a watch where all come to rest as they should', () => expect(said(set('4'))?.mark).toBe('watch'));

@@ -79,6 +79,6 @@ const fitting = (sheet: Sheet, flown: readonly Flown[], homeIn: HomeIn): string[
 
 /** Says how the transmitter is; what flies by which channel and stick is left as it is. */
 const saidSo = (part: Part, mode: string): Fix => ({
-  label: `It is set to mode ${mode}`,
+  label: `It is in mode ${mode}`,
   edits: [{ kind: 'set', part: part.id, setting: 'mode', value: mode }],
 });

@@ -39,7 +39,9 @@ export const CHANNELS_WORDS = {
     text: `Set to mode ${f.text('mode')}, yet ${f.text('flown')}.${
       f.text('springs') ? ` ${capital(f.text('springs'))} springs back there: half throttle with nobody at it.` : ''
     }${f.text('stays') ? ` ${capital(f.text('stays'))} stays where it was put.` : ''} ${
-      f.text('as in') ? `So it is in mode ${f.text('as in')}.` : 'No mode has it so.'
+      f.text('as in')
+        ? `So it is in mode ${f.text('as in')}; if it really is in ${f.text('mode')}, give the axes their sticks by hand.`
+        : 'No mode has it so.'
     }`,
   }),
   'mode-untold': (f) => ({
