@@ -52,6 +52,19 @@ describe('the rig store', () => {
     expect(said).toEqual(['Not done: part "GB" is there already']);
   });
 
+  it('does what was worked out of a rig only while that is the rig', async () => {
+    const said: string[] = [];
+    store.said$.subscribe((text) => said.push(text));
+    const then = store.rig();
+    expect(store.doOf(then, [addGimbal()])).toBe(true);
+    expect(store.doOf(then, [addGimbal('GC')])).toBe(false);
+    await store.create('Another', 'rotor');
+    const other = store.rig();
+    expect(store.doOf(then, [addGimbal('GD')])).toBe(false);
+    expect(store.rig()).toBe(other);
+    expect(said).toEqual(Array(2).fill('Not done: the rig was changed while this was worked out'));
+  });
+
   it('takes what is typed as one step and one line', async () => {
     const name = (text: string) => store.do([{ kind: 'rename', name: text }], 'name');
     ['Te', 'Ter', 'Tern'].forEach(name);

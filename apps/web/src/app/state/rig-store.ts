@@ -192,6 +192,13 @@ export class RigStore {
     }
   }
 
+  /** Does edits that were worked out of a rig, and would be of another by now: refused with its reason where that is so. */
+  doOf(rig: Rig, edits: Edit[]): boolean {
+    if (rig === this.rig()) return this.do(edits);
+    this.say('Not done: the rig was changed while this was worked out');
+    return false;
+  }
+
   /** The rig before its last step; null where there was none. */
   beforeLast(): Rig | null {
     const now = this.historySubject.value;

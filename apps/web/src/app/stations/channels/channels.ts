@@ -288,11 +288,11 @@ export class Channels {
   protected async assign(again = false): Promise<void> {
     this.assigning.set(true);
     try {
-      const result = await this.weaver.assign([this.store.rig(), again]);
-      if (!result) return;
+      const rig = this.store.rig();
+      const result = await this.weaver.assign([rig, again]);
+      if (!result || (result.edits.length && !this.store.doOf(rig, result.edits))) return;
       this.assigned.set(result);
       this.tool.set('assign');
-      if (result.edits.length) this.store.do(result.edits);
     } catch (error) {
       this.store.say(`Not assigned: ${error instanceof Error ? error.message : String(error)}`);
     } finally {

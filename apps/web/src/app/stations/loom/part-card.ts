@@ -196,7 +196,9 @@ export class PartCard {
     }
     try {
       const found = await this.weaver.candidates([rig, part, port]);
-      if (found) this.candidates.set(found);
+      // of another port, or another rig, by now: that one asks for itself
+      if (found && rig === this.store.rig() && part === this.partId() && port === this.port())
+        this.candidates.set(found);
     } catch (error) {
       this.store.say(`No candidates: ${error instanceof Error ? error.message : String(error)}`);
     }
