@@ -116,10 +116,12 @@ export class AnalysisStore {
     );
   }
 
-  /** The thinnest leads and best splices for a room that is wanted. */
-  leads$(marginV$: Observable<number>): Observable<LeadStudy> {
+  /** The thinnest leads and best splices for a room that is wanted, with the rig whose leads they are. */
+  leads$(marginV$: Observable<number>): Observable<{ rig: Rig; study: LeadStudy }> {
     return combineLatest([this.rigs(), this.celsius$(), marginV$]).pipe(
-      switchMap(([rig, celsius, marginV]) => this.lookUp(() => this.analyst.leads(rig, celsius, marginV))),
+      switchMap(([rig, celsius, marginV]) =>
+        this.lookUp(() => this.analyst.leads(rig, celsius, marginV)).pipe(map((study) => ({ rig, study }))),
+      ),
     );
   }
 

@@ -153,8 +153,10 @@ export class SupplyStudyView {
   }
 
   private ofLeads(): Shown | null {
-    const study = this.leads();
-    if (!study) return null;
+    const found = this.leads();
+    // the leads of an earlier rig are shown no more: they would be made of another
+    if (found?.rig !== this.rig()) return null;
+    const { study } = found;
     const edits = [...study.leads, ...study.splices].flatMap((x) => x.edits);
     return { lines: leadLines(this.rig(), study), text: leadsText(study), edits, done: 'Make the leads so' };
   }
