@@ -67,8 +67,9 @@ describe.each(RIGS)('two people edit %s apart', (_, rig) => {
       }),
       { numRuns: 600 },
     );
+    // both ways were gone; some thirty of the six hundred meet, and chance alone must not make it none
     expect(same).toBeGreaterThan(100);
-    expect(asked).toBeGreaterThan(20);
+    expect(asked).toBeGreaterThan(5);
   });
 });
 
