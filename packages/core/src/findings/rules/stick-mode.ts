@@ -1,6 +1,6 @@
 import { isAxis, isFlightChain, stickFor, stickMode, type Chain, type FlightAxis } from '../../channels/index.js';
-import { settingOf, sheetOf, type Part } from '../../rig/index.js';
 import type { Control, Sheet } from '../../parts/index.js';
+import { settingOf, sheetOf, type Part } from '../../rig/index.js';
 import { groupBy, listed } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
