@@ -201,6 +201,33 @@ describe('findings', () => {
     expect(fixesOf(twice!).map((f) => f.label)).toEqual(['Take C4 off']);
   });
 
+  it('of a second source leave its lead on where another part has its ground by it, or nothing else feeds it yet', () => {
+    const offered = (...more: string[][]): string[] =>
+      analyse(
+        smallRig({ U: 'usb-bench-lead', FC: 'flight-controller-3', R5: 'regulator-5v', PK: 'pack-4s' }, [
+          ['U.plug.1 FC.usb.1', 'U.plug.3 FC.usb.3'],
+          ['R5.out.1 FC.supply.1', 'R5.out.2 FC.supply.2'],
+          ...more,
+        ]),
+      )
+        .findings.filter((f) => f.rule === 'back-feed')
+        .flatMap((f) => fixesOf(f).map((fix) => fix.label));
+    expect(offered(['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'])).toEqual(['Take C1 off']);
+    expect(offered()).toEqual([]);
+    // the regulator's way back runs over the computer's lead alone
+    expect(offered(['PK.out.1 R5.in.1', 'PK.out.2 U.plug.3'])).toHaveLength(0);
+  });
+
+  it('of two axes on one slot are a stop, and the one that is astray goes home', () => {
+    const rig = clean();
+    const told = applyEdits(rig, [{ kind: 'bind', binding: { part: 'FC', fn: 'yaw', slot: 2, reverse: false } }]).rig;
+    const both = analyse(told).findings.find((f) => f.rule === 'two-on-one-slot');
+    expect(both?.mark).toBe('stop');
+    expect(both?.text).toContain('pitch, Flight controller yaw: both move.');
+    expect(fixesOf(both!).map((f) => f.label)).toEqual(['Move yaw to channel 4']);
+    expect(rulesOf(applyEdits(told, fixesOf(both!)[0]!.edits).rig)).toEqual(rulesOf(rig));
+  });
+
   it('of two functions on one pin have no fix: the slot of the pin is the slot of both', () => {
     const rig = smallRig(
       { TX: 'transmitter-16', RX: 'receiver-16', TA: 'infra-red-trigger', TB: 'infra-red-trigger' },

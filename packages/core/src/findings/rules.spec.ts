@@ -106,9 +106,10 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   [
     'back-feed',
     () =>
-      smallRig({ U: 'usb-bench-lead', FC: 'flight-controller-3', R5: 'regulator-5v' }, [
+      smallRig({ U: 'usb-bench-lead', FC: 'flight-controller-3', R5: 'regulator-5v', PK: 'pack-4s' }, [
         ['U.plug.1 FC.usb.1', 'U.plug.3 FC.usb.3'],
         ['R5.out.1 FC.supply.1', 'R5.out.2 FC.supply.2'],
+        ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
       ]),
     () => smallRig({ A: 'pack-4s', B: 'pack-4s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1'], ['B.out.1 R5.in.1']]),
   ],

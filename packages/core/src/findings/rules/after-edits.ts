@@ -29,6 +29,17 @@ export function sinksNobody(before: Rails, after: Rails): boolean {
   });
 }
 
+/** Less is nothing, V. */
+const NONE_V = 0.5;
+
+/** Whoever had volts has some still. */
+export function unfeedsNobody(before: Rails, after: Rails): boolean {
+  const has = ({ allowed, fedBy, volts }: Rails['nodes'][number]): boolean =>
+    allowed !== null && fedBy !== null && volts > NONE_V;
+  const fed = new Set(after.nodes.filter(has).map((n) => `${n.part}.${n.terminal}`));
+  return before.nodes.every((n) => !has(n) || fed.has(`${n.part}.${n.terminal}`));
+}
+
 /** Under its floor; a supply that nothing feeds is not low but unfed, and told as that. */
 export const isLow = ({ allowed, volts, fedBy }: Rails['nodes'][number]): boolean =>
   allowed !== null && fedBy !== null && volts < allowed[0] - hairV(allowed);

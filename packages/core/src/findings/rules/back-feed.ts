@@ -2,7 +2,6 @@ import type { Chain } from '../../channels/index.js';
 import { findNets } from '../../loom/index.js';
 import type { Source } from '../../parts/index.js';
 import {
-  applyEdits,
   findPin,
   labelOf,
   partsWithSheets,
@@ -15,11 +14,13 @@ import {
   type Rig,
 } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
-import type { Fix, Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { railsAfter, unfeedsNobody } from './after-edits.js';
 import { outletVolts } from './outlets.js';
 
 /** A rail with a second source on it: a computer's lead, or one regulator against another. Packs may stand in pair. */
-export const backFeedRule: Rule = ({ rig, nets, chains }) => {
+export const backFeedRule: Rule = (context) => {
+  const { rig, nets, chains } = context;
   const sources = rig.parts.flatMap((part): Joining[] =>
     sheetOf(rig, part.id).sources.map((source) => ({
       part: part.id,
@@ -45,7 +46,7 @@ export const backFeedRule: Rule = ({ rig, nets, chains }) => {
         // what a hand switches stays the one that feeds: beside it the switch would do nothing
         fixes: () =>
           parted(
-            rig,
+            context,
             [guest, ...same.filter((s) => s !== guest)].filter((s) => !isSwitched(chains, s)),
             same,
           ),
@@ -64,16 +65,21 @@ interface Joining {
 const isSwitched = (chains: readonly Chain[], { part }: Joining): boolean =>
   chains.some((c) => c.part.id === part && c.fn.what === 'radio-power' && c.control && !c.breaks);
 
-/** The first lead that may come off, of the first of some sources: whatever it feeds has enough without, and the rail is rid of a source. */
-function parted(rig: Rig, guests: readonly Joining[], same: readonly Joining[]): Fix[] {
+/**
+ * The first lead that may come off, of the first of some sources: whatever it feeds has enough without, the rail is rid of a source,
+ * and nobody had his ground by it.
+ */
+function parted({ rig, full }: RuleContext, guests: readonly Joining[], same: readonly Joining[]): Fix[] {
   for (const guest of guests) {
     const plus = { part: guest.part, ...guest.source.plus };
     const others = same.filter((s) => s !== guest);
     const leads = wiresAt(rig, plus).map((w) => w.cable);
     for (const lead of leads.filter((l) => othersSuffice(rig, l, others))) {
       const fix = takenOff(rig, lead, plus);
-      const nets = findNets(applyEdits(rig, fix.edits).rig);
-      if (!others.some((s) => nets.netOf({ part: s.part, ...s.source.plus }) === nets.netOf(plus))) return [fix];
+      const after = railsAfter(rig, fix.edits);
+      const nets = findNets(after.rig);
+      const isRid = others.every((s) => nets.netOf({ part: s.part, ...s.source.plus }) !== nets.netOf(plus));
+      if (isRid && unfeedsNobody(full, after.full())) return [fix];
     }
   }
   return [];

@@ -2,24 +2,29 @@ import {
   chainsOfWishes,
   channelEdits,
   freeChannel,
+  isAxis,
   isFlightChain,
   mayLeave,
   mismatchOf,
+  toldOn,
   type Chain,
 } from '../../channels/index.js';
 import type { Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
+import { homeChannel } from './flight-home.js';
 
-/** Two functions that obey one slot. A payload on a channel that flies is another finding. */
+/** Two functions that obey one slot; two axes of one controller fly as one. A payload on a channel that flies is another finding. */
 export const oneSlotRule: Rule = ({ rig, chains }) => {
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    if (same.length < 2 || same.some(isFlightChain)) return [];
+    if (same.length < 2) return [];
+    const astray = same.filter(isFlightChain);
+    if (astray.length && !isFlownTogether(same)) return [];
     return [
       {
         rule: 'two-on-one-slot',
-        mark: 'watch',
+        mark: astray.length ? 'stop' : 'watch',
         station: 'channels',
         subjects: [...new Set(same.map((c) => c.part.id))],
         figures: [
@@ -27,11 +32,27 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
         // what hangs on one pin has the slot of that pin, whichever it is
-        fixes: () => (isOnePinFor(same) ? [] : parted(rig, chains, same)),
+        fixes: () =>
+          astray.length ? sentHome(rig, chains, astray) : isOnePinFor(same) ? [] : parted(rig, chains, same),
       },
     ];
   });
 };
+
+/** An axis of flight, and something else that its controller reads there. A switch that arms and sets a mode may be one. */
+const isFlownTogether = (same: readonly Chain[]): boolean =>
+  same.every(isFlightChain) &&
+  same.some((axis) => isAxis(axis.fn.what) && same.some((c) => c !== axis && c.part.id === axis.part.id));
+
+/** The axis that is not where it is looked for goes there. */
+function sentHome(rig: Rig, chains: readonly Chain[], flown: readonly Chain[]): Fix[] {
+  for (const chain of flown) {
+    const home = homeChannel(rig, chains, chain);
+    if (home !== null && home !== chain.slot)
+      return [{ label: `Move ${chain.fn.label.toLowerCase()} to channel ${home}`, edits: toldOn(rig, chain, home) }];
+  }
+  return [];
+}
 
 const pinOf = ({ path: [first] }: Chain): string | null =>
   first?.kind === 'pulse' ? `${first.talker.part.id}.${first.talker.link.id}` : null;
