@@ -89,8 +89,10 @@ test('the server killed in the middle loses nothing of the log, and its line is 
     await tellStandIn(page.url(), slots.with(7, 1870));
     await expect(page.getByText('1870', { exact: true })).toBeVisible();
     await server.kill();
-    const said = page.locator('mat-snack-bar-container', { hasText: 'Stand-in receiver: it is gone; waiting for it' });
-    await expect(said).toBeVisible();
+    // in passing, and for as long as it is so: nothing comes over it any more
+    await expect(page.getByText('Stand-in receiver: it is gone; waiting for it').first()).toBeVisible();
+    await expect(page.getByText('the line is gone; waiting for it', { exact: true })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Slots on the line 0 frames/s' })).toBeVisible();
     // what is done meanwhile is written down
     await choose(page, 'Fault', 'one that I am not told');
     await saved(page);
@@ -99,6 +101,7 @@ test('the server killed in the middle loses nothing of the log, and its line is 
       await tellStandIn(page.url(), slots.with(7, 1130));
       await expect(page.getByText('1130', { exact: true })).toBeVisible({ timeout: 1000 });
     }).toPass();
+    await expect(page.getByText('the line is gone; waiting for it', { exact: true })).toBeHidden();
     await page.reload();
     await go(page, 'Log');
     await expect(page.getByRole('main', { name: 'Log' })).toContainText('one that nobody is told');

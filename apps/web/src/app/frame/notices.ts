@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, Injector } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Mark } from '../kit/mark';
+import { Rooms } from '../kit/rooms';
 import { AnalysisStore } from '../state/analysis';
 import { Keeping } from '../state/keeping';
 import { RigStore } from '../state/rig-store';
@@ -30,6 +31,11 @@ import { Updates } from '../state/updates';
           <b>Not computed.</b> {{ failed }}. What you see is of {{ seen() }}. Changing, undoing, log and files work on.
         </span>
         <button mat-stroked-button type="button" (click)="analysis.again()">Try again</button>
+      </div>
+    }
+    @if (rooms.plainly(); as text) {
+      <div class="notice" role="status">
+        <sq-mark kind="watch" /><span>{{ text }}</span>
       </div>
     }
     @if (updates.news(); as news) {
@@ -73,6 +79,7 @@ export class Notices {
   protected readonly keeping = inject(Keeping);
   protected readonly analysis = inject(AnalysisStore);
   protected readonly updates = inject(Updates);
+  protected readonly rooms = inject(Rooms);
   protected readonly failed = computed(() => {
     const standing = this.analysis.standing();
     return standing.state === 'failed' ? standing.why : '';

@@ -2,6 +2,9 @@ import { whenIdle } from '../kit/unroll';
 
 /** Pieces of the page that a hand may ask for at any moment. */
 const PIECES: (() => Promise<unknown>)[] = [
+  // first what says that something went wrong: once the server is gone it could not be fetched
+  () => import('@angular/material/snack-bar'),
+  () => import('@angular/material/dialog'),
   () => import('../stations/loom/loom'),
   () => import('../stations/channels/channels'),
   () => import('../stations/rails/rails'),

@@ -1,12 +1,17 @@
-import { inject, Injectable, Injector, type Type } from '@angular/core';
+import { inject, Injectable, Injector, signal, type Type } from '@angular/core';
 import type { MatDialog, MatDialogConfig } from '@angular/material/dialog';
 import { Updates } from '../state/updates';
+
+/** How long something said in passing stands, ms. */
+const SAID_MS = 8000;
 
 /** Rooms that open over a station, and what is said in passing. Both are fetched when they are first asked for. */
 @Injectable({ providedIn: 'root' })
 export class Rooms {
   private readonly injector = inject(Injector);
   private readonly updates = inject(Updates);
+  /** What is said in passing where nothing else can show it; empty while nothing is. */
+  readonly plainly = signal('');
   private dialogs: MatDialog | undefined;
   private opening = 0;
 
@@ -47,7 +52,13 @@ export class Rooms {
   }
 
   async say(text: string): Promise<void> {
-    const { MatSnackBar } = await import('@angular/material/snack-bar');
-    this.injector.get(MatSnackBar).open(text, 'Close', { duration: 8000 });
+    try {
+      const { MatSnackBar } = await import('@angular/material/snack-bar');
+      this.injector.get(MatSnackBar).open(text, 'Close', { duration: SAID_MS });
+    } catch {
+      // what shows it could not be fetched any more: it is said in the page itself
+      this.plainly.set(text);
+      setTimeout(() => this.plainly.update((now) => (now === text ? '' : now)), SAID_MS);
+    }
   }
 }

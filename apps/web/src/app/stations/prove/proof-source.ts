@@ -53,6 +53,8 @@ export class ProofSource {
   /** Slots of a real line as they last came, µs; null while none is heard. */
   readonly slots = signal<readonly number[] | null>(null);
   readonly isLost = signal(false);
+  /** It was heard, and is waited for. */
+  readonly isGone = signal(false);
   readonly framesPerS = signal(0);
   /** The game controller that is open, and where it stands; null without. */
   readonly pad = signal<(PadState & { id: string }) | null>(null);
@@ -100,6 +102,7 @@ export class ProofSource {
   private forget(): void {
     this.slots.set(null);
     this.isLost.set(false);
+    this.isGone.set(false);
     this.framesPerS.set(0);
     this.pad.set(null);
     this.times = [];
@@ -112,7 +115,7 @@ export class ProofSource {
         return { source: padSource(this.platform), take: (chunk) => chunk.kind === 'pad' && this.takePad(chunk) };
       case 'stand-in':
         return this.line(
-          socketSource(this.platform, (isHeard) => this.store.say(heardText(isHeard))),
+          socketSource(this.platform, (isHeard) => this.hears(isHeard)),
           'sbus',
         );
       case 'serial-sbus':
@@ -137,6 +140,15 @@ export class ProofSource {
   private line(source: SignalSource, kind: LiveKind): Opened {
     const scale = lineScale(this.store.rig(), kind);
     return { source, take: slotDecoder(kind, scale, ({ us, isLost }) => this.takeSlots(us, isLost)) };
+  }
+
+  private hears(isHeard: boolean): void {
+    this.isGone.set(!isHeard);
+    if (!isHeard) {
+      this.times = [];
+      this.framesPerS.set(0);
+    }
+    this.store.say(heardText(isHeard));
   }
 
   private takePad({ axes, buttons }: PadState): void {
