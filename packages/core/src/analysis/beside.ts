@@ -1,7 +1,6 @@
 /** What is laid beside today: the supplies with something changed, and both ways to feed a gimbal. */
 import { sweepRails, type RailSweep } from '../rails/index.js';
-import type { FeedChoice } from '../rails/studies.js';
-import { feedChoices, leastGauges } from '../rails/studies.js';
+import { feedChoices, leastGauges, type FeedChoice } from '../rails/studies.js';
 import { applyEdits, oncePerRig, type Rig } from '../rig/index.js';
 import { FROST_C, lookedAt, type RailLook, type Scenario } from './look.js';
 

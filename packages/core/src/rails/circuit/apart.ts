@@ -2,21 +2,12 @@
 import { Joined, groupBy } from '../../units/index.js';
 import type { Circuit, CircuitElement } from './circuit.js';
 import { kindOf } from './elements/index.js';
-export {
-  FED_V,
-  type Cycle,
-  type Deed,
-  type Happening,
-  type Life,
-  type TransientAsk,
-  type TransientRun,
-} from './transient.js';
 import { runTogether, type TransientAsk, type TransientRun } from './transient.js';
 
 /**
  * A circuit over time. What happens in one of several circuits side by side is met in time there, and costs the others no step.
  * Between the ends of its own steps a course goes straight.
- * @throws nothing; a run that was cut off or came to no rest says so
+ * A run that was cut off or came to no rest says so.
  */
 export function runTransient(ask: TransientAsk): TransientRun {
   const groups = apart(ask.circuit).filter((elements) => elements.some((e) => isSource(ask.circuit.elements[e]!)));
