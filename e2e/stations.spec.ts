@@ -260,6 +260,8 @@ test('every station but the log is one screen at 1280 × 800', async ({ page }) 
   await mendStops(page);
   for (const station of STATIONS.slice(0, -1)) {
     await go(page, station);
+    await settled(page);
+    if (station === 'Prove') await expect(page.getByRole('list', { name: 'What comes in at the ports' })).toBeVisible();
     const hidden = await page
       .getByRole('main', { name: station })
       .evaluate((main) => main.scrollHeight - main.clientHeight);

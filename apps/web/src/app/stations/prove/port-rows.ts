@@ -25,7 +25,8 @@ import { unrolled } from '../../kit/unroll';
     </ul>`,
   styles: `
     :host {
-      display: block;
+      display: flex;
+      flex-direction: column;
       margin-top: 8px;
     }
     ul {
@@ -33,6 +34,8 @@ import { unrolled } from '../../kit/unroll';
       margin: 4px 0 0;
       padding: 0;
       overflow: auto;
+      flex: 1 0 var(--ports-grow, auto);
+      min-height: 54px;
       max-height: var(--ports-height, 132px);
     }
     li {
