@@ -5,6 +5,7 @@ import {
   findChains,
   handOverLink,
   idleAt,
+  poweringIn,
   turnsInModes,
   type Chain,
   type FlightAxis,
@@ -50,6 +51,8 @@ export interface Axis {
   /** Function whose window must be one of these for the mover to count; a mode never told stands in its first window. */
   gate: number;
   gateWindows: readonly number[] | null;
+  /** What gives power to its motor, and the windows in which it does; none when null. Without power it hangs where it is. */
+  powers: readonly { by: number; windows: readonly number[] }[];
   /** Function whose window turns a position into a rate, or the other way round, and those windows; none when null. */
   turn: { by: number; windows: readonly number[] } | null;
 }
@@ -408,6 +411,9 @@ function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
     driverDeg: clamp(drives?.deg ?? 0, joint.minDeg, joint.maxDeg),
     gate: functions.findIndex((heard) => heard.fn.id === enabledIn?.fn),
     gateWindows: enabledIn ? windowsNamed(sheet, enabledIn) : null,
+    powers: functions.flatMap(({ fn }, by) =>
+      fn.powers ? [{ by, windows: windowsNamed(sheet, { fn: fn.id, windows: poweringIn(fn, joint.id) }) }] : [],
+    ),
   };
 }
 

@@ -1,8 +1,9 @@
 import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js';
-import { inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
+import { inlineText, partsWithSheets, type Part, type Rig, type Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import { asksOf, type AskStep } from './asks.js';
 import type { Chain } from './chain.js';
+import { gatesOf, type Gate } from './gates.js';
 import { askText, doersOfWishes, type Doer } from './doers.js';
 import { restPositions } from './shaping.js';
 import { forward } from './signal-path.js';
@@ -52,7 +53,7 @@ export function wishCoverage(rig: Rig, chains: readonly Chain[], shelf: readonly
 
 function stateOf(rig: Rig, chains: readonly Chain[], wish: Wish, doer: Doer): WishState {
   const { chain, ask, by } = doer;
-  const breaks = doer.breaks ?? modeStop(rig, chains, chain) ?? feedsNothing(rig, chain);
+  const breaks = doer.breaks ?? shutGate(rig, chains, chain)?.why ?? feedsNothing(rig, chain);
   const mismatch = breaks ? null : doer.mismatch;
   const control = ask ? null : handOf(wish, chain);
   const driven = ask ? `${askText(rig, ask)} → ${chain.part.label}` : '';
@@ -86,30 +87,37 @@ function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet
   return used ? null : `nothing hangs on ${part.label}`;
 }
 
-/** A function that works only in some modes needs one of them told, or the mode in which its part starts. */
-export function modeStop(
+/** A gate of a function that stays shut, and why. */
+export interface ShutGate {
+  gate: Gate;
+  why: string;
+}
+
+/** A function that works only in some modes needs one of them told, or the mode in which its part starts; and power for its motor. */
+export function shutGate(
   rig: Rig,
   chains: readonly Chain[],
   { part, sheet, fn }: Pick<Chain, 'part' | 'sheet' | 'fn'>,
-): string | null {
-  const need = fn.enabledIn;
-  const mode = need && sheet.functions.find((f) => f.id === need.fn);
-  if (!need || !mode) return null;
-  // a screen or the device itself reaches every mode
-  if (asksOf(rig, { part, fn: mode }).some((a) => !a.breaks)) return null;
-  const source = chains.find((c) => c.part.id === part.id && c.fn.id === need.fn);
-  // a mode that nothing tells stands in its first window
-  if (!source || source.breaks) {
-    const first = mode.windows?.[0]?.label;
-    return first !== undefined && need.windows.includes(first)
-      ? null
-      : `works only in ${listed(need.windows)}, and nothing tells ${mode.label.toLowerCase()}`;
+): ShutGate | null {
+  for (const gate of gatesOf(sheet, fn)) {
+    const why = shutBy(rig, chains, part, gate);
+    if (why !== null) return { gate, why };
   }
+  return null;
+}
+
+function shutBy(rig: Rig, chains: readonly Chain[], part: Part, gate: Gate): string | null {
+  // a screen or the device itself reaches every window
+  if (asksOf(rig, { part, fn: gate.fn }).some((a) => !a.breaks)) return null;
+  const only = `works only in ${listed(gate.windows)}`;
+  const source = chains.find((c) => c.part.id === part.id && c.fn.id === gate.fn.id);
+  if (!source || source.breaks)
+    return gate.openUntold ? null : `${only}, and nothing tells ${gate.fn.label.toLowerCase()}`;
   const reached = restPositions(source.control!.kind).some((at) => {
     const now = forward(source, at);
-    return now && 'window' in now.demand && now.demand.window !== null && need.windows.includes(now.demand.window);
+    return now && 'window' in now.demand && now.demand.window !== null && gate.windows.includes(now.demand.window);
   });
-  return reached ? null : `works only in ${listed(need.windows)}, which ${source.control!.label} does not reach`;
+  return reached ? null : `${only}, which ${source.control!.label} does not reach`;
 }
 
 /** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */

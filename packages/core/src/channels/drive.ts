@@ -1,5 +1,6 @@
-import type { FailSafe, Rig } from '../rig/index.js';
-import type { Chain } from './chain.js';
+import type { PulseWindow } from '../parts/index.js';
+import { partsWithSheets, type Edit, type FailSafe, type Rig } from '../rig/index.js';
+import { findChains, type Chain } from './chain.js';
 import { demandOf, pulseForValue } from './demand.js';
 import { arrivingUs } from './signal-path.js';
 
@@ -13,12 +14,16 @@ const STANDS_PCT = 2;
 export function stopUs(chain: Chain): number | null {
   const { fn, setup } = chain;
   if (fn.what === 'drive' && fn.range) return standingUs(chain, Math.round(pulseForValue(fn, 0, setup)));
-  if (fn.what !== 'brake' || !fn.windows) return null;
-  const stop =
-    fn.windows.find((w) => w.label === 'stop') ?? [...fn.windows].sort((a, b) => a.fromUs - b.fromUs).at(-1)!;
+  if (fn.what !== 'brake' || !fn.windows?.length) return null;
+  const stop = holdingWindow(fn.windows);
   const us = (Math.max(988, stop.fromUs) + Math.min(2012, stop.toUs)) / 2;
   return Math.round(setup.reverse ? 3000 - us : us);
 }
+
+/** The window in which a brake holds: the one that is called so, else the highest. @source [practice] a kill switch is up */
+const holdingWindow = (windows: readonly PulseWindow[]): PulseWindow =>
+  windows.find((w) => /stop|brak|kill|hold/i.test(w.label)) ??
+  windows.reduce((top, w) => (w.fromUs > top.fromUs ? w : top));
 
 /** How far from its own middle a drive's stop is looked for, µs: a bus that counts otherwise shifts it by some tens. */
 const LOOKED_FOR_US = 120;
@@ -41,15 +46,32 @@ export function stopsDrive(chain: Chain, set: FailSafe | undefined): boolean {
   if (set?.does !== 'value' || set.valueUs === undefined) return false;
   const demand = demandOf(chain.fn, arrivingUs(chain, set.valueUs), chain.setup);
   if ('value' in demand) return Math.abs(demand.value) <= STANDS_PCT;
-  return demand.window === (chain.fn.windows?.some((w) => w.label === 'stop') ? 'stop' : demand.window);
+  const { windows } = chain.fn;
+  return demand.window !== null && !!windows?.length && demand.window === holdingWindow(windows).label;
 }
 
 /** Fail-safes that stop every drive of a rig as its channels stand. */
 export const stoppedDrives = (rig: Rig, chains: readonly Chain[]): FailSafe[] =>
   chains.flatMap((chain) => {
     const receiver = chain.path[0]?.talker.part.id;
-    const valueUs = chain.fn.what === 'drive' || chain.fn.what === 'brake' ? stopUs(chain) : null;
+    const valueUs = isOfDrive(chain.fn.what) ? stopUs(chain) : null;
     if (chain.breaks || chain.slot === null || receiver === undefined || valueUs === null) return [];
     const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === chain.slot);
     return stopsDrive(chain, set) ? [] : [{ receiver, slot: chain.slot, does: 'value' as const, valueUs }];
   });
+
+/** Something that goes, or that holds what goes. */
+const isOfDrive = (what: string): boolean => what === 'drive' || what === 'brake';
+
+/**
+ * What stops, when the radio is lost, the drives that a change has let go: said in the same breath as the change.
+ * @param chains of the rig as it was
+ * @param after the rig with the change
+ */
+export function stopsFor(rig: Rig, chains: readonly Chain[], after: Rig): Edit[] {
+  if (!partsWithSheets(rig).some(({ sheet }) => sheet.functions.some((f) => isOfDrive(f.what)))) return [];
+  const known = new Set(stoppedDrives(rig, chains).map((f) => `${f.receiver} ${f.slot}`));
+  return stoppedDrives(after, findChains(after))
+    .filter((f) => !known.has(`${f.receiver} ${f.slot}`))
+    .map((failSafe) => ({ kind: 'failSafe', failSafe }));
+}

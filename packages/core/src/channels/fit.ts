@@ -1,4 +1,5 @@
 import { isWindowed, springs, type Control, type PartFunction } from '../parts/index.js';
+import { stickGoes } from './sticks.js';
 
 /** How a control suits a function: not at all, badly, or well; with the reason in words. */
 export interface Fit {
@@ -67,7 +68,8 @@ const UPRIGHT: ReadonlySet<string> = new Set(['tilt', 'look-down', 'zoom', 'driv
 const SIDEWAYS: ReadonlySet<string> = new Set(['pan', 'roll-trim']);
 
 /** A stick axis that runs across what the function does: tilt on a left-right axis, pan on an up-down one. @source [practice] */
-export function runsAcross(fn: PartFunction, { kind, id }: Control): boolean {
-  if (kind !== 'stick' || isWindowed(fn)) return false;
-  return (UPRIGHT.has(fn.what) && id.endsWith('-x')) || (SIDEWAYS.has(fn.what) && id.endsWith('-y'));
+export function runsAcross(fn: PartFunction, control: Control): boolean {
+  if (control.kind !== 'stick' || isWindowed(fn)) return false;
+  const goes = stickGoes(control);
+  return (UPRIGHT.has(fn.what) && goes === 'x') || (SIDEWAYS.has(fn.what) && goes === 'y');
 }

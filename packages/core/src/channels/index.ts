@@ -4,10 +4,13 @@ export {
   idleAt,
   isThrottle,
   stickFor,
+  stickAt,
   stickMode,
+  stickModeSetting,
   sticksOf,
   type FlightAxis,
   type StickFace,
+  type StickWay,
 } from './sticks.js';
 export {
   PLAIN,
@@ -61,7 +64,8 @@ export { armedWindow, heldAt, isMadeBy, stickHolds, stickShare, type StickGestur
 export { asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js';
 export { askText, chainsOfWishes, doersOfWishes, type Doer } from './doers.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';
-export { modeStop, wishCoverage, type WishState } from './coverage.js';
+export { shutGate, wishCoverage, type WishState } from './coverage.js';
+export { gatesOf, poweringIn } from './gates.js';
 export { endPointIn, endPointFrom, type EndUnit } from './end-points.js';
 export { assignChannels, assignMost, type AssignResult, type AssignedRow } from './assign/assign.js';
 export type { AssignClash } from './assign/clash.js';

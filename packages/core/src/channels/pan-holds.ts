@@ -1,6 +1,7 @@
 import { turns, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import type { Chain } from './chain.js';
+import { poweringIn } from './gates.js';
 import { isFlown } from './flight.js';
 import { restPositions } from './shaping.js';
 import { forward } from './signal-path.js';
@@ -27,15 +28,21 @@ export function panHolds(chains: readonly Chain[], part: string): Holds | null {
   const own = chains.filter((c) => c.part.id === part && !c.breaks && c.control);
   const pan = chains.find((c) => c.part.id === part && c.fn.what === 'pan');
   const free = new Set(pan?.fn.enabledIn?.windows ?? []);
+  const isGate = (chain: Chain): boolean => free.size > 0 && chain.fn.id === pan?.fn.enabledIn?.fn;
   for (const chain of own) {
-    const gates = chain.fn.what === 'gimbal-power' || (free.size > 0 && chain.fn.id === pan?.fn.enabledIn?.fn);
-    if (!gates) continue;
+    if (chain.fn.what !== 'gimbal-power' && !isGate(chain)) continue;
     for (const at of restPositions(chain.control!.kind)) {
       const now = forward(chain, at);
       const window = now && 'window' in now.demand ? now.demand.window : null;
-      if (window !== null && (chain.fn.what === 'gimbal-power' ? !window.includes('all') : !free.has(window)))
+      if (window !== null && (isGate(chain) ? !free.has(window) : !runs(chain, pan, window)))
         return { chain, at, window };
     }
   }
   return null;
 }
+
+/** Whether a power state leaves pan its motor: as its sheet says, else as the state is called. */
+const runs = ({ fn }: Chain, pan: Chain | undefined, window: string): boolean =>
+  fn.powers && pan?.fn.joint !== undefined
+    ? poweringIn(fn, pan.fn.joint).includes(window)
+    : /\b(all|on|every)\b/i.test(window);

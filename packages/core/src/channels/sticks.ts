@@ -1,15 +1,18 @@
-import type { Control, Sheet } from '../parts/index.js';
+import type { Control, Setting, Sheet } from '../parts/index.js';
 import { settingOf, type Part } from '../rig/index.js';
-import { groupBy, valueIn } from '../units/index.js';
+import { valueIn } from '../units/index.js';
 
 /** What a stick axis flies. */
 export type FlightAxis = 'throttle' | 'yaw' | 'pitch' | 'roll';
+
+/** Which of two sticks, and which way of it. */
+export type StickWay = `${'left' | 'right'}-${'x' | 'y'}`;
 
 /**
  * Which stick flies what in the four modes.
  * @source [practice] mode 2 has throttle and yaw on the left; 1 swaps throttle and pitch, 3 both hands, 4 yaw and roll
  */
-const STICK_MODES: Record<string, Record<FlightAxis, string>> = {
+const STICK_MODES: Record<string, Record<FlightAxis, StickWay>> = {
   '1': { throttle: 'right-y', yaw: 'left-x', pitch: 'left-y', roll: 'right-x' },
   '2': { throttle: 'left-y', yaw: 'left-x', pitch: 'right-y', roll: 'right-x' },
   '3': { throttle: 'right-y', yaw: 'right-x', pitch: 'left-y', roll: 'left-x' },
@@ -21,14 +24,77 @@ export const FLIGHT_AXES: readonly FlightAxis[] = ['roll', 'pitch', 'throttle', 
 /** A transmitter with the sheet that tells its sticks. */
 export type TransmitterWithSheet = { part: Part; sheet: Sheet };
 
+/** Sticks nearer than this on the face are ways of one, share of its width. */
+const ONE_STICK = 0.1;
+/** How a sheet may call the two ways of a stick: at the end of its id, or in words. */
+const CALLED = {
+  x: /[^o]x$|\bx\b|↔|sideways|horizontal|left.{1,5}right|yaw|roll/i,
+  y: /[^o]y$|\by\b|↕|upright|vertical|up.{1,5}down|throttle|pitch/i,
+};
+
+/** The stick that sits on one side of the face and goes one way; undefined on a face with one stick. */
+export const stickAt = (sheet: Sheet, way: StickWay): Control | undefined => waysOf(sheet).get(way);
+
+type Ways = ReadonlyMap<StickWay, Control>;
+const WAYS = new WeakMap<Sheet, Ways>();
+
+/** The ways of two sticks, by where they sit on the face and what they are called; none where there are not two. */
+function waysOf(sheet: Sheet): Ways {
+  let ways = WAYS.get(sheet);
+  if (!ways) WAYS.set(sheet, (ways = placed(sheet.controls.filter((c) => c.kind === 'stick'))));
+  return ways;
+}
+
+function placed(sticks: readonly Control[]): Ways {
+  const across = sticks.map((c) => c.x);
+  const [least, most] = [Math.min(...across), Math.max(...across)];
+  if (!(most - least > ONE_STICK)) return new Map();
+  const isLeft = (c: Control): boolean => c.x < (least + most) / 2;
+  return new Map([
+    ...twoWays(
+      'left',
+      sticks.filter((c) => isLeft(c)),
+    ),
+    ...twoWays(
+      'right',
+      sticks.filter((c) => !isLeft(c)),
+    ),
+  ]);
+}
+
+/** Which way a stick goes, as it is called: sideways, or up and down; null where its names leave that open. */
+export function stickGoes({ id, label }: Pick<Control, 'id' | 'label'>): 'x' | 'y' | null {
+  const isX = CALLED.x.test(id) || CALLED.x.test(label);
+  const isY = CALLED.y.test(id) || CALLED.y.test(label);
+  if (isX === isY) return null;
+  return isX ? 'x' : 'y';
+}
+
+/** One stick's ways as they are called; where names leave it open, sideways is told first. */
+function twoWays(side: 'left' | 'right', ways: readonly Control[]): [StickWay, Control][] {
+  const x = ways.find((c) => stickGoes(c) === 'x') ?? ways.find((c) => stickGoes(c) === null);
+  const y = ways.find((c) => c !== x);
+  return [
+    ...(x ? [[`${side}-x`, x] as [StickWay, Control]] : []),
+    ...(y ? [[`${side}-y`, y] as [StickWay, Control]] : []),
+  ];
+}
+
+/** The setting of a transmitter's menu that says its stick mode. */
+export const stickModeSetting = ({ settings }: Sheet): Setting | undefined => {
+  const modes = settings.filter((s) => s.values.length > 1 && s.values.every((v) => /^\D*[1-4]$/.test(v)));
+  return modes.find((s) => /stick/i.test(`${s.id} ${s.label}`)) ?? modes.find((s) => /^mode$/i.test(s.id));
+};
+
 /** Stick mode a transmitter is set to, 1…4; 2 when its sheet knows none. */
-export const stickMode = ({ part, sheet }: TransmitterWithSheet): string => settingOf(sheet, part, 'mode') ?? '2';
+export function stickMode({ part, sheet }: TransmitterWithSheet): string {
+  const setting = stickModeSetting(sheet);
+  return (setting && settingOf(sheet, part, setting.id))?.slice(-1) ?? '2';
+}
 
 /** The stick that flies an axis on this transmitter; undefined when it has no such stick. */
-export function stickFor(transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined {
-  const id = (valueIn(STICK_MODES, stickMode(transmitter)) ?? STICK_MODES['2']!)[axis];
-  return transmitter.sheet.controls.find((c) => c.id === id);
-}
+export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined =>
+  stickAt(transmitter.sheet, (valueIn(STICK_MODES, stickMode(transmitter)) ?? STICK_MODES['2']!)[axis]);
 
 /** A throttle stays where it is left: its stick does not spring. */
 export const isThrottle = (transmitter: TransmitterWithSheet, control: string): boolean =>
@@ -56,14 +122,27 @@ export interface StickFace {
 
 /** The sticks of a transmitter from left to right, each once. */
 export function sticksOf(transmitter: TransmitterWithSheet): StickFace[] {
-  const sticks = transmitter.sheet.controls.filter((c) => c.kind === 'stick');
-  const groups = groupBy(sticks, (c) => c.id.replace(/-[xy]$/, ''));
-  return [...groups].map(([id, ways]): StickFace => {
-    const way = (axis: 'x' | 'y'): string | null => ways.find((c) => c.id === `${id}-${axis}`)?.id ?? null;
-    const flies = FLIGHT_AXES.filter((axis) => ways.some((c) => c.id === stickFor(transmitter, axis)?.id));
-    const throttle = stickFor(transmitter, 'throttle')?.id;
-    const staysUp = throttle !== undefined && throttle === way('y');
-    const label = ways[0]!.label.replace(/\s*stick.*$/, '');
-    return { id, label: label.charAt(0).toUpperCase() + label.slice(1), x: way('x'), y: way('y'), flies, staysUp };
+  const { sheet } = transmitter;
+  const sticks = sheet.controls.filter((c) => c.kind === 'stick');
+  const two = (['left', 'right'] as const).map(
+    (side) => [stickAt(sheet, `${side}-x`), stickAt(sheet, `${side}-y`)] as const,
+  );
+  const faces = waysOf(sheet).size ? two : oneStick(sticks);
+  const throttle = stickFor(transmitter, 'throttle')?.id;
+  return faces.map(([x, y]): StickFace => {
+    const ids = [x?.id, y?.id];
+    const flies = FLIGHT_AXES.filter((axis) => ids.includes(stickFor(transmitter, axis)?.id ?? ''));
+    const label = (x ?? y)!.label.replace(/\s*stick.*$/, '');
+    return {
+      ...{ id: (x ?? y)!.id.replace(/-[xy]$/, ''), label: label.charAt(0).toUpperCase() + label.slice(1) },
+      ...{ x: x?.id ?? null, y: y?.id ?? null, flies },
+      staysUp: throttle !== undefined && throttle === y?.id,
+    };
   });
+}
+
+/** A console's joystick, if it has one. */
+function oneStick(ways: readonly Control[]): (readonly [Control | undefined, Control | undefined])[] {
+  const own = new Map(twoWays('left', ways));
+  return own.size ? [[own.get('left-x'), own.get('left-y')]] : [];
 }

@@ -109,7 +109,10 @@ function watchedParts(bench: Bench, texts: BenchTexts, looks: Asked['looks']): M
 /** Functions of a part that a sight hangs on, by index: its own, or all that move a joint. */
 function functionsBehind({ functions, axes }: BenchPart, what: string): number[] {
   const axis = axes.find((a) => what === `${a.joint.id}-angle`);
-  if (axis) return [axis.mover, axis.driver, axis.gate, axis.turn?.by ?? -1].filter((i) => i >= 0);
+  if (axis)
+    return [axis.mover, axis.driver, axis.gate, axis.turn?.by ?? -1, ...axis.powers.map((p) => p.by)].filter(
+      (i) => i >= 0,
+    );
   const at = functions.findIndex(({ fn }) => what === fn.id || what === `${fn.id}-place`);
   return at < 0 ? [] : [at];
 }

@@ -53,6 +53,7 @@ const NAMES: Readonly<Record<string, string>> = {
   port: 'ports',
   fedBy: 'supplies',
   joint: 'joints',
+  joints: 'joints',
   carries: 'joints',
   setting: 'settings',
   slotSetting: 'settings',

@@ -68,6 +68,11 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     needId(`functions[${i}].joint`, sheet.joints, fn.joint, 'joint');
     needId(`functions[${i}].enabledIn`, sheet.functions, fn.enabledIn?.fn, 'function');
     needId(`functions[${i}].drives`, sheet.joints, fn.drives?.joint, 'joint');
+    fn.powers?.forEach(({ window, joints }, k) => {
+      const where = `functions[${i}].powers[${k}]`;
+      joints.forEach((id) => needId(where, sheet.joints, id, 'joint'));
+      if (!fn.windows?.some((w) => w.label === window)) say(`${where}.window`, `"${window}" is none of its windows`);
+    });
     const windowed = isWindowed(fn);
     if (windowed ? !fn.windows?.length : !fn.range || !fn.rangeUs) {
       say(`functions[${i}]`, windowed ? 'needs windows' : 'needs a range and its pulse widths');

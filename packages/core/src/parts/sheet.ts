@@ -274,6 +274,12 @@ const functionSchema = z.strictObject({
     .optional(),
   /** In this window it drives a joint to an angle, whatever else is asked of it. */
   drives: z.strictObject({ window: textLeaf('In window'), joint: idLeaf('Joint'), deg: degrees('Angle') }).optional(),
+  /** Which joints have power in its windows; a window left out gives none any. Told nothing, all have. */
+  powers: listOf(
+    'Gives power to',
+    z.strictObject({ window: textLeaf('In window'), joints: listOf('Joints', idLeaf('Joint'), 8) }),
+    32,
+  ).optional(),
   /** How fast the answer follows, in the range's unit a second; at once when left out. */
   slewPerS: figure('Follows at', 'own unit/s', 1e-6, 1e6).optional(),
   /** Where a person sees that it happened. */

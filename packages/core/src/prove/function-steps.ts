@@ -1,5 +1,6 @@
 import {
   demandOf,
+  gatesOf,
   turnedDemand,
   turnsInModes,
   rangeDemand,
@@ -40,20 +41,22 @@ const slowFirst = ({ fn }: Chain, { kind }: Control): number[] =>
 const SLOWLY = 0.25;
 
 /**
- * Controls that put the part in a state in which the function works: its mode, and nothing else that drives its joint.
+ * Controls that put the part in a state in which the function works: its mode, its power, and nothing else that drives its joint.
  * Of two functions on one control the mode has its way.
  */
 export function enabling(chain: Chain, driven: readonly Chain[]): Record<string, number> {
   const own = driven.filter((c) => c.part.id === chain.part.id);
-  const need = chain.fn.enabledIn;
-  const mode = need && own.find((c) => c.fn.id === need.fn);
+  const gates = gatesOf(chain.sheet, chain.fn).flatMap(({ fn, windows }) => {
+    const by = own.find((c) => c.fn.id === fn.id);
+    return by ? standing(by, (window) => windows.includes(window)) : [];
+  });
   const turn = turnsInModes(chain.fn) ? chain.fn.turnsTo : undefined;
   const turner = own.find((c) => c.fn.id === turn?.fn);
   const drivers = own.filter((c) => c.fn.id !== chain.fn.id && c.fn.drives && c.fn.drives.joint === chain.fn.joint);
   return Object.fromEntries([
     ...drivers.flatMap((by) => standing(by, (window) => window !== by.fn.drives!.window)),
     ...(turner ? standing(turner, (window) => !turn!.windows.includes(window)) : []),
-    ...(mode ? standing(mode, (window) => need.windows.includes(window)) : []),
+    ...gates,
   ]);
 }
 

@@ -1,4 +1,4 @@
-import { safeLine, type Chain } from '../channels/index.js';
+import { gatesOf, safeLine, type Chain } from '../channels/index.js';
 import { heardBy, type Conversation } from '../loom/index.js';
 import { flies, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
 import {
@@ -24,6 +24,10 @@ import { lookSteps, powerCycleSteps } from './state-steps.js';
 import { slotSteps } from './slot-steps.js';
 import { looksOf, type BareStep, type CheckStep, type Plan, type StepKind } from './step.js';
 
+/** Whether one chain opens what another works under: its mode, or the power of its motor. */
+const isGateOf = (by: Chain, chain: Chain): boolean =>
+  by.part.id === chain.part.id && gatesOf(chain.sheet, chain.fn).some((gate) => gate.fn.id === by.fn.id);
+
 /**
  * The check plan of a rig, from its functions: volts first, then the receiver, then one control at a time.
  * What is expected follows from sheets and shaping alone, never from a simulation.
@@ -44,9 +48,7 @@ export function checkPlan(
   ];
   const driven = chains.filter((chain) => chain.control && chain.shaping).map((chain) => asTheBenchNames(rig, chain));
   const rank = (chain: Chain): number =>
-    ORDER.indexOf(
-      chain.fn.takes === 'windows' && driven.some((c) => c.fn.enabledIn?.fn === chain.fn.id) ? 'mode' : chain.fn.takes,
-    );
+    ORDER.indexOf(chain.fn.takes === 'windows' && driven.some((c) => isGateOf(chain, c)) ? 'mode' : chain.fn.takes);
   const roles = (chain: Chain): number => (flies(chain.sheet) ? 0 : 1);
   const sorted = [...driven].sort(
     (a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b),

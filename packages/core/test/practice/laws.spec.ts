@@ -7,9 +7,12 @@ import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
 import type { Rig } from '../../src/rig/index.js';
 import { breaks, lawCases, mendedOf } from './law-cases.js';
+import { otherNames } from '../support/other-names.js';
 import * as law from './laws.js';
 
 const { sound, faulty } = lawCases();
+/** Benches of the corpus come first. */
+const CORPUS = 40;
 
 describe('laws of every rig', () => {
   it('1: a granted wish is driven by what it names', () => {
@@ -69,5 +72,13 @@ describe('laws of every rig', () => {
   it('6: every wire of a proposal earns its place', () => {
     expect(breaks(sound, ({ rig }) => law.wiresEarn(rig))).toEqual([]);
     expect(sound.reduce((sum, { rig }) => sum + rig.cables.length, 0)).toBeGreaterThanOrEqual(1000);
+  });
+
+  it('7: what a rig says, and what is proposed for it, lies in no name of a sheet', () => {
+    const some = [...sound, ...faulty].filter((_, i) => i % 6 === 0);
+    expect(breaks(some, ({ rig }) => law.sameByOtherNames(rig))).toEqual([]);
+    expect(breaks(sound.slice(0, CORPUS), ({ rig }) => law.proposedByOtherNames(rig))).toEqual([]);
+    const called = otherNames(sound[0]!.rig);
+    expect(Object.values(called.sheets).flatMap((s) => s.ports.map((p) => p.id))).not.toContain('supply');
   });
 });

@@ -13,7 +13,9 @@ import type { Finding, Fix, RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
 import { antennaLinks, sees } from '../../src/parts/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
-import type { Proposal } from '../../src/propose/index.js';
+import { propose, type Proposal } from '../../src/propose/index.js';
+import { readRig } from '../../src/files/index.js';
+import { otherNames } from '../support/other-names.js';
 import { applyEdits, findPin, partsWithSheets, type Rig } from '../../src/rig/index.js';
 
 /** 1. A granted wish is driven by all that it names. */
@@ -275,4 +277,39 @@ export function wiresEarn(rig: Rig): string[] {
 export function assignmentKeepsFlight(rig: Rig): string[] {
   const { edits } = assignChannels(rig);
   return edits.length ? flightKept(rig, applyEdits(rig, edits).rig).map((x) => `assigned: ${x}`) : [];
+}
+
+/** What a user reads off the stations. */
+function told(rig: Rig) {
+  const { findings, brief, channels, wake } = analyse(rig);
+  return {
+    findings: findings.map((f) => `${f.rule} ${f.mark} ${f.subjects.toSorted().join('+')}`).sort(),
+    wishes: brief.wishes.map((w) => w.state),
+    rows: channels.rows.map((r) => r.moves.length),
+    wake: Math.round(wake.seconds * 100),
+    steps: planOf(rig).length,
+  };
+}
+
+/** What two accounts of one rig differ in. */
+const differing = (a: ReturnType<typeof told>, b: ReturnType<typeof told>): string[] =>
+  (Object.keys(a) as (keyof typeof a)[]).flatMap((key) => {
+    const [x, y] = [a[key], b[key]].map((v) => [v].flat().map(String)) as [string[], string[]];
+    if (x.join() === y.join()) return [];
+    const only = (own: string[], other: string[]): string => own.filter((v) => !other.includes(v)).join(', ');
+    return [`${key}: ${only(x, y)} by its own names, ${only(y, x)} by others`];
+  });
+
+/** 7. What a rig says of itself does not lie in how its sheets call their ports, links, settings, functions and controls. */
+export const sameByOtherNames = (rig: Rig): string[] => {
+  const other = otherNames(rig);
+  const read = readRig(JSON.stringify(other));
+  return read.ok ? differing(told(rig), told(other)) : [JSON.stringify(read.problems)];
+};
+
+/** 7. Nor does its proposal. */
+export function proposedByOtherNames(rig: Rig): string[] {
+  const bare = { ...rig, cables: [], held: [], bindings: [], shaping: [], failSafes: [], handOvers: [], merges: [] };
+  const by = (now: Rig): Rig => applyEdits(now, propose(now).edits).rig;
+  return differing(told(by(bare)), told(by(otherNames(bare))));
 }

@@ -195,6 +195,7 @@ function moveJoints(
 
 function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: number, dtMs: number): number {
   const { joint, mover } = axis;
+  if (axis.powers.length && !hasPower(axis, answers)) return from;
   const reach = (joint.speedDegPerS * dtMs) / 1000;
   if (axis.driver >= 0 && answers[axis.driver] === axis.driverWindow) return approach(from, axis.driverDeg, reach);
   const asked = answers[mover];
@@ -207,6 +208,12 @@ function jointTo(own: BenchPart, axis: Axis, answers: readonly number[], from: n
   const demand = turned ? turnedDemand(fn, joint, asked) : asked;
   if ((fn.takes === 'rate') !== turned) return turnedBy(joint, from, clamp((demand * dtMs) / 1000, -reach, reach));
   return approach(from, clamp(demand, joint.minDeg, joint.maxDeg), reach);
+}
+
+/** Whatever gives a joint its power does; a width in none of its windows leaves it as it is. */
+function hasPower({ powers }: Axis, answers: readonly number[]): boolean {
+  for (const { by, windows } of powers) if (answers[by]! >= 0 && !windows.includes(answers[by]!)) return false;
+  return true;
 }
 
 /** A joint by so many degrees further: to its stop, or round over its slip ring. */

@@ -4,6 +4,7 @@ import { PPM } from '../../signals/index.js';
 import type { PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { findChains, type Chain } from '../chain.js';
+import { stopsFor } from '../drive.js';
 import { isFlightChain } from '../flight.js';
 import { placeChange } from '../place-windows.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
@@ -52,7 +53,8 @@ export function assignChannels(
   chains?: readonly Chain[],
   conversations: readonly Conversation[] = findConversations(rig),
 ): AssignResult {
-  const posed = poseAssign(rig, chains ?? findChains(rig), conversations, wishes);
+  const before = chains ?? findChains(rig);
+  const posed = poseAssign(rig, before, conversations, wishes);
   const unreached = posed.unreached.map(({ wish, why }) => ({ label: wish.label, why }));
   const { problem, pilot } = posed;
   const solved = solveAssign(problem);
@@ -63,7 +65,7 @@ export function assignChannels(
   const rows = problem.demands.map((demand, d) => rowOf(demand, solved.given[d]!));
   return {
     rows,
-    edits: pilot ? editsFor(rig, pilot.id, problem.demands, rows) : [],
+    edits: pilot ? editsFor(rig, before, pilot.id, problem.demands, rows) : [],
     cost: solved.cost,
     clash: null,
     unreached,
@@ -102,7 +104,13 @@ function rowOf(demand: Demand, given: { control: number; slot: number }): Assign
 }
 
 /** The rig with these edits, one list; each is made on the rig the ones before left. */
-function editsFor(rig: Rig, pilot: string, demands: readonly Demand[], rows: readonly AssignedRow[]): Edit[] {
+function editsFor(
+  rig: Rig,
+  known: readonly Chain[],
+  pilot: string,
+  demands: readonly Demand[],
+  rows: readonly AssignedRow[],
+): Edit[] {
   const edits: Edit[] = [];
   let now = rig;
   const make = (...more: Edit[]): void => {
@@ -119,6 +127,7 @@ function editsFor(rig: Rig, pilot: string, demands: readonly Demand[], rows: rea
     const chain = chains.find((c) => c.part.id === row.part && c.fn.id === row.fn)!;
     make(...fitEdits(chain, before.get(`${demands[d]!.air.id}.${row.slot}`)));
   });
+  make(...stopsFor(rig, known, now));
   return edits;
 }
 

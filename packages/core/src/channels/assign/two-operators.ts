@@ -1,4 +1,4 @@
-import { hasControls, type Control } from '../../parts/index.js';
+import { hasControls, type Control, type Link, type Sheet } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { applyEdits, partsThat, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
 import { findChains } from '../chain.js';
@@ -17,20 +17,18 @@ export type TwoOperators =
  */
 export function setUpTwoOperators(rig: Rig): TwoOperators {
   const all = partsThat(rig, hasControls);
-  const first = all.find(
-    ({ sheet }) => sheet.links.some((l) => l.kind === 'radio') && sheet.links.some((l) => l.id === 'trainer-in'),
-  );
+  const first = all.find(({ sheet }) => sheet.links.some((l) => l.kind === 'radio') && trainer(sheet, 'listen'));
   if (!first) return { ok: false, why: 'no transmitter here has a socket that teaches' };
   const second = all.find(({ part }) => part.id !== first.part.id);
   if (!second) return { ok: false, why: 'there is one transmitter on the bench; two operators need two' };
   const edits: Edit[] = [];
-  const teach = (part: typeof first, value: string): void => {
-    const setting = part.sheet.settings.find((s) => s.id === 'trainer');
-    if (setting?.values.includes(value) && settingOf(part.sheet, part.part, 'trainer') !== value)
-      edits.push({ kind: 'set', part: part.part.id, setting: 'trainer', value });
+  const open = ({ part, sheet }: typeof first, way: Link['way']): void => {
+    const when = trainer(sheet, way)?.when;
+    if (when && settingOf(sheet, part, when.setting) !== when.value)
+      edits.push({ kind: 'set', part: part.id, setting: when.setting, value: when.value });
   };
-  teach(first, 'teaches');
-  teach(second, 'learns');
+  open(first, 'listen');
+  open(second, 'talk');
   const known = rig.handOvers.find((h) => h.from === first.part.id && h.to === second.part.id);
   const now = applyEdits(rig, edits).rig;
   const draft = {
@@ -52,6 +50,10 @@ export function setUpTwoOperators(rig: Rig): TwoOperators {
   const assigned = assignChannels(applyEdits(rig, edits).rig);
   return { ok: true, setUp: edits, edits: [...edits, ...assigned.edits], handOver, assigned };
 }
+
+/** The trainer socket of a transmitter, as one that teaches hears by it, or one that learns talks. */
+const trainer = ({ links }: Sheet, way: Link['way']): Link | undefined =>
+  links.find((l) => l.kind === 'ppm' && l.way === way);
 
 /** The way that is wired: the lead before the air. */
 function overWhat(rig: Rig, draft: Omit<HandOver, 'over'>): HandOver['over'] | null {

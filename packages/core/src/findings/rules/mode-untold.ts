@@ -1,13 +1,13 @@
-import { modeStop, nameOf, type Chain } from '../../channels/index.js';
+import { nameOf, shutGate, type Chain } from '../../channels/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { tellFunction } from './tell-function.js';
 
-/** A function that is driven, and works only in a mode that nothing reaches. */
+/** A function that is driven, and works only in a mode, or a power state, that nothing reaches. */
 export const modeUntoldRule: Rule = (context) =>
   context.chains.flatMap((chain): RuleResult[] => {
-    const why = chain.breaks ? null : modeStop(context.rig, context.chains, chain);
-    if (why === null) return [];
-    const mode = chain.sheet.functions.find((f) => f.id === chain.fn.enabledIn!.fn)!;
+    const shut = chain.breaks ? null : shutGate(context.rig, context.chains, chain);
+    if (shut === null) return [];
+    const { gate, why } = shut;
     return [
       {
         rule: 'mode-untold',
@@ -17,22 +17,22 @@ export const modeUntoldRule: Rule = (context) =>
         figures: [
           { name: 'part', value: chain.part.id },
           { name: 'function', value: chain.fn.label },
-          { name: 'mode', value: mode.label },
-          { name: 'in', value: chain.fn.enabledIn!.windows.join(', '), source: 'part sheet' },
+          { name: 'mode', value: gate.fn.label },
+          { name: 'in', value: gate.windows.join(', '), source: 'part sheet' },
           { name: 'why', value: why },
         ],
-        fixes: () => tellMode(context, chain),
+        fixes: () => tellGate(context, chain, gate.fn.id),
       },
     ];
   });
 
-function tellMode(context: RuleContext, chain: Chain): Fix[] {
-  const mode = context.chains.find((c) => c.part.id === chain.part.id && c.fn.id === chain.fn.enabledIn!.fn);
+function tellGate(context: RuleContext, chain: Chain, gate: string): Fix[] {
+  const by = context.chains.find((c) => c.part.id === chain.part.id && c.fn.id === gate);
   const fix =
-    mode &&
-    tellFunction(context, mode, (now) => {
+    by &&
+    tellFunction(context, by, (now) => {
       const own = now.find((c) => nameOf(c) === nameOf(chain));
-      return own !== undefined && modeStop(context.rig, now, own) === null;
+      return own !== undefined && shutGate(context.rig, now, own) === null;
     });
   return fix ? [fix] : [];
 }

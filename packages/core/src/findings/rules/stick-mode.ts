@@ -1,6 +1,14 @@
-import { isAxis, isFlightChain, stickFor, stickMode, type Chain, type FlightAxis } from '../../channels/index.js';
-import type { Control, Sheet } from '../../parts/index.js';
-import { settingOf, sheetOf, type Part } from '../../rig/index.js';
+import {
+  isAxis,
+  isFlightChain,
+  stickFor,
+  stickMode,
+  stickModeSetting,
+  type Chain,
+  type FlightAxis,
+} from '../../channels/index.js';
+import type { Control, Setting, Sheet } from '../../parts/index.js';
+import { sheetOf, type Part } from '../../rig/index.js';
 import { groupBy, listed } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -19,7 +27,7 @@ export const stickModeRule: Rule = ({ rig, chains }) => {
   return [...flown.values()].flatMap((own) => {
     const part = own[0]!.transmitter!;
     const sheet = sheetOf(rig, part.id);
-    return settingOf(sheet, part, 'mode') === undefined ? [] : judged(part, sheet, flownBy(own));
+    return !stickModeSetting(sheet) ? [] : judged(part, sheet, flownBy(own));
   });
 };
 
@@ -37,12 +45,13 @@ const flownBy = (chains: readonly Chain[]): Flown[] => [
 type HomeIn = (mode: string, axis: FlightAxis) => string | undefined;
 
 function judged(part: Part, sheet: Sheet, flown: readonly Flown[]): RuleResult[] {
+  const setting = stickModeSetting(sheet)!;
   const homeIn: HomeIn = (mode, axis) =>
-    stickFor({ part: { ...part, settings: { ...part.settings, mode } }, sheet }, axis)?.id;
+    stickFor({ part: { ...part, settings: { ...part.settings, [setting.id]: mode } }, sheet }, axis)?.id;
   const mode = stickMode({ part, sheet });
   const astray = flown.filter(({ axis, control }) => homeIn(mode, axis) !== control.id);
   const rests = restsOf(astray, homeIn(mode, 'throttle'));
-  const fits = fitting(sheet, flown, homeIn);
+  const fits = fitting(setting, flown, homeIn);
   // an arrangement of one's own that comes to rest as it should is nobody else's affair
   if (!rests.springs && !rests.stays && (!astray.length || !fits.length)) return [];
   return [
@@ -59,7 +68,7 @@ function judged(part: Part, sheet: Sheet, flown: readonly Flown[]): RuleResult[]
         ...(rests.stays ? [{ name: 'stays' as const, value: rests.stays }] : []),
         ...(fits.length ? [{ name: 'as in' as const, value: fits.join(' or '), source: '[practice]' }] : []),
       ],
-      fixes: () => fits.map((is) => saidSo(part, is)),
+      fixes: () => fits.map((is) => saidSo(part, setting, is)),
     },
   ];
 }
@@ -72,13 +81,11 @@ function restsOf(astray: readonly Flown[], low: string | undefined): { springs: 
   };
 }
 
-const fitting = (sheet: Sheet, flown: readonly Flown[], homeIn: HomeIn): string[] =>
-  (sheet.settings.find((s) => s.id === 'mode')?.values ?? []).filter((mode) =>
-    flown.every(({ axis, control }) => homeIn(mode, axis) === control.id),
-  );
+const fitting = ({ values }: Setting, flown: readonly Flown[], homeIn: HomeIn): string[] =>
+  values.filter((mode) => flown.every(({ axis, control }) => homeIn(mode, axis) === control.id));
 
 /** Says how the transmitter is; what flies by which channel and stick is left as it is. */
-const saidSo = (part: Part, mode: string): Fix => ({
-  label: `It is in mode ${mode}`,
-  edits: [{ kind: 'set', part: part.id, setting: 'mode', value: mode }],
+const saidSo = (part: Part, setting: Setting, mode: string): Fix => ({
+  label: `It is in mode ${mode.slice(-1)}`,
+  edits: [{ kind: 'set', part: part.id, setting: setting.id, value: mode }],
 });

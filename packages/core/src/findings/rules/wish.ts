@@ -4,7 +4,6 @@ import {
   findChains,
   nameOf,
   setUpTwoOperators,
-  stoppedDrives,
   wishCoverage,
   type Chain,
   type Doer,
@@ -74,16 +73,7 @@ function askedFix({ rig, chains, conversations }: RuleContext, wish: Wish, chain
   const { edits, clash } = assignChannels(rig, { reopen: open, only: open, quick: true }, chains, conversations);
   if (clash || !grants(rig, edits, wish)) return [];
   const label = wish.control ? 'Put it on what was named' : 'Give it a control';
-  return [{ label, edits: [...edits, ...stopsTold(rig, chains, edits)] }];
-}
-
-/** A drive that is given a control is told to stop when the radio is lost, in the same breath. */
-function stopsTold(rig: RuleContext['rig'], chains: readonly Chain[], edits: Edit[]): Edit[] {
-  const known = stoppedDrives(rig, chains).map((f) => `${f.receiver} ${f.slot}`);
-  const after = applyEdits(rig, edits).rig;
-  return stoppedDrives(after, findChains(after))
-    .filter((f) => !known.includes(`${f.receiver} ${f.slot}`))
-    .map((failSafe) => ({ kind: 'failSafe', failSafe }));
+  return [{ label, edits }];
 }
 
 /** Its own wish names the control it has. */

@@ -285,7 +285,8 @@ export const windows = (
   what: FunctionWhat,
   over: string[],
   list: ReturnType<typeof halves>,
-): FunctionDraft => ({ id, label, what, takes: 'windows', over, windows: list });
+  more: Partial<FunctionDraft> = {},
+): FunctionDraft => ({ id, label, what, takes: 'windows', over, windows: list, ...more });
 
 export const ranged = (
   id: string,

@@ -5,6 +5,15 @@ import { ranged, thirds, windows } from './define.js';
 export const modeFunction = (over: string[]) =>
   windows('mode', 'Mode', 'gimbal-mode', over, thirds('follow nose', 'follow craft', 'hold heading'));
 
+/** Power state of a gimbal whose pan is to stand for take-off and landing. @source [practice] off, tilt and roll only, all */
+export const powerFunction = (over: string[]) =>
+  windows('power', 'Power state', 'gimbal-power', over, thirds('off', 'tilt and roll', 'all axes'), {
+    powers: [
+      { window: 'tilt and roll', joints: ['tilt', 'roll'] },
+      { window: 'all axes', joints: ['tilt', 'roll', 'pan'] },
+    ],
+  });
+
 const ENABLED: Readonly<Record<string, string[]>> = {
   tilt: ['follow nose', 'hold heading'],
   pan: ['hold heading'],

@@ -1,12 +1,12 @@
-import { defineSheet, eats, servoPort, supplyPort, thirds, windows, wire } from './define.js';
-import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting } from './gimbal-parts.js';
+import { defineSheet, eats, servoPort, supplyPort, wire } from './define.js';
+import { ARC, axisFunction, joint, LEVEL, modeFunction, mounting, powerFunction } from './gimbal-parts.js';
 
 const INPUTS = ['tilt', 'roll', 'mode', 'power'] as const;
 
 /** Servo-type gimbal with four channels; the fourth is its power state. */
 export const gimbalServoFour = defineSheet({
   class: 'gimbal-servo-four',
-  revision: 2,
+  revision: 3,
   role: 'gimbal',
   name: 'Gimbal, four servo leads',
   summary: '3S–6S · tilt, roll, mode, power state',
@@ -22,7 +22,7 @@ export const gimbalServoFour = defineSheet({
     axisFunction('tilt', 'Tilt', 'position', ['tilt'], -90, 30),
     axisFunction('roll-trim', 'Roll trim', 'position', ['roll'], -15, 15),
     modeFunction(['mode']),
-    windows('power', 'Power state', 'gimbal-power', ['power'], thirds('off', 'tilt and roll', 'all axes')),
+    powerFunction(['power']),
   ],
   joints: [joint('tilt', -90, 30), joint('roll', -45, 45), joint('pan', -180, 180)],
   starts: LEVEL,

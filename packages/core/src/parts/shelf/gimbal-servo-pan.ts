@@ -1,12 +1,12 @@
-import { defineSheet, eats, servoPort, supplyPort, thirds, windows, wire } from './define.js';
-import { ARC, axisFunction, joint, LEVEL, mounting } from './gimbal-parts.js';
+import { defineSheet, eats, servoPort, supplyPort, wire } from './define.js';
+import { ARC, axisFunction, joint, LEVEL, mounting, powerFunction } from './gimbal-parts.js';
 
 const INPUTS = ['tilt', 'roll', 'pan', 'power'] as const;
 
 /** Servo gimbal with a pan kit under it on a slip ring: pan turns without end, and is off for take-off. @source [practice] */
 export const gimbalServoPan = defineSheet({
   class: 'gimbal-servo-pan',
-  revision: 1,
+  revision: 2,
   role: 'gimbal',
   name: 'Gimbal, servo leads with pan kit',
   summary: '3S–6S · tilt, roll, pan, power state · slip ring',
@@ -22,7 +22,7 @@ export const gimbalServoPan = defineSheet({
     axisFunction('tilt', 'Tilt', 'position', ['tilt'], -90, 30, false),
     axisFunction('roll-trim', 'Roll trim', 'position', ['roll'], -15, 15, false),
     axisFunction('pan', 'Pan', 'rate', ['pan'], -90, 90, false),
-    windows('power', 'Power state', 'gimbal-power', ['power'], thirds('off', 'tilt and roll', 'all axes')),
+    powerFunction(['power']),
   ],
   joints: [
     { ...joint('pan', -180, 180), endless: true, carries: 'roll', axis: [0, 0, 1] },

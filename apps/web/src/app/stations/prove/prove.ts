@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { handedControls, sticksOf, type StickFace } from '@squallmark/core/channels';
+import { handedControls, sticksOf, type StickFace, type StickWay } from '@squallmark/core/channels';
 import { lossOf, radioOf, trafficAsDrawn } from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
@@ -52,7 +52,7 @@ import { ProofDesk } from './proof-desk';
 import { ProofSource, SOURCES, type SourceKind } from './proof-source';
 import { SlotBars } from './slot-bars';
 
-const STICK_KEYS: Record<string, [control: string, to: number]> = {
+const STICK_KEYS: Record<string, [way: StickWay, to: number]> = {
   a: ['left-x', -1],
   d: ['left-x', 1],
   ArrowLeft: ['right-x', -1],
@@ -270,11 +270,11 @@ export class Prove {
       { key: ' ', shown: 'Space', text: 'play step', run: () => void this.play() },
       { key: 'w', shown: 'WASD', text: 'left stick', run: () => this.throttle(0.1) },
       { key: 's', text: '', run: () => this.throttle(-0.1) },
-      ...Object.entries(STICK_KEYS).map(([key, [control, to]]) => ({
+      ...Object.entries(STICK_KEYS).map(([key, [way, to]]) => ({
         key,
         shown: key === 'ArrowLeft' ? 'arrows' : undefined,
         text: key === 'ArrowLeft' ? 'right stick' : '',
-        run: (): void => this.bench.setControl(this.keyed(control), to),
+        run: (): void => this.push(way, to),
       })),
       { key: '0', text: 'all centred', run: () => this.bench.rest() },
     ]);
@@ -308,17 +308,20 @@ export class Prove {
     if (control !== null) this.set(control, to);
   }
 
-  /** What a key moves: the control of that name, on a console with one stick that one. */
-  private keyed(control: string): string {
-    const sticks = this.sticks();
-    const [only] = sticks;
-    if (sticks.length !== 1 || !only) return control;
-    return (control.endsWith('-x') ? only.x : only.y) ?? control;
+  /** The control that a key moves: of the stick at that hand; on a console with one stick it is at both. */
+  private keyed(way: StickWay): string | null {
+    const stick = way.startsWith('left') ? this.sticks().at(0) : this.sticks().at(-1);
+    return stick?.[way.endsWith('x') ? 'x' : 'y'] ?? null;
+  }
+
+  private push(way: StickWay, to: number): void {
+    const control = this.keyed(way);
+    if (control !== null) this.set(control, to);
   }
 
   protected letGo(event: KeyboardEvent): void {
     const stick = STICK_KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
-    if (stick && this.keys.isFree(event)) this.set(this.keyed(stick[0]), 0);
+    if (stick && this.keys.isFree(event)) this.push(stick[0], 0);
   }
 
   protected putFault(id: string | null): void {
@@ -459,10 +462,10 @@ export class Prove {
   /** One notch more or less. Keys that follow each other faster than the bench answers add up. */
   private throttle(by: number): void {
     const nowMs = performance.now();
-    const from = nowMs - this.notched.atMs < ANSWERED_MS ? this.notched.to : this.position('left-y');
+    const from = nowMs - this.notched.atMs < ANSWERED_MS ? this.notched.to : this.position(this.keyed('left-y') ?? '');
     const to = Math.max(-1, Math.min(1, Math.round((from + by) * 10) / 10));
     this.notched = { to, atMs: nowMs };
-    this.set('left-y', to);
+    this.push('left-y', to);
   }
 }
 

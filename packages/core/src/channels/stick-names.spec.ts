@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import type { Control, Sheet } from '../parts/index.js';
+import { transmitter16 } from '../parts/shelf/transmitter-16.js';
+import { newPart } from '../rig/index.js';
+import { FLIGHT_AXES, stickFor, stickGoes, stickMode, sticksOf } from './sticks.js';
+
+type Stick = Pick<Control, 'id' | 'label' | 'x'>;
+
+/** A transmitter whose maker calls its sticks otherwise. */
+function calling(sticks: readonly Stick[], values = ['1', '2', '3', '4'], value = '2', setting = 'mode') {
+  const mode = { id: setting, label: 'Stick mode', values, default: value, how: 'menu' as const };
+  const sheet: Sheet = {
+    ...transmitter16,
+    class: 'other-faces',
+    controls: sticks.map((s) => ({ ...s, kind: 'stick' as const, y: 0.5 })),
+    settings: [mode],
+  };
+  return { part: newPart('TX', sheet.class, 'Transmitter'), sheet };
+}
+
+const flown = (transmitter: ReturnType<typeof calling>): Record<string, string | undefined> =>
+  Object.fromEntries(FLIGHT_AXES.map((axis) => [axis, stickFor(transmitter, axis)?.id]));
+
+describe('sticks of a transmitter that others describe', () => {
+  it('are told by where they sit and what they are called, whatever their ids', () => {
+    const short = ['lx', 'ly', 'rx', 'ry'].map((id, i) => ({ id, label: id.toUpperCase(), x: i < 2 ? 0.2 : 0.8 }));
+    expect(flown(calling(short))).toEqual({ roll: 'rx', pitch: 'ry', throttle: 'ly', yaw: 'lx' });
+    const words = [
+      { id: 'J4', label: 'left, up and down', x: 0.3 },
+      { id: 'J1', label: 'right, sideways', x: 0.7 },
+      { id: 'J3', label: 'left, sideways', x: 0.3 },
+      { id: 'J2', label: 'right, up and down', x: 0.7 },
+    ];
+    expect(flown(calling(words))).toEqual({ roll: 'J1', pitch: 'J2', throttle: 'J4', yaw: 'J3' });
+    const numbers = [0.2, 0.2, 0.9, 0.9].map((x, i) => ({ id: `${i + 1}`, label: `axis ${i + 1}`, x }));
+    expect(flown(calling(numbers))).toEqual({ roll: '3', pitch: '4', throttle: '2', yaw: '1' });
+  });
+
+  it('fly by the mode that is set, however the setting is written', () => {
+    const sticks = ['lx', 'ly', 'rx', 'ry'].map((id, i) => ({ id, label: id, x: i < 2 ? 0.2 : 0.8 }));
+    const modes = ['Mode 1', 'Mode 2', 'Mode 3', 'Mode 4'];
+    const one = calling(sticks, modes, 'Mode 1', 'layout');
+    expect(stickMode(one)).toBe('1');
+    expect(flown(one)).toEqual({ roll: 'rx', pitch: 'ly', throttle: 'ry', yaw: 'lx' });
+  });
+
+  it('of a console with one joystick fly nothing, and it is one stick', () => {
+    const joystick = [
+      { id: 'joy-x', label: 'joystick ↔', x: 0.26 },
+      { id: 'joy-y', label: 'joystick ↕', x: 0.26 },
+    ];
+    const console = calling(joystick);
+    expect(flown(console)).toEqual({ roll: undefined, pitch: undefined, throttle: undefined, yaw: undefined });
+    expect(sticksOf(console)).toMatchObject([{ x: 'joy-x', y: 'joy-y', flies: [], staysUp: false }]);
+    expect(joystick.map(stickGoes)).toEqual(['x', 'y']);
+  });
+});
