@@ -40,8 +40,10 @@ describe('an axis over a slip ring', () => {
   it('turns round and round where another comes to its stop', () => {
     const rig = systemRig('Lime works');
     const bench = compileBench(rig);
-    const pan = findChains(rig).find((c) => c.part.id === 'GB' && c.fn.id === 'pan')!.control!.id;
-    let state = setControls(startBench(bench, { awake: true }), { [pan]: 1 });
+    const [pan, power] = ['pan', 'power'].map(
+      (fn) => findChains(rig).find((c) => c.part.id === 'GB' && c.fn.id === fn)!.control!.id,
+    );
+    let state = setControls(startBench(bench, { awake: true }), { [pan!]: 1, [power!]: 1 });
     const seen: number[] = [];
     for (let i = 0; i < 120; i++) {
       state = runBench(bench, state, 100);

@@ -71,8 +71,28 @@ export const sendsPictures = oncePerSheet(
     radiates(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURES.has(l.kind) && l.kind !== 'ethernet'),
 );
 
-/** Feels the earth's field; nothing else on a sheet tells such a sensor from others. */
-export const isCompass = (sheet: Sheet): boolean => sheet.role === 'compass';
+/** Feels the earth's field: nothing else on a sheet tells such a sensor from others, so the sheet, or its group, says it. */
+export const isCompass = ({ compass, role }: Sheet): boolean => compass ?? role === 'compass';
+
+/** Has a fuse in it, as the sheet or its group says: by its plugs it could be an adapter. */
+export const isFused = ({ fused, role }: Sheet): boolean => fused ?? role === 'fuse';
+
+/** Joins leads, plus to plus and ground to ground, and does nothing else. */
+export const isSplice = (sheet: Sheet): boolean =>
+  sheet.ports.length > 2 &&
+  sheet.ties.length > 0 &&
+  ![sheet.supplies, sheet.sources, sheet.links].some((l) => l.length);
+
+/** Hands on what it is fed, made over or switched, and lives of nothing of it: a regulator, an outlet with a switch. */
+export const feedsOthers = (sheet: Sheet): boolean =>
+  sheet.supplies.length > 0 &&
+  sheet.sources.length > 0 &&
+  sheet.supplies.every((s) => s.draw.kind === 'regulator') &&
+  !sheet.links.some((l) => PICTURES.has(l.kind));
+
+/** A body of metal, carbon or cells, behind which an antenna hears badly. @source [practice] */
+export const screens = (sheet: Sheet): boolean =>
+  isPack(sheet) || turns(sheet) || flies(sheet) || drives(sheet) || sendsPictures(sheet);
 
 /** A store of charge in the rig. */
 export const isPack = (sheet: Sheet): boolean => sheet.sources.some((s) => s.pack !== undefined);

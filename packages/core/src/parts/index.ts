@@ -24,7 +24,11 @@ export type {
 } from './sheet.js';
 export {
   isAntenna,
+  feedsOthers,
   isCompass,
+  isFused,
+  isSplice,
+  screens,
   regulates,
   sendsPictures,
   antennaLinks,

@@ -423,6 +423,10 @@ export const sheetSchema = z.strictObject({
     .optional(),
   /** Holds a magnet: kept away from a compass. */
   magnetic: flagLeaf('Holds a magnet').optional(),
+  /** Feels the earth's field; what stands in the shelf's group of compasses does, where this is left out. */
+  compass: flagLeaf('Feels the earth’s field').optional(),
+  /** Has a fuse between its plugs; what stands in the shelf's group of fuses has, where this is left out. */
+  fused: flagLeaf('Has a fuse in it').optional(),
   /** A battery of its own inside: fed without any lead. */
   inside: z
     .strictObject({ battery: flagLeaf('Battery inside'), minutes: figure('Lasts', 'min', 1, 10_000) })

@@ -1,6 +1,6 @@
 /** The cheapest set of regulators and leads that feeds everything on a bench with the room that is wanted. */
 import { leadLength } from '../loom/index.js';
-import type { Sheet } from '../parts/index.js';
+import { feedsOthers, type Sheet } from '../parts/index.js';
 import { leadGauge, wireMassG } from '../rails/index.js';
 import { findPin, labelOf, newPart, type Edit, type Rig } from '../rig/index.js';
 import { viewBench } from './bench-view.js';
@@ -69,12 +69,12 @@ export function cheapestFeeding(rig: Rig, shelf: readonly Sheet[], marginV: numb
   const view = viewBench(trial);
   const all = eatersOf(view);
   const chances = outletsOf(view).map((outlet): Chance => {
-    const input = isRegulator(outlet.sheet)
+    const input = feedsOthers(outlet.sheet)
       ? all.find((e) => e.part === outlet.part && e.supply.id === outlet.fedBy)
       : null;
     return { outlet, input: input ?? null, isHere: rig.parts.some((p) => p.id === outlet.part.id) };
   });
-  const eaters = all.filter((e) => !isRegulator(e.sheet) && asks(e));
+  const eaters = all.filter((e) => !feedsOthers(e.sheet) && asks(e));
   const suits = (by: Chance, e: Eater): boolean =>
     fits(by.outlet, e) && by.outlet.volts[0] - e.supply.volts[0] >= marginV;
   const pairs = eaters.flatMap((eater) =>
@@ -91,16 +91,14 @@ export function cheapestFeeding(rig: Rig, shelf: readonly Sheet[], marginV: numb
   return { ...told(trial, set), nowG: nowGrams(rig) };
 }
 
-const isRegulator = ({ role }: Sheet): boolean => role === 'regulator';
-
 /** The bench with some regulators of every class of the shelf laid beside it. */
 function withChances(rig: Rig, shelf: readonly Sheet[]): Rig {
   const pulled = shelf
-    .filter(isRegulator)
+    .filter(feedsOthers)
     .flatMap((sheet) =>
       Array.from({ length: COPIES }, (_, k) => newPart(`${sheet.class}+${k + 1}`, sheet.class, sheet.name)),
     );
-  const sheets = Object.fromEntries(shelf.filter(isRegulator).map((sheet) => [sheet.class, sheet]));
+  const sheets = Object.fromEntries(shelf.filter(feedsOthers).map((sheet) => [sheet.class, sheet]));
   return { ...rig, parts: [...rig.parts, ...pulled], sheets: { ...sheets, ...rig.sheets } };
 }
 
@@ -163,6 +161,6 @@ function nowGrams(rig: Rig): number {
   const copper = rig.cables
     .filter((c) => c.wires.some((w) => lineAt(w.from) === 'supply'))
     .flatMap((c) => c.wires.filter((w) => ['supply', 'ground'].includes(lineAt(w.from) ?? '')));
-  const regulators = rig.parts.flatMap((p) => rig.sheets[p.class] ?? []).filter(isRegulator);
+  const regulators = rig.parts.flatMap((p) => rig.sheets[p.class] ?? []).filter(feedsOthers);
   return regulators.reduce((sum, s) => sum + s.massG, 0) + copper.reduce((sum, w) => sum + wireMassG(w), 0);
 }

@@ -1,6 +1,7 @@
 /** Where along its leads a splice sits best. */
 import { clamp } from '../units/index.js';
-import { findCable, type Edit, type Rig } from '../rig/index.js';
+import { isSplice } from '../parts/index.js';
+import { findCable, sheetOf, type Edit, type Rig } from '../rig/index.js';
 import { operatingPoint } from './circuit/index.js';
 import { atPeak, withElements, type RigNetwork } from './rig-network.js';
 import { restV, solveRigNetwork } from './solve-rails.js';
@@ -62,7 +63,7 @@ function splicesOf(rig: Rig, peak: RigNetwork): Splice[] {
     return { cable, lengthMm: Math.max(...own.map((w) => w.lengthMm)), wires: own };
   };
   return rig.parts.flatMap((part): Splice[] => {
-    if (rig.sheets[part.class]?.role !== 'splice') return [];
+    if (!isSplice(sheetOf(rig, part.id))) return [];
     const into = new Map<string, number>();
     for (const { cable, wire, amps } of wires) {
       const own = findCable(rig, cable)!.wires[wire]!;

@@ -75,6 +75,7 @@ function named(sheet: Sheet, names: Names): Sheet {
   const control = <T extends Pick<Control, 'id'>>(c: T): T => ({ ...c, id: names('control', c.id) });
   return {
     ...sheet,
+    ...{ role: 'splice', group: 'Payload', name: `Class ${sheet.revision}`, summary: 'some part' },
     prep: sheet.prep.map((p) => ({ ...p, id: names('prep', p.id) })),
     ports: sheet.ports.map((p) => ({ ...p, id: names('port', p.id) })),
     ties: sheet.ties.map((tie) => tie.map(pin)),

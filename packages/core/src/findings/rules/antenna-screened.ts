@@ -1,11 +1,10 @@
 import { leadLength } from '../../loom/index.js';
+import { screens } from '../../parts/index.js';
 import { applyEdits, findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { antennas, moveEdit } from './antenna-parts.js';
 import { longestMm, plainLeads } from './lead-parts.js';
 
-/** Roles whose body is metal, carbon or cells. @source [practice] */
-const SCREENS: ReadonlySet<string> = new Set(['pack', 'gimbal', 'controller', 'drive', 'video-transmitter']);
 /** Room an antenna wants beyond such a body, mm. @source [practice] */
 const CLEAR_MM = 20;
 /** Body of a part whose sheet gives no size, mm. */
@@ -15,7 +14,7 @@ const USUAL_MM = 40;
 export const antennaScreenedRule: Rule = ({ rig }) =>
   antennas(rig).flatMap((antenna) =>
     (antenna.place ? rig.parts : []).flatMap((body): RuleResult[] => {
-      if (!SCREENS.has(sheetOf(rig, body.id).role) || !isInside(rig, antenna, body)) return [];
+      if (!screens(sheetOf(rig, body.id)) || !isInside(rig, antenna, body)) return [];
       const top = body.place!.zMm + heightMm(rig, body) / 2 + CLEAR_MM;
       return [
         {

@@ -1,4 +1,4 @@
-import { isPack } from '../../parts/index.js';
+import { isFused, isPack } from '../../parts/index.js';
 import { fuseOf, leadGauge } from '../../rails/index.js';
 import { findPin, partsWithSheets, sheetOf, wiresAt, type Edit, type Rig, type Wire } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
@@ -15,7 +15,7 @@ export const fuseMissingRule: Rule = ({ rig, flat }) =>
           const bare = ends.flatMap(({ cable: own, wire, index: at, far: end }) => {
             const far = wire[end];
             if (own !== cable || wire.inline?.kind === 'fuse') return [];
-            if (sheetOf(rig, far.part).role === 'fuse' || findPin(rig, far)?.pin.line !== 'supply') return [];
+            if (isFused(sheetOf(rig, far.part)) || findPin(rig, far)?.pin.line !== 'supply') return [];
             const amps = Math.abs(flat.wires.find((w) => w.cable === cable.id && w.wire === at)?.amps ?? 0);
             return [{ wire, at, amps }];
           });

@@ -3,11 +3,12 @@ import { defineSheet, eats, plus, ground, signal, wire } from './define.js';
 /** Compass on a mast, on CAN. Magnets, magnetic tools and antennas stay away from it. */
 export const compass = defineSheet({
   class: 'compass',
-  revision: 1,
+  revision: 2,
   role: 'compass',
   name: 'Compass',
   summary: '5 V · CAN',
   group: 'Control',
+  compass: true,
   massG: 14,
   cautions: ['Keep magnets, magnetic tools and antennas away from it.'],
   ports: [

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { setUpTwoOperators } from '@squallmark/core/channels';
-import { hasControls } from '@squallmark/core/parts';
+import { flies, hasControls } from '@squallmark/core/parts';
 import { labelOf, partsThat, sheetOf, type HandOver } from '@squallmark/core/rig';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { Tick } from '../../kit/fields/tick';
@@ -85,7 +85,7 @@ export class OperatorsCard {
         return {
           channel: r.channel,
           text: r.moves.map((m) => `${m.partLabel} ${m.fn.label.toLowerCase()}`).join(', '),
-          flies: r.moves.some((m) => sheetOf(this.store.rig(), m.part).role === 'controller'),
+          flies: r.moves.some((m) => flies(sheetOf(this.store.rig(), m.part))),
           takes: taken?.takes ?? null,
           control: r.second?.control?.label ?? 'nothing yet',
         };
