@@ -23,7 +23,7 @@ export function otherNames(rig: Rig): Rig {
   return {
     ...rig,
     sheets: Object.fromEntries(
-      Object.entries(rig.sheets).map(([cls, sheet]) => [cls, named(sheet, byClass.get(sheet.class)!)]),
+      Object.entries(rig.sheets).map(([cls, sheet]) => [cls, unlabelled(named(sheet, byClass.get(sheet.class)!))]),
     ),
     parts: rig.parts.map((p) => {
       const names = of(p.id);
@@ -46,6 +46,22 @@ export function otherNames(rig: Rig): Rig {
     bindings: rig.bindings.map((b) => ({ ...b, fn: of(b.part)('fn', b.fn) })),
     handOvers: rig.handOvers.map((h) => ({ ...h, control: control(h.from, h.control) })),
     wishes: rig.wishes.map((w) => ({ ...w, control: control(owner(w.control), w.control) })),
+  };
+}
+
+/** Labels that say nothing; those of sticks stay, which tell the two ways of one. */
+function unlabelled(sheet: Sheet): Sheet {
+  const called = <T extends { label: string }>(what: string, list: T[]): T[] =>
+    list.map((x, i) => ({ ...x, label: `${what} ${i}` }));
+  const isStickMode = (s: Sheet['settings'][number]): boolean => /stick/i.test(s.label);
+  return {
+    ...sheet,
+    ports: called('plug', sheet.ports).map((p) => ({ ...p, pins: called('way', p.pins) })),
+    settings: sheet.settings.map((s, i) => (isStickMode(s) ? s : { ...s, label: `item ${i}` })),
+    functions: called('function', sheet.functions),
+    joints: called('joint', sheet.joints),
+    resources: called('resource', sheet.resources),
+    controls: sheet.controls.map((c, i) => (c.kind === 'stick' ? c : { ...c, label: `control ${i}` })),
   };
 }
 
