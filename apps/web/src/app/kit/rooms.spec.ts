@@ -1,7 +1,8 @@
 import { Component, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { SwUpdate } from '@angular/service-worker';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Updates } from '../state/updates';
 import { Rooms } from './rooms';
 
@@ -36,5 +37,20 @@ describe('rooms', () => {
     await rooms.open(Promise.reject<Type<unknown>>(new Error('no such piece')), {});
     expect(rooms.isOpen).toBe(false);
     expect(TestBed.inject(Updates).news()).toBe('gone');
+  });
+
+  it('say in the page for a while what nothing else can show any more', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout'] });
+    const gone = (): never => {
+      throw new Error('no such piece');
+    };
+    TestBed.inject(MatSnackBar).open = gone;
+    await rooms.say('The server is gone');
+    expect(rooms.plainly()).toBe('The server is gone');
+    vi.advanceTimersByTime(7999);
+    expect(rooms.plainly()).toBe('The server is gone');
+    vi.advanceTimersByTime(1);
+    expect(rooms.plainly()).toBe('');
+    vi.useRealTimers();
   });
 });

@@ -73,7 +73,8 @@ export class AnalysisStore {
   readonly supplies$ = combineLatest([this.rigs(), this.celsius$()]).pipe(
     switchMap(([rig, celsius]) => this.lookUp(() => this.analyst.supplies(rig, celsius))),
   );
-  readonly feeds$ = this.study((rig) => this.analyst.feeds(rig));
+  /** Both sides of the gimbal's feed, with the rig whose wiring they change. */
+  readonly feeds$ = this.study((rig) => this.analyst.feeds(rig).then((feeds) => ({ rig, feeds })));
   private readonly planned = signal<{ rig: string; plan: readonly CheckStep[] } | null>(null);
   /** Whether the check plan of the open rig has been drawn up at all. */
   readonly isPlanned = computed(() => this.planned()?.rig === this.store.rig().id);

@@ -3,7 +3,6 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
-import type { FeedChoice } from '@squallmark/core/rails-studies';
 import { newPart, nextId, partsWithSheets, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';
@@ -106,9 +105,14 @@ export class Brief {
   private readonly outcomes = signal<SchoolOutcome[]>([]);
   /** What would grant a wish these parts cannot, by wish id; null: no single class. */
   protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
-  private readonly feeds = toSignal(inject(AnalysisStore).feeds$, { initialValue: [] as FeedChoice[] });
+  private readonly feeds = toSignal(inject(AnalysisStore).feeds$);
   protected readonly schools = computed(() =>
-    schoolCards(this.rig().schools, this.outcomes(), this.feeds(), this.analysis()?.brief.holdsStill ?? false),
+    schoolCards(
+      this.rig().schools,
+      this.outcomes(),
+      this.feeds()?.feeds ?? [],
+      this.analysis()?.brief.holdsStill ?? false,
+    ),
   );
 
   constructor() {
@@ -170,8 +174,8 @@ export class Brief {
       ]);
   }
 
-  protected choose({ edits }: SchoolSide): void {
-    if (edits.length) this.store.do(edits);
+  protected choose({ edits, rewires }: SchoolSide): void {
+    if (edits.length) this.store.doOf(rewires ? this.feeds()!.rig : this.rig(), edits);
   }
 
   private nextWish(): void {

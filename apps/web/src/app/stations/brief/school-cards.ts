@@ -10,6 +10,8 @@ export interface SchoolSide {
   note: string;
   chosen: boolean;
   edits: Edit[];
+  /** The edits change the wiring that they were worked out of, not the choice alone. */
+  rewires: boolean;
 }
 
 export interface SchoolCard {
@@ -102,6 +104,7 @@ export function schoolCards(
           chosen,
           note: side.note ?? (feed ? feedNote(feed) : outcomeNote(outcome, own)),
           edits: feed?.edits.length ? feed.edits : chosen ? [] : [choice],
+          rewires: !!feed?.edits.length,
         };
       }),
     };

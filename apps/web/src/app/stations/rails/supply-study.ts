@@ -162,8 +162,9 @@ export class SupplyStudyView {
   }
 
   private ofFeeds(): Shown | null {
-    const sides = this.feeds();
-    if (!sides) return null;
+    const found = this.feeds();
+    if (found?.rig !== this.rig()) return null;
+    const sides = found.feeds;
     const other = sides.find((s) => s.edits.length > 0 && s.fits);
     const text = sides.length
       ? 'From the pack its volts fall with the charge; from a regulator they stand, and it goes dark with it.'
