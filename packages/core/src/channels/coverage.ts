@@ -88,7 +88,7 @@ function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet
 }
 
 /** A gate of a function that stays shut, and why. */
-export interface ShutGate {
+interface ShutGate {
   gate: Gate;
   why: string;
 }

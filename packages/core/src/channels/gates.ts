@@ -4,8 +4,6 @@ import type { PartFunction, Sheet } from '../parts/index.js';
 export interface Gate {
   fn: PartFunction;
   windows: readonly string[];
-  /** What it is for the function: a mode, or the power of its motors. */
-  is: 'mode' | 'power';
   /** The function works while nothing tells the gate. */
   openUntold: boolean;
 }
@@ -16,13 +14,9 @@ export function gatesOf({ functions }: Sheet, fn: PartFunction): Gate[] {
   const mode = need && functions.find((f) => f.id === need.fn);
   const { joint } = fn;
   return [
-    ...(mode
-      ? [{ fn: mode, windows: need.windows, is: 'mode' as const, openUntold: isFirst(mode, need.windows) }]
-      : []),
+    ...(mode ? [{ fn: mode, windows: need.windows, openUntold: isFirst(mode, need.windows) }] : []),
     ...functions.flatMap((by): Gate[] =>
-      by.powers && joint !== undefined
-        ? [{ fn: by, windows: poweringIn(by, joint), is: 'power', openUntold: true }]
-        : [],
+      by.powers && joint !== undefined ? [{ fn: by, windows: poweringIn(by, joint), openUntold: true }] : [],
     ),
   ];
 }

@@ -1,6 +1,14 @@
 import { flies, type Link, type LinkKind, type PinAt, type Resource, type Sheet } from '../parts/index.js';
-import { oncePerSlices, partsWithSheets, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
-import { groupBy } from '../units/index.js';
+import {
+  oncePerSlices,
+  partsWithSheets,
+  settingOf,
+  type Held,
+  type Part,
+  type PinRef,
+  type Rig,
+} from '../rig/index.js';
+import { groupBy, isSameName } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
 import { toldOther } from './told-ports.js';
 
@@ -118,25 +126,33 @@ const sameData = (a: LinkEnd, b: LinkEnd): boolean =>
 
 /** What a bus or a key ladder asks of the controller resource at one of its ends. */
 function resourceTroubles(rig: Rig, talker: LinkEnd, listener: LinkEnd): Trouble[] {
-  if (listener.link.resource && listener.link.kind === 'sbus') return heldFor(rig, listener, BUS_PROTOCOL);
+  if (listener.link.resource && listener.link.kind === 'sbus') return heldFor(rig, listener, BUS_PROTOCOL, talker);
   if (talker.link.kind !== 'ladder') return [];
   const resource = resourceOf(talker);
   const others = rig.held.filter(
-    (h) => h.part === talker.part.id && h.resource === resource?.id && h.to !== talker.link.params.protocol,
+    (h) => h.part === talker.part.id && h.resource === resource?.id && !isGivenTo(h, keysOf(talker), listener),
   );
-  return others.length ? ['pad held'] : heldFor(rig, talker, talker.link.params.protocol);
+  return others.length ? ['pad held'] : heldFor(rig, talker, keysOf(talker), listener);
 }
 
 /** A universal port must be told what hangs on it. */
 const toldTroubles = (rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] =>
   toldOther(rig, a, b) || toldOther(rig, b, a) ? ['port told other'] : [];
 
-function heldFor(rig: Rig, end: LinkEnd, protocol: string | undefined): Trouble[] {
+/** What a pad must be given to for a camera's keys. */
+const keysOf = ({ link }: LinkEnd): string | undefined => link.params.protocol;
+
+function heldFor(rig: Rig, end: LinkEnd, protocol: string | undefined, other: LinkEnd): Trouble[] {
   const resource = resourceOf(end);
   if (!resource || !protocol) return [];
-  return rig.held.some((h) => h.part === end.part.id && h.resource === resource.id && h.to === protocol)
+  return rig.held.some((h) => h.part === end.part.id && h.resource === resource.id && isGivenTo(h, protocol, other))
     ? []
     : ['port not set'];
+}
+
+/** Whether a port or pad is given to what somebody speaks, or to whoever it is, as people write it. */
+export function isGivenTo({ to }: Held, protocol: string | undefined, { part, link }: LinkEnd): boolean {
+  return to === protocol || [protocol, link.kind, part.label, part.id].some((name) => name && isSameName(name, to));
 }
 
 /** The controller's serial port or pad a link lives on. */
@@ -160,7 +176,7 @@ function busOnSerial(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
         const troubles: Trouble[] = [];
         if (!turned.has(nets.netOf(pinOf(talker, talker.link.pins.data!))!)) troubles.push('not inverted');
         if (!sharesGround(nets, talker, listener)) troubles.push('no ground');
-        troubles.push(...heldFor(rig, listener, BUS_PROTOCOL));
+        troubles.push(...heldFor(rig, listener, BUS_PROTOCOL, talker));
         return { kind: 'sbus', talker, listener, troubles };
       }),
   );
@@ -235,7 +251,7 @@ function portTroubles(rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] {
   const held = rig.held.filter(
     (h) => h.part === controller.part.id && h.resource === (resource?.id ?? controller.link.id),
   );
-  const given = held.find((h) => h.to === wanted.protocol);
+  const given = held.find((h) => isGivenTo(h, wanted.protocol, device));
   if (!given) return [...troubles, 'port not set'];
   if (given.baud !== undefined && wanted.baud !== undefined && given.baud !== wanted.baud) troubles.push('wrong speed');
   return troubles;

@@ -1,6 +1,7 @@
 export { findNets, type Nets } from './nets.js';
 export {
   BUS_PROTOCOL,
+  isGivenTo,
   bringsGround,
   findConversations,
   heardBy,

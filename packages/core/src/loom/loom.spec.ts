@@ -43,6 +43,15 @@ describe('conversations', () => {
     expect(troubles(after(release, slow), 'FC', 'ZC')).toEqual(['wrong speed']);
   });
 
+  it('know what a port is given to however it is written: what is spoken there, its kind, or whose it is', () => {
+    const release: Edit = { kind: 'release', part: 'FC', resource: 'serial4', to: 'camera menu' };
+    const given = (to: string): Edit => ({ kind: 'hold', held: { part: 'FC', resource: 'serial4', to, baud: 115200 } });
+    for (const to of ['Camera Menu', 'camera-menu', 'ZC', 'zoom camera', 'Device serial'])
+      expect(troubles(after(release, given(to)), 'FC', 'ZC'), to).not.toContain('port not set');
+    for (const to of ['telemetry', 'camera', 'TH'])
+      expect(troubles(after(release, given(to)), 'FC', 'ZC'), to).toContain('port not set');
+  });
+
   it('notice the switch that stands on the other type', () => {
     expect(troubles(after({ kind: 'set', part: 'GB', setting: 'control', value: 'pulse' }), 'RX', 'GB')).toEqual([
       'wrong type',

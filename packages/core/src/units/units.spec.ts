@@ -4,6 +4,8 @@ import {
   clamp,
   count,
   groupBy,
+  isOneOf,
+  isSameName,
   lastCall,
   listed,
   num,
@@ -69,5 +71,16 @@ describe('groups and memory', () => {
     expect(twice(a)).toBe(twice(a));
     expect(twice({})).not.toBe(twice(a));
     expect(calls).toBe(3);
+  });
+});
+
+describe('names as people write them', () => {
+  it('are one but for capitals, blanks, hyphens and dots', () => {
+    expect(isSameName('MAVLink 2', 'mavlink-2')).toBe(true);
+    expect(isSameName('MAVLink 2', 'mavlink 1')).toBe(false);
+    expect(isSameName('Kamera Süd', 'KAMERA.SÜD')).toBe(true);
+    expect(isSameName('+', '-')).toBe(false);
+    expect(isOneOf(['LED strip', 'lap transponder'], 'led-strip')).toBe(true);
+    expect(isOneOf([], 'led strip')).toBe(false);
   });
 });

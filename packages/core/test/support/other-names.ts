@@ -42,12 +42,15 @@ export function otherNames(rig: Rig): Rig {
       wires: c.wires.map((w) => ({ ...w, from: pin(w.from), to: pin(w.to) })),
     })),
     shaping: rig.shaping.map((s) => ({ ...s, control: control(s.transmitter, s.control) })),
-    held: rig.held.map((h) => ({ ...h, resource: of(h.part)('resource', h.resource) })),
+    held: rig.held.map((h) => ({ ...h, resource: of(h.part)('resource', h.resource), to: spelt(h.to) })),
     bindings: rig.bindings.map((b) => ({ ...b, fn: of(b.part)('fn', b.fn) })),
     handOvers: rig.handOvers.map((h) => ({ ...h, control: control(h.from, h.control) })),
     wishes: rig.wishes.map((w) => ({ ...w, control: control(owner(w.control), w.control) })),
   };
 }
+
+/** As somebody else would write it. */
+const spelt = (name: string): string => name.toUpperCase().replaceAll(' ', '-');
 
 /** Labels that say nothing; those of sticks stay, which tell the two ways of one. */
 function unlabelled(sheet: Sheet): Sheet {

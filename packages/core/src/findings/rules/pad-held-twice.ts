@@ -1,7 +1,7 @@
-import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
+import { heldTo, isGivenTo, resourceOf, type Conversation } from '../../loom/index.js';
 import type { Resource } from '../../parts/index.js';
 import { sheetOf, type Edit, type Held, type Rig } from '../../rig/index.js';
-import { groupBy } from '../../units/index.js';
+import { groupBy, isOneOf } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A pad or port given to two features. All must be released before it is given away. @source [practice] */
@@ -23,27 +23,27 @@ export const heldTwiceRule: Rule = ({ rig, conversations }) =>
           { name: 'resource', value: resource?.label ?? first.resource },
           { name: 'holders', value: held.map((h) => h.to).join(', ') },
         ],
-        fixes: () => releaseFix(held, spokenOver(conversations, first)),
+        fixes: () => releaseFix(held, conversations),
       },
     ];
   });
 
-/** What the leads on a port or pad need it to be given to. */
-const spokenOver = (conversations: readonly Conversation[], { part, resource }: Held): Set<string> =>
-  new Set(
-    conversations.flatMap((c) =>
-      [
-        [c.talker, c.listener],
-        [c.listener, c.talker],
-      ].flatMap(([own, other]) =>
-        own!.part.id === part && resourceOf(own!)?.id === resource ? (heldTo(own!, other!)?.to ?? []) : [],
-      ),
-    ),
+/** Whether a lead on a port or pad needs it to be given as one of its holders has it. */
+const isSpokenOver = (conversations: readonly Conversation[], held: Held): boolean =>
+  conversations.some((c) =>
+    [
+      [c.talker, c.listener],
+      [c.listener, c.talker],
+    ].some(([own, other]) => {
+      if (own!.part.id !== held.part || resourceOf(own!)?.id !== held.resource) return false;
+      const given = heldTo(own!, other!);
+      return given !== null && isGivenTo(held, given.to, other!);
+    }),
   );
 
 /** All is released but what a lead on it needs; where leads need two things, hands must move one of them. */
-function releaseFix(held: readonly Held[], needed: ReadonlySet<string>): Fix[] {
-  const kept = held.filter((h) => needed.has(h.to));
+function releaseFix(held: readonly Held[], conversations: readonly Conversation[]): Fix[] {
+  const kept = held.filter((h) => isSpokenOver(conversations, h));
   if (kept.length > 1) return [];
   const edits = held
     .filter((h) => !kept.includes(h))
@@ -59,5 +59,5 @@ function isAsShipped(rig: Rig, resource: Resource, held: readonly Held[]): boole
       [w.from, w.to].some((at) => at.part === held[0]!.part && at.port === resource.port && at.pin === resource.pin),
     ),
   );
-  return !wired && held.every((h) => resource.heldWhenNew?.includes(h.to));
+  return !wired && held.every((h) => isOneOf(resource.heldWhenNew ?? [], h.to));
 }

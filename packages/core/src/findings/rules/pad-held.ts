@@ -1,4 +1,4 @@
-import { resourceOf } from '../../loom/index.js';
+import { isGivenTo, resourceOf } from '../../loom/index.js';
 import type { Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -10,7 +10,7 @@ export const padHeldRule: Rule = ({ rig, conversations }) =>
       const resource = resourceOf(c.talker)!;
       const protocol = c.talker.link.params.protocol ?? 'camera keys';
       const held = rig.held.filter((h) => h.part === c.talker.part.id && h.resource === resource.id);
-      const others = held.filter((h) => h.to !== protocol);
+      const others = held.filter((h) => !isGivenTo(h, protocol, c.listener));
       const edits: Edit[] = others.map((h) => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to }));
       if (held.length === others.length)
         edits.push({ kind: 'hold', held: { part: c.talker.part.id, resource: resource.id, to: protocol } });

@@ -1,4 +1,4 @@
-import { resourceOf } from '../../loom/index.js';
+import { isGivenTo, resourceOf } from '../../loom/index.js';
 import { sheetOf } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { serialTalks } from './serial-parts.js';
@@ -10,7 +10,7 @@ export const portLabelsDisagreeRule: Rule = (context) =>
     const wired = resourceOf(c.talker);
     const { protocol } = c.listener.link.params;
     const elsewhere = rig.held.find(
-      (h) => h.part === c.talker.part.id && h.to === protocol && h.resource !== wired?.id,
+      (h) => h.part === c.talker.part.id && isGivenTo(h, protocol, c.listener) && h.resource !== wired?.id,
     );
     const named = elsewhere && sheetOf(rig, c.talker.part.id).resources.find((r) => r.id === elsewhere.resource);
     const same = serialTalks(context).filter(

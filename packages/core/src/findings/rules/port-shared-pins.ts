@@ -1,4 +1,5 @@
 import { sheetOf, type Edit } from '../../rig/index.js';
+import { isOneOf } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A port that is wired while a feature whose pins these are too still holds it: all must be released. @source [practice] */
@@ -7,7 +8,7 @@ export const portSharedPinsRule: Rule = ({ rig }) =>
     sheetOf(rig, part.id).resources.flatMap((resource): RuleResult[] => {
       if (!resource.sharedWith) return [];
       const features = rig.held.filter(
-        (h) => h.part === part.id && h.resource === resource.id && resource.sharedWith?.includes(h.to),
+        (h) => h.part === part.id && h.resource === resource.id && isOneOf(resource.sharedWith!, h.to),
       );
       if (!features.length) return [];
       const wired = rig.cables.filter((c) =>
