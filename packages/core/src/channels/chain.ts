@@ -116,14 +116,14 @@ const bindingsOf = oncePerRig((rig) => new Map(rig.bindings.map((b) => [`${b.par
 const bindingOf = (rig: Rig, part: Part, fn: PartFunction): Binding | undefined =>
   bindingsOf(rig).get(`${part.id} ${fn.id}`);
 
-/** The conversation that tells this function; a sound one before one in trouble. */
+/** The conversation that tells this function: of several the one with the fewest troubles. */
 function lastConversation(all: readonly Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
   const over = overOf(fn);
   return soundFirst((into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c)));
 }
 
-const soundFirst = (list: readonly Conversation[]): Conversation | undefined =>
-  list.find((c) => !c.troubles.length) ?? list[0];
+const soundFirst = ([first, ...others]: readonly Conversation[]): Conversation | undefined =>
+  first && others.reduce((best, c) => (c.troubles.length < best.troubles.length ? c : best), first);
 
 function carrierInto(all: readonly Conversation[], controller: Part): Conversation[] {
   const heard = (into(all).get(controller.id) ?? []).filter((c) => hearsAir(c.talker.sheet) && carries(c));

@@ -44,7 +44,7 @@ export {
 export { assignablePort, toldUse, wantedUses } from './told-ports.js';
 export { addressOf, networkParts, subnetOf } from './network.js';
 export { networkHops, wayTo, type Hop } from './reach.js';
-export { canJoinAntenna } from './antennas.js';
+export { antennaJoin, type AntennaJoin } from './antennas.js';
 export { PICTURE_KINDS } from './picture-kinds.js';
 export { boardSettings, type BoardSetting } from './board-settings.js';
 export { mergedPlug, type MergedPin, type MergedPlug } from './merge-plug.js';

@@ -74,9 +74,10 @@ describe('laws of every rig', () => {
     expect(sound.reduce((sum, { rig }) => sum + rig.cables.length, 0)).toBeGreaterThanOrEqual(1000);
   });
 
-  it('7: what a rig says, and what is proposed for it, lies in no name of a sheet', () => {
+  it('7: what a rig says, and what is proposed for it, lies in no name of a sheet and no order of a list', () => {
     const some = [...sound, ...faulty].filter((_, i) => i % 6 === 0);
     expect(breaks(some, ({ rig }) => law.sameByOtherNames(rig))).toEqual([]);
+    expect(breaks(some, ({ rig }) => law.sameInOtherOrder(rig))).toEqual([]);
     expect(breaks(sound.slice(0, CORPUS), ({ rig }) => law.proposedByOtherNames(rig))).toEqual([]);
     const called = otherNames(sound[0]!.rig);
     expect(Object.values(called.sheets).flatMap((s) => s.ports.map((p) => p.id))).not.toContain('supply');

@@ -15,7 +15,7 @@ import { antennaLinks, sees } from '../../src/parts/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { readRig } from '../../src/files/index.js';
-import { otherNames } from '../support/other-names.js';
+import { otherNames, otherOrder } from '../support/other-names.js';
 import { applyEdits, findPin, partsWithSheets, type Rig } from '../../src/rig/index.js';
 
 /** 1. A granted wish is driven by all that it names. */
@@ -306,6 +306,9 @@ export const sameByOtherNames = (rig: Rig): string[] => {
   const read = readRig(JSON.stringify(other));
   return read.ok ? differing(told(rig), told(other)) : [JSON.stringify(read.problems)];
 };
+
+/** 7. Nor in the order of its lists. */
+export const sameInOtherOrder = (rig: Rig): string[] => differing(told(rig), told(otherOrder(rig)));
 
 /** 7. Nor does its proposal. */
 export function proposedByOtherNames(rig: Rig): string[] {

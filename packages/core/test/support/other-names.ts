@@ -13,7 +13,7 @@ export function otherNames(rig: Rig): Rig {
   const byClass = new Map(Object.values(rig.sheets).map((sheet, i) => [sheet.class, namesOf(sheet, i)]));
   const classOf = new Map(rig.parts.map((p) => [p.id, p.class]));
   const of = (part: string): Names => byClass.get(classOf.get(part) ?? '') ?? ((_, id) => id);
-  const pin = (at: PinRef): PinRef => ({ ...at, port: of(at.part)('port', at.port) });
+  const pin = (at: PinRef): PinRef => ({ ...at, port: of(at.part)('port', at.port), pin: counted(at.pin) });
   const keyed = <V>(names: Names, kind: Kind, record: Record<string, V>): Record<string, V> =>
     Object.fromEntries(Object.entries(record).map(([id, value]) => [names(kind, id), value]));
   const control = (part: string | null, id: string | null): string | null =>
@@ -48,6 +48,9 @@ export function otherNames(rig: Rig): Rig {
     wishes: rig.wishes.map((w) => ({ ...w, control: control(owner(w.control), w.control) })),
   };
 }
+
+/** Pins as somebody counts them who begins elsewhere. */
+const counted = (pin: number): number => pin + 20;
 
 /** As somebody else would write it. */
 const spelt = (name: string): string => name.toUpperCase().replaceAll(' ', '-');
@@ -85,7 +88,7 @@ function namesOf(sheet: Sheet, n: number): Names {
 const own = (list: readonly { id: string }[]): string[] => list.map(({ id }) => id);
 
 function named(sheet: Sheet, names: Names): Sheet {
-  const pin = (at: PinAt): PinAt => ({ ...at, port: names('port', at.port) });
+  const pin = (at: PinAt): PinAt => ({ port: names('port', at.port), pin: counted(at.pin) });
   const link = (id: string): string => names('link', id);
   const fn = (id: string): string => names('fn', id);
   const joint = (id: string): string => names('joint', id);
@@ -96,7 +99,11 @@ function named(sheet: Sheet, names: Names): Sheet {
     ...sheet,
     ...{ role: 'splice', group: 'Payload', name: `Class ${sheet.revision}`, summary: 'some part' },
     prep: sheet.prep.map((p) => ({ ...p, id: names('prep', p.id) })),
-    ports: sheet.ports.map((p) => ({ ...p, id: names('port', p.id) })),
+    ports: sheet.ports.map((p) => ({
+      ...p,
+      id: names('port', p.id),
+      pins: p.pins.map((x) => ({ ...x, n: counted(x.n) })),
+    })),
     ties: sheet.ties.map((tie) => tie.map(pin)),
     links: sheet.links.map((l) => ({
       ...when(l),
@@ -126,7 +133,11 @@ function named(sheet: Sheet, names: Names): Sheet {
       ...(f.powers ? { powers: f.powers.map((p) => ({ ...p, joints: p.joints.map(joint) })) } : {}),
       ...(f.drives ? { drives: { ...f.drives, joint: joint(f.drives.joint) } } : {}),
     })),
-    resources: sheet.resources.map((r) => ({ ...r, id: names('resource', r.id), port: names('port', r.port) })),
+    resources: sheet.resources.map((r) => ({
+      ...r,
+      ...{ id: names('resource', r.id), port: names('port', r.port) },
+      ...(r.pin === undefined ? {} : { pin: counted(r.pin) }),
+    })),
     joints: sheet.joints.map((j) => ({
       ...j,
       id: joint(j.id),
@@ -153,4 +164,25 @@ function named(sheet: Sheet, names: Names): Sheet {
 function resourceOf(sheet: Sheet, { id, resource }: Link, names: Names): { resource?: string } {
   const lives = resource ?? (sheet.resources.some((r) => r.id === id) ? id : undefined);
   return lives === undefined ? {} : { resource: names('resource', lives) };
+}
+
+/**
+ * The same rig with its lists, those of its sheets and the wires of its leads the other way round; but for its parts and leads: where
+ * several could be meant, the first is.
+ */
+export function otherOrder(rig: Rig): Rig {
+  const turned = <T>(list: readonly T[]): T[] => list.toReversed();
+  const sheetOf = (s: Sheet): Sheet => ({
+    ...s,
+    ...{ ports: turned(s.ports), links: turned(s.links), supplies: turned(s.supplies), sources: turned(s.sources) },
+    ...{ ties: turned(s.ties), settings: turned(s.settings), resources: turned(s.resources) },
+    ...{ functions: turned(s.functions), controls: turned(s.controls), pictures: turned(s.pictures) },
+  });
+  return {
+    ...rig,
+    sheets: Object.fromEntries(turned(Object.entries(rig.sheets)).map(([cls, sheet]) => [cls, sheetOf(sheet)])),
+    cables: rig.cables.map((c) => ({ ...c, wires: turned(c.wires) })),
+    ...{ shaping: turned(rig.shaping), held: turned(rig.held) },
+    ...{ bindings: turned(rig.bindings), failSafes: turned(rig.failSafes), handOvers: turned(rig.handOvers) },
+  };
 }

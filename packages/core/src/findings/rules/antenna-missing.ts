@@ -1,5 +1,5 @@
-import { cableOf, canJoinAntenna, leadLength } from '../../loom/index.js';
-import { nextId, portLabel, wiresAt, type Edit } from '../../rig/index.js';
+import { antennaJoin, cableOf, leadLength, type AntennaJoin } from '../../loom/index.js';
+import { labelOf, nextId, portLabel, wiresAt, type Edit, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { valueIn } from '../../units/index.js';
 
@@ -19,36 +19,7 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
         // whatever is on its foot already comes off first, and has a finding of its own
         const foot = { part: part.id, ...link.pins.data! };
         const isTaken = wiresAt(rig, foot).length > 0;
-        const spare = isTaken ? null : canJoinAntenna(rig, part.id, link.id);
-        const way = spare && leadLength(rig, part.id, spare.part);
-        const lengthMm = way?.placed ? way.needMm : FOOT_MM;
-        const wires = spare && {
-          from: [
-            { part: part.id, port: link.pins.data!.port, pin: 1 },
-            { part: part.id, port: link.pins.data!.port, pin: 2 },
-          ],
-          to: [
-            { part: spare.part, port: spare.port, pin: 1 },
-            { part: spare.part, port: spare.port, pin: 2 },
-          ],
-        };
-        const edits: Edit[] = wires
-          ? [
-              {
-                kind: 'addCable',
-                cable: cableOf(
-                  nextId('C', rig.cables),
-                  ['coax', 'shield'].map((colour, i) => ({
-                    from: wires.from[i]!,
-                    to: wires.to[i]!,
-                    colour,
-                    gaugeAwg: 28,
-                    lengthMm,
-                  })),
-                ),
-              },
-            ]
-          : [];
+        const join = isTaken ? null : antennaJoin(rig, part.id, link.id);
         return {
           rule: 'antenna-missing',
           mark: 'stop',
@@ -60,7 +31,15 @@ export const antennaMissingRule: Rule = ({ rig, conversations }) =>
             { name: 'port', value: portLabel(rig, foot) },
           ],
           fixes: () =>
-            edits.length ? [{ label: `Put ${rig.parts.find((p) => p.id === spare!.part)!.label} on`, edits }] : [],
+            join ? [{ label: `Put ${labelOf(rig, join.antenna)} on`, edits: [leadFor(rig, part.id, join)] }] : [],
         };
       }),
   );
+
+/** Coax and shield between a radio and its antenna. */
+function leadFor(rig: Rig, radio: string, { antenna, wires }: AntennaJoin): Edit {
+  const way = leadLength(rig, radio, antenna);
+  const lengthMm = way.placed ? way.needMm : FOOT_MM;
+  const lead = wires.map((ends, i) => ({ ...ends, colour: i ? 'shield' : 'coax', gaugeAwg: 28, lengthMm }));
+  return { kind: 'addCable', cable: cableOf(nextId('C', rig.cables), lead) };
+}

@@ -12,6 +12,7 @@ import {
   type Edit,
   type PinRef,
   type Rig,
+  type WireAt,
 } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
@@ -32,7 +33,7 @@ export const backFeedRule: Rule = (context) => {
   return [...groupBy(joined, (s) => s.net).values()].flatMap((same): RuleResult[] => {
     if (same.length < 2 || same.every((s) => s.source.kind === 'pack')) return [];
     const guest = same.find((s) => s.source.kind === 'stolen') ?? same.at(-1)!;
-    const cable = leadOf(rig, { part: guest.part, ...guest.source.plus });
+    const cable = joiningLead(rig, guest, same);
     return [
       {
         rule: 'back-feed',
@@ -92,7 +93,17 @@ function fight(same: readonly { source: Source }[]): boolean {
   return Math.max(...highs) - Math.min(...highs) > FIGHT_V;
 }
 
-const leadOf = (rig: Rig, plus: PinRef): Cable | undefined => wiresAt(rig, plus)[0]?.cable;
+/** The lead by which a source meets the others: straight to one of them, else to where another lead brings volts, else any. */
+function joiningLead(rig: Rig, guest: Joining, same: readonly Joining[]): Cable | undefined {
+  const plus = { part: guest.part, ...guest.source.plus };
+  const isSource = (at: PinRef): boolean =>
+    same.some((s) => s !== guest && samePin(at, { part: s.part, ...s.source.plus }));
+  const rank = ({ cable, far, wire }: WireAt): number => {
+    if (isSource(wire[far])) return 0;
+    return wiresAt(rig, wire[far]).some((w) => w.cable !== cable) ? 1 : 2;
+  };
+  return wiresAt(rig, plus).toSorted((a, b) => rank(a) - rank(b))[0]?.cable;
+}
 
 /** The lead comes off; of one that carries anything beside power only its wire from that plus. */
 function takenOff(rig: Rig, { id, wires }: Cable, plus: PinRef): Fix {

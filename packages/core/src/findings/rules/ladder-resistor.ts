@@ -9,7 +9,9 @@ export const ladderResistorRule: Rule = ({ rig, conversations }) =>
     .flatMap((c): RuleResult[] => {
       const window = c.listener.link.params.seriesOhm!;
       const at = pinOf(c.listener, c.listener.link.pins.data!);
-      const found = wiresAt(rig, at)[0];
+      const wires = wiresAt(rig, at);
+      // of several on the pin the one that comes from the keys
+      const found = wires.find(({ wire, far }) => wire[far].part === c.talker.part.id) ?? wires[0];
       const ohm = found?.wire.inline?.kind === 'resistor' ? found.wire.inline.ohm : 0;
       if (!found || (ohm >= window[0] && ohm <= window[1])) return [];
       const wanted = preferredOhm(window);

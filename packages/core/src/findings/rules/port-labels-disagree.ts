@@ -9,15 +9,17 @@ export const portLabelsDisagreeRule: Rule = (context) =>
     const { rig } = context;
     const wired = resourceOf(c.talker);
     const { protocol } = c.listener.link.params;
-    const elsewhere = rig.held.find(
-      (h) => h.part === c.talker.part.id && isGivenTo(h, protocol, c.listener) && h.resource !== wired?.id,
-    );
-    const named = elsewhere && sheetOf(rig, c.talker.part.id).resources.find((r) => r.id === elsewhere.resource);
     const same = serialTalks(context).filter(
       (x) => x.talker.part.id === c.talker.part.id && x.listener.link.params.protocol === protocol,
     );
-    const used = named && same.some((x) => resourceOf(x.talker)?.id === named.id);
-    if (!wired || !elsewhere || !named || used) return [];
+    const used = new Set(same.map((x) => resourceOf(x.talker)?.id));
+    const elsewhere = rig.held.find(
+      (h) => h.part === c.talker.part.id && isGivenTo(h, protocol, c.listener) && !used.has(h.resource),
+    );
+    const named = elsewhere && sheetOf(rig, c.talker.part.id).resources.find((r) => r.id === elsewhere.resource);
+    if (!wired || !elsewhere || !named) return [];
+    // it was meant for one whose own port is not given, where there is one
+    if (!c.troubles.includes('port not set') && same.some((x) => x.troubles.includes('port not set'))) return [];
     return [
       {
         rule: 'port-labels-disagree',

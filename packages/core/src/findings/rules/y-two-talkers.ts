@@ -1,4 +1,5 @@
-import { findPin, pinKey, type Cable, type PinRef, type Rig } from '../../rig/index.js';
+import type { Link } from '../../parts/index.js';
+import { findPart, findPin, pinKey, settingOf, sheetOf, type Cable, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -29,18 +30,39 @@ export const yTwoTalkersRule: Rule = ({ rig }) =>
   });
 
 interface Leg {
+  at: PinRef;
   far: PinRef;
   wire: number;
 }
 
-/** Wires of one lead from pins that talk, by the pin they meet on. */
+/** Kinds of link that a pin is part of, as its part is set. */
+function kindsAt(rig: Rig, { part, port, pin }: PinRef): Set<string> {
+  const sheet = sheetOf(rig, part);
+  const own = findPart(rig, part)!;
+  const isLive = ({ when }: Link): boolean => !when || settingOf(sheet, own, when.setting) === when.value;
+  const links = sheet.links.filter((l) => Object.values(l.pins).some((p) => p.port === port && p.pin === pin));
+  return new Set(links.filter(isLive).map((l) => l.kind));
+}
+
+/** Both ends of a leg speak one kind. */
+function isFit(rig: Rig, { at, far }: Leg): boolean {
+  const heard = kindsAt(rig, at);
+  return [...kindsAt(rig, far)].some((kind) => heard.has(kind));
+}
+
+/** Wires of one lead from pins that talk, by the pin they meet on: those first that belong there, whatever their order in the lead. */
 function meetingTalkers(rig: Rig, cable: Cable): Leg[][] {
   const ends = cable.wires.flatMap((w, wire) => [
     { at: w.from, far: w.to, wire },
     { at: w.to, far: w.from, wire },
   ]);
   const isOut = (at: PinRef): boolean => findPin(rig, at)?.pin.way === 'out';
-  return [...groupBy(ends, (e) => pinKey(e.at)).values()].map((same) => same.filter((e) => isOut(e.far)));
+  return [...groupBy(ends, (e) => pinKey(e.at)).values()].map((same) => {
+    const talking = same.filter((e) => isOut(e.far));
+    if (talking.length < 2) return talking;
+    const fit = new Set(talking.filter((e) => isFit(rig, e)));
+    return [...talking.filter((e) => fit.has(e)), ...talking.filter((e) => !fit.has(e))];
+  });
 }
 
 /** Whether these parts meet as talkers in one lead: the lead is then the finding. */

@@ -1,0 +1,69 @@
+import { describe, expect, it } from 'vitest';
+import { smallRig } from '../../test/support/small-rig.js';
+import { analyse } from '../analysis/index.js';
+import type { Rig } from '../rig/index.js';
+import { fixesOf, type RuleId } from './index.js';
+
+const told = (rig: Rig, rule: RuleId) => analyse(rig).findings.filter((f) => f.rule === rule);
+const turned = (rig: Rig): Rig => ({
+  ...rig,
+  cables: rig.cables.map((c) => ({ ...c, wires: c.wires.toReversed() })),
+});
+
+describe('of several leads and wires the one is named that is wrong, whatever their order', () => {
+  it('on a rail with two sources: the lead by which they meet', () => {
+    const classes = { PK: 'pack-4s', R5: 'regulator-5v', VT: 'video-transmitter-pack' };
+    const sound = [
+      ['PK.out.1 R5.in.1', 'PK.out.2 R5.in.2'],
+      ['PK.out.1 VT.supply.1', 'PK.out.2 VT.supply.2'],
+    ];
+    const stray = ['R5.out.1 PK.out.1', 'R5.out.2 PK.out.2'];
+    const names = (cables: string[][]): (string | undefined)[] =>
+      told(smallRig(classes, cables), 'back-feed').map((f) => f.subjects.at(-1));
+    expect(names([...sound, stray])).toEqual(['C3']);
+    expect(names([stray, ...sound])).toEqual(['C1']);
+  });
+
+  it('in a Y lead: the leg that brings another kind comes off', () => {
+    const lead = ['RX.bus.1 GB.control.1', 'RX.bus.3 GB.control.3', 'RX.pin1.1 GB.control.1'];
+    const set = (control: string): Rig =>
+      smallRig({ RX: 'receiver-16', GB: 'gimbal-two-axis' }, [lead], { GB: { settings: { control } } });
+    const left = (of: Rig): string[] => {
+      const [finding] = told(of, 'y-two-talkers');
+      const [edit] = fixesOf(finding!)[0]!.edits;
+      if (edit?.kind !== 'removeWire') throw new Error('no wire comes off');
+      return of.cables[0]!.wires.filter((_, i) => i !== edit.wire).map((w) => w.from.port);
+    };
+    expect(left(set('bus'))).toEqual(['bus', 'bus']);
+    expect(left(turned(set('bus')))).toEqual(['bus', 'bus']);
+    // what the device is set to hear decides
+    expect(left(set('pulse'))).toEqual(['bus', 'pin1']);
+    expect(left(turned(set('pulse')))).toEqual(['pin1', 'bus']);
+  });
+
+  it('at a device that two ports are given to: the one whose own port is not given', () => {
+    const held = (resource: string) => ({ part: 'FC', resource, to: 'camera menu', baud: 115200 });
+    const classes = { FC: 'flight-controller-3', A: 'fpv-camera-serial', B: 'fpv-camera-serial' };
+    const pair = (port: string, cam: string): string[] => [`FC.${port}.2 ${cam}.main.4`, `FC.${port}.3 ${cam}.main.3`];
+    const cables = [pair('serial1', 'A'), pair('serial2', 'B')];
+    const asked = (list: ReturnType<typeof held>[]): string[][] =>
+      told(smallRig(classes, cables, {}, { held: list }), 'port-labels-disagree').map((f) => f.subjects);
+    expect(asked([held('serial1'), held('serial3')])).toEqual([['FC', 'B']]);
+    expect(asked([held('serial3'), held('serial1')])).toEqual([['FC', 'B']]);
+    expect(asked([held('serial1'), held('serial2')])).toEqual([]);
+  });
+
+  it('at an antenna foot with pins of its own count: signal to signal, return to return', () => {
+    const rig = smallRig({ VT: 'video-transmitter-5v', A1: 'antenna-press' });
+    const sheet = rig.sheets['antenna-press']!;
+    const ports = sheet.ports.map((p) => ({ ...p, pins: p.pins.map((x) => ({ ...x, n: x.n + 6 })) }));
+    const links = sheet.links.map((l) => ({ ...l, pins: { data: { ...l.pins.data!, pin: l.pins.data!.pin + 6 } } }));
+    const other = { ...rig, sheets: { ...rig.sheets, 'antenna-press': { ...sheet, ports, links } } };
+    const [edit] = fixesOf(told(other, 'antenna-missing')[0]!)[0]!.edits;
+    if (edit?.kind !== 'addCable') throw new Error('no lead is put on');
+    expect(edit.cable.wires.map((w) => [w.from.pin, w.to.pin])).toEqual([
+      [1, 7],
+      [2, 8],
+    ]);
+  });
+});
