@@ -1,4 +1,4 @@
-import type { PulseWindow } from '../parts/index.js';
+import type { PartFunction, PulseWindow } from '../parts/index.js';
 import { partsWithSheets, type Edit, type FailSafe, type Rig } from '../rig/index.js';
 import { findChains, type Chain } from './chain.js';
 import { demandOf, pulseForValue } from './demand.js';
@@ -15,15 +15,21 @@ export function stopUs(chain: Chain): number | null {
   const { fn, setup } = chain;
   if (fn.what === 'drive' && fn.range) return standingUs(chain, Math.round(pulseForValue(fn, 0, setup)));
   if (fn.what !== 'brake' || !fn.windows?.length) return null;
-  const stop = holdingWindow(fn.windows);
+  const stop = holdingWindow(fn)!;
   const us = (Math.max(988, stop.fromUs) + Math.min(2012, stop.toUs)) / 2;
   return Math.round(setup.reverse ? 3000 - us : us);
 }
 
-/** The window in which a brake holds: the one that is called so, else the highest. @source [practice] a kill switch is up */
-const holdingWindow = (windows: readonly PulseWindow[]): PulseWindow =>
-  windows.find((w) => /stop|brak|kill|hold/i.test(w.label)) ??
-  windows.reduce((top, w) => (w.fromUs > top.fromUs ? w : top));
+/** What a window is called in which nothing goes, and what such a name says when it is let go: "brake off" holds nothing. */
+const HOLDS = /stop|brak|kill|hold/i;
+const LETS_GO = /\b(off|open|free|no|not|un\w*|releas\w*)\b/i;
+
+/** The window that stands or holds: the one that is called so; of a brake else the highest. @source [practice] a kill switch is up */
+function holdingWindow({ what, windows = [] }: PartFunction): PulseWindow | undefined {
+  const called = windows.find((w) => HOLDS.test(w.label) && !LETS_GO.test(w.label));
+  if (called || what !== 'brake') return called;
+  return windows.toSorted((a, b) => a.fromUs - b.fromUs).at(-1);
+}
 
 /** How far from its own middle a drive's stop is looked for, µs: a bus that counts otherwise shifts it by some tens. */
 const LOOKED_FOR_US = 120;
@@ -46,8 +52,8 @@ export function stopsDrive(chain: Chain, set: FailSafe | undefined): boolean {
   if (set?.does !== 'value' || set.valueUs === undefined) return false;
   const demand = demandOf(chain.fn, arrivingUs(chain, set.valueUs), chain.setup);
   if ('value' in demand) return Math.abs(demand.value) <= STANDS_PCT;
-  const { windows } = chain.fn;
-  return demand.window !== null && !!windows?.length && demand.window === holdingWindow(windows).label;
+  const holds = holdingWindow(chain.fn);
+  return !holds || demand.window === holds.label;
 }
 
 /** Fail-safes that stop every drive of a rig as its channels stand. */

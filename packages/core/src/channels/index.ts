@@ -4,7 +4,6 @@ export {
   idleAt,
   isThrottle,
   stickFor,
-  stickAt,
   stickMode,
   stickModeSetting,
   sticksOf,

@@ -33,7 +33,7 @@ const CALLED = {
 };
 
 /** The stick that sits on one side of the face and goes one way; undefined on a face with one stick. */
-export const stickAt = (sheet: Sheet, way: StickWay): Control | undefined => waysOf(sheet).get(way);
+const stickAt = (sheet: Sheet, way: StickWay): Control | undefined => waysOf(sheet).get(way);
 
 type Ways = ReadonlyMap<StickWay, Control>;
 const WAYS = new WeakMap<Sheet, Ways>();
@@ -50,16 +50,9 @@ function placed(sticks: readonly Control[]): Ways {
   const [least, most] = [Math.min(...across), Math.max(...across)];
   if (!(most - least > ONE_STICK)) return new Map();
   const isLeft = (c: Control): boolean => c.x < (least + most) / 2;
-  return new Map([
-    ...twoWays(
-      'left',
-      sticks.filter((c) => isLeft(c)),
-    ),
-    ...twoWays(
-      'right',
-      sticks.filter((c) => !isLeft(c)),
-    ),
-  ]);
+  const left = sticks.filter(isLeft);
+  const right = sticks.filter((c) => !isLeft(c));
+  return new Map([...twoWays('left', left), ...twoWays('right', right)]);
 }
 
 /** Which way a stick goes, as it is called: sideways, or up and down; null where its names leave that open. */
