@@ -63,7 +63,18 @@ function linesOf(
 }
 
 function lineJson({ name, guess, decoding }: ReadLine): unknown {
-  if (!guess || !decoding) return { line: name, what: null };
+  if (!guess || !decoding)
+    return {
+      line: name,
+      what: null,
+      sure: 0,
+      odd: [],
+      sense: null,
+      counts: null,
+      timing: null,
+      frames: [],
+      bursts: [],
+    };
   const { frames } = decoding;
   return {
     line: name,

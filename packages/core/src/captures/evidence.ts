@@ -117,6 +117,8 @@ function saneFrames({ length, values }: LineDecoding['frames']): number {
 /** What a width in the range of servos tells against a span of any length. */
 const WIDTH_BITS = 4;
 const LEAST_SHAKE = 0.004;
+/** What comes less evenly is no train, whatever its widths: a share of the period. */
+const MOST_SHAKE = 0.1;
 /** Slowest and fastest train of servo pulses, ms. @source [practice] 30–560 Hz */
 const PERIOD_MS = { least: 1.7, most: 34 } as const;
 
@@ -129,6 +131,7 @@ export function pulseEvidence(edges: Edges, { sense, frames, counts }: LineDecod
   if (usual < PERIOD_MS.least || usual > PERIOD_MS.most) return -Infinity;
   const misses = periods.map((p) => Math.abs(p / usual - Math.max(1, Math.round(p / usual))));
   const shake = Math.max(LEAST_SHAKE, 1.48 * misses.slice().sort()[misses.length >> 1]!);
+  if (shake > MOST_SHAKE) return -Infinity;
   const ends = [edges.first, edges.first ^ (edges.timesNs.length & 1)];
   const rest = 'active' in sense ? 1 - sense.active : 0;
   let bits = -KIND_BITS - counts.glitches;
@@ -143,10 +146,15 @@ export function pulseEvidence(edges: Edges, { sense, frames, counts }: LineDecod
 
 /** What a whole frame of summed pulses tells a channel: its mark, and a spacing that a hand could have made. */
 const CHANNEL_BITS = 5;
+/** Most channels of a frame, and its longest period, ms. @source [practice] 4–16 channels each 13–40 ms */
+const MOST_SUMMED = { channels: 18, periodMs: 50 } as const;
 
 export function summedEvidence({ frames, counts }: LineDecoding): number {
   let channels = 0;
   for (const value of frames.values) if (!Number.isNaN(value)) channels++;
-  if (!frames.length || channels / frames.length < 3) return -Infinity;
+  const each = channels / frames.length;
+  if (!frames.length || each < 3 || each > MOST_SUMMED.channels) return -Infinity;
+  const periods = frames.fromNs.slice(1, frames.length).map((ns, i) => (ns - frames.fromNs[i]!) / 1e6);
+  if (periods.length && periods.sort()[periods.length >> 1]! > MOST_SUMMED.periodMs) return -Infinity;
   return CHANNEL_BITS * channels - 12 * counts.bad - KIND_BITS - counts.glitches;
 }

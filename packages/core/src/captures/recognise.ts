@@ -3,6 +3,7 @@ import { decodeBytes, decodeLine, glitchNs, type LineDecoding } from './decode-l
 import { byteEvidence, frameEvidence, isUneven, pulseEvidence, summedEvidence } from './evidence.js';
 import { oddBytes, oddFrames, oddPulses, oddSpeed } from './odd.js';
 import { USUAL, senseText, type Sense, type SenseKind } from './sense.js';
+import { isPulseCoded } from './pulse-code.js';
 import { measureSpeeds, nominalBaud, type Speed } from './speed.js';
 
 /** What an unknown line may be. */
@@ -55,11 +56,12 @@ export function recogniseAs(edges: Edges, kind: SenseKind): Guess | null {
 
 function readingsOf(edges: Edges): Reading[] {
   const looked: Edges = { first: edges.first, timesNs: edges.timesNs.subarray(0, LOOK) };
+  const isCoded = isPulseCoded(looked);
   return [
     ...pulseReadings(looked),
     ...measureSpeeds(looked)
       .slice(0, SPEEDS)
-      .flatMap((s) => byteReadings(looked, s)),
+      .flatMap((s) => byteReadings(looked, isCoded ? { ...s, isWave: true } : s)),
   ];
 }
 
@@ -103,7 +105,7 @@ function framed(edges: Edges, speed: Speed, format: UartFormat): Reading[] {
   const read = readUart(steady, format);
   if (!read.bytes.length) return [];
   const told = speed.evidence * trust(read) + byteEvidence(steady, read, format) + (named.usual ? USUAL_BITS : 0);
-  const isWave = speed.isWave || (speed.isOneSided && isUneven(read, format));
+  const isWave = speed.isWave || (speed.isOneSided && (faulty(read) > ONE_SIDED_FAULTY || isUneven(read, format)));
   const bits = isWave ? Math.min(told, WAVE_BITS) : told;
   const frames = kindsOn(format).flatMap((kind): Reading[] => {
     const decoding = decodeLine(edges, { kind, format });
@@ -123,10 +125,14 @@ const CLEAN = { least: 0.75, most: 0.92 } as const;
  * Changes that stand on whole bits prove a speed only as far as the bytes at that speed are bytes: every finer grid fits too,
  * and so does every line that has a clock of its own.
  */
-function trust({ faults }: UartBytes): number {
-  const clean = 1 - faults.reduce((sum, f) => sum + (f ? 1 : 0), 0) / faults.length;
-  return Math.min(1, Math.max(0, (clean - CLEAN.least) / (CLEAN.most - CLEAN.least)));
-}
+const trust = (read: UartBytes): number =>
+  Math.min(1, Math.max(0, (1 - faulty(read) - CLEAN.least) / (CLEAN.most - CLEAN.least)));
+
+/** Share of faulty bytes. */
+const faulty = ({ faults }: UartBytes): number => faults.reduce((sum, f) => sum + (f ? 1 : 0), 0) / faults.length;
+
+/** Where all spans of a level are alike, most stop bits pass by chance: bytes would be cleaner than this. */
+const ONE_SIDED_FAULTY = 0.03;
 
 /** Kinds of frames that stand on bytes of a framing. */
 function kindsOn({ parity, stopBits }: UartFormat): readonly ('sbus' | 'crsf' | 'mavlink')[] {

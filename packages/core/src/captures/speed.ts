@@ -4,14 +4,14 @@ import { GLITCH_BITS } from './decode-line.js';
 
 /** Speeds the trade sets. @source [practice] */
 const BAUDS = [
-  4800, 9600, 19_200, 38_400, 57_600, 100_000, 115_200, 200_000, 230_400, 250_000, 400_000, 420_000, 460_800, 500_000,
-  921_600, 1_000_000, 1_500_000, 1_870_000, 2_000_000,
+  300, 600, 1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 100_000, 115_200, 200_000, 230_400, 250_000, 400_000,
+  420_000, 460_800, 500_000, 921_600, 1_000_000, 1_500_000, 1_870_000, 2_000_000,
 ] as const;
 
 /** How far off a usual speed still counts as that speed. */
 const NEAR_BAUD = 0.03;
 /** Slowest and fastest speed that is looked for. */
-const LEAST_BAUD = 1200;
+const LEAST_BAUD = 285;
 const MOST_BAUD = 4e6;
 
 const MOST_INTERVALS = 8000;

@@ -118,7 +118,9 @@ const SPEEDS: Record<'sbus' | 'crsf' | 'mavlink' | 'uart', readonly number[]> = 
   sbus: [100_000, 100_000, 100_000, 200_000],
   crsf: [420_000, 420_000, 416_666, 115_200, 400_000, 921_600],
   mavlink: [57_600, 115_200, 230_400, 921_600],
-  uart: [9600, 19_200, 38_400, 57_600, 115_200, 230_400, 460_800, 500_000, 77_000, 109_440, 31_250],
+  uart: [
+    300, 1200, 2400, 9600, 9600, 19_200, 38_400, 57_600, 115_200, 230_400, 460_800, 500_000, 77_000, 109_440, 31_250,
+  ],
 };
 
 function bytes(random: Random, kind: Exclude<SenseKind, 'pulse' | 'ppm'>, trouble: Trouble): Plain {
@@ -187,30 +189,50 @@ function frameOf(
 }
 
 /** Spans of lines that are none of them, ns: by what they are. */
-const NONE = {
-  noise: (random: Random) => 2000 + random() * 60_000,
-  square: (_: Random, period: number) => period / 2,
-  lamp: (_: Random, period: number, i: number) => period * (i % 2 ? 0.8 : 0.2),
+const NONE: Record<string, (random: Random, periodNs: number) => (i: number) => number> = {
+  noise: (random) => () => 2000 + random() * 60_000,
+  square: (_, period) => () => period / 2,
+  lamp: (_, period) => (i) => period * (i % 2 ? 0.8 : 0.2),
   // bits with a clock line of their own: any number of equal bits may follow each other
-  clocked: (random: Random, period: number) => period * (1 + Math.floor(-Math.log2(random() || 0.5))),
+  clocked: (random, period) => () => period * (1 + Math.floor(-Math.log2(random() || 0.5))),
   // a change in the middle of each bit
-  manchester: (random: Random, period: number) => period * (random() < 0.5 ? 1 : 2),
+  manchester: (random, period) => () => period * (random() < 0.5 ? 1 : 2),
   // lit strips: a bit is a long or a short pulse
-  strip: (random: Random, period: number, i: number) => period * (i % 2 ? 1 : random() < 0.5 ? 0.5 : 1.2),
-  bounce: (random: Random, _: number, i: number) => (i % 6 ? 1000 * random() ** 3 * 900 : 20e6 + random() * 4e8),
-  still: () => 0,
-} satisfies Record<string, (random: Random, periodNs: number, i: number) => number>;
+  strip: (random, period) => (i) => period * (i % 2 ? 1 : random() < 0.5 ? 0.5 : 1.2),
+  // throttles told in figures: sixteen pulses at an even beat, a bit by the width of each
+  throttle: (random, period) => {
+    let width = 0;
+    return (i) => {
+      if (i % 2 === 0) return (width = period * (random() < 0.4 ? 0.75 : 0.375));
+      return i % 32 === 31 ? period * 40 : period - width;
+    };
+  },
+  // infrared of remotes: a bit by the rest behind each mark, after a long mark of its own
+  remote: (random, period) => (i) => {
+    const at = i % 68;
+    if (at < 2) return period * (at ? 8 : 16);
+    return at === 67 ? period * 90 : at % 2 ? period * (random() < 0.5 ? 1 : 3) : period;
+  },
+  // a wheel that is turned by hand
+  wheel: (random, period) => () => period * 8 * (0.4 + random()),
+  // a vehicle's bus: never more than five equal bits, frames of a hundred and more
+  stuffed: (random, period) => (i) =>
+    i % 60 === 59 ? period * (11 + 200 * random()) : period * Math.min(5, 1 + Math.floor(-Math.log2(random() || 0.5))),
+  bounce: (random) => (i) => (i % 6 ? 1000 * random() ** 3 * 900 : 20e6 + random() * 4e8),
+  still: () => () => 0,
+};
 
 /** A line that is none of them. */
 function nothing(random: Random): Recording {
-  const what = pick(random, Object.keys(NONE) as (keyof typeof NONE)[]);
+  const what = pick(random, Object.keys(NONE));
   const timesNs: number[] = [];
   let at = 1e6;
   const period = between(random, 5000, random() < 0.5 ? 30_000 : 400_000);
   const many = random() < 0.3 ? between(random, 10, 60) : between(random, 60, 1500);
+  const span = NONE[what]!(random, period);
   for (let i = 0; what !== 'still' && i < many; i++) {
     timesNs.push(at);
-    at += NONE[what](random, period, i);
+    at += span(i);
   }
   const edges: Edges = { first: n8(random) ? 1 : 0, timesNs: Float64Array.from(timesNs) };
   return { edges, endNs: at + 1e6, truth: null, trouble: 'none', whole: NaN, text: what };
