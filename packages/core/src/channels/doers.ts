@@ -1,5 +1,5 @@
 import type { AskedBy, Control } from '../parts/index.js';
-import { labelOf, type Rig, type Wish } from '../rig/index.js';
+import { labelOf, oncePerRig, type Rig, type Wish } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import { asksOf, type Ask } from './asks.js';
 import type { Chain } from './chain.js';
@@ -47,10 +47,13 @@ function mismatchOfAsk(rig: Rig, wish: Wish, ask: Ask): Mismatch | null {
   return wish.hand === 'either' ? null : { named: `the ${wish.hand} hand alone`, driven: 'both sticks' };
 }
 
-function controlLabel(rig: Rig, id: string): string {
+const controlLabel = (rig: Rig, id: string): string => controlLabels(rig).get(id) ?? id;
+
+/** What each control is called, by id; of two with one id the first. */
+const controlLabels = oncePerRig((rig) => {
   const all: Control[] = rig.parts.flatMap((p) => rig.sheets[p.class]?.controls ?? []);
-  return all.find((c) => c.id === id)?.label ?? id;
-}
+  return new Map(all.reverse().map((c) => [c.id, c.label]));
+});
 
 /** Who asks, in a few words. */
 export function askText(rig: Rig, { way, parts, part }: Ask): string {
@@ -66,8 +69,21 @@ export function askText(rig: Rig, { way, parts, part }: Ask): string {
   }
 }
 
-/** Who does each wish: what does it as wished before what does it otherwise, and that before what does not yet. */
-export function doersOfWishes(rig: Rig, chains: readonly Chain[]): Map<Wish, Doer> {
+/**
+ * Who does each wish: what does it as wished before what does it otherwise, and that before what does not yet. Worked out once for
+ * some chains of a rig; not to be changed.
+ */
+export function doersOfWishes(rig: Rig, chains: readonly Chain[]): ReadonlyMap<Wish, Doer> {
+  const known = KNOWN.get(chains);
+  if (known?.rig === rig) return known.doers;
+  const doers = shareWishes(rig, chains);
+  KNOWN.set(chains, { rig, doers });
+  return doers;
+}
+
+const KNOWN = new WeakMap<readonly Chain[], { rig: Rig; doers: ReadonlyMap<Wish, Doer> }>();
+
+function shareWishes(rig: Rig, chains: readonly Chain[]): Map<Wish, Doer> {
   const done = new Map<Wish, Doer>();
   const used = new Set<Chain>();
   const byWhat = groupBy<Chain, string>(chains, (c) => c.fn.what);
@@ -75,13 +91,23 @@ export function doersOfWishes(rig: Rig, chains: readonly Chain[]): Map<Wish, Doe
     const offers = (byWhat.get(wish.what) ?? []).filter(
       (c) => (wish.part === undefined || wish.part === c.part.id) && !used.has(c),
     );
-    const ways = offers.map((c) => doerOf(rig, wish, c));
-    const best = ways.reduce<Doer | undefined>((a, b) => (a && rankOf(a) <= rankOf(b) ? a : b), undefined);
+    const best = firstBest(offers, (c) => doerOf(rig, wish, c));
     if (!best) continue;
     used.add(best.chain);
     done.set(wish, best);
   }
   return done;
+}
+
+/** The first of the best; nobody looks further than one that does it as wished. */
+function firstBest(offers: readonly Chain[], doer: (c: Chain) => Doer): Doer | undefined {
+  let best: Doer | undefined;
+  for (const c of offers) {
+    const next = doer(c);
+    if (!best || rankOf(next) < rankOf(best)) best = next;
+    if (rankOf(best) === 0) break;
+  }
+  return best;
 }
 
 /** The function that is to do each wish, whoever asks. */

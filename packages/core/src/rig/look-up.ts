@@ -101,8 +101,22 @@ export function findCable({ cables }: Rig, id: string): Cable | undefined {
   return index.get(id);
 }
 
-export function shapingOf(rig: Rig, transmitter: string, channel: number): Shaping | undefined {
-  return rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel);
+const rowIndices = new WeakMap<readonly Shaping[], Map<string, Shaping>>();
+const rowKey = (transmitter: string, channel: number): string => `${transmitter} ${channel}`;
+/** As many rows as one transmitter has are searched as fast. */
+const MANY_ROWS = 32;
+
+/** The row of a transmitter's channel; the first of two. */
+export function shapingOf({ shaping }: Rig, transmitter: string, channel: number): Shaping | undefined {
+  const search = (): Shaping | undefined => shaping.find((s) => s.transmitter === transmitter && s.channel === channel);
+  if (shaping.length < MANY_ROWS || isDraft(shaping)) return search();
+  let index = rowIndices.get(shaping);
+  if (!index && isHalfEdited(shaping)) return search();
+  if (!index) {
+    index = new Map([...shaping].reverse().map((s) => [rowKey(s.transmitter, s.channel), s]));
+    rowIndices.set(shaping, index);
+  }
+  return index.get(rowKey(transmitter, channel));
 }
 
 /** The next free id of a family: `C1`, `C2`, … */
