@@ -39,7 +39,7 @@ const MAY_READ = {
   bench: ['units', 'parts', 'rig', 'signals', 'captures', 'loom', 'channels', 'rails'],
   prove: ['units', 'parts', 'rig', 'loom', 'channels', 'rails', 'bench'],
   diagnose: ['units', 'parts', 'rig', 'loom', 'channels', 'rails', 'bench', 'prove'],
-  findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails'],
+  findings: ['units', 'parts', 'rig', 'signals', 'loom', 'channels', 'rails', 'wake'],
   sources: ['units', 'parts', 'rig', 'signals', 'captures', 'channels', 'bench'],
   scene: ['units', 'parts', 'rig', 'loom'],
   setup: ['units', 'parts', 'rig', 'loom', 'channels'],

@@ -43,6 +43,7 @@ import {
 import { sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
 import { wakePlan, type WakePlan } from '../wake/index.js';
+import { findStarts } from '../wake/starts.js';
 import { USUAL_LOOK, lookedAt, type RailLook } from './look.js';
 
 /** What every station shows about a rig at a state of charge; studies of one station are asked for by themselves. Plain data. */
@@ -115,7 +116,11 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const chains = study('Channels', () => findChains(rig));
   const { full, flat } = study('Rails', () => fullAndFlat(rig));
   const wishes = study('Brief', () => wishCoverage(rig, chains, shelf));
-  const findings = study('Findings', () => findFindings({ rig, nets, conversations, chains, wishes, full, flat }));
+  const wake = study('Wake', () => wakePlan(rig, 'field', 1, full));
+  const starts = study('Wake', () => findStarts(rigNetwork(rig), wake, { full, flat }));
+  const findings = study('Findings', () =>
+    findFindings({ rig, nets, conversations, chains, wishes, full, flat, wake, starts }),
+  );
   const worst = worstMargins(full, flat);
   return {
     worst,
@@ -123,7 +128,7 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
     brief: briefOf(rig, wishes),
     loom: study('Loom', () => loomOf(rig, conversations)),
     channels: study('Channels', () => channelsOf(rig, chains, conversations)),
-    wake: study('Wake', () => wakePlan(rig, 'field', 1, full)),
+    wake,
   };
 });
 

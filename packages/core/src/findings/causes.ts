@@ -16,6 +16,8 @@ const BY_CURRENT: ReadonlySet<RuleId> = new Set([
   'wire-overloaded',
   'connector-overloaded',
   'starved-splice',
+  'start-fails',
+  'start-resets',
   'fuse-too-small',
 ]);
 const isShort = ({ rule, mark }: Finding): boolean => rule === 'polarity' || (rule === 'back-feed' && mark === 'stop');

@@ -5,6 +5,8 @@ export interface FigureNames {
   'supply-thin': 'ceiling' | 'floor' | 'its source leaves' | 'look under' | 'margin' | 'part' | 'volts';
   'regulator-overload': 'amps' | 'part' | 'rated' | 'volts';
   'regulator-dropout': 'amps' | 'needs' | 'part' | 'volts';
+  'start-fails': 'floor' | 'part' | 'running' | 'starting' | 'when';
+  'start-resets': 'again' | 'floor' | 'part' | 'step' | 'volts';
   'back-feed': 'guest' | 'sources';
   'source-off': 'part' | 'setting' | 'value';
   'hdmi-powered': 'ceiling' | 'floor' | 'part' | 'socket gives' | 'wants';

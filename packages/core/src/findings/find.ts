@@ -50,6 +50,7 @@ import { regulatorOverloadRule } from './rules/regulator-overload.js';
 import { scaleRule } from './rules/scale-school.js';
 import { serialNotInvertedRule } from './rules/serial-not-inverted.js';
 import { sourceOffRule } from './rules/source-off.js';
+import { startFailsRule, startResetsRule } from './rules/starts.js';
 import { standardMixRule } from './rules/standard-mix.js';
 import { starvedSpliceRule } from './rules/starved-splice.js';
 import { stickModeRule } from './rules/stick-mode.js';
@@ -93,6 +94,8 @@ const RULES: readonly Rule[] = [
   supplyThinRule,
   regulatorOverloadRule,
   regulatorDropoutRule,
+  startFailsRule,
+  startResetsRule,
   backFeedRule,
   wireOverloadedRule,
   connectorOverloadedRule,

@@ -2,6 +2,8 @@ import type { Chain } from '../channels/index.js';
 import type { Conversation, Nets } from '../loom/index.js';
 import type { Rails } from '../rails/index.js';
 import type { Edit, Rig } from '../rig/index.js';
+import type { WakeSchedule } from '../wake/index.js';
+import type { Starts } from '../wake/starts.js';
 import type { WishState } from '../channels/index.js';
 import type { FigureNames, RuleId } from './figure-names.js';
 
@@ -68,6 +70,9 @@ export interface RuleContext {
   /** Full pack at typical draw, and flat pack at peak draw: the two ends of what a supply meets. */
   full: Rails;
   flat: Rails;
+  /** The power-up in the field, and what goes wrong in it that is well at rest. */
+  wake: WakeSchedule;
+  starts: Starts;
 }
 
 /** A rule: from all that is known of a rig to what it has to say. */

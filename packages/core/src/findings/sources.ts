@@ -7,6 +7,8 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'supply-thin': '[practice]',
   'regulator-overload': 'part sheet',
   'regulator-dropout': '[practice] a buck needs head room',
+  'start-fails': '[practice] starts, dies, starts again',
+  'start-resets': '[practice] in-rush dips the others',
   'back-feed': '[practice]',
   'source-off': '[practice]',
   'hdmi-powered': '[std HDMI 1.4, mem]',

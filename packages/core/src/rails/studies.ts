@@ -2,16 +2,7 @@
  * What only the studies of single stations take. An index of its own, which no other index names: so it is not fetched with the
  * first picture.
  */
-export { runTransient } from './circuit/apart.js';
-export {
-  FED_V,
-  type Cycle,
-  type Deed,
-  type Happening,
-  type Life,
-  type TransientAsk,
-  type TransientRun,
-} from './circuit/transient.js';
+export * from './over-time.js';
 export { feedChoices, type FeedChoice } from './feed-choice.js';
 export { HOT_C, heatAt, type RailHeat, type RegulatorHeat, type WireHeat } from './heat.js';
 export { leastGauges, type LeastGauge, type LeastGauges } from './least-gauges.js';

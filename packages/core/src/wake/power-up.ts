@@ -1,21 +1,7 @@
 /** What the supplies do while a rig is switched on in its order: in-rush, dips, who resets whom. */
 import type { Supply } from '../parts/index.js';
-import {
-  contactLines,
-  deckAcross,
-  deckLines,
-  deckOf,
-  packV,
-  prepareCircuit,
-  type Capacitor,
-  type CircuitElement,
-  type Course,
-  type DeckDrive,
-  type RigNetwork,
-  type Terminal,
-} from '../rails/index.js';
-import type { Deed, Life, TransientRun } from '../rails/studies.js';
-import { FED_V, runTransient } from '../rails/studies.js';
+import { packV, type Capacitor, type CircuitElement, type RigNetwork, type Terminal } from '../rails/index.js';
+import { runTransient, type Deed, type Life, type TransientRun } from '../rails/over-time.js';
 import type { WakeSchedule } from './schedule.js';
 
 /** One supply over the whole sequence. */
@@ -89,52 +75,22 @@ const BLAMED_S = 0.5;
  * The power-up of a rig in the order of its schedule. Packs are plugged and outlets switched where their step ends; every supply
  * charges its input, then draws as its sheet says, resets below its floor and comes back when its volts do. Inductance is left out.
  * @param charge of the packs, 0…1
+ * @param watched which supplies and sources are looked at; a circuit with none of them is not worked out
  */
-export function powerUp(network: RigNetwork, schedule: WakeSchedule, charge = 1): PowerUp {
-  const plan = circuitOf(network, schedule, charge);
-  const run = runTransient({ ...plan, endS: schedule.seconds + 1, watch: network.terminals.map((t) => t.element) });
-  return readRun(network, schedule, plan, run);
+export function powerUp(
+  network: RigNetwork,
+  schedule: WakeSchedule,
+  charge = 1,
+  watched: (t: Terminal) => boolean = () => true,
+): PowerUp {
+  const plan = startPlan(network, schedule, charge);
+  const terminals = network.terminals.filter(watched);
+  const run = runTransient({ ...plan, endS: schedule.seconds + 1, watch: terminals.map((t) => t.element) });
+  return readRun(terminals, schedule, plan, run);
 }
 
-/** How long a deck switches something on, s. */
-const FLANK_S = 1e-6;
-
-/**
- * The same power-up as a SPICE deck over time. Supplies that fall below their floor draw like resistors there; that they reset and
- * come back is left out, as are limits that trip.
- */
-export function powerUpDeck(title: string, network: RigNetwork, schedule: WakeSchedule, charge = 1): string {
-  const plan = circuitOf(network, schedule, charge);
-  const { lines, timeS } = powerUp(network, schedule, charge);
-  const prepared = prepareCircuit(plan.circuit);
-  const endS = schedule.seconds + 1;
-  const fedAt = (element: number): number => {
-    const input = network.terminals.findIndex((t) => t.feeds.includes(element));
-    const at = lines[input]?.volts.findIndex((v) => v > FED_V) ?? -1;
-    return at < 0 ? endS : timeS[at]!;
-  };
-  const drive: DeckDrive = (e) => {
-    const element = plan.circuit.elements[e]!;
-    const deed = plan.deeds.find((d) => d.element === e);
-    if (element.kind === 'converter') {
-      const fromS = Math.max(deed?.atS ?? 0, fedAt(e));
-      return course([0, 0], [fromS, 0], [fromS + element.startMs / 1000, element.setV], [endS + 1, element.setV]);
-    }
-    return deed && course([0, 0], [deed.atS, 0], [deed.atS + FLANK_S, deed.drive], [endS + 1, deed.drive]);
-  };
-  return deckOf(title, [
-    ...contactLines(prepared, network.terminals),
-    ...deckLines(prepared, drive),
-    `.tran 0.0005 ${endS} uic`,
-    ...network.terminals.map((t) => `.print tran ${deckAcross(prepared, t.element)}`),
-  ]);
-}
-
-/** Points of a course in rising time; two at one time would be refused. */
-const course = (...points: [number, number][]): Course =>
-  points.filter(([t], i) => i === 0 || t > Math.max(...points.slice(0, i).map(([before]) => before)));
-
-interface Plan {
+/** The circuit of a power-up, and what is done to it. */
+export interface StartPlan {
   circuit: { nodes: number; elements: CircuitElement[] };
   drive: (element: number) => number | undefined;
   deeds: Deed[];
@@ -142,7 +98,11 @@ interface Plan {
   unknown: PowerUp['unknown'];
 }
 
-function circuitOf({ prepared, terminals, packs }: RigNetwork, schedule: WakeSchedule, charge: number): Plan {
+export function startPlan(
+  { prepared, terminals, packs }: RigNetwork,
+  schedule: WakeSchedule,
+  charge: number,
+): StartPlan {
   const elements = [...prepared.circuit.elements];
   let { nodes } = prepared.circuit;
   // what a step switches on is on once the step is done: so the parts behind it start
@@ -186,10 +146,13 @@ function circuitOf({ prepared, terminals, packs }: RigNetwork, schedule: WakeSch
 
 /** What an input charges: its capacitance behind what its soft start lets through, which fills it in that time. */
 function inputOf(t: Terminal, { plus, minus }: CircuitElement): Capacitor {
-  const { capacitanceUf, softStartMs } = supplyOf(t).inrush!;
-  const farad = capacitanceUf * 1e-6;
-  return { kind: 'capacitor', plus, minus, farad, ohm: Math.max(BARE_OHM, softStartMs / 1000 / (3 * farad)) };
+  const inrush = supplyOf(t).inrush!;
+  return { kind: 'capacitor', plus, minus, farad: inrush.capacitanceUf * 1e-6, ohm: chargingOhm(inrush) };
 }
+
+/** What stands before the capacitance of an input while it fills, Ω. */
+export const chargingOhm = ({ capacitanceUf, softStartMs }: NonNullable<Supply['inrush']>): number =>
+  Math.max(BARE_OHM, softStartMs / 1000 / (3 * capacitanceUf * 1e-6));
 
 function lifeOf(t: Terminal): Life {
   const [floorV] = supplyOf(t).volts;
@@ -199,13 +162,13 @@ function lifeOf(t: Terminal): Life {
 const supplyOf = (t: Terminal): Supply => t.supply!;
 const nameOf = (t: Terminal): { part: string; terminal: string } => ({ part: t.part.id, terminal: t.id });
 
-function readRun(network: RigNetwork, schedule: WakeSchedule, plan: Plan, run: TransientRun): PowerUp {
-  const byElement = new Map(network.terminals.map((t) => [t.element, t]));
+function readRun(terminals: readonly Terminal[], schedule: WakeSchedule, plan: StartPlan, run: TransientRun): PowerUp {
+  const byElement = new Map(terminals.map((t) => [t.element, t]));
   const packA = run.timeS.map((_, i) => run.packA.reduce((sum, p) => sum + p.amps[i]!, 0));
   const most = packA.reduce((best, amps, i) => (amps > packA[best]! ? i : best), 0);
   return {
     timeS: run.timeS,
-    lines: network.terminals.map((t, i) => ({
+    lines: terminals.map((t, i) => ({
       ...nameOf(t),
       volts: run.volts[i]!,
       allowed: t.supply?.volts ?? null,
@@ -217,7 +180,7 @@ function readRun(network: RigNetwork, schedule: WakeSchedule, plan: Plan, run: T
       .filter((h) => h.what === 'resets' && byElement.has(h.element))
       .map(({ element, atS }) => {
         const t = byElement.get(element)!;
-        const volts = run.volts[network.terminals.indexOf(t)]!;
+        const volts = run.volts[terminals.indexOf(t)]!;
         return {
           ...nameOf(t),
           atS,

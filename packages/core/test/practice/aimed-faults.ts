@@ -214,6 +214,43 @@ const outPins = (rig: Rig): PinRef[] =>
     ),
   );
 
+/** A regulator whose limit lies between what its loads draw as they run and what they draw at their floors. */
+const limitedStart: Ways = (rig) => {
+  const { nodes } = analyse(rig).rails.now;
+  return nodes.flatMap(({ kind, part, terminal, volts, amps }) =>
+    kind === 'regulator' && amps > 0.02 && volts > 1
+      ? [
+          resheet(rig, part, (s) => {
+            const own = s.sources.find((x) => x.id === terminal)!;
+            own.regulator!.limit = { kind: 'constant', amps: amps * 1.02 };
+          }),
+        ]
+      : [],
+  );
+};
+
+/** An input of a great capacity behind a slow regulator, and beside it a load of which little may fail. */
+const greatInrush: Ways = (rig) => {
+  const { nodes } = analyse(rig).rails.now;
+  const loads = nodes.filter((n) => n.kind === 'load' && n.fedBy !== null && n.marginV! > 0);
+  const feeder = (id: string): string | null =>
+    nodes.find((n) => n.part === id && n.kind === 'regulator input')?.fedBy ?? null;
+  return loads
+    .filter((filled) => feeder(filled.fedBy!) !== null)
+    .flatMap((filled) =>
+      loads
+        .filter((l) => l.part !== filled.part && l.fedBy === feeder(filled.fedBy!))
+        .map((l) => [
+          ...resheet(rig, filled.part, (s) => {
+            s.supplies.find((x) => x.id === filled.terminal)!.inrush = { capacitanceUf: 100_000, softStartMs: 0 };
+          }),
+          ...resheet(rig, l.part, (s) => {
+            s.supplies.find((x) => x.id === l.terminal)!.volts[0] = l.volts * 0.999;
+          }),
+        ]),
+    );
+};
+
 const secondPack: Ways = (rig) =>
   partsWithSheets(rig)
     .filter(({ sheet }) => isPack(sheet))
@@ -384,6 +421,8 @@ const AIMED: Record<RuleId, Ways> = {
   'supply-thin': stretched(30, 900),
   'regulator-overload': source((s, amps) => void (s.maxA = amps / 2)),
   'regulator-dropout': source((s) => void (s.regulator!.dropoutV = 12)),
+  'start-fails': limitedStart,
+  'start-resets': greatInrush,
   'back-feed': fedTwice,
   'source-off': settings((_, sheet, id) => sheet.sources.some((s) => s.when?.setting === id)),
   'hdmi-powered': (rig) =>

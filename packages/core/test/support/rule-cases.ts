@@ -51,6 +51,53 @@ const inMode = (mode: string): Rig => {
   return { ...rig, parts: rig.parts.map((p) => (p.id === 'TX' ? { ...p, settings: { ...p.settings, mode } } : p)) };
 };
 
+/** A camera of constant power on a regulator that gives so many amps and no more. */
+export function limited(amps: number): Rig {
+  const rig = structuredClone(
+    smallRig({ PK: 'pack-3s', R5: 'regulator-5v', CAM: 'fpv-camera-serial' }, [
+      ['PK.out.1 R5.in.1 red', 'PK.out.2 R5.in.2 black'],
+      ['R5.out.1 CAM.main.1 red', 'R5.out.2 CAM.main.2 black'],
+    ]),
+  );
+  rig.sheets['regulator-5v']!.sources[0]!.regulator!.limit = { kind: 'constant', amps };
+  const [supply] = rig.sheets['fpv-camera-serial']!.supplies;
+  supply!.volts = [3, 20];
+  supply!.draw = { kind: 'power', typical: 6, peak: 6 };
+  return rig;
+}
+
+/** A gimbal and a board of outlets on one thin lead; what hangs on the board fills an input when it is switched on. */
+export function besideInrush(capacitanceUf: number, boards = 1): Rig {
+  const each = (of: (i: number) => [string, string][]): Record<string, string> =>
+    Object.fromEntries(Array.from({ length: boards }, (_, i) => of(i)).flat());
+  const classes = {
+    ...{ PK: 'pack-4s', S: 'splice-four', GB: 'gimbal-two-axis' },
+    ...each((i) => [
+      [`AR${i}`, 'accessory-rails'],
+      [`AU${i}`, 'air-unit'],
+    ]),
+  };
+  const rig = smallRig(classes, [
+    leadOf('C1', ['PK.out.1 S.in.1 red', 'PK.out.2 S.in.2 black'], { gaugeAwg: 26, lengthMm: 1200 }),
+    leadOf('C2', ['S.out1.1 GB.supply.1 red', 'S.out1.2 GB.supply.2 black']),
+    ...Array.from({ length: boards }, (_, i) => [
+      leadOf(`R${i}`, [`S.out${i + 2}.1 AR${i}.in.1 red`, `S.out${i + 2}.2 AR${i}.in.2 black`]),
+      leadOf(`U${i}`, [`AR${i}.rail14.1 AU${i}.supply.1 red`, `AR${i}.rail14.2 AU${i}.supply.2 black`]),
+    ]).flat(),
+  ]);
+  const asked: Record<string, object> = {
+    'accessory-rails': { volts: [10, 60] },
+    'gimbal-two-axis': { volts: [14.5, 17] },
+    'air-unit': { inrush: { capacitanceUf, softStartMs: 2 } },
+  };
+  const sheets = Object.entries(rig.sheets).map(([cls, s]) => [
+    cls,
+    { ...s, supplies: s.supplies.map((x) => ({ ...x, ...asked[cls] })) },
+  ]);
+  const parts = rig.parts.map((p) => (p.id.startsWith('AR') ? { ...p, settings: { ...p.settings, switch: 'on' } } : p));
+  return { ...rig, parts, sheets: Object.fromEntries(sheets) as Rig['sheets'] };
+}
+
 /** Cameras on some inputs of a switcher whose pulse follows a control. */
 function switcher(control: string, inputs: number[]): Rig {
   const cameras = Object.fromEntries(inputs.map((n) => [`K${n}`, 'pinhole-camera']));
@@ -118,6 +165,8 @@ const box = (told: boolean): Rig =>
 const MODES = [bound('GB', 'pan', 6), bound('GB', 'mode', 7)];
 
 export const PRACTICE_CASES: RuleCase[] = [
+  ['start-fails', () => limited(1.5), () => limited(3)],
+  ['start-resets', () => besideInrush(2200), () => besideInrush(100)],
   [
     'wish-otherwise',
     () =>
@@ -210,4 +259,12 @@ function handed(): Rig {
 }
 
 /** Rules of these cases that hands alone can mend. */
-export const PRACTICE_NO_FIX: RuleId[] = ['input-empty', 'plug-mismatch', 'part-idle', 'radio-none', 'drive-no-brake'];
+export const PRACTICE_NO_FIX: RuleId[] = [
+  'start-fails',
+  'start-resets',
+  'input-empty',
+  'plug-mismatch',
+  'part-idle',
+  'radio-none',
+  'drive-no-brake',
+];

@@ -32,6 +32,14 @@ export const SUPPLY_WORDS = {
     title: `${f.label('part')} runs out of head room`,
     text: `It needs ${volts(f.number('needs'))} at its input; a flat pack leaves ${volts(f.number('volts'))} at its output.`,
   }),
+  'start-fails': (f) => ({
+    title: `${f.label('part')} runs, and would not start`,
+    text: `${f.text('when')}: it stands at ${volts(f.number('running'))} once it runs, at ${volts(f.number('starting'))} switched on together with the rest. It needs ${volts(f.number('floor'))}.`,
+  }),
+  'start-resets': (f) => ({
+    title: `${f.label('part')} falls to ${volts(f.number('volts'))} while something starts`,
+    text: `${f.text('step') ? `After "${f.text('step')}" it` : 'It'} is below its floor of ${volts(f.number('floor'))}, and begins anew${Number.isFinite(f.number('again')) ? ', again and again' : ''}. Wake tells what keeps it up.`,
+  }),
   'back-feed': (f) => ({
     title: `${f.label('guest')} feeds a rail from behind`,
     text: `${f.text('sources')} stand on one rail. A missing supply hides behind it, and two sources fight.`,

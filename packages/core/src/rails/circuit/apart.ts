@@ -7,14 +7,15 @@ import { runTogether, type TransientAsk, type TransientRun } from './transient.j
 /**
  * A circuit over time. What happens in one of several circuits side by side is met in time there, and costs the others no step.
  * Between the ends of its own steps a course goes straight.
- * A run that was cut off or came to no rest says so.
+ * A run that was cut off or came to no rest says so. A circuit in which nothing is watched is left out, with all that happens in it.
  */
 export function runTransient(ask: TransientAsk): TransientRun {
   const groups = apart(ask.circuit).filter((elements) => elements.some((e) => isSource(ask.circuit.elements[e]!)));
   if (groups.length < 2) return runTogether(ask);
+  const watched = new Set(ask.watch);
   return merged(
     ask,
-    groups.map((elements) => runOf(ask, elements)),
+    groups.filter((elements) => elements.some((e) => watched.has(e))).map((elements) => runOf(ask, elements)),
   );
 }
 

@@ -1,0 +1,57 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { BENCHES } from '../../test/practice/benches/index.js';
+import { Proposed } from '../../test/practice/proposed.js';
+import { besideInrush, limited } from '../../test/support/rule-cases.js';
+import { analyse } from '../analysis/index.js';
+import { atPeak, rigNetwork, solveRigNetwork } from '../rails/index.js';
+import { emptyRig, type Rig } from '../rig/index.js';
+import { wakePlan } from './plan.js';
+import { powerUp, type PowerUp } from './power-up.js';
+import { findStarts, type Starts } from './starts.js';
+
+const plain = (rig: Rig): PowerUp => powerUp(rigNetwork(rig), wakePlan(rig, 'field', 1));
+
+function startsOf(rig: Rig): Starts {
+  const network = rigNetwork(rig);
+  const rest = { full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(network), 0) };
+  return findStarts(network, wakePlan(rig, 'field', 1), rest);
+}
+
+describe('what goes wrong at a start', () => {
+  it('is a supply that runs at its limit and would not climb over its floor', () => {
+    const { fails, resets } = startsOf(limited(1.5));
+    expect(resets).toEqual([]);
+    expect(fails).toMatchObject([{ part: 'CAM', terminal: 'main', floorV: 3, when: 'full' }]);
+    expect(fails[0]!.runningV).toBeGreaterThan(4.9);
+    // 1.5 A into 3² ⁄ 6 Ω
+    expect(fails[0]!.coldV).toBeCloseTo((1.5 * 9) / 6, 1);
+  });
+
+  it('is a supply that falls while another input fills, and says after which step', () => {
+    const rig = besideInrush(2200);
+    const { fails, resets } = startsOf(rig);
+    expect(fails).toEqual([]);
+    expect(resets).toMatchObject([{ part: 'GB', floorV: 14.5, step: 'AR0:rail', againS: null }]);
+    expect(resets[0]!.leastV).toBeLessThan(14.5);
+    const [finding] = analyse(rig).findings.filter((f) => f.rule === 'start-resets');
+    expect(finding!.text).toMatch(/^After ".*" it is below its floor of 14\.5\d? V/);
+  });
+
+  it('is nothing on an empty rig', () => expect(startsOf(emptyRig('x', 'x'))).toEqual({ fails: [], resets: [] }));
+
+  it.each(BENCHES.map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]))('is nothing on %s', (_, rig) => {
+    expect(startsOf(rig)).toEqual({ fails: [], resets: [] });
+  });
+
+  it('is what the whole power-up tells, of all that is well at rest, whichever input fills', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 10, max: 4000 }), fc.integer({ min: 1, max: 3 }), (capacitanceUf, boards) => {
+        const rig = besideInrush(capacitanceUf, boards);
+        const named = [...new Set(plain(rig).resets.map((r) => `${r.part}.${r.terminal}`))];
+        expect(startsOf(rig).resets.map((r) => `${r.part}.${r.terminal}`)).toEqual(named);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
