@@ -18,8 +18,8 @@ import { PowerChart } from './power-chart';
         <sq-choice bare label="Supply" [options]="supplies()" [value]="keyOf(l)" (chosen)="supply.set($event)" />
         <span class="m s">{{ dipText() }} · {{ unknownText() }}</span>
       </div>
-      @for (text of broken(); track text) {
-        <p class="broken s"><sq-mark kind="stop" />{{ text }}</p>
+      @for (b of broken(); track b.text) {
+        <p class="broken s"><sq-mark [kind]="b.mark" />{{ b.text }}</p>
       }
       @for (m of mended(); track m.text) {
         <p class="broken s">
@@ -86,20 +86,20 @@ export class PowerPanel {
     return `${this.nameOf(line)}: lowest ${volts(leastV)} at ${num(atS, 2)} s, needs ${volts(line.allowed![0])} · packs give at most ${amps(mostA.amps)}, at ${num(mostA.atS, 2)} s`;
   });
   /** What resets or goes on and off without end, in words. */
-  protected readonly broken = computed(() => {
+  protected readonly broken = computed((): { mark: 'stop' | 'watch'; text: string }[] => {
     const { cycles, resets } = this.power();
     const cycled = new Set(cycles.map(keyOf));
     return [
-      ...cycles.map(
-        (c) =>
-          `${this.nameOf(c)} starts, dies and starts again, every ${num(c.periodS * 1000)} ms from ${num(c.fromS, 1)} s on.`,
-      ),
+      ...cycles.map((c) => ({
+        mark: 'stop' as const,
+        text: `${this.nameOf(c)} starts, dies and starts again, every ${num(c.periodS * 1000)} ms from ${num(c.fromS, 1)} s on.`,
+      })),
       ...resets
         .filter((r) => !cycled.has(keyOf(r)))
-        .map(
-          (r) =>
-            `${this.nameOf(r)} falls to ${volts(r.leastV)} at ${num(r.atS, 2)} s and resets. It needs ${volts(r.floorV)}.`,
-        ),
+        .map((r) => ({
+          mark: 'watch' as const,
+          text: `${this.nameOf(r)} falls to ${volts(r.leastV)} at ${num(r.atS, 2)} s and resets. It needs ${volts(r.floorV)}.`,
+        })),
     ];
   });
   protected readonly mended = computed(() =>
