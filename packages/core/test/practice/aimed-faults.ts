@@ -245,7 +245,7 @@ const greatInrush: Ways = (rig) => {
             s.supplies.find((x) => x.id === filled.terminal)!.inrush = { capacitanceUf: 100_000, softStartMs: 0 };
           }),
           ...resheet(rig, l.part, (s) => {
-            s.supplies.find((x) => x.id === l.terminal)!.volts[0] = l.volts * 0.999;
+            s.supplies.find((x) => x.id === l.terminal)!.volts[0] = l.volts / 1.025;
           }),
         ]),
     );

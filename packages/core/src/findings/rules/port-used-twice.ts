@@ -6,18 +6,29 @@ import { lastLegs } from './y-two-talkers.js';
 
 /** One signal pin in two plugs. A Y lead is one cable and may share a pin; supply pins may be spliced. */
 export const portTwiceRule: Rule = ({ rig }) =>
-  pinsUsedTwice(rig).map(({ at: { part, port }, cables, stray }): RuleResult => ({
-    rule: 'port-used-twice',
-    mark: 'stop',
-    station: 'loom',
-    subjects: [part, ...cables],
-    figures: [
-      { name: 'part', value: part },
-      { name: 'port', value: portLabel(rig, { part, port }) },
-      { name: 'cables', value: cables.join(', ') },
-    ],
-    fixes: () => [takeOff(rig, stray)],
-  }));
+  pinsUsedTwice(rig)
+    .filter(({ stray }) => !isSecondTalker(rig, stray))
+    .map(({ at: { part, port }, cables, stray }): RuleResult => ({
+      rule: 'port-used-twice',
+      mark: 'stop',
+      station: 'loom',
+      subjects: [part, ...cables],
+      figures: [
+        { name: 'part', value: part },
+        { name: 'port', value: portLabel(rig, { part, port }) },
+        { name: 'cables', value: cables.join(', ') },
+      ],
+      fixes: () => [takeOff(rig, stray)],
+    }));
+
+/** The wire that missed brings a second talker onto a pin of its lead: that is the finding. */
+function isSecondTalker(rig: Rig, { cable, wires }: Stray): boolean {
+  const legs = lastLegs(
+    rig,
+    rig.cables.find((c) => c.id === cable)!,
+  );
+  return wires?.every((w) => legs.includes(w)) ?? false;
+}
 
 /** A lead, or some wires of it, that sits on a pin another lead has. */
 interface Stray {

@@ -1,3 +1,4 @@
+import { findConversations, heardBy, pinOf, saidBy, type Conversation, type Trouble } from '../../loom/index.js';
 import type { Link } from '../../parts/index.js';
 import { findPart, findPin, pinKey, settingOf, sheetOf, type Cable, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
@@ -60,9 +61,28 @@ function meetingTalkers(rig: Rig, cable: Cable): Leg[][] {
   return [...groupBy(ends, (e) => pinKey(e.at)).values()].map((same) => {
     const talking = same.filter((e) => isOut(e.far));
     if (talking.length < 2) return talking;
-    const fit = new Set(talking.filter((e) => isFit(rig, e)));
-    return [...talking.filter((e) => fit.has(e)), ...talking.filter((e) => !fit.has(e))];
+    const amiss = new Map(talking.map((e) => [e, misses(rig, e)]));
+    return [...talking].sort((a, b) => amiss.get(a)! - amiss.get(b)!);
   });
+}
+
+/** What follows from the meeting itself, for either leg. */
+const OF_THE_MEETING: ReadonlySet<Trouble> = new Set(['talkers collide', 'no ground']);
+/** A leg over which nothing is said that either end knows. */
+const NOTHING_SAID = 10;
+
+/** How little a leg belongs there: what is wrong with what is said over it, and then whether both ends speak one kind. */
+function misses(rig: Rig, leg: Leg): number {
+  const pins = [pinKey(leg.at), pinKey(leg.far)];
+  const isOver = ({ talker, listener }: Conversation): boolean => {
+    const own = [talker, listener].flatMap((end) => Object.values(end.link.pins).map((p) => pinKey(pinOf(end, p))));
+    return pins.every((key) => own.includes(key));
+  };
+  const troubles = saidBy(findConversations(rig), leg.far.part)
+    .concat(heardBy(findConversations(rig), leg.far.part))
+    .filter(isOver)
+    .map((c) => c.troubles.filter((t) => !OF_THE_MEETING.has(t)).length);
+  return Math.min(NOTHING_SAID, ...troubles) + (isFit(rig, leg) ? 0 : 0.5);
 }
 
 /** Whether these parts meet as talkers in one lead: the lead is then the finding. */
