@@ -1,7 +1,7 @@
 import { analyse } from '@squallmark/core/analysis';
 import { writeRig } from '@squallmark/core/files';
 import type { Proposal } from '@squallmark/core/propose';
-import { applyEdits, editSentence, labelOf, type Rig } from '@squallmark/core/rig';
+import { applyEdits, editSentence, labelOf, type Edit, type Rig } from '@squallmark/core/rig';
 import { num } from '@squallmark/core/units';
 import type { ExitStatus, Options, Shell } from '../shell.js';
 import { proposeFor } from '../proven.js';
@@ -26,7 +26,7 @@ function say(rig: Rig, wired: Rig, proposal: Proposal, shell: Shell): void {
     shell.out(`${(c.cable ?? '').padEnd(4)} ${c.text}\n     for: ${c.demand} · ${cost}`);
   }
   // what is set, strapped, given to ports and put on channels, in the order of the hands
-  for (const e of proposal.edits.filter((x) => SETS.has(x.kind))) shell.out(`set  ${editSentence(rig, e)}`);
+  for (const e of settled(proposal.edits)) shell.out(`set  ${editSentence(rig, e)}`);
   for (const row of analyse(wired).channels.rows.filter((r) => r.moves.length))
     shell.out(
       `ch ${String(row.channel).padStart(2)}  ${row.control?.label ?? 'nothing'}: ${row.moves.map((m) => `${m.partLabel} ${m.fn.label.toLowerCase()}`).join(', ')}`,
@@ -40,6 +40,18 @@ function say(rig: Rig, wired: Rig, proposal: Proposal, shell: Shell): void {
       ? `${num(points)} points, nothing is cheaper`
       : `${num(points)} points, at most ${num(points - bound)} from the best`,
   );
+}
+
+/** What is set in the end: a hand-over grows channel by channel, and is said once. */
+function settled(edits: readonly Edit[]): Edit[] {
+  const sets = edits.filter((e) => SETS.has(e.kind));
+  const isGrown = (e: Edit, i: number): boolean =>
+    e.kind === 'handOver' &&
+    sets.some(
+      (x, j) =>
+        j > i && x.kind === 'handOver' && x.handOver.from === e.handOver.from && x.handOver.to === e.handOver.to,
+    );
+  return sets.filter((e, i) => !isGrown(e, i));
 }
 
 const SETS: ReadonlySet<string> = new Set(['set', 'hold', 'release', 'failSafe', 'handOver', 'note']);

@@ -48,7 +48,14 @@ export function readBrief(text: string): Reading<Rig> {
   if (!json.ok) return json;
   const parsed = briefSchema.safeParse(withMigratedSheets(json.value));
   if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
-  return layOut(parsed.data);
+  return layOut(withOperators(parsed.data, json.value));
+}
+
+/** What a camera operator is wished to do takes one: where the brief does not say how many there are, there are two. */
+function withOperators(brief: z.infer<typeof briefSchema>, told: unknown): z.infer<typeof briefSchema> {
+  const schools = (told as Brief).schools;
+  if (schools?.operators !== undefined || !brief.wishes.some((w) => w.by === 'camera operator')) return brief;
+  return { ...brief, schools: { ...brief.schools, operators: 'two' } };
 }
 
 /** Own sheets of a brief may be of an older version. */

@@ -11,17 +11,23 @@ import {
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { airsOf } from './airs.js';
 
+/** What puts first channels on a rig, and the functions that got none, by name, with the reason. */
+interface FirstChannels {
+  edits: Edit[];
+  givenUp: ReadonlyMap<string, string>;
+}
+
 /**
  * Channels for a rig that has just been wired: as many wishes as there are controls and slots for. Where the camera operator is
  * to do something, the hand-over is made first, so that those wishes are the second transmitter's. A drive's receiver is told to
  * stop it when the radio is lost.
  */
-export function firstChannels(rig: Rig): Edit[] {
-  const given = channelsFor(rig);
+export function firstChannels(rig: Rig): FirstChannels {
+  const { edits: given, givenUp } = channelsFor(rig);
   const told = [...given, ...offFlight(given.length ? applyEdits(rig, given).rig : rig)];
   const after = told.length ? applyEdits(rig, told).rig : rig;
   const stopped = stoppedDrives(after, findChains(after));
-  return [...told, ...stopped.map((failSafe): Edit => ({ kind: 'failSafe', failSafe }))];
+  return { edits: [...told, ...stopped.map((failSafe): Edit => ({ kind: 'failSafe', failSafe }))], givenUp };
 }
 
 /** What is left on a flight channel, since no channel was free for it, is told to listen where nothing is sent. */
@@ -41,9 +47,9 @@ function offFlight(rig: Rig): Edit[] {
   return edits;
 }
 
-function channelsFor(rig: Rig): Edit[] {
+function channelsFor(rig: Rig): FirstChannels {
   const two = rig.wishes.some((w) => w.by === 'camera operator') && !airsOf(rig) ? setUpTwoOperators(rig) : null;
-  if (!two?.ok) return assignMost(rig).edits;
-  const handed = applyEdits(rig, two.setUp).rig;
-  return [...two.setUp, ...assignMost(handed).edits];
+  if (!two?.ok) return assignMost(rig);
+  const { edits, givenUp } = assignMost(applyEdits(rig, two.setUp).rig);
+  return { edits: [...two.setUp, ...edits], givenUp };
 }

@@ -4,6 +4,7 @@ import { boundEdits } from './airs.js';
 import { findClashes, type SolveWhole } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
+import { gateWishes } from './gate-wishes.js';
 import { idleParts, type Idle } from './idle.js';
 import { poseRig, type PosedProblem } from './wiring-problem.js';
 import type { Option, Solution } from './problem.js';
@@ -12,6 +13,7 @@ import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from '
 import { toldEdits } from './told-ports.js';
 import { thickenLeads } from './thicken.js';
 import { demandText, unmetOf, type Unmet } from './unmet.js';
+import { wishesLeft } from './wishes-left.js';
 import { weave, weaveEdits, type Chosen, type Woven } from './weave.js';
 
 /** One thing the proposal decided, with what it costs and what came next. */
@@ -58,9 +60,10 @@ export interface Proposal {
  * user locked stay. Yields progress; stopping early is done by not asking on, or by `mostNodes`.
  */
 export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<SolveProgress, Proposal> {
-  const posed = poseRig(rig);
+  const { asked, gates } = withGates(rig);
+  const posed = poseRig(asked);
   const solution = yield* solveSteps(posed.problem, limits);
-  return finishProposal(rig, posed, solution);
+  return finishProposal(asked, gates, posed, solution);
 }
 
 /**
@@ -69,9 +72,10 @@ export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<Sol
  * @throws {SolverFailed} when the solver gives no proof; {@link propose} has an answer all the same
  */
 export function proposeProven(rig: Rig, solver: ProgrammeSolver): Proposal {
-  const posed = poseRig(rig);
+  const { asked, gates } = withGates(rig);
+  const posed = poseRig(asked);
   const solve: SolveWhole = (problem, { strict } = {}) => solveProven(problem, solver, strict);
-  return finishProposal(rig, posed, solve(posed.problem), solve);
+  return finishProposal(asked, gates, posed, solve(posed.problem), solve);
 }
 
 /** Runs {@link proposeSteps} to its end. */
@@ -83,32 +87,47 @@ export function propose(rig: Rig, limits: SolveLimits = {}): Proposal {
   }
 }
 
-function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution, solve: SolveWhole = solveProblem): Proposal {
+/** The rig with what its wishes stand on wished for too, and the edits that wish for it. */
+function withGates(rig: Rig): { asked: Rig; gates: Edit[] } {
+  const gates = gateWishes(rig);
+  return { asked: gates.length ? applyEdits(rig, gates).rig : rig, gates };
+}
+
+function finishProposal(
+  rig: Rig,
+  gates: readonly Edit[],
+  posed: PosedProblem,
+  solution: Solution,
+  solve: SolveWhole = solveProblem,
+): Proposal {
   const chosen = solution.chosen ?? [];
   const byId = new Map(posed.problem.options.map((o) => [o.id, o]));
   // by name, so that a rig told in another order is woven the same
   const options = [...chosen].sort().map((id): Chosen => ({ ...byId.get(id)!, ...posed.posed.get(id)! }));
   const woven = weave(posed.view, options);
-  const edits = allEdits(rig, posed, woven);
+  const { edits, givenUp } = allEdits(rig, posed, woven);
+  const after = edits.length ? applyEdits(rig, edits).rig : rig;
   const open = options.filter((o) => o.open);
   const openPoints = open.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
   const clashes = open.length ? findClashes(posed.problem, solve) : [];
+  const unmet = unmetOf(
+    posed,
+    open.map((o) => byId.get(o.id)!),
+    clashes.map((c) => c.needs),
+  );
+  const known = new Set(unmet.flatMap((u) => u.wish ?? []));
   return {
-    edits,
+    edits: [...gates, ...edits],
     choices: chosen
       .filter((id) => !byId.get(id)!.open)
       .map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
-    unmet: unmetOf(
-      posed,
-      open.map((o) => byId.get(o.id)!),
-      clashes.map((c) => c.needs),
-    ),
+    unmet: [...unmet, ...wishesLeft(after, givenUp, known)],
     clashes: clashes.map(({ needs, smallest }) => ({
       demands: needs.map((n) => demandText(posed, n)),
       wishes: needs.flatMap((n) => posed.demands.get(n)?.wish ?? []),
       smallest,
     })),
-    idle: idleParts(edits.length ? applyEdits(rig, edits).rig : rig),
+    idle: idleParts(after),
     points: solution.cost - openPoints,
     openPoints,
     bound: solution.bound - openPoints,
@@ -118,7 +137,7 @@ function finishProposal(rig: Rig, posed: PosedProblem, solution: Solution, solve
 }
 
 /** Wiring first; then leads as thick as they must be, addresses, and a first channel for what is told. */
-function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): Edit[] {
+function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): ReturnType<typeof firstChannels> {
   const fresh = new Set(woven.cables.map((c) => c.id).filter((id) => !rig.cables.some((c) => c.id === id)));
   const wired = applyEdits(rig, weaveEdits(posed.view, woven)).rig;
   const thick = thickenLeads(wired, fresh);
@@ -126,7 +145,8 @@ function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): Edit[] {
   const wiring = weaveEdits(posed.view, { ...woven, cables });
   const addressed = [...wiring, ...addressEdits(thick), ...toldEdits(thick), ...boundEdits(rig, thick)];
   const after = addressed.length ? applyEdits(rig, addressed).rig : rig;
-  return [...addressed, ...firstChannels(after)];
+  const { edits, givenUp } = firstChannels(after);
+  return { edits: [...addressed, ...edits], givenUp };
 }
 
 function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: ReadonlySet<string>): Choice {

@@ -195,7 +195,10 @@ export function stepsExplained(rig: Rig): { failed: string[]; unexplained: strin
 /** A reason names parts by their labels, or figures; never a part's id, nor that nothing can. */
 const saysSomething = (why: string): boolean => why !== '' && !/undefined|NaN|\[object|\bP\d+\b|can do it/.test(why);
 
-/** 5. After a proposal every part is fed, idle with its reason, or unmet; each camera has one way; each radio its antennas. */
+/**
+ * 5. After a proposal every part is fed, idle with its reason, or unmet; each camera has one way; each radio its antennas; what is
+ * not granted is told.
+ */
 export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
   const { rails } = analyse(rig);
   const known = new Set([...proposal.unmet.flatMap((u) => u.part ?? []), ...proposal.idle.map((i) => i.part)]);
@@ -231,7 +234,12 @@ export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
       )
       .map((l) => `${part.label} ${l.id} has no antenna`),
   );
+  const told = new Set(proposal.unmet.map((u) => u.wish));
+  const silent = analyse(rig).brief.wishes.filter(
+    ({ state, wish }) => (state === 'open' || state === 'impossible') && !told.has(wish.id),
+  );
   return [
+    ...silent.map(({ wish, why }) => `${wish.label} is not granted (${why}), and the proposal does not say so`),
     ...unfed.map((n) => `${n.part} (${rig.parts.find((p) => p.id === n.part)!.label}) is not fed`),
     ...proposal.unmet.filter(({ why }) => !saysSomething(why)).map((u) => `${u.demand} stays open: "${u.why}"`),
     ...blind.map(({ part }) => `${part.label} shows nobody its picture`),

@@ -72,17 +72,19 @@ export function assignChannels(
   };
 }
 
-/** What a proposal does: fills as many rows as can be, giving up the last of each clash. */
-export function assignMost(rig: Rig): AssignResult & { givenUp: string[] } {
-  const without = new Set<string>();
-  const givenUp: string[] = [];
+/**
+ * What a proposal does: fills as many rows as can be, giving up the last of each clash; a flight function only where nothing else
+ * clashes with it. What was given up is told by name, with the reason.
+ */
+export function assignMost(rig: Rig): AssignResult & { givenUp: ReadonlyMap<string, string> } {
+  const givenUp = new Map<string, string>();
   for (;;) {
-    const result = assignChannels(rig, { without, quick: true });
+    const result = assignChannels(rig, { without: new Set(givenUp.keys()), quick: true });
     if (!result.clash) return { ...result, givenUp };
-    const last = result.clash.demands.filter((id) => !result.clash!.flight.includes(id)).at(-1);
-    if (last === undefined) return { ...result, givenUp };
-    without.add(last);
-    givenUp.push(last);
+    const { demands, flight, why } = result.clash;
+    const last = demands.filter((id) => !flight.includes(id)).at(-1) ?? demands.at(-1);
+    if (last === undefined || givenUp.has(last)) return { ...result, givenUp };
+    givenUp.set(last, why);
   }
 }
 
