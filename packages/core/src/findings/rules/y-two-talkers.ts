@@ -61,8 +61,10 @@ function meetingTalkers(rig: Rig, cable: Cable): Leg[][] {
   return [...groupBy(ends, (e) => pinKey(e.at)).values()].map((same) => {
     const talking = same.filter((e) => isOut(e.far));
     if (talking.length < 2) return talking;
-    const amiss = new Map(talking.map((e) => [e, misses(rig, e)]));
-    return [...talking].sort((a, b) => amiss.get(a)! - amiss.get(b)!);
+    const amiss = new Map(talking.map((e) => [e, misses(rig, cable, e)]));
+    // equal ones in the order of their parts
+    const placeOf = ({ far }: Leg): number => rig.parts.findIndex((p) => p.id === far.part);
+    return [...talking].sort((a, b) => amiss.get(a)! - amiss.get(b)! || placeOf(a) - placeOf(b));
   });
 }
 
@@ -71,8 +73,11 @@ const OF_THE_MEETING: ReadonlySet<Trouble> = new Set(['talkers collide', 'no gro
 /** A leg over which nothing is said that either end knows. */
 const NOTHING_SAID = 10;
 
-/** How little a leg belongs there: what is wrong with what is said over it, and then whether both ends speak one kind. */
-function misses(rig: Rig, leg: Leg): number {
+/**
+ * How little a leg belongs there: what is wrong with what is said over it, then whether both ends speak one kind, then whether it is
+ * the lone wire of its lead between them.
+ */
+function misses(rig: Rig, { wires }: Cable, leg: Leg): number {
   const pins = [pinKey(leg.at), pinKey(leg.far)];
   const isOver = ({ talker, listener }: Conversation): boolean => {
     const own = [talker, listener].flatMap((end) => Object.values(end.link.pins).map((p) => pinKey(pinOf(end, p))));
@@ -82,7 +87,9 @@ function misses(rig: Rig, leg: Leg): number {
     .concat(heardBy(findConversations(rig), leg.far.part))
     .filter(isOver)
     .map((c) => c.troubles.filter((t) => !OF_THE_MEETING.has(t)).length);
-  return Math.min(NOTHING_SAID, ...troubles) + (isFit(rig, leg) ? 0 : 0.5);
+  const ends = [leg.at.part, leg.far.part];
+  const isLone = !wires.some((w, i) => i !== leg.wire && ends.includes(w.from.part) && ends.includes(w.to.part));
+  return Math.min(NOTHING_SAID, ...troubles) + (isFit(rig, leg) ? 0 : 0.5) + (isLone ? 0.25 : 0);
 }
 
 /** Whether these parts meet as talkers in one lead: the lead is then the finding. */
