@@ -51,5 +51,7 @@ function channelsFor(rig: Rig): FirstChannels {
   const two = rig.wishes.some((w) => w.by === 'camera operator') && !airsOf(rig) ? setUpTwoOperators(rig) : null;
   if (!two?.ok) return assignMost(rig);
   const { edits, givenUp } = assignMost(applyEdits(rig, two.setUp).rig);
+  // where nothing of the camera operator's is reached, nothing is handed over
+  if (!edits.some((e) => e.kind === 'handOver')) return assignMost(rig);
   return { edits: [...two.setUp, ...edits], givenUp };
 }

@@ -61,8 +61,11 @@ function whyUnfed(outlets: readonly Outlet[], eater: Eater): string {
   const off = ({ volts }: Outlet): number => Math.max(low - volts[0], volts[1] - high, 0);
   const near = [...others].sort((a, b) => off(a) - off(b) || (a.id < b.id ? -1 : 1)).slice(0, MOST_NAMED);
   const fit = others.filter((o) => fits(o, eater)).slice(0, MOST_NAMED);
-  const dead = fit.filter((o) => plugsJoin(o, eater));
+  const bound = fit.filter(isForItsPlug);
+  const dead = fit.filter((o) => plugsJoin(o, eater) && !bound.includes(o));
   if (dead.length) return `${wants}; nothing here feeds ${listed(dead.map((o) => o.part.label))}, which would give it`;
+  if (fit.length && bound.length === fit.length)
+    return `${wants}; what ${listed(bound.map((o) => o.part.label))} ${bound.length > 1 ? 'give' : 'gives'} is for what hangs on that very plug`;
   if (fit.length) return `${wants}, and no lead joins its plug to ${listed(fit.map((o) => o.part.label))}`;
   return `${wants}; ${listed(near.map((o) => `${o.part.label} gives ${given(o.volts)}`))}`;
 }

@@ -9,7 +9,7 @@ import {
   mismatchOf,
   type Chain,
 } from '../../src/channels/index.js';
-import type { Finding, Fix, RuleId } from '../../src/findings/index.js';
+import { fixesOf, type Finding, type Fix, type RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
 import { antennaLinks, sees } from '../../src/parts/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
@@ -323,4 +323,19 @@ export function proposedByOtherNames(rig: Rig): string[] {
   const bare = { ...rig, cables: [], held: [], bindings: [], shaping: [], failSafes: [], handOvers: [], merges: [] };
   const by = (now: Rig): Rig => applyEdits(now, propose(now).edits).rig;
   return differing(told(by(bare)), told(by(otherNames(bare))));
+}
+
+/** Told by hand once the parts lie there, or the user's own choice among leads: no proposal can know it. */
+const FOR_HANDS: ReadonlySet<RuleId> = new Set(['prep-open', 'firmware-unknown', 'wire-too-thick', 'fuse-missing']);
+
+/** 8. A proposal leaves nothing that a button would mend; what a wish names is the user's own. */
+export function leftToMend(rig: Rig): string[] {
+  const named = rig.wishes.some((w) => w.control !== null);
+  return analyse(rig)
+    .findings.filter((f) => !FOR_HANDS.has(f.rule) && !(named && f.station === 'channels'))
+    .flatMap((f) =>
+      fixesOf(f)
+        .slice(0, 1)
+        .map((fix) => `${f.title}: "${fix.label}"`),
+    );
 }

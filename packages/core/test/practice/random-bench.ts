@@ -149,7 +149,10 @@ export function settled(bare: Rig): Rig {
   for (let round = 0; round < 5; round++) {
     const { unmet, idle, edits } = propose(rig);
     const parts = new Set([...unmet.flatMap((u) => (u.wish ? [] : (u.part ?? []))), ...idle.map((i) => i.part)]);
-    const open = analyse(applyEdits(rig, edits).rig).brief.wishes.filter((w) => w.state !== 'granted');
+    const own = new Set(rig.wishes.map((w) => w.id));
+    const open = analyse(applyEdits(rig, edits).rig).brief.wishes.filter(
+      (w) => w.state !== 'granted' && own.has(w.wish.id),
+    );
     if (!parts.size && !open.length) break;
     rig = applyEdits(rig, [
       ...open.map((w): Edit => ({ kind: 'removeWish', wish: w.wish.id })),

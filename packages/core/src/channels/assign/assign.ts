@@ -1,15 +1,16 @@
 import type { Conversation } from '../../loom/index.js';
 import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
 import { PPM } from '../../signals/index.js';
-import type { PartFunction } from '../../parts/index.js';
+import type { Control, PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { findChains, type Chain } from '../chain.js';
 import { stopsFor } from '../drive.js';
+import { fitOf } from '../fit.js';
 import { isFlightChain } from '../flight.js';
 import { placeChange } from '../place-windows.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
 import { controlOptions } from './control-options.js';
-import type { Demand, Point } from './demand.js';
+import type { Demand, Option, Point } from './demand.js';
 import { poseAssign, type AssignWishes } from './assign-problem.js';
 import { pinSetting } from './slot-options.js';
 import { solveAssign } from './solve.js';
@@ -121,7 +122,13 @@ function editsFor(
     now = applyEdits(now, more).rig;
   };
   demands.forEach((demand, d) => make(...toldEdits(demand.chain, rows[d]!.slot)));
-  demands.forEach((demand, d) => make(...driveEdits(now, demand, rows[d]!)));
+  // the pilot's own rows first: what they leave is what moves a handed channel before it is handed over
+  const isHanded = (d: number): boolean => demands[d]!.transmitter.id !== demands[d]!.air.id;
+  const inTurn = [...demands.keys()].sort((a, b) => Number(isHanded(a)) - Number(isHanded(b)));
+  inTurn.forEach((d, i) => {
+    const later = new Set(inTurn.slice(i + 1).map((x) => rows[x]!.slot));
+    make(...driveEdits(now, demands[d]!, rows[d]!, later));
+  });
   for (const id of new Set([pilot, ...demands.map((d) => d.air.id)])) make(...freeRows(now, id, demands, rows));
   const before = new Map(rig.shaping.map((s) => [`${s.transmitter}.${s.channel}`, s]));
   const chains = findChains(now);
@@ -152,7 +159,7 @@ function toldEdits(chain: Chain, slot: number): Edit[] {
 const turned = (fn: PartFunction): boolean => !!fn.range && fn.range.from > fn.range.to;
 
 /** Puts the control on the channel: the pilot's own, or a channel of the second transmitter that is handed over. */
-function driveEdits(rig: Rig, demand: Demand, row: AssignedRow): Edit[] {
+function driveEdits(rig: Rig, demand: Demand, row: AssignedRow, later: ReadonlySet<number>): Edit[] {
   const pilot = demand.air.id;
   const drive = (transmitter: string, channel: number): Edit[] =>
     shapingOf(rig, transmitter, channel)?.control === row.control
@@ -163,7 +170,7 @@ function driveEdits(rig: Rig, demand: Demand, row: AssignedRow): Edit[] {
   const takes = channelOfSecond(rig, demand.transmitter.id, row.control, handOver.channels);
   const channels = [...handOver.channels.filter((c) => c.channel !== row.slot), { channel: row.slot, takes }];
   return [
-    ...pilotsOwn(rig, pilot, demand, row.slot, handOver.control),
+    ...pilotsOwn(rig, demand, row.slot, handOver.control, later),
     ...drive(demand.transmitter.id, takes),
     { kind: 'handOver', handOver: { ...handOver, channels: channels.sort((a, b) => a.channel - b.channel) } },
   ];
@@ -172,20 +179,33 @@ function driveEdits(rig: Rig, demand: Demand, row: AssignedRow): Edit[] {
 /**
  * What the pilot moves a handed channel with while it is not handed over: what is on it already, where that suits and is not the
  * switch that hands over; else the best that moves nothing else.
+ * @param later channels that are still to be given a control: what is on them now takes none away
  */
-function pilotsOwn(rig: Rig, pilot: string, { chain }: Demand, channel: number, switched: string | null): Edit[] {
+function pilotsOwn(
+  rig: Rig,
+  { chain, air }: Demand,
+  channel: number,
+  switched: string | null,
+  later: ReadonlySet<number>,
+): Edit[] {
+  const pilot = air.id;
   const transmitter = { part: findPart(rig, pilot)!, sheet: sheetOf(rig, pilot), flying: false, mayFly: false };
   const heard = new Set(
     findChains(rig).flatMap((c) =>
-      c.slot !== null && c.slot !== channel && c.carrier && c.transmitter?.id === pilot ? [c.slot] : [],
+      c.slot !== null && c.slot !== channel && !later.has(c.slot) && c.carrier && c.transmitter?.id === pilot
+        ? [c.slot]
+        : [],
     ),
   );
   const elsewhere = rig.shaping.filter((s) => s.transmitter === pilot && heard.has(s.channel)).map((s) => s.control);
   const taken = new Set([switched, ...elsewhere].filter((c) => c !== null));
   const { options } = controlOptions(chain.fn, null, transmitter, taken);
   const now = shapingOf(rig, pilot, channel)?.control;
-  if (now && options.some((o) => o.value.id === now)) return [];
-  const best = options.filter((o) => o.value.kind !== 'stick').sort((a, b) => a.cost - b.cost)[0];
+  const suits = (o: Option<Control>): boolean => fitOf(chain.fn, o.value).grade === 'well';
+  const own = options.find((o) => o.value.id === now);
+  const others = options.filter((o) => o.value.kind !== 'stick');
+  if (own && (suits(own) || !others.some(suits))) return [];
+  const best = others.sort((a, b) => a.cost - b.cost)[0];
   // where nothing better is free it stays as it was: a mode that nobody tells takes more away than it gives
   if (!best && (!now || now !== switched)) return [];
   return [{ kind: 'shape', transmitter: pilot, channel, change: { control: best?.value.id ?? null } }];

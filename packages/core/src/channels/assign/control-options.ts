@@ -9,7 +9,8 @@ import { totalOf, type Option, type Point } from './demand.js';
 const COST = {
   otherThanWished: 9,
   never: 7,
-  unfit: 3,
+  // no way of a finger outweighs a control that does not suit
+  unfit: 7,
   flick: 4,
   mayFly: 4,
   across: 2,

@@ -58,10 +58,24 @@ export function outletsFor(rig: Rig, node: RailNode, flat: Rails): Outlet[] {
   const asks = askedA(rig, node, flat);
   return allOutlets(rig)
     .filter((o) => o.part.id !== node.part && o.volts[1] <= allowed[1])
+    .filter((o) => isForWhatHangs(rig, o, { part: node.part, ...supply.plus }))
     .filter((o) => underLoadV(rig, o, node, asks, flat) >= allowed[0] - hairV(allowed))
     .filter((o) => headRoom(rig, node, o.volts[0]) && isFed(o, flat) && !hangsOn(flat, o.part.id, node.part))
     .filter((o) => canBeMade(portFamily(rig, o.plus), family) && drawnA(flat, o) + asks / o.volts[0] <= o.source.maxA)
     .sort((a, b) => marginOf(b, allowed) - marginOf(a, allowed) || (a.part.id < b.part.id ? -1 : 1));
+}
+
+/**
+ * A source beside a signal on one plug is there for what hangs on that plug: for a plug that takes its signal too, and where no lead
+ * to another part is in it. @source [practice]
+ */
+function isForWhatHangs(rig: Rig, { plus }: Outlet, at: PinRef): boolean {
+  const hasSignal = (pin: PinRef): boolean => findPin(rig, pin)!.port.pins.some((p) => p.line === 'signal');
+  if (!hasSignal(plus)) return true;
+  const isIn = (end: PinRef): boolean => end.part === plus.part && end.port === plus.port;
+  const hanging = rig.cables.filter((c) => c.wires.some((w) => isIn(w.from) || isIn(w.to)));
+  const isOurs = (c: Cable): boolean => c.wires.some((w) => w.from.part === at.part || w.to.part === at.part);
+  return hanging.length ? hanging.every(isOurs) : hasSignal(at);
 }
 
 /** Volts that a new lead from an outlet brings at a flat pack and peak draw, below what the source gives by its own sag and the lead's. */
