@@ -25,6 +25,9 @@ function say(rig: Rig, wired: Rig, proposal: Proposal, shell: Shell): void {
     const cost = c.cost.map((p) => `${p.why} ${p.points}`).join(', ');
     shell.out(`${(c.cable ?? '').padEnd(4)} ${c.text}\n     for: ${c.demand} · ${cost}`);
   }
+  for (const e of proposal.edits)
+    if (e.kind === 'addWish')
+      shell.out(`wish ${e.wish.label} of ${labelOf(rig, e.wish.part ?? '')}: others work only in some of it`);
   // what is set, strapped, given to ports and put on channels, in the order of the hands
   for (const e of settled(proposal.edits)) shell.out(`set  ${editSentence(rig, e)}`);
   for (const row of analyse(wired).channels.rows.filter((r) => r.moves.length))

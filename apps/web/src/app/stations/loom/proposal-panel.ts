@@ -36,6 +36,13 @@ export class ProposalPanel {
     const found = this.found();
     return (found?.proposal.idle ?? []).map((i) => ({ ...i, label: labelOf(found!.rig, i.part) }));
   });
+  /** Modes that the wishes stand on. */
+  protected readonly wishedToo = computed(() => {
+    const found = this.found();
+    return (found?.proposal.edits ?? []).flatMap((e) =>
+      e.kind === 'addWish' ? [{ label: e.wish.label, part: labelOf(found!.rig, e.wish.part ?? '') }] : [],
+    );
+  });
   protected readonly points = num;
   protected readonly columns: Column<Choice>[] = [
     { id: 'cable', head: 'Cable', text: (c) => c.cable ?? '' },
