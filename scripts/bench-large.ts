@@ -3,7 +3,7 @@
 import type { Page } from '@playwright/test';
 import { analyse } from '@squallmark/core/analysis';
 import { writeRig } from '@squallmark/core/files';
-import { wakePlan } from '@squallmark/core/wake';
+import { wakePlan } from '@squallmark/core/wake-studies';
 import type { Rig } from '@squallmark/core/rig';
 import { mappingCraft, stageOfCarriages } from '../packages/core/test/practice/large.js';
 import { quiet, switchMs, withPages } from './bench-browser.js';

@@ -1,8 +1,8 @@
 import { rigNetwork } from '@squallmark/core/rails';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import { amps, num, roundTo, seconds, volts } from '@squallmark/core/units';
-import { WAKE_KINDS, wakePlan, type WakeKind, type WakePlan } from '@squallmark/core/wake';
-import { mendText, powerUp, startMends, type PowerUp, type StartMend } from '@squallmark/core/wake-studies';
+import { WAKE_KINDS, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import { mendText, powerUp, startMends, wakePlan, type PowerUp, type StartMend } from '@squallmark/core/wake-studies';
 import { InputProblem, type ExitStatus, type Options, type Shell } from '../shell.js';
 import { chargeOf } from './charge.js';
 import { openRig } from './open-rig.js';

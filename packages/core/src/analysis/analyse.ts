@@ -42,7 +42,7 @@ import {
 } from '../rails/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
 import { lastCall } from '../units/index.js';
-import { wakePlan, type WakePlan } from '../wake/index.js';
+import { fieldPlan, type WakePlan } from '../wake/index.js';
 import { findStarts } from '../wake/starts.js';
 import { USUAL_LOOK, lookedAt, type RailLook } from './look.js';
 
@@ -116,7 +116,7 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const chains = study('Channels', () => findChains(rig));
   const { full, flat } = study('Rails', () => fullAndFlat(rig));
   const wishes = study('Brief', () => wishCoverage(rig, chains, shelf));
-  const wake = study('Wake', () => wakePlan(rig, 'field', 1, full));
+  const wake = study('Wake', () => fieldPlan(rig, full));
   const starts = study('Wake', () => findStarts(rigNetwork(rig), wake, { full, flat }));
   const findings = study('Findings', () =>
     findFindings({ rig, nets, conversations, chains, wishes, full, flat, wake, starts }),

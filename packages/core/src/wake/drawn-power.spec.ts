@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import { rigNetwork } from '../rails/index.js';
-import { wakePlan } from './index.js';
+import { wakePlan } from './studies.js';
 import { bends, drawnPower, powerUp, type Point } from './studies.js';
 
 /** What a drawn course shows at a time; at a step, whatever is nearest to the figure asked about. */

@@ -1,6 +1,6 @@
 /** Where a step of the hands may stand among the others, what forbids the rest, and what it takes to put it there. */
 import type { EditOf } from '../rig/index.js';
-import { leadsTo, type WakePlan } from './plan.js';
+import { leadsTo, type WakePlan } from './ordered.js';
 import type { WakeStep } from './schedule.js';
 
 /** Places of one step among those of the hands, from 0. */

@@ -6,7 +6,8 @@ import { Proposed } from '../../test/practice/proposed.js';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { isPack } from '../parts/index.js';
 import { applyEdits, emptyRig, partsWithSheets, type Rig } from '../rig/index.js';
-import { freeStep, handSteps, moveStep, roomOf, wakePlan, WAKE_KINDS } from './index.js';
+import { freeStep, handSteps, moveStep, roomOf, WAKE_KINDS } from './index.js';
+import { wakePlan } from './studies.js';
 
 const rigs = [...BENCHES, ...SYSTEMS].map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]);
 const someRig = fc.constantFrom(...rigs.map(([, rig]) => rig), demoRig());

@@ -2,7 +2,8 @@
 import { contactsOhm, wireOhm, type CircuitElement, type RigNetwork, type Terminal } from '../rails/index.js';
 import { labelOf, type EditOf, type Rig } from '../rig/index.js';
 import { listed, num } from '../units/index.js';
-import { wakePlan, type WakePlan } from './plan.js';
+import type { WakePlan } from './ordered.js';
+import { wakePlan } from './plan.js';
 import { powerUp, type PowerUp } from './power-up.js';
 
 /** One supply that does not stay up, and what would mend it. Null is what would not, or what there is nothing of to change. */

@@ -6,7 +6,7 @@ import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { rigNetwork, type RailSweep } from '@squallmark/core/rails';
 import type { FeedChoice } from '@squallmark/core/rails-studies';
-import { wakePlan, type WakeKind, type WakePlan } from '@squallmark/core/wake';
+import type { WakeKind, WakePlan } from '@squallmark/core/wake';
 import type { DrawnPower, StartMend } from '@squallmark/core/wake-studies';
 import { expose } from 'comlink';
 
@@ -31,9 +31,9 @@ function hold(rig: Rig | null): Rig {
 const studies = () => import('./studies');
 
 async function wakingOf(rig: Rig, kind: WakeKind, pairs: number): Promise<Waking> {
+  const { drawnPower, powerUp, startMends, wakePlan } = await studies();
   const plan = wakePlan(rig, kind, pairs);
   if (kind !== 'field' && kind !== 'bench') return { plan, power: null, mends: [] };
-  const { drawnPower, powerUp, startMends } = await studies();
   const network = rigNetwork(rig);
   const power = powerUp(network, plan);
   return { plan, power: drawnPower(power), mends: startMends(rig, network, plan, power) };
