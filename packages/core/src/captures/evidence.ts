@@ -117,7 +117,7 @@ function saneFrames({ length, values }: LineDecoding['frames']): number {
 /** What a width in the range of servos tells against a span of any length. */
 const WIDTH_BITS = 4;
 const LEAST_SHAKE = 0.004;
-/** What comes less evenly is no train, whatever its widths: a share of the period. */
+/** What comes less evenly for more than a quarter of its pulses is no train, whatever its widths: a share of the period. */
 const MOST_SHAKE = 0.1;
 /** Slowest and fastest train of servo pulses, ms. @source [practice] 30–560 Hz */
 const PERIOD_MS = { least: 1.7, most: 34 } as const;
@@ -130,8 +130,9 @@ export function pulseEvidence(edges: Edges, { sense, frames, counts }: LineDecod
   const usual = periods.slice().sort()[periods.length >> 1]!;
   if (usual < PERIOD_MS.least || usual > PERIOD_MS.most) return -Infinity;
   const misses = periods.map((p) => Math.abs(p / usual - Math.max(1, Math.round(p / usual))));
-  const shake = Math.max(LEAST_SHAKE, 1.48 * misses.slice().sort()[misses.length >> 1]!);
-  if (shake > MOST_SHAKE) return -Infinity;
+  const byMiss = misses.slice().sort();
+  const shake = Math.max(LEAST_SHAKE, 1.48 * byMiss[misses.length >> 1]!);
+  if (byMiss[Math.floor(0.75 * misses.length)]! > MOST_SHAKE) return -Infinity;
   const ends = [edges.first, edges.first ^ (edges.timesNs.length & 1)];
   const rest = 'active' in sense ? 1 - sense.active : 0;
   let bits = -KIND_BITS - counts.glitches;

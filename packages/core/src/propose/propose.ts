@@ -4,7 +4,7 @@ import { boundEdits } from './airs.js';
 import { findClashes, type SolveWhole } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
-import { gateWishes } from './gate-wishes.js';
+import { gateEdits, gateWishes, usefulGates, type GateWish } from './gate-wishes.js';
 import { idleParts, type Idle } from './idle.js';
 import { poseRig, type PosedProblem } from './wiring-problem.js';
 import type { Option, Solution } from './problem.js';
@@ -87,15 +87,15 @@ export function propose(rig: Rig, limits: SolveLimits = {}): Proposal {
   }
 }
 
-/** The rig with what its wishes stand on wished for too, and the edits that wish for it. */
-function withGates(rig: Rig): { asked: Rig; gates: Edit[] } {
+/** The rig with what its wishes stand on wished for too. */
+function withGates(rig: Rig): { asked: Rig; gates: GateWish[] } {
   const gates = gateWishes(rig);
-  return { asked: gates.length ? applyEdits(rig, gates).rig : rig, gates };
+  return { asked: gates.length ? applyEdits(rig, gateEdits(gates)).rig : rig, gates };
 }
 
 function finishProposal(
   rig: Rig,
-  gates: readonly Edit[],
+  gates: readonly GateWish[],
   posed: PosedProblem,
   solution: Solution,
   solve: SolveWhole = solveProblem,
@@ -110,18 +110,20 @@ function finishProposal(
   const open = options.filter((o) => o.open);
   const openPoints = open.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
   const clashes = open.length ? findClashes(posed.problem, solve) : [];
-  const unmet = unmetOf(
+  const unwired = unmetOf(
     posed,
     open.map((o) => byId.get(o.id)!),
     clashes.map((c) => c.needs),
   );
-  const known = new Set(unmet.flatMap((u) => u.wish ?? []));
+  const left = [...unwired, ...wishesLeft(after, givenUp, wishesOf(unwired))];
+  const useful = usefulGates(gates, wishesOf(left));
+  const isVain = ({ wish }: Unmet): boolean => gates.some((g) => g.wish.id === wish && !useful.includes(g));
   return {
-    edits: [...gates, ...edits],
+    edits: [...gateEdits(useful), ...edits],
     choices: chosen
       .filter((id) => !byId.get(id)!.open)
       .map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
-    unmet: [...unmet, ...wishesLeft(after, givenUp, known)],
+    unmet: left.filter((u) => !isVain(u)),
     clashes: clashes.map(({ needs, smallest }) => ({
       demands: needs.map((n) => demandText(posed, n)),
       wishes: needs.flatMap((n) => posed.demands.get(n)?.wish ?? []),
@@ -135,6 +137,8 @@ function finishProposal(
     nodes: solution.nodes,
   };
 }
+
+const wishesOf = (unmet: readonly Unmet[]): Set<string> => new Set(unmet.flatMap((u) => u.wish ?? []));
 
 /** Wiring first; then leads as thick as they must be, addresses, and a first channel for what is told. */
 function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): ReturnType<typeof firstChannels> {

@@ -150,6 +150,44 @@ describe('a recording as cheap tools make it', () => {
     expect(recogniseLine(wave)).toEqual([]);
   });
 
+  it.each([
+    ['a throttle told in figures', 3330, 32, 0.375, 0.75],
+    ['a strip of lamps', 1250, 768, 0.32, 0.64],
+    ['the same upside down', 6670, 32, 0.25, 0.62],
+  ])('is no UART where bits are told by width: %s', (_, beatNs, long, narrow, wide) => {
+    const random = seeded(9);
+    const times: number[] = [];
+    let at = 1e6;
+    for (let i = 0; i < 400; i++) {
+      times.push(at, at + beatNs * (random() < 0.4 ? wide : narrow));
+      at += i % (long / 2) === long / 2 - 1 ? beatNs * 60 : beatNs;
+    }
+    for (const level of [0, 1] as const)
+      expect(recogniseLine({ first: level, timesNs: Float64Array.from(times) })).toEqual([]);
+  });
+
+  it('is no train of servo pulses where they come as a wheel is turned, nor PPM where a remote sends', () => {
+    const random = seeded(4);
+    let at = 1e6;
+    const wheel = Float64Array.from({ length: 300 }, () => (at += 750_000 + random() * 1_500_000));
+    expect(recogniseLine({ first: 0, timesNs: wheel })).toEqual([]);
+    at = 1e6;
+    const remote = Array.from({ length: 12 }, () => {
+      const bits = Array.from({ length: 32 }, () => [560_000, random() < 0.5 ? 560_000 : 1_690_000]).flat();
+      return [9e6, 4.5e6, ...bits, 560_000, 40e6].map((ns) => (at += ns));
+    }).flat();
+    expect(recogniseLine({ first: 1, timesNs: Float64Array.from(remote) })).toEqual([]);
+  });
+
+  it.each([
+    [300, '300'],
+    [600, '600'],
+    [1200, '1 200'],
+    [2400, '2 400'],
+  ])('may be as slow as %i baud', (baud, said) => {
+    expect(first(textLine(TEXT, plain(baud)))).toBe(`plain UART, ${said} baud 8N1`);
+  });
+
   it('may have an odd speed, found to two in a thousand', () => {
     const line = textLine(TEXT.repeat(4), plain(109_440));
     const { sense } = recogniseLine(line)[0]!;
