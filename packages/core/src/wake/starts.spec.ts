@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { Proposed } from '../../test/practice/proposed.js';
+import { smallRig } from '../../test/support/small-rig.js';
 import { besideInrush, limited } from '../../test/support/rule-cases.js';
 import { analyse } from '../analysis/index.js';
 import { atPeak, rigNetwork, solveRigNetwork } from '../rails/index.js';
@@ -42,6 +43,23 @@ describe('what goes wrong at a start', () => {
 
   it.each(BENCHES.map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]))('is nothing on %s', (_, rig) => {
     expect(startsOf(rig)).toEqual({ fails: [], resets: [] });
+  });
+
+  it.each(['power', 'current', 'resistance'] as const)('is told of what takes any volts down to none: a %s', (kind) => {
+    fc.assert(
+      fc.property(fc.constantFrom(0, 8), fc.constantFrom(0, 470), (amount, capacitanceUf) => {
+        const rig = structuredClone(
+          smallRig({ PK: 'pack-3s', GB: 'gimbal-two-axis' }, [
+            ['PK.out.1 GB.supply.1 red', 'PK.out.2 GB.supply.2 black'],
+          ]),
+        );
+        const [supply] = rig.sheets['gimbal-two-axis']!.supplies;
+        supply!.volts = [0, 20];
+        supply!.draw = { kind, typical: amount, peak: amount };
+        supply!.inrush = capacitanceUf ? { capacitanceUf, softStartMs: 0 } : undefined;
+        expect(startsOf(rig)).toEqual({ fails: [], resets: [] });
+      }),
+    );
   });
 
   it('is what the whole power-up tells, of all that is well at rest, whichever input fills', () => {

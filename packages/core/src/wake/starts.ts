@@ -1,6 +1,7 @@
 /** Who does not come up when a rig is switched on, or goes down again while something else starts. */
 import {
   atPeak,
+  floorOf,
   solveRigNetwork,
   withElements,
   type CircuitElement,
@@ -72,7 +73,7 @@ function endangered(network: RigNetwork, charge: number, rest: Rails): Terminal[
   return network.terminals.filter((t, i) => isWell(t, rest.nodes[i]!) && isLow(worst.nodes[i]!));
 }
 
-const isLow = ({ volts, allowed }: RailNode): boolean => volts < allowed![0] - hairV([...allowed!]);
+const isLow = ({ volts, allowed }: RailNode): boolean => volts < allowed![0] - hairV(allowed!);
 const isWell = (t: Terminal, at: RailNode): boolean => t.is === 'load' && at.fedBy !== null && !isLow(at);
 
 /**
@@ -88,10 +89,12 @@ const starting = (network: RigNetwork): RigNetwork =>
   });
 
 function startOf(own: CircuitElement & { kind: 'load' }, { supply }: Terminal): CircuitElement {
-  const floorA = own.draw === 'power' ? own.amount / supply!.volts[0] : own.amount;
+  // what takes any volts down to none has a floor all the same
+  const floorV = floorOf(own);
+  const floorA = own.draw === 'power' ? own.amount / floorV : own.amount;
   if (!supply!.inrush) return own.draw === 'power' ? { ...own, draw: 'current', amount: floorA } : own;
-  const drawn = own.draw === 'resistance' ? 1 / own.amount : floorA / supply!.volts[0];
-  return { ...own, draw: 'resistance', amount: 1 / (1 / chargingOhm(supply!.inrush) + drawn) };
+  const siemens = own.draw !== 'resistance' ? floorA / floorV : own.amount > 0 ? 1 / own.amount : 0;
+  return { ...own, draw: 'resistance', amount: 1 / (1 / chargingOhm(supply!.inrush) + siemens) };
 }
 
 function failsOf(network: RigNetwork, loads: readonly Terminal[], rest: Rails, when: StartFail['when']): StartFail[] {
