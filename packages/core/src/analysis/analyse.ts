@@ -117,7 +117,7 @@ const standing = lastCall((rig: Rig, shelf: readonly Sheet[] | null) => {
   const { full, flat } = study('Rails', () => fullAndFlat(rig));
   const wishes = study('Brief', () => wishCoverage(rig, chains, shelf));
   const wake = study('Wake', () => fieldPlan(rig, full));
-  const starts = study('Wake', () => findStarts(rigNetwork(rig), wake, { full, flat }));
+  const starts = study('Wake', () => findStarts(rigNetwork(rig), () => wake, { full, flat }));
   const findings = study('Findings', () =>
     findFindings({ rig, nets, conversations, chains, wishes, full, flat, wake, starts }),
   );

@@ -16,7 +16,7 @@ const plain = (rig: Rig): PowerUp => powerUp(rigNetwork(rig), wakePlan(rig, 'fie
 function startsOf(rig: Rig): Starts {
   const network = rigNetwork(rig);
   const rest = { full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(network), 0) };
-  return findStarts(network, wakePlan(rig, 'field', 1), rest);
+  return findStarts(network, () => wakePlan(rig, 'field', 1), rest);
 }
 
 describe('what goes wrong at a start', () => {

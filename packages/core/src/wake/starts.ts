@@ -53,9 +53,14 @@ export interface Starts {
  * What goes wrong at the start of a rig whose supplies are well at rest. Most rigs are cleared by one operating point that is worse
  * than any moment of a start; a power-up over time is worked out only of circuits that are not.
  * @param network at usual draw
+ * @param schedule the order it is switched on in; asked for only where something is endangered
  * @param rest the same rig running, packs full at usual draw and flat at the peak
  */
-export function findStarts(network: RigNetwork, schedule: WakeSchedule, rest: { full: Rails; flat: Rails }): Starts {
+export function findStarts(
+  network: RigNetwork,
+  schedule: () => WakeSchedule,
+  rest: { full: Rails; flat: Rails },
+): Starts {
   const peak = atPeak(network);
   const full = endangered(network, 1, rest.full);
   const flat = endangered(peak, 0, rest.flat);
@@ -63,9 +68,15 @@ export function findStarts(network: RigNetwork, schedule: WakeSchedule, rest: { 
     ...failsOf(network, full, rest.full, 'full'),
     ...failsOf(peak, flat, rest.flat, 'flat at the peak'),
   ].filter((f, i, all) => all.findIndex((x) => isOf(x, f)) === i);
-  const resets = full.length ? resetsOf(network, schedule, full, rest.full) : [];
+  const resets = full.length ? resetsOf(network, schedule(), full, rest.full) : [];
   return { fails, resets: resets.filter((r) => !fails.some((f) => isOf(f, r))) };
 }
+
+/** Supplies that do not come up with full packs, or fall again and again, by part and terminal. */
+export const neverUp = ({ fails, resets }: Starts): string[] =>
+  [...fails.filter((f) => f.when === 'full'), ...resets.filter((r) => r.againS !== null)].map(
+    ({ part, terminal }) => `${part}.${terminal}`,
+  );
 
 /** Loads that are well at rest and would not be while everything charges and draws its most at once. */
 function endangered(network: RigNetwork, charge: number, rest: Rails): Terminal[] {

@@ -1,7 +1,9 @@
 import { atPeak, rigNetwork, solveRigNetwork, wireMaxA, type Rails } from '../../rails/index.js';
 import { applyEdits, findCable, labelOf, type Edit, type Rig } from '../../rig/index.js';
-import { hairV, listed } from '../../units/index.js';
-import type { Fix } from '../finding.js';
+import { hairV, lastCall, listed } from '../../units/index.js';
+import { fieldPlan } from '../../wake/index.js';
+import { findStarts, neverUp } from '../../wake/starts.js';
+import type { Fix, RuleContext } from '../finding.js';
 
 /** Rails after some edits, at a flat pack and everything at its peak: a fix is chosen by what it will be, not by a rule of thumb. */
 export const flatAfter = (rig: Rig, edits: readonly Edit[]): Rails => railsAfter(rig, edits).flat();
@@ -10,11 +12,11 @@ export const flatAfter = (rig: Rig, edits: readonly Edit[]): Rails => railsAfter
 export function railsAfter(rig: Rig, edits: readonly Edit[]) {
   const after = applyEdits(rig, edits).rig;
   const network = rigNetwork(after);
-  return {
-    rig: after,
-    flat: (): Rails => solveRigNetwork(atPeak(network), 0),
-    full: (): Rails => solveRigNetwork(network, 1),
-  };
+  const [flat, full] = [
+    lastCall(() => solveRigNetwork(atPeak(network), 0)),
+    lastCall(() => solveRigNetwork(network, 1)),
+  ];
+  return { rig: after, flat, full };
 }
 
 /** Nobody who had enough has too little now, and no source that carried its load is asked too much. */
@@ -27,6 +29,14 @@ export function sinksNobody(before: Rails, after: Rails): boolean {
     if (now.overloaded && !then.overloaded) return false;
     return !isLow(now) || isLow(then);
   });
+}
+
+/** Whoever came up when the rig was switched on comes up still, and nobody falls again and again who did not. */
+export function startsAsBefore({ starts }: RuleContext, after: ReturnType<typeof railsAfter>): boolean {
+  const was = new Set(neverUp(starts));
+  const full = after.full();
+  const then = findStarts(rigNetwork(after.rig), () => fieldPlan(after.rig, full), { full, flat: after.flat() });
+  return neverUp(then).every((name) => was.has(name));
 }
 
 /** Less is nothing, V. */

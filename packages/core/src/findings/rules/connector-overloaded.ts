@@ -1,41 +1,61 @@
 import { connectorOf } from '../../parts/index.js';
-import { findCable, findPin, labelOf, portLabel } from '../../rig/index.js';
-import { roundTo } from '../../units/index.js';
+import type { Rails } from '../../rails/index.js';
+import { findCable, findPin, labelOf, portLabel, type PinRef, type Rig } from '../../rig/index.js';
+import { groupBy, roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
-/** A plug's contact that carries more than its family may, with everything at its peak. */
+interface Contact {
+  part: string;
+  port: string;
+  pin: number;
+  amps: number;
+  cables: string[];
+}
+
+/** Plugs with contacts that carry more than their family may, with everything at its peak. */
 export const connectorOverloadedRule: Rule = ({ rig, flat }) => {
-  const through = new Map<string, { amps: number; part: string; port: string; cables: Set<string> }>();
-  for (const { cable, wire, amps } of flat.wires) {
-    const { from, to } = findCable(rig, cable)!.wires[wire]!;
-    for (const at of [from, to]) {
-      const key = `${at.part}.${at.port}.${at.pin}`;
-      const known = through.get(key) ?? { amps: 0, part: at.part, port: at.port, cables: new Set<string>() };
-      known.amps += Math.abs(amps);
-      known.cables.add(cable);
-      through.set(key, known);
-    }
-  }
-  const worst = new Map<string, RuleResult>();
-  for (const [key, { amps, part, port, cables }] of through) {
-    const [, , pin] = key.split('.');
-    const family = findPin(rig, { part, port, pin: Number(pin) })!.port.plug.family;
-    const { maxA } = connectorOf(family);
-    if (maxA === null || amps <= maxA || worst.has(`${part}.${port}`)) continue;
-    worst.set(`${part}.${port}`, {
+  const over = contactsOf(rig, flat).filter((c) => c.amps > (maxAOf(rig, c) ?? Infinity));
+  return [...groupBy(over, ({ part, port }) => `${part}.${port}`).values()].map((contacts): RuleResult => {
+    const { part, port } = contacts[0]!;
+    return {
       rule: 'connector-overloaded',
       mark: 'watch',
       station: 'rails',
-      subjects: [part, ...cables],
+      subjects: [part, ...new Set(contacts.flatMap((c) => c.cables))],
       figures: [
         { name: 'part', value: labelOf(rig, part) },
         { name: 'port', value: portLabel(rig, { part, port }) },
-        { name: 'family', value: family },
-        { name: 'amps', value: roundTo(amps, 2), unit: 'A', source: 'network solve' },
-        { name: 'may carry', value: maxA, unit: 'A', source: '[practice] usual rating of the size' },
+        { name: 'family', value: familyOf(rig, contacts[0]!) },
+        {
+          name: 'amps',
+          value: roundTo(Math.max(...contacts.map((c) => c.amps)), 2),
+          unit: 'A',
+          source: 'network solve',
+        },
+        {
+          name: 'may carry',
+          value: maxAOf(rig, contacts[0]!)!,
+          unit: 'A',
+          source: '[practice] usual rating of the size',
+        },
       ],
       fixes: () => [],
-    });
-  }
-  return [...worst.values()];
+    };
+  });
 };
+
+/** What flows through each contact that a wire sits in, with the leads that bring it. */
+function contactsOf(rig: Rig, { wires }: Rails): Contact[] {
+  const ends = wires.flatMap(({ cable, wire, amps }) => {
+    const { from, to } = findCable(rig, cable)!.wires[wire]!;
+    return [from, to].map((at) => ({ at, cable, amps: Math.abs(amps) }));
+  });
+  return [...groupBy(ends, ({ at }) => `${at.part}.${at.port}.${at.pin}`).values()].map((own) => ({
+    ...own[0]!.at,
+    amps: own.reduce((sum, e) => sum + e.amps, 0),
+    cables: own.map((e) => e.cable),
+  }));
+}
+
+const familyOf = (rig: Rig, at: PinRef): string => findPin(rig, at)!.port.plug.family;
+const maxAOf = (rig: Rig, at: PinRef): number | null => connectorOf(familyOf(rig, at)).maxA;

@@ -13,7 +13,7 @@ import {
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext } from '../finding.js';
-import { flatAfter, isLow, railsAfter, sinksNobody, currentWith } from './after-edits.js';
+import { flatAfter, isLow, railsAfter, sinksNobody, startsAsBefore, currentWith } from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
@@ -120,15 +120,17 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   return carriedBy(context, node, moves);
 }
 
-/** Those after which the supply has its volts, no other lost its own and no regulator is cooked. */
-function carriedBy({ rig, full, flat }: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
+/** Those after which the supply has its volts, no other lost its own, no regulator is cooked and all come up as before. */
+function carriedBy(context: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
+  const { rig, full, flat } = context;
   const hot = hotRegulators(rig, full, flat).length;
   return moves.filter(({ edits }) => {
     const after = railsAfter(rig, edits);
     const flatThen = after.flat();
     const own = flatThen.nodes.find((n) => n.part === part && n.terminal === terminal);
     if (!own || isLow(own) || !sinksNobody(flat, flatThen)) return false;
-    return hotRegulators(after.rig, after.full(), flatThen).length <= hot;
+    if (hotRegulators(after.rig, after.full(), flatThen).length > hot) return false;
+    return startsAsBefore(context, after);
   });
 }
 
