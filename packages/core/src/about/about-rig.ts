@@ -1,12 +1,13 @@
 import type { Analysis } from '../analysis/index.js';
 import type { Latency } from '../channels/index.js';
+import { onBoardG } from '../parts/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
 import { num, seconds } from '../units/index.js';
 import { FROM, type About } from './about.js';
 
 /** Mass of the parts that are on the bench or missing from it: all of the rig. */
 export function aboutMass(rig: Rig): About {
-  const masses = rig.parts.map((p) => ({ what: p.label, massG: sheetOf(rig, p.id).massG }));
+  const masses = rig.parts.map((p) => ({ what: p.label, massG: onBoardG(sheetOf(rig, p.id)) }));
   const total = masses.reduce((sum, m) => sum + m.massG, 0);
   const heaviest = masses.toSorted((a, b) => b.massG - a.massG);
   const rest = heaviest.slice(8);

@@ -27,7 +27,7 @@ import {
   type CableView,
   type ResourceView,
 } from '../loom/index.js';
-import type { Sheet } from '../parts/index.js';
+import { onBoardG, type Sheet } from '../parts/index.js';
 import {
   atPeak,
   railTree,
@@ -180,7 +180,7 @@ function briefOf(rig: Rig, wishes: WishState[]): Analysis['brief'] {
     wanted: wishes.length,
     parts: rig.parts.length,
     missing: rig.parts.filter((p) => !p.onBench).length,
-    massG: rig.parts.reduce((sum, p) => sum + sheetOf(rig, p.id).massG, 0),
+    massG: rig.parts.reduce((sum, p) => sum + onBoardG(sheetOf(rig, p.id)), 0),
     holdsStill: standsAtTakeOff(rig).length > 0,
   };
 }

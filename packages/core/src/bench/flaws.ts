@@ -1,5 +1,5 @@
 /** What is wrong with a bench that no edit of its rig can say. */
-import { sendsPictures, turns, type Sheet } from '../parts/index.js';
+import { isChoice, sendsPictures, turns, type Sheet } from '../parts/index.js';
 import type { Part, Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
@@ -32,7 +32,7 @@ export type PartFlaw =
 export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.starts.some((s) => s.still);
 
 /** Set in a menu or an app: kept in its memory, where it keeps anything. */
-export const remembers = ({ settings }: Sheet): boolean => settings.some((s) => s.how === 'app' || s.how === 'menu');
+export const remembers = ({ settings }: Sheet): boolean => settings.some((s) => isChoice(s) && (s.how === 'app' || s.how === 'menu'));
 
 /** What its sheet says of it is forgotten on purpose. */
 const forgetsByDesign = ({ settings }: Sheet): boolean => settings.some((s) => s.kept === false);

@@ -11,6 +11,8 @@ const WELL: Fit = { grade: 'well', why: '' };
 const no = (why: string): Fit => ({ grade: 'no', why });
 const badly = (why: string): Fit => ({ grade: 'badly', why });
 
+const glides = ({ kind }: Control): boolean => kind === 'stick' || kind === 'slider' || kind === 'knob';
+
 /** A middle that the finger finds, or to which the control comes back by itself. */
 const hasMiddle = (control: Control, throttle: boolean): boolean =>
   springs(control, throttle) || (control.felt ?? control.kind === 'knob');
@@ -40,7 +42,7 @@ export function fitOf(fn: PartFunction, control: Control, throttle = false): Fit
       return springy ? WELL : badly('latches: a pulse wants a button');
     case 'latch':
       if (springy) return no('springs back');
-      return WELL;
+      return glides(control) ? badly('has no places to click into') : WELL;
     case 'steps':
       return stepsFit(fn, control);
     case 'windows':
@@ -57,8 +59,7 @@ function windowsFit(fn: PartFunction, control: Control, springy: boolean): Fit {
   const { kind } = control;
   const windows = fn.windows?.length ?? 0;
   if (springy && kind !== 'stick') return no('springs back');
-  const glides = kind === 'stick' || kind === 'slider' || kind === 'knob';
-  if (glides) return windows > 3 ? WELL : badly('has no places to click into');
+  if (glides(control)) return windows > 3 ? WELL : badly('has no places to click into');
   if (windows > 3) return no(`cannot reach ${windows} windows`);
   return windows === 3 && kind === 'switch2' ? no('cannot reach the middle window') : WELL;
 }

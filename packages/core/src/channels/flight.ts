@@ -1,4 +1,4 @@
-import { drives, flies, isFlight } from '../parts/index.js';
+import { drives, firstSlotOf, flies, isFlight } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Chain } from './chain.js';
@@ -37,9 +37,12 @@ export function flightChannels(rig: Rig, chains: readonly Chain[]): Map<string, 
   );
 }
 
-/** The channel that flies a function: where it is told, or where an axis that is not told yet will be looked for. */
+/**
+ * The channel that flies a function: where it is told; where an axis that is not told yet will be looked for; where the maker
+ * lets it listen, as to a switch that arms.
+ */
 export const flownOn = ({ slot, fn }: Pick<Chain, 'slot' | 'fn'>): number | null =>
-  slot ?? (isAxis(fn.what) ? FLIGHT_CHANNELS[fn.what] : null);
+  slot ?? (isAxis(fn.what) ? FLIGHT_CHANNELS[fn.what] : (firstSlotOf(fn) ?? null));
 
 /** Channels to be kept free of payloads: those that fly, and the first four wherever a craft is flown. */
 export function reservedChannels(rig: Rig, flying: ReadonlySet<number> | undefined): ReadonlySet<number> {

@@ -3,7 +3,7 @@ import { slotsOf, type Control } from '../parts/index.js';
 import { sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
-import { carriedBy, pinSetting, slotOptions } from './assign/slot-options.js';
+import { carriedBy, pinSetting, slotOptions, untoldSlots } from './assign/slot-options.js';
 import type { Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, isFlown, reservedChannels } from './flight.js';
@@ -85,7 +85,11 @@ export function freeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): n
   const flying = flightChannels(rig, chains).get(transmitter.id);
   const locked = rig.shaping.filter((s) => s.transmitter === transmitter.id && s.locked).map((s) => s.channel);
   const taken = new Set([...heardChannels(chains, transmitter.id, chain), ...locked]);
-  const reserved = { slots: reservedChannels(rig, flying), flying: true };
+  const reserved = {
+    slots: reservedChannels(rig, flying),
+    flying: true,
+    untold: untoldSlots(chains, transmitter.id, new Set([chain])),
+  };
   const wish = chainsOfWishes(rig, chains).get(chain) ?? null;
   const options = slotOptions({ ...chain, slot: null }, sheet, taken, reserved, wish).filter(
     (o) => o.value !== chain.slot && o.value <= carriedBy(chain, sheet),

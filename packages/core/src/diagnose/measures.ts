@@ -1,6 +1,7 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
 import { FLAW_SIGHTS, beepsAtAll, isFlawed, shakenText } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
+import { isChoice } from '../parts/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
 import { rigNetwork } from '../rails/index.js';
 import {
@@ -123,7 +124,7 @@ const endText = (rig: Rig, at: PinRef): string =>
 /** What the pages of devices and transmitters say. */
 function pages(rig: Rig): Measure[] {
   const settings = partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    sheet.settings.map((setting) =>
+    sheet.settings.filter(isChoice).map((setting) =>
       measure('read', `${part.id} ${setting.id}`, `Read "${setting.label}" of ${part.label}`, ({ rig: real }) => {
         const own = findPart(real, part.id);
         return (own && settingOf(sheetOf(real, part.id), own, setting.id)) ?? 'nothing';

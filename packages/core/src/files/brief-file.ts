@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
-import { migrateSheet, type Sheet } from '../parts/index.js';
+import { inFull, migrateSheet, type Sheet } from '../parts/index.js';
 import { leaf, sheetSchema } from '../parts/schemas.js';
 import { MOST, applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';
@@ -70,7 +70,7 @@ export function briefJsonSchema(): object {
 }
 
 function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
-  const sheets = new Map<string, Sheet>([...SHELF, ...brief.sheets].map((s) => [s.class, s]));
+  const sheets = new Map<string, Sheet>([...SHELF, ...brief.sheets.map(inFull)].map((s) => [s.class, s]));
   const problems: Problem[] = [];
   const noted: Edit[] = [];
   let rig: Rig = {

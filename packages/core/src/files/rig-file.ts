@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { issueProblem, parseJson } from './json.js';
+import { inFull } from '../parts/index.js';
 import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, type Rig } from '../rig/index.js';
 import { rigSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
@@ -24,7 +25,11 @@ export function readRig(text: string): Reading<Rig> {
   const parsed = rigSchema.safeParse(migrateRig(json.value));
   if (!parsed.success) return readFailed(...shorten(parsed.error.issues.map(issueProblem)));
   const broken = rigProblems(parsed.data);
-  return broken.length ? readFailed(...shorten(broken)) : readOk(parsed.data);
+  return broken.length ? readFailed(...shorten(broken)) : readOk(withSheetsInFull(parsed.data));
+}
+
+function withSheetsInFull(rig: Rig): Rig {
+  return { ...rig, sheets: Object.fromEntries(Object.entries(rig.sheets).map(([cls, sheet]) => [cls, inFull(sheet)])) };
 }
 
 /** JSON Schema of the rig document, printed from the one definition. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
+import { inFull, migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { issueProblem, parseJson } from './json.js';
@@ -21,5 +21,5 @@ export function readSheet(text: string): Reading<Sheet> {
   const parsed = sheetSchema.safeParse(migrateSheet(json.value));
   if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
   const broken = sheetProblems(parsed.data);
-  return broken.length ? readFailed(...broken) : readOk(parsed.data);
+  return broken.length ? readFailed(...broken) : readOk(inFull(parsed.data));
 }

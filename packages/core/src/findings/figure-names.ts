@@ -86,7 +86,7 @@ export interface FigureNames {
   'regulator-heat': 'amps' | 'heat' | 'in' | 'out' | 'part' | 'stands';
   'drive-fail-safe': 'part' | 'receiver' | 'set' | 'slot' | 'stop';
   'drive-no-brake': 'function' | 'part' | 'why';
-  'take-off-untold': 'by' | 'part' | 'school';
+  'take-off-untold': 'by' | 'part' | 'reached' | 'school';
   'bench-missing': 'part';
   'prep-open': 'count' | 'open' | 'part';
   'firmware-unknown': 'controller' | 'device' | 'for' | 'least';

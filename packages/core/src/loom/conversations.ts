@@ -1,4 +1,13 @@
-import { flies, type Link, type LinkKind, type PinAt, type Resource, type Sheet } from '../parts/index.js';
+import {
+  flies,
+  hearsAir,
+  speaksAir,
+  type Link,
+  type LinkKind,
+  type PinAt,
+  type Resource,
+  type Sheet,
+} from '../parts/index.js';
 import {
   oncePerSlices,
   partsWithSheets,
@@ -10,6 +19,7 @@ import {
 } from '../rig/index.js';
 import { groupBy, isSameName } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
+import { canSay, isSerial, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
 import { toldOther } from './told-ports.js';
 
 /** One end of a conversation: a link of a part. */
@@ -167,7 +177,12 @@ export function resourceOf({ sheet, link }: Pick<LinkEnd, 'sheet' | 'link'>): Re
 function busOnSerial(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const turned = invertedNets(rig, nets);
   const talkers = ends.filter((e) => e.link.kind === 'sbus' && e.link.way === 'talk' && e.link.pins.data);
-  const pairs = ends.filter((e) => e.link.pins.hear && flies(e.sheet));
+  const hearing = groupBy(
+    ends.filter((e) => e.link.pins.hear && flies(e.sheet)),
+    (e) => placeOf(e),
+  );
+  // one of all that a port can speak
+  const pairs = [...hearing.values()].map((own) => own.find((e) => e.link.kind === 'device-serial') ?? own[0]!);
   return talkers.flatMap((talker) =>
     pairs
       .filter((pair) => nets.joined(pinOf(talker, talker.link.pins.data!), pinOf(pair, pair.link.pins.hear!)))
@@ -204,11 +219,9 @@ function chooseListeners(listeners: LinkEnd[], talker: LinkEnd): LinkEnd[] {
 
 /** Pairs, by the nets they touch, so that only links that meet are compared. */
 function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
-  const pairs = ends.filter((end) => end.link.pins.send && end.link.pins.hear);
-  const netsOf = (end: LinkEnd): (number | undefined)[] => [
-    nets.netOf(pinOf(end, end.link.pins.send!)),
-    nets.netOf(pinOf(end, end.link.pins.hear!)),
-  ];
+  const pairs = ends.filter((end) => isSerial(end.link));
+  const netsOf = ({ link: { pins }, ...end }: LinkEnd): (number | undefined)[] =>
+    [pins.send, pins.hear].map((at) => at && nets.netOf(pinOf(end, at)));
   const wired = pairs.map((end) => ({ end, at: netsOf(end) })).filter(({ at }) => at.some((n) => n !== undefined));
   const found: Conversation[] = [];
   for (const {
@@ -222,20 +235,35 @@ function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
       if (a.part.id === b.part.id) continue;
       const aSends = meet(aSend, bHear);
       const aHears = meet(aHear, bSend);
+      // what only sends is told nothing
+      if (!canSay(a.link, b.link) && canSay(b.link, a.link)) continue;
       const straight = meet(aSend, bSend) || meet(aHear, bHear);
       if (!aSends && !aHears && !straight) continue;
       const device = flies(a.sheet) ? b : a;
       const troubles: Trouble[] = [];
       if (straight) troubles.push('not crossed');
-      else if (!(aSends && aHears) && device.link.way === 'both') troubles.push('half joined');
+      else if (!(aSends && aHears) && device.link.way === 'both' && canSay(a.link, b.link) && canSay(b.link, a.link))
+        troubles.push('half joined');
       if (!sharesGround(nets, a, b)) troubles.push('no ground');
-      if (!a.live || !b.live) troubles.push('wrong type');
+      if (!a.live || !b.live || !speakAlike(a.link, b.link)) troubles.push('wrong type');
       troubles.push(...portTroubles(rig, a, b), ...toldTroubles(rig, a, b));
       found.push({ kind: device.link.kind, talker: a, listener: b, troubles });
     }
   }
-  return found;
+  return [...groupBy(found, ({ talker, listener }) => `${placeOf(talker)} ${placeOf(listener)}`).values()].map(meant);
 }
+
+/** A plug that can speak in several ways speaks as the other end does. */
+const meant = ([first, ...others]: readonly Conversation[]): Conversation =>
+  others.reduce((best, c) => (nearness(c) > nearness(best) ? c : best), first!);
+
+/** The same kind comes first, then a port that speaks what it is told, then whatever is there. */
+const nearness = ({ talker: { link: a }, listener: { link: b } }: Conversation): number =>
+  Number(speakAlike(a, b)) * (a.kind === b.kind ? 2 : 1);
+
+/** The part and the pins of a serial link. */
+const placeOf = ({ part, link: { pins } }: LinkEnd): string =>
+  [part.id, ...[pins.send, pins.hear].map((at) => (at ? `${at.port}.${at.pin}` : '-'))].join(' ');
 
 const meet = (a: number | undefined, b: number | undefined): boolean => a !== undefined && a === b;
 
@@ -243,25 +271,29 @@ const meet = (a: number | undefined, b: number | undefined): boolean => a !== un
 function portTroubles(rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] {
   const [controller, device] = flies(a.sheet) ? [a, b] : [b, a];
   const wanted = device.link.params;
-  if (!flies(controller.sheet) || !wanted.protocol) return [];
+  if (!flies(controller.sheet)) return [];
   const troubles: Trouble[] = [];
   const resource = resourceOf(controller);
   if (resource?.receiveOnly && device.link.way !== 'talk') troubles.push('listens only');
   if (resource?.highestBaud && wanted.baud && wanted.baud > resource.highestBaud) troubles.push('too fast');
+  const speech = speechOf(device.link);
+  if (speech === undefined || !speakAlike(controller.link, device.link)) return troubles;
   const held = rig.held.filter(
     (h) => h.part === controller.part.id && h.resource === (resource?.id ?? controller.link.id),
   );
-  const given = held.find((h) => isGivenTo(h, wanted.protocol, device));
-  if (!given) return [...troubles, 'port not set'];
-  if (given.baud !== undefined && wanted.baud !== undefined && given.baud !== wanted.baud) troubles.push('wrong speed');
+  const given = held.find((h) => isGivenTo(h, speech, device));
+  const already = speaksAlready(controller, device.link);
+  if (!given && (!already || held.length)) return [...troubles, 'port not set'];
+  const baud = given?.baud ?? (already ? controller.link.params.baud : undefined);
+  if (baud !== undefined && wanted.baud !== undefined && baud !== wanted.baud) troubles.push('wrong speed');
   return troubles;
 }
 
 function overAir(ends: LinkEnd[]): Conversation[] {
   const radio = ends.filter((end) => end.link.kind === 'radio');
-  const listeners = radio.filter((end) => end.link.way === 'listen');
+  const listeners = radio.filter((end) => end.link.way === 'listen' && hearsAir(end.sheet));
   return radio
-    .filter((end) => end.link.way === 'talk')
+    .filter((end) => end.link.way === 'talk' && speaksAir(end.sheet))
     .flatMap((talker) => listeners.map((listener) => ({ kind: 'radio' as const, talker, listener, troubles: [] })));
 }
 

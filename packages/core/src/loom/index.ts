@@ -13,6 +13,7 @@ export {
   type LinkEnd,
   type Trouble,
 } from './conversations.js';
+export { canSay, isSerial, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
 export {

@@ -1,6 +1,7 @@
 import { canBeMade, connectorOf, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { findPin, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { BUS_PROTOCOL, bringsGround, pinOf, resourceOf, type LinkEnd } from './conversations.js';
+import { isSerial, speaksAlready, speechOf } from './serial-kinds.js';
 import { preferredOhm } from './preferred.js';
 
 /** Two parts joined by one lead: a supply, or a conversation with or without a supply on the same plugs. */
@@ -103,12 +104,13 @@ const groundColour = (talker: LinkEnd): string => (talker.link.kind === 'antenna
 
 function signalPairs(talker: LinkEnd, listener: LinkEnd): [PinAt, PinAt, string][] {
   const [a, b] = [talker.link.pins, listener.link.pins];
-  if (a.send && a.hear && b.send && b.hear) {
+  if (isSerial(talker.link) && isSerial(listener.link)) {
     const both: [PinAt, PinAt, string][] = [];
-    if (!isReceiveOnly(talker)) both.push([a.send, b.hear, 'yellow']);
-    if (!isReceiveOnly(listener)) both.push([a.hear, b.send, 'green']);
+    if (a.send && b.hear && !isReceiveOnly(talker)) both.push([a.send, b.hear, 'yellow']);
+    if (a.hear && b.send && !isReceiveOnly(listener)) both.push([a.hear, b.send, 'green']);
     return both;
   }
+  // a bus on a plain serial port ends on its hearing pin
   const from = a.data ?? a.send!;
   const to = b.data ?? b.hear!;
   return [[from, to, COLOURS[talker.link.kind] ?? 'white']];
@@ -133,8 +135,11 @@ export function heldTo(controller: LinkEnd, device: LinkEnd): { to: string; baud
   if (!resourceOf(controller)) return null;
   if (device.link.kind === 'sbus') return { to: BUS_PROTOCOL, baud: 100000 };
   if (controller.link.kind === 'ladder') return { to: controller.link.params.protocol ?? 'camera keys' };
-  const { protocol, baud } = device.link.params;
-  return protocol ? { to: protocol, ...(baud === undefined ? {} : { baud }) } : null;
+  const { baud } = device.link.params;
+  const own = controller.link.params.baud;
+  if (speaksAlready(controller, device.link) && (own === undefined || baud === undefined || own === baud)) return null;
+  const to = speechOf(device.link);
+  return to ? { to, ...(baud === undefined ? {} : { baud }) } : null;
 }
 
 function groundPair(rig: Rig, talker: LinkEnd, listener: LinkEnd): Pick<Wire, 'from' | 'to'> | null {
@@ -145,7 +150,7 @@ function groundPair(rig: Rig, talker: LinkEnd, listener: LinkEnd): Pick<Wire, 'f
 
 /** Ground pin on the plug of the link, else the first on the part. */
 function groundNear(end: LinkEnd): PinRef | null {
-  const own = end.link.pins.data ?? end.link.pins.send;
+  const own = end.link.pins.data ?? end.link.pins.send ?? end.link.pins.hear;
   const ports = [...end.sheet.ports].sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
   for (const port of ports) {
     const pin = port.pins.find((p) => p.line === 'ground');

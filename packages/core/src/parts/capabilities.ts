@@ -1,5 +1,5 @@
 import { FLIGHT_WHATS, PICTURE_LINKS } from './kinds.js';
-import type { Link, PartFunction, Sheet } from './sheet.js';
+import type { Link, LinkKind, PartFunction, Setting, Sheet } from './sheet.js';
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
 
@@ -22,20 +22,58 @@ export const isFlight = ({ what }: Pick<PartFunction, 'what'>): boolean => FLIGH
 /** It flies a craft: the sticks come to it, and what it hears it may hand on. */
 export const flies = oncePerSheet((sheet) => sheet.functions.some(isFlight));
 
+/** A setting that can stand otherwise; one with a single value only says how the part is made. */
+export const isChoice = ({ values }: Setting): boolean => values.length > 1;
+
 /** A person holds it and moves its controls. */
 export const hasControls = (sheet: Sheet): boolean => sheet.controls.length > 0;
 
 /** A screen with an app runs on it, for showing pictures or for steering. */
 export const hasApps = (sheet: Sheet): boolean => (sheet.apps?.length ?? 0) > 0;
 
-/** Weighs nothing on board: it is held, or stands on the ground. */
-export const staysOnGround = (sheet: Sheet): boolean => sheet.massG === 0;
+/** It is held, or stands on the ground: a person moves its controls, or it weighs nothing on board. */
+export const staysOnGround = (sheet: Sheet): boolean => sheet.massG === 0 || (hasControls(sheet) && speaksAir(sheet));
 
-/** Hears a transmitter through the air and puts out what it hears. */
-export const hearsAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen'));
+/** What it adds to what flies, g. */
+export const onBoardG = (sheet: Sheet): number => (staysOnGround(sheet) ? 0 : sheet.massG);
 
-/** Sends what its controls say, for receivers that are bound to it. */
-export const speaksAir = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk'));
+/** Kinds by which what came through the air is handed on. */
+const HANDED_ON: ReadonlySet<LinkKind> = new Set([
+  'sbus',
+  'pulse',
+  'ppm',
+  'crsf',
+  'mavlink',
+  'device-serial',
+  'can',
+  'contact',
+  'infra-red',
+  'ethernet',
+  'usb',
+]);
+
+/** Something besides pictures comes out of it. */
+export const handsOn = ({ links }: Sheet): boolean => links.some((l) => l.way !== 'listen' && HANDED_ON.has(l.kind));
+
+/** A picture comes into it by a lead. */
+export const hasPictureIn = ({ links }: Sheet): boolean =>
+  links.some((l) => l.way === 'listen' && PICTURES.has(l.kind) && l.kind !== 'ethernet');
+
+/** Hears a transmitter through the air, and puts out what it hears or does it itself. What only shows pictures does not. */
+export const hearsAir = oncePerSheet((sheet) => {
+  const air = sheet.links.find((l) => l.kind === 'radio' && l.way === 'listen');
+  if (!air) return false;
+  return (
+    handsOn(sheet) ||
+    sheet.functions.some((f) => f.askedBy.some((way) => way.by === 'slot' && way.over.includes(air.id)))
+  );
+});
+
+/** Sends what its controls say, for receivers that are bound to it. The radio of a picture sender says nothing to them. */
+export const speaksAir = oncePerSheet(
+  (sheet) =>
+    sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk') && (hasControls(sheet) || !hasPictureIn(sheet)),
+);
 
 /** A network both ways is a conversation; only what talks over it sends a picture. */
 const isPictureOut = ({ kind, way }: Link): boolean =>
@@ -66,10 +104,7 @@ export const antennaLinks = (sheet: Sheet): Link[] =>
 export const isAntenna = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'antenna' && l.way === 'listen'));
 
 /** Takes a picture by lead and sends it through the air. What carries a network over the air is no sender of pictures. */
-export const sendsPictures = oncePerSheet(
-  (sheet) =>
-    radiates(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURES.has(l.kind) && l.kind !== 'ethernet'),
-);
+export const sendsPictures = oncePerSheet((sheet) => radiates(sheet) && hasPictureIn(sheet));
 
 /** Feels the earth's field: nothing else on a sheet tells such a sensor from others, so the sheet, or its group, says it. */
 export const isCompass = ({ compass, role }: Sheet): boolean => compass ?? role === 'compass';

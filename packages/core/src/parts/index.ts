@@ -45,9 +45,12 @@ export {
   reachLinks,
   sees,
   staysOnGround,
+  isChoice,
+  onBoardG,
   turns,
 } from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';
 export { atDevice, firstSlotOf, migrateSheet, overOf, screenWays, slotWay, slotsOf, toldOver } from './who-asks.js';
+export { inFull } from './short-forms.js';
 export { connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

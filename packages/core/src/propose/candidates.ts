@@ -1,5 +1,5 @@
 import { flies } from '../parts/index.js';
-import { needsInverter, resourceOf } from '../loom/index.js';
+import { canSay, isSerial, needsInverter, resourceOf, speakAlike } from '../loom/index.js';
 import { pinKey, samePin, type Edit, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { viewBench, type BenchView, type ClassEnd } from './bench-view.js';
 import { COST, pointsOf, type CostPart } from './costs.js';
@@ -50,9 +50,10 @@ function narrow(end: ClassEnd, part: string, port: string): ClassEnd {
 }
 
 function couldTalk({ end: a }: ClassEnd, { end: b }: ClassEnd): boolean {
-  if (flies(a.sheet) && a.link.kind === 'device-serial' && a.link.pins.send)
-    return !flies(b.sheet) && Boolean(b.link.pins.send) && b.link.params.protocol !== undefined;
-  if (a.link.kind === 'crsf') return false;
+  if (isSerial(a.link) && isSerial(b.link))
+    return flies(a.sheet) !== flies(b.sheet)
+      ? flies(a.sheet) && speakAlike(a.link, b.link)
+      : a.link.kind === 'crsf' && b.link.kind === 'crsf' && canSay(a.link, b.link);
   if (a.link.kind === 'can') return b.link.kind === 'can' && !flies(a.sheet) && flies(b.sheet);
   if (a.link.way !== 'talk' || a.link.kind === 'radio') return false;
   if (a.link.kind === 'sbus' && b.link.kind === 'device-serial') return flies(b.sheet) && Boolean(resourceOf(b));

@@ -1,4 +1,4 @@
-import { leadLength, looksAlike, portsCanJoin, type LinkEnd } from '../loom/index.js';
+import { leadLength, looksAlike, portsCanJoin, speechOf, type LinkEnd } from '../loom/index.js';
 import { flies, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
@@ -110,7 +110,7 @@ const adapterCost = (a: Port, b: Port): CostPart[] => [
 /** What taking a controller's port or pad costs: scarce, an inverter wasted, features to release. */
 function resourceCost({ resource, holders }: Unit, other: ClassEnd): CostPart[] {
   if (!resource) return [];
-  const kept = other.end.link.params.protocol;
+  const kept = speechOf(other.end.link);
   const release = holders.filter((h) => h !== kept);
   if (resource.kind === 'pad')
     return [

@@ -1,4 +1,5 @@
 import { flies, isCompass, overOf, type Link, type Sheet } from '../parts/index.js';
+import { isSerial, speakAlike, speechOf } from '../loom/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -66,19 +67,20 @@ function poseSensors(poser: Poser): void {
 
 /** Serial devices with nothing to be told: they hang on a controller's port where one is free. */
 function poseReports(poser: Poser): void {
-  const ports = poser.view.ends.filter(({ cls, end }) => flies(cls.sheet) && end.link.kind === 'device-serial');
+  const ports = poser.view.ends.filter(({ cls, end }) => flies(cls.sheet) && isSerial(end.link));
   if (!ports.length) return;
   for (const device of poser.view.ends) {
     const { cls, end } = device;
     const reports =
-      (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && end.link.params.protocol !== undefined;
+      (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && speechOf(end.link) !== undefined;
     if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => overOf(f).includes(end.link.id))) continue;
     if (poser.view.kept.some((c) => c.listener.part.id === cls.part.id && c.listener.link.id === end.link.id)) continue;
     const need = `report ${cls.id}`;
-    poser.need(need, `${cls.part.label} and the controller exchange ${end.link.params.protocol}`, COST.openNice, {
+    poser.need(need, `${cls.part.label} and the controller exchange ${speechOf(end.link)}`, COST.openNice, {
       part: cls.part.id,
       lacks: () => whyNoLead(poser, need, 'no serial port here suits it'),
     });
-    for (const port of ports) addJoin(poser, port, device, { covers: [need], cost: [] });
+    for (const port of ports)
+      if (speakAlike(port.end.link, end.link)) addJoin(poser, port, device, { covers: [need], cost: [] });
   }
 }

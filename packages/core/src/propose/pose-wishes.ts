@@ -13,6 +13,7 @@ import {
   type PartFunction,
   type Sheet,
 } from '../parts/index.js';
+import { canSay, isSerial, speakAlike } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';
@@ -203,6 +204,9 @@ function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void 
 const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
   !flies(cls.sheet) || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
 
+/** Kinds in which a controller tells a device over a serial port what it heard. */
+const PLAYED: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink']);
+
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
   const relays = flies(cls.sheet);
@@ -211,11 +215,11 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
   const toController = flies(listener.sheet);
   if (relays) {
     if (toController) return null;
-    if (a.kind === 'device-serial' && (b.kind === 'device-serial' || b.kind === 'mavlink') && b.params.protocol)
-      return [];
+    if (isSerial(a) && isSerial(b)) return PLAYED.has(b.kind) && canSay(a, b) && speakAlike(a, b) ? [] : null;
     return a.way === 'talk' && a.kind === b.kind && (a.kind === 'ladder' || a.kind === 'pulse') ? [] : null;
   }
-  if (a.kind === 'crsf') return b.kind === 'device-serial' && toController ? [] : null;
+  if (a.kind === 'crsf' && isSerial(a))
+    return canSay(a, b) && (b.kind === 'crsf' || (toController && speakAlike(a, b))) ? [] : null;
   if (a.way !== 'talk') return null;
   if (a.kind === 'sbus' && b.kind === 'device-serial' && toController)
     return [{ why: 'inverter in the wire', points: COST.inverter }];

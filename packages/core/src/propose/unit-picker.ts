@@ -1,5 +1,5 @@
 import { Misuse } from '../units/index.js';
-import { isGivenTo, resourceOf, type LinkEnd } from '../loom/index.js';
+import { isGivenTo, resourceOf, speechOf, type LinkEnd } from '../loom/index.js';
 import { wiredTogether, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
 import { inputRank, pinRank } from './pins.js';
 import type { JoinFeed } from './poser.js';
@@ -71,7 +71,7 @@ export class UnitPicker {
         (h) =>
           h.part === own.part.id &&
           h.resource === resourceOf(own)?.id &&
-          isGivenTo(h, device.link.params.protocol ?? own.link.params.protocol, device),
+          isGivenTo(h, speechOf(device.link) ?? own.link.params.protocol, device),
       );
     return this.pairs(make, (a, b) => {
       const [x, y] = [a.links[make.talker.nth]!, b.links[make.listener.nth]!];

@@ -79,7 +79,7 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
 }
 
 function endText(end: LinkEnd): string {
-  const at = (end.link.pins.data ?? end.link.pins.send)!;
+  const at = (end.link.pins.data ?? end.link.pins.send ?? end.link.pins.hear)!;
   return `${end.part.label} ${resourceOf(end)?.label ?? end.sheet.ports.find((p) => p.id === at.port)!.label}`;
 }
 
@@ -193,7 +193,7 @@ function feedOf(
 ): Extract<Join, { kind: 'link' }>['feed'] {
   if (!feed) return null;
   const giver = feed.fed === 'listener' ? talker : listener;
-  const port = (giver.link.pins.data ?? giver.link.pins.send)!.port;
+  const port = (giver.link.pins.data ?? giver.link.pins.send ?? giver.link.pins.hear)!.port;
   const supply = sheetOf(rig, feed.part).supplies.find((s) => s.id === feed.supply)!;
   return {
     from: {

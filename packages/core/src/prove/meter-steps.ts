@@ -8,7 +8,7 @@ import {
   throughSight,
   voltsSight,
 } from '../bench/index.js';
-import { isPack } from '../parts/index.js';
+import { isChoice, isPack } from '../parts/index.js';
 import { cablesOn, partsWithSheets, type Cable, type Part, type Rig } from '../rig/index.js';
 import { count, listed, lowerFirst, volts } from '../units/index.js';
 import type { BareStep, Expect } from './step.js';
@@ -60,14 +60,15 @@ const still = (rig: Rig, sight: string): Expect => ({ sight, is: instrumentSight
 /** Pages of every part on which something is set, read back. */
 export function pageSteps(rig: Rig): BareStep[] {
   return partsWithSheets(rig).flatMap(({ part, sheet }): BareStep[] => {
+    const choices = sheet.settings.filter(isChoice);
     const sights = [
-      ...sheet.settings.map((s) => settingSight(part.id, s.id)),
+      ...choices.map((s) => settingSight(part.id, s.id)),
       ...(part.address === undefined ? [] : [addressSight(part.id)]),
       ...(part.told === undefined ? [] : [portsSight(part.id)]),
     ];
     if (!sights.length) return [];
     const expects = sights.map((s) => still(rig, s));
-    const texts = sheet.settings.map((s, i) => `${lowerFirst(s.label)} ${isOf(expects[i]!)}`);
+    const texts = choices.map((s, i) => `${lowerFirst(s.label)} ${isOf(expects[i]!)}`);
     if (part.address !== undefined) texts.push(`address ${part.address}`);
     if (part.told !== undefined) texts.push('its ports told as set up');
     return [
@@ -78,7 +79,7 @@ export function pageSteps(rig: Rig): BareStep[] {
         title: `Read back what ${part.label} is set to`,
         expectText: listed(texts),
         ...{ setUp: {}, moves: [], expects },
-        dependsOn: [part.id, ...sheet.settings.map((s) => `${part.id} setting ${s.id}`)],
+        dependsOn: [part.id, ...choices.map((s) => `${part.id} setting ${s.id}`)],
       },
     ];
   });

@@ -168,15 +168,22 @@ function powerStep(rig: Rig, volts: readonly VoltsAt[]): BareStep[] {
   ];
 }
 
+/** What is seen of a receiver that hears its transmitter, by what it puts out. */
+const comesFrom = ({ links }: Sheet): string => {
+  const out = new Set(links.filter((l) => l.way !== 'listen').map((l) => l.kind));
+  if (out.has('sbus') || out.has('crsf')) return 'bus frames arrive';
+  return out.has('pulse') || out.has('ppm') ? 'pulses arrive' : 'its frames arrive';
+};
+
 /** Every receiver that some transmitter on the bench is heard by. */
 function receiverSteps(rig: Rig, conversations: readonly Conversation[]): BareStep[] {
   const hears = (id: string): boolean => heardBy(conversations, id).some((c) => c.kind === 'radio');
   const receivers = partsWithSheets(rig).filter(({ part, sheet }) => hearsAir(sheet) && hears(part.id));
-  return receivers.map(({ part }) => ({
+  return receivers.map(({ part, sheet }) => ({
     id: `${part.id}.frames`,
     part: part.id,
     title: `${part.label} answers`,
-    expectText: 'bus frames arrive',
+    expectText: comesFrom(sheet),
     setUp: {},
     moves: [],
     expects: [{ sight: `${part.id}.frames`, moves: 1 }],

@@ -13,7 +13,7 @@ import {
   wayTo,
   type BoardSetting,
 } from '../loom/index.js';
-import { hasApps, hearsAir, speaksAir, type Sheet } from '../parts/index.js';
+import { hasApps, isChoice, hearsAir, speaksAir, type Sheet } from '../parts/index.js';
 import {
   labelOf,
   oncePerRig,
@@ -120,7 +120,7 @@ function settingLines(rig: Rig, part: Part, sheet: Sheet): Draft[] {
       .map((l) => l.slotSetting!),
   );
   return sheet.settings
-    .filter((s) => !idle.has(s.id) && s.values.length > 1)
+    .filter((s) => !idle.has(s.id) && isChoice(s))
     .map((s) => {
       const forgotten = s.kept === false ? 'forgotten at power-off, so set each time' : '';
       return {

@@ -36,7 +36,7 @@ export interface PracticeBench {
 }
 
 type Kind = 'rotor' | 'fixed wing' | 'FPV' | 'carriage on a line' | 'hand-held or ground';
-type PartLine = [id: string, cls: string, more?: Partial<Brief['parts'][number]>];
+export type PartLine = [id: string, cls: string, more?: Partial<Brief['parts'][number]>];
 type WishLine = [what: string, more?: Partial<NonNullable<Brief['wishes']>[number]>];
 
 /** A brief from short lines. Labels are the parts' class names unless given. */

@@ -81,6 +81,12 @@ describe('laws of every rig', () => {
     );
   });
 
+  it('9: nor in which of two ways a sheet is written', () => {
+    const some = [...sound, ...faulty].filter((_, i) => i % 6 === 3);
+    expect(breaks(some, ({ rig }) => law.sameSaidOtherwise(rig))).toEqual([]);
+    expect(breaks(sound.slice(0, CORPUS), ({ rig }) => law.proposedSaidOtherwise(rig))).toEqual([]);
+  });
+
   it('7: what a rig says, and what is proposed for it, lies in no name of a sheet and no order of a list', () => {
     const some = [...sound, ...faulty].filter((_, i) => i % 6 === 0);
     expect(breaks(some, ({ rig }) => law.sameByOtherNames(rig))).toEqual([]);

@@ -16,6 +16,7 @@ import { planOf, playStep } from '../../src/prove/index.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { readRig } from '../../src/files/index.js';
 import { otherNames, otherOrder } from '../support/other-names.js';
+import { portsByKind, saidInShort } from '../support/said-otherwise.js';
 import { applyEdits, findPin, partsWithSheets, type Rig } from '../../src/rig/index.js';
 
 /** 1. A granted wish is driven by all that it names. */
@@ -323,6 +324,25 @@ export function proposedByOtherNames(rig: Rig): string[] {
   const bare = { ...rig, cables: [], held: [], bindings: [], shaping: [], failSafes: [], handOvers: [], merges: [] };
   const by = (now: Rig): Rig => applyEdits(now, propose(now).edits).rig;
   return differing(told(by(bare)), told(by(otherNames(bare))));
+}
+
+/** 9. It lies in no way of writing a sheet: in short, or with each kind that a port speaks named. */
+export function sameSaidOtherwise(rig: Rig): string[] {
+  const short = readRig(JSON.stringify(saidInShort(rig)));
+  if (!short.ok) return [JSON.stringify(short.problems)];
+  const kinds = readRig(JSON.stringify(portsByKind(rig)));
+  if (!kinds.ok) return [JSON.stringify(kinds.problems)];
+  return [...differing(told(rig), told(short.value)), ...differing(told(rig), told(kinds.value))];
+}
+
+/** 9. Nor does what is proposed. */
+export function proposedSaidOtherwise(rig: Rig): string[] {
+  const bare = { ...rig, cables: [], held: [], bindings: [], shaping: [], failSafes: [], handOvers: [], merges: [] };
+  const by = (now: Rig) => told(applyEdits(now, propose(now).edits).rig);
+  const short = readRig(JSON.stringify(saidInShort(bare)));
+  const kinds = readRig(JSON.stringify(portsByKind(bare)));
+  if (!short.ok || !kinds.ok) return ['not read'];
+  return [short.value, kinds.value].flatMap((other) => differing(by(bare), by(other)));
 }
 
 /** Told by hand once the parts lie there, or the user's own choice among leads: no proposal can know it. */

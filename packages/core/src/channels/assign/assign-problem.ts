@@ -4,13 +4,13 @@ import { findPart, partsWithSheets, sheetOf, type Part, type Rig, type Shaping, 
 import type { Chain } from '../chain.js';
 import { channelWishes, doersOfWishes } from '../doers.js';
 import { fitOf } from '../fit.js';
-import { FLIGHT_CHANNELS, flightChannels, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
+import { flightChannels, flownOn, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
 import { mismatchOf } from '../match.js';
 import { isThrottle, stickFor, type FlightAxis, type TransmitterWithSheet } from '../sticks.js';
 import { controlOptions, type TransmitterInUse } from './control-options.js';
 import type { AssignProblem, Demand, LockedPair } from './demand.js';
-import { carriedBy, pinSetting, slotOptions, type Reserved } from './slot-options.js';
+import { carriedBy, pinSetting, slotOptions, untoldSlots, type Reserved } from './slot-options.js';
 
 /** What the caller wants of an assignment, beyond filling open rows. */
 export interface AssignWishes {
@@ -66,12 +66,13 @@ export function poseAssign(
     takenSlots.set(part.id, new Set([...own, ...left]));
   }
   const open = seats.filter((s) => !s.kept);
+  const told = new Set(seats.map((s) => s.chain));
   const demands = open.map((seat): Demand => {
     const air = seat.chain.transmitter!;
     const airSheet = sheetOf(rig, air.id);
     const transmitter = operatorsTransmitter(rig, { part: air, sheet: airSheet }, seat);
     const isOwn = transmitter.part.id === air.id;
-    const reserved = airs.get(air.id)!;
+    const reserved = { ...airs.get(air.id)!, untold: untoldSlots(chains, air.id, told) };
     const taken = takenSlots.get(air.id)!;
     const transmitterInUse: TransmitterInUse = {
       ...transmitter,
@@ -115,7 +116,7 @@ function airsOf(rig: Rig, chains: readonly Chain[], pilot: string): Map<string, 
       .map(({ part: { id } }): [string, Reserved] => {
         const flying = flown.get(id);
         const slots = flying || id === pilot ? reservedChannels(rig, flying) : none;
-        return [id, { slots, flying: flying !== undefined }];
+        return [id, { slots, flying: flying !== undefined, untold: none }];
       }),
   );
 }
@@ -129,8 +130,8 @@ const leftOut = (chains: readonly Chain[], pilot: string, { only }: AssignWishes
     : [];
 
 /** A flight function stays where it is told; one that is told nothing goes to its usual channel. @source [practice] */
-function flightSlots({ slot, fn }: Chain, taken: ReadonlySet<number>): Demand['slots'] {
-  const at = slot ?? (isAxis(fn.what) ? FLIGHT_CHANNELS[fn.what] : null);
+function flightSlots(chain: Chain, taken: ReadonlySet<number>): Demand['slots'] {
+  const at = flownOn(chain);
   return at === null || taken.has(at) ? [] : [{ value: at, cost: 0, points: [] }];
 }
 
@@ -163,7 +164,7 @@ function seatsOf(
     const flight = isFlightChain(chain);
     const isBound = bound.has(nameOf(chain));
     const isNeeded =
-      wish !== null || (flight && (isAxis(chain.fn.what) || isBound)) || (isBound && chain.control !== null);
+      wish !== null || (flight && (isBound || flownOn(chain) !== null)) || (isBound && chain.control !== null);
     if (!isNeeded || without?.has(nameOf(chain))) return [];
     if (only && !only.has(nameOf(chain)))
       return chain.control && !chain.breaks ? [{ chain, wish, flight, kept: true }] : [];

@@ -5,7 +5,7 @@ import { totalOf, type Option, type Point } from './demand.js';
 
 const SLOTS = 16;
 /** Points of this assignment are ours. [practice] for the order: flight has the first four, makers ship 1 pan, 2 tilt */
-const COST = { moved: 1, notShipped: 0.25, flightSlot: 4, otherThanWished: 9, perSlot: 0.01 } as const;
+const COST = { moved: 1, notShipped: 0.25, flightSlot: 4, otherThanWished: 9, untold: 0.5, perSlot: 0.01 } as const;
 
 /** The setting of the receiver's pin that says which slot it repeats; undefined off a pulse pin. */
 export function pinSetting(chain: Chain): Sheet['settings'][number] | undefined {
@@ -26,6 +26,8 @@ export interface Reserved {
   slots: ReadonlySet<number>;
   /** A controller on the bench flies by them; otherwise they are only where flight is looked for. */
   flying: boolean;
+  /** Slots on which something that nobody tells anything listens when new: it would act with whatever is put there. */
+  untold: ReadonlySet<number>;
 }
 
 /** Slots a function may have, with their points. */
@@ -50,8 +52,22 @@ export function slotOptions(
         points.push({ cost: COST.moved, why: `moved from slot ${chain.slot}` });
       if (chain.slot === null && first && first !== slot)
         points.push({ cost: COST.notShipped, why: `shipped on slot ${first}` });
+      if (reserved.untold.has(slot))
+        points.push({ cost: COST.untold, why: 'something that is told nothing listens there when new' });
       if (reserved.slots.has(slot) && wish?.channel !== slot)
         points.push({ cost: COST.flightSlot, why: 'one of the first four, where flight is looked for' });
       return { value: slot, cost: totalOf(points), points };
     });
 }
+
+/** Slots of a transmitter on which functions listen as they left their makers, but for those that are told something. */
+export const untoldSlots = (
+  chains: readonly Chain[],
+  transmitter: string,
+  told: ReadonlySet<Chain> = new Set(),
+): Set<number> =>
+  new Set(
+    chains.flatMap((c) =>
+      c.transmitter?.id === transmitter && c.slot === null && !told.has(c) ? (firstSlotOf(c.fn) ?? []) : [],
+    ),
+  );

@@ -50,7 +50,7 @@ export function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
 /** Ground pin on the same plug, else any on the part. */
 function groundNear(rig: Rig, c: Conversation, end: 'talker' | 'listener'): PinRef | undefined {
   const { part, sheet, link } = c[end];
-  const own = link.pins.data ?? link.pins.send;
+  const own = link.pins.data ?? link.pins.send ?? link.pins.hear;
   const ports = [...sheet.ports].sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
   return ports
     .flatMap((port) => port.pins.map((p) => ({ part: part.id, port: port.id, pin: p.n })))

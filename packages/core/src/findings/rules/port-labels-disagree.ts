@@ -1,4 +1,4 @@
-import { isGivenTo, resourceOf } from '../../loom/index.js';
+import { isGivenTo, resourceOf, speechOf } from '../../loom/index.js';
 import { sheetOf } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { serialTalks } from './serial-parts.js';
@@ -8,13 +8,14 @@ export const portLabelsDisagreeRule: Rule = (context) =>
   serialTalks(context).flatMap((c): RuleResult[] => {
     const { rig } = context;
     const wired = resourceOf(c.talker);
-    const { protocol } = c.listener.link.params;
+    const speech = speechOf(c.listener.link);
+    if (speech === undefined) return [];
     const same = serialTalks(context).filter(
-      (x) => x.talker.part.id === c.talker.part.id && x.listener.link.params.protocol === protocol,
+      (x) => x.talker.part.id === c.talker.part.id && speechOf(x.listener.link) === speech,
     );
     const used = new Set(same.map((x) => resourceOf(x.talker)?.id));
     const elsewhere = rig.held.find(
-      (h) => h.part === c.talker.part.id && isGivenTo(h, protocol, c.listener) && !used.has(h.resource),
+      (h) => h.part === c.talker.part.id && isGivenTo(h, speech, c.listener) && !used.has(h.resource),
     );
     const named = elsewhere && sheetOf(rig, c.talker.part.id).resources.find((r) => r.id === elsewhere.resource);
     if (!wired || !elsewhere || !named) return [];
@@ -31,7 +32,7 @@ export const portLabelsDisagreeRule: Rule = (context) =>
           { name: 'device', value: c.listener.part.id },
           { name: 'plugged', value: wired.label },
           { name: 'given', value: named.label },
-          { name: 'protocol', value: protocol! },
+          { name: 'protocol', value: speech },
         ],
         fixes: () => [
           {

@@ -1,6 +1,14 @@
-import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
+import {
+  heldTo,
+  isSerial,
+  resourceOf,
+  speakAlike,
+  speechOf,
+  type Conversation,
+  type LinkEnd,
+} from '../../loom/index.js';
 import { samePin, type Edit, type Rig } from '../../rig/index.js';
-import { overOf, type Resource, type Sheet } from '../../parts/index.js';
+import { overOf, type Link, type Resource, type Sheet } from '../../parts/index.js';
 import type { Fix } from '../finding.js';
 
 /** Moves a device's pair to another free port of the same controller that talks, and fast enough. None when there is no such port. */
@@ -14,11 +22,13 @@ export function movePortFix(rig: Rig, { talker, listener }: Conversation): Fix[]
       r.id !== now?.id &&
       suits(r) &&
       isFree(rig, talker.part.id, r) &&
-      tellsAsMuch(talker.sheet, talker.link.id, r.id),
+      [linkOn(talker, r)].some(
+        (l) => l && speakAlike(l, listener.link) && tellsAsMuch(talker.sheet, talker.link.id, l.id),
+      ),
   );
-  const to = free && talker.sheet.links.find((l) => l.id === free.id);
-  const given = heldTo(talker, listener);
-  if (!now || !free || !to || !given) return [];
+  const to = free && linkOn(talker, free);
+  if (!now || !free || !to) return [];
+  const given = heldTo({ ...talker, link: to }, listener);
   const edits: Edit[] = rig.cables.flatMap((cable) =>
     cable.wires.flatMap((wire, index) =>
       (['from', 'to'] as const).flatMap((end): Edit[] => {
@@ -30,11 +40,15 @@ export function movePortFix(rig: Rig, { talker, listener }: Conversation): Fix[]
     ),
   );
   const released: Edit[] = rig.held
-    .filter((h) => h.part === talker.part.id && h.resource === now.id && h.to === given.to)
+    .filter((h) => h.part === talker.part.id && h.resource === now.id && h.to === speechOf(listener.link))
     .map((h) => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to }));
-  const held: Edit = { kind: 'hold', held: { part: talker.part.id, resource: free.id, ...given } };
-  return [{ label: `Move to ${free.label}`, edits: [...edits, ...released, held] }];
+  const held: Edit[] = given ? [{ kind: 'hold', held: { part: talker.part.id, resource: free.id, ...given } }] : [];
+  return [{ label: `Move to ${free.label}`, edits: [...edits, ...released, ...held] }];
 }
+
+/** The serial link that lives on a port. */
+const linkOn = ({ sheet }: LinkEnd, { id }: Resource): Link | undefined =>
+  sheet.links.find((link) => isSerial(link) && resourceOf({ sheet, link })?.id === id);
 
 /** All that can be told over one link can be told over the other: a craft flown by this pair is flown by that one. */
 const tellsAsMuch = (sheet: Sheet, from: string, to: string): boolean =>

@@ -45,7 +45,8 @@ function listening({ rig }: RuleContext, c: Conversation): RuleResult[] {
 function port(context: RuleContext, c: Conversation): RuleResult[] {
   if (!c.troubles.includes('port not set') && !c.troubles.includes('wrong speed')) return [];
   const { cable: _, ...rest } = serialBase(context, c);
-  const { protocol, baud } = c.listener.link.params;
+  const to = heldTo(c.talker, c.listener);
+  if (!to) return [];
   const held = context.rig.held.filter((h) => h.part === c.talker.part.id && h.resource === resourceOf(c.talker)!.id);
   const edits: Edit[] = [
     ...held.map((h): Edit => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to })),
@@ -54,8 +55,7 @@ function port(context: RuleContext, c: Conversation): RuleResult[] {
       held: {
         part: c.talker.part.id,
         resource: resourceOf(c.talker)!.id,
-        to: protocol!,
-        ...(baud === undefined ? {} : { baud }),
+        ...to,
       },
     },
   ];
@@ -65,7 +65,7 @@ function port(context: RuleContext, c: Conversation): RuleResult[] {
       rule: 'port-not-set',
       figures: [
         ...rest.figures,
-        { name: 'wants', value: `${protocol} at ${baud ?? 'any'} baud`, source: 'part sheet' },
+        { name: 'wants', value: `${to.to} at ${to.baud ?? 'any'} baud`, source: 'part sheet' },
         {
           name: 'is set to',
           value: held.map((h) => `${h.to}${h.baud ? ` at ${h.baud} baud` : ''}`).join(', ') || 'nothing',

@@ -1,16 +1,18 @@
 import { flies } from '../../parts/index.js';
-import { pinOf, type Conversation } from '../../loom/index.js';
+import { isSerial, pinOf, type Conversation } from '../../loom/index.js';
 import { portLabel, wiresAt } from '../../rig/index.js';
 import type { Figure, RuleContext } from '../finding.js';
 
 /** Serial conversations as their controller holds them. */
 export const serialTalks = ({ conversations }: RuleContext): Conversation[] =>
-  conversations.filter((c) => c.talker.link.pins.send && flies(c.talker.sheet) && c.listener.link.pins.send);
+  conversations.filter((c) => isSerial(c.talker.link) && isSerial(c.listener.link) && flies(c.talker.sheet));
 
 /** The cable that carries both wires' ends. */
 function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {
   const [mine, theirs] = [c.talker, c.listener].map((end) =>
-    [end.link.pins.send!, end.link.pins.hear!].flatMap((at) => wiresAt(rig, pinOf(end, at)).map((w) => w.cable)),
+    [end.link.pins.send, end.link.pins.hear].flatMap((at) =>
+      at ? wiresAt(rig, pinOf(end, at)).map((w) => w.cable) : [],
+    ),
   );
   return rig.cables.find((cable) => mine!.includes(cable) && theirs!.includes(cable))?.id;
 }
@@ -21,7 +23,10 @@ export function serialBase(context: RuleContext, c: Conversation) {
   const figures: Figure<'cable' | 'controller' | 'port' | 'device'>[] = [
     { name: 'cable', value: cable ?? 'several cables' },
     { name: 'controller', value: c.talker.part.id },
-    { name: 'port', value: portLabel(context.rig, pinOf(c.talker, c.talker.link.pins.send!)) },
+    {
+      name: 'port',
+      value: portLabel(context.rig, pinOf(c.talker, (c.talker.link.pins.send ?? c.talker.link.pins.hear)!)),
+    },
     { name: 'device', value: c.listener.part.id },
   ];
   return {

@@ -17,19 +17,22 @@ export const takeOffRule: Rule = (context) => {
         { name: 'school', value: rig.schools.takeOff },
         {
           name: 'by',
-          value:
-            sheet.functions.find((f) => f.what === 'gimbal-power' || f.what === 'gimbal-mode')?.label.toLowerCase() ??
-            '',
+          value: sheet.functions.find((f) => HOLDING.has(f.what))?.label.toLowerCase() ?? '',
+        },
+        {
+          name: 'reached',
+          value: chains.some((c) => c.part.id === part.id && HOLDING.has(c.fn.what) && !c.breaks) ? 1 : 0,
         },
       ],
       fixes: () => tellHold(context, part.id),
     }));
 };
 
+/** What can hold pan: a power state, a mode. */
+const HOLDING: ReadonlySet<string> = new Set(['gimbal-power', 'gimbal-mode']);
+
 function tellHold(context: RuleContext, part: string): Fix[] {
-  const by = context.chains.find(
-    (c) => c.part.id === part && (c.fn.what === 'gimbal-power' || c.fn.what === 'gimbal-mode') && c.breaks,
-  );
+  const by = context.chains.find((c) => c.part.id === part && HOLDING.has(c.fn.what) && c.breaks);
   const fix = by && tellFunction(context, by, (now) => panHolds(now, part) !== null);
   return fix ? [fix] : [];
 }

@@ -1,30 +1,50 @@
-import type { Conversation, LinkEnd } from '../../loom/index.js';
-import { LINK_WORDS } from '../../parts/index.js';
+import { isSerial, speechOf, type Conversation, type LinkEnd } from '../../loom/index.js';
+import { flies, LINK_WORDS } from '../../parts/index.js';
 import { settingOf } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** A link whose end is set for something else, or a listener of another kind than what the wire brings. */
 export const wrongTypeRule: Rule = ({ conversations }) =>
-  conversations
-    .filter((c) => c.troubles.includes('wrong type') && !strapOf(c))
-    .map((c): RuleResult => {
-      const off = setElsewhere(c);
-      return {
-        rule: 'wrong-type',
-        mark: 'stop',
-        station: 'loom',
-        subjects: [c.listener.part.id, c.talker.part.id],
-        figures: [
-          { name: 'talker', value: c.talker.part.id },
-          { name: 'brings', value: LINK_WORDS[c.kind] },
-          { name: 'listener', value: c.listener.part.id },
-          { name: 'expects', value: LINK_WORDS[expectedKind(c.listener)] },
-          ...(off ? settingFigures(off) : []),
-        ],
-        // with two talkers on the wire, which of them it should understand is settled first
-        fixes: () => (off && !c.troubles.includes('talkers collide') ? switchBack(off) : []),
-      };
-    });
+  once(conversations.filter((c) => c.troubles.includes('wrong type') && !strapOf(c))).map((c): RuleResult => {
+    const off = setElsewhere(c);
+    return {
+      rule: 'wrong-type',
+      mark: 'stop',
+      station: 'loom',
+      subjects: [c.listener.part.id, c.talker.part.id],
+      figures: [
+        { name: 'talker', value: c.talker.part.id },
+        { name: 'brings', value: broughtBy(c) },
+        { name: 'listener', value: c.listener.part.id },
+        { name: 'expects', value: expectedOf(c) },
+        ...(off ? settingFigures(off) : []),
+      ],
+      // with two talkers on the wire, which of them it should understand is settled first
+      fixes: () => (off && !c.troubles.includes('talkers collide') ? switchBack(off) : []),
+    };
+  });
+
+/** A serial pair talks both ways and is spoken of once, as its controller hears it. */
+function once(wrong: readonly Conversation[]): Conversation[] {
+  const isSpokenOf = (c: Conversation): boolean =>
+    isSerial(c.talker.link) &&
+    isSerial(c.listener.link) &&
+    wrong.some((o) => o.talker.part === c.listener.part && o.listener.part === c.talker.part && comesBefore(o, c));
+  return wrong.filter((c) => !isSpokenOf(c));
+}
+
+const comesBefore = (o: Conversation, c: Conversation): boolean => {
+  const [a, b] = [o, c].map(({ listener }) => flies(listener.sheet));
+  return a === b ? o.talker.part.id < c.talker.part.id : a!;
+};
+
+/** What a talker says, and what a listener takes: of one kind, by the names on their sheets. */
+const broughtBy = ({ talker, listener, kind }: Conversation): string =>
+  isSerial(talker.link) && isSerial(listener.link) ? speech(talker, listener) : LINK_WORDS[kind];
+const expectedOf = ({ talker, listener }: Conversation): string =>
+  isSerial(talker.link) && isSerial(listener.link) ? speech(listener, talker) : LINK_WORDS[expectedKind(listener)];
+const speech = ({ link: own }: LinkEnd, { link: other }: LinkEnd): string =>
+  own.kind === other.kind ? (speechOf(own) ?? LINK_WORDS[own.kind]) : LINK_WORDS[own.kind];
 
 /** The end whose own setting has put its link out of use, where the two would understand each other. */
 function setElsewhere({ talker, listener, kind }: Conversation): LinkEnd | null {

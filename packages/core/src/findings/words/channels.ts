@@ -54,7 +54,7 @@ export const CHANNELS_WORDS = {
   }),
   'take-off-untold': (f) => ({
     title: `${f.label('part')} cannot be held for take-off`,
-    text: `"${capital(f.text('school'))}" was chosen; ${f.text('by') ? `no control reaches its ${f.text('by')}` : 'it has neither a power nor a mode channel'}. A free pan axis spins on take-off and landing.`,
+    text: `"${capital(f.text('school'))}" was chosen; ${heldBy(f.text('by'), f.number('reached') > 0)}. A free pan axis spins on take-off and landing.`,
   }),
   'drive-fail-safe': (f) => ({
     title: `${f.label('part')} goes on without radio`,
@@ -103,3 +103,9 @@ export const CHANNELS_WORDS = {
     text: `${f.text('why')}. The switch on ${f.label('from')} would hand over nothing.`,
   }),
 } satisfies SomeSayings;
+
+/** Why nothing holds a gimbal for take-off: it has nothing that could, nobody reaches it, or no place of it does. */
+function heldBy(by: string, reached: boolean): string {
+  if (!by) return 'it has neither a power nor a mode channel';
+  return reached ? `no place of its ${by} is said to take pan off the sticks` : `no control reaches its ${by}`;
+}

@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest';
+import { antennaLinks, hearsAir, inFull, isAntenna, speaksAir, staysOnGround, type Link, type Sheet } from './index.js';
+import { SHELF } from './shelf/index.js';
+
+const shelf = (cls: string): Sheet => SHELF.find((s) => s.class === cls)!;
+const AIR: Link = { id: 'air', kind: 'radio', way: 'both', pins: {}, params: {} };
+const bothWays = (cls: string): Sheet => ({
+  ...shelf(cls),
+  links: shelf(cls).links.map((l) => (l.kind === 'radio' || l.kind === 'antenna' ? { ...l, way: 'both' as const } : l)),
+});
+
+describe('what a sheet leaves unsaid', () => {
+  it('changes no sheet that says everything', () => {
+    for (const sheet of SHELF) expect(inFull(sheet)).toEqual(sheet);
+  });
+
+  it('is the side on which a radio or an antenna stands', () => {
+    expect(speaksAir(inFull(bothWays('transmitter-16')))).toBe(true);
+    expect(hearsAir(inFull(bothWays('transmitter-16')))).toBe(false);
+    expect(hearsAir(inFull(bothWays('receiver-16')))).toBe(true);
+    expect(isAntenna(inFull(bothWays('antenna-screw')))).toBe(true);
+    expect(antennaLinks(inFull(bothWays('video-transmitter-pack'))).length).toBe(1);
+    expect(isAntenna(inFull(bothWays('video-transmitter-pack')))).toBe(false);
+  });
+
+  it('is the slot of a receiver pin: its number, where no setting names another', () => {
+    const { settings: _, ...bare } = shelf('receiver-6-pins');
+    const links = bare.links.map(({ slotSetting: _, ...l }) => l);
+    const full = inFull({ ...bare, links, settings: [{ ...shelf('receiver-16').settings[0]!, id: 'slot-pin2' }] });
+    const carried = full.links
+      .filter((l) => l.kind === 'pulse')
+      .map((l) => full.settings.find((s) => s.id === l.slotSetting)!.values);
+    expect(carried).toEqual([['1'], ['2'], ['3'], ['4'], ['5'], ['6']]);
+    // a servo output of a controller is told what it carries
+    expect(inFull(shelf('autopilot')).links).toEqual(shelf('autopilot').links);
+  });
+});
+
+describe('who is on the air', () => {
+  it('is no picture sender, and nothing that only shows pictures', () => {
+    const sender = inFull({
+      ...shelf('video-transmitter-pack'),
+      links: [...shelf('video-transmitter-pack').links, AIR],
+    });
+    const screen = inFull({
+      ...shelf('goggles'),
+      links: [...shelf('goggles').links.filter((l) => l.way === 'listen'), AIR],
+    });
+    expect([sender, screen].map((s) => [speaksAir(s), hearsAir(s)])).toEqual([
+      [false, false],
+      [false, false],
+    ]);
+  });
+
+  it('holds its transmitter on the ground, whatever it weighs', () => {
+    expect(staysOnGround({ ...shelf('transmitter-16'), massG: 700 })).toBe(true);
+    expect(staysOnGround(shelf('receiver-16'))).toBe(false);
+  });
+});

@@ -1,0 +1,57 @@
+/** What people leave unsaid on a sheet, said in full: the same sheet, so that everybody reads it alike. */
+import { handsOn, hasPictureIn } from './capabilities.js';
+import type { Link, Setting, Sheet } from './sheet.js';
+
+/** Slots that a setting can name. */
+const MOST_SLOTS = 16;
+
+/**
+ * A sheet with its short forms said in full. Radio and antenna links that say "both" take the side that matters here: a
+ * transmitter's and a picture sender's radio talks, every other hears; the foot of whatever is fed or says something else talks, an antenna itself
+ * listens. Output n of a receiver that names no slot carries slot n. @source [practice] pins of a receiver carry the channel of their number
+ */
+export function inFull(sheet: Sheet): Sheet {
+  const said = { ...sheet, links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })) };
+  const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
+  return hears ? withSlots(said) : said;
+}
+
+function wayOf(sheet: Sheet, { kind, way }: Link): Link['way'] {
+  if (way !== 'both') return way;
+  if (kind === 'radio') return sheet.controls.length || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
+  if (kind === 'antenna')
+    return sheet.supplies.length || sheet.links.some((l) => l.kind !== 'antenna') ? 'talk' : 'listen';
+  return way;
+}
+
+/** Each pulse output that names no setting for its slot gets one that has a single value. */
+function withSlots(sheet: Sheet): Sheet {
+  const taken = new Set(sheet.settings.map((s) => s.id));
+  const settings: Setting[] = [...sheet.settings];
+  let nth = 0;
+  const links = sheet.links.map((link) => {
+    if (link.kind !== 'pulse' || link.way === 'listen') return link;
+    nth++;
+    if (link.slotSetting !== undefined || nth > MOST_SLOTS) return link;
+    const id = freeId(`slot-${link.id}`, taken);
+    settings.push({
+      id,
+      label: `${labelOf(sheet, link)} carries slot`,
+      values: [String(nth)],
+      default: String(nth),
+      how: 'menu',
+    });
+    return { ...link, slotSetting: id };
+  });
+  return { ...sheet, links, settings };
+}
+
+function freeId(wanted: string, taken: Set<string>): string {
+  let id = wanted.slice(0, 60);
+  for (let n = 2; taken.has(id); n++) id = `${wanted.slice(0, 56)}-${n}`;
+  taken.add(id);
+  return id;
+}
+
+const labelOf = ({ ports }: Sheet, { id, pins }: Link): string =>
+  ports.find((p) => p.id === pins.data?.port)?.label ?? id;

@@ -1,0 +1,222 @@
+/** Benches with classes that no shelf has: serial kinds a sheet names itself, lines that go one way, an arming switch. */
+import { describe, expect, it } from 'vitest';
+import { compileBench, startBench } from '../../src/bench/index.js';
+import type { Link, PartFunction, Sheet } from '../../src/parts/index.js';
+import { SHELF } from '../../src/parts/shelf/index.js';
+import { planOf, playStep } from '../../src/prove/index.js';
+import { brief, type PartLine } from './bench.js';
+import { Proposed } from './proposed.js';
+
+const shelf = (cls: string): Sheet => SHELF.find((s) => s.class === cls)!;
+const own = (cls: string, change: (sheet: Sheet) => Partial<Sheet>): Sheet => ({
+  ...shelf(cls),
+  ...change(shelf(cls)),
+  class: `own-${cls}`,
+});
+const links = (sheet: Sheet, change: (link: Link) => Link): { links: Link[] } => ({ links: sheet.links.map(change) });
+const over = (fn: PartFunction, ids: string[]): PartFunction => ({ ...fn, askedBy: [{ by: 'slot', over: ids }] });
+
+const CRAFT = [
+  ['PK', 'pack-4s'],
+  ['R5', 'regulator-5v'],
+  ['TX', 'transmitter-16'],
+] satisfies PartLine[];
+
+function proposed(parts: PartLine[], wishes: string[], sheets: Sheet[]): Proposed {
+  const bench = brief(
+    'Fell craft',
+    'FPV',
+    [...CRAFT, ...parts],
+    wishes.map((w) => [w as never]),
+  );
+  return Proposed.of({ ...bench, sheets });
+}
+
+/** Steps that a bench does not pass as it was proposed. */
+function failing({ rig }: Proposed): string[] {
+  const bench = compileBench(rig);
+  let state = startBench(bench, { awake: true });
+  return planOf(rig)
+    .filter((s) => !s.byEye)
+    .flatMap((step) => {
+      const played = playStep(bench, state, step);
+      state = played.state;
+      return played.verdict.passed ? [] : [`${step.title}: ${played.verdict.saw}`];
+    });
+}
+
+const open = (now: Proposed): string[] => now.proposal.unmet.map((u) => `${u.demand}: ${u.why}`);
+const stops = (now: Proposed): string[] => now.analysis.findings.filter((f) => f.mark === 'stop').map((f) => f.title);
+
+describe('a controller that names what its ports speak', () => {
+  const board = own('flight-controller-6', (s) => ({
+    links: s.links.map((l) => (l.id === 'serial2' ? { ...l, kind: 'crsf', params: { ...l.params, baud: 420000 } } : l)),
+    functions: s.functions.map((f) => over(f, ['serial2'])),
+  }));
+
+  it('hears a receiver there, untold', () => {
+    const now = proposed(
+      [
+        ['FC', board.class],
+        ['RX', 'receiver-serial-link'],
+      ],
+      [],
+      [board],
+    );
+    expect(open(now)).toEqual([]);
+    expect(stops(now)).toEqual([]);
+    expect(now.has('RX', 'FC')).toBe(true);
+    expect(now.rig.held).toEqual([]);
+    expect(failing(now)).toEqual([]);
+  });
+
+  it('does not understand another kind: a port for telemetry is no port for a receiver', () => {
+    const deaf = {
+      ...board,
+      links: board.links.map((l) => (l.id === 'serial2' ? { ...l, kind: 'mavlink' as const } : l)),
+    };
+    const now = proposed(
+      [
+        ['FC', board.class],
+        ['RX', 'receiver-serial-link'],
+      ],
+      [],
+      [deaf],
+    );
+    expect(open(now).join()).toContain('Flight controller hears a receiver');
+    const wrong = proposed(
+      [
+        ['FC', board.class],
+        ['RX', 'receiver-serial-link'],
+      ],
+      [],
+      [board],
+    );
+    const rig = { ...wrong.rig, sheets: { ...wrong.rig.sheets, [deaf.class]: deaf } };
+    const [finding] = new Proposed(wrong.bare, wrong.proposal, rig).analysis.findings.filter(
+      (f) => f.rule === 'wrong-type',
+    );
+    expect([finding?.title, finding?.text].join(' ')).toBe(
+      'Flight controller expects telemetry Receiver, open serial link brings the fast radio link. It looks exactly like a dead wire.',
+    );
+  });
+});
+
+describe('a serial line that goes one way', () => {
+  it('from a receiver that only sends', () => {
+    const receiver = own('receiver-serial-link', (s) =>
+      links(s, (l) => (l.kind === 'crsf' ? { ...l, way: 'talk', pins: { send: l.pins.send! } } : l)),
+    );
+    const now = proposed(
+      [
+        ['FC', 'flight-controller-6'],
+        ['RX', receiver.class],
+      ],
+      [],
+      [receiver],
+    );
+    expect(open(now)).toEqual([]);
+    expect(stops(now)).toEqual([]);
+    expect(failing(now)).toEqual([]);
+  });
+
+  it('to a video transmitter that only hears', () => {
+    const sender = own('video-transmitter-serial', (s) =>
+      links(s, (l) => (l.kind === 'device-serial' ? { ...l, way: 'listen', pins: { hear: l.pins.hear! } } : l)),
+    );
+    const now = proposed(
+      [
+        ['FC', 'flight-controller-6'],
+        ['RX', 'receiver-serial-link'],
+        ['VT', sender.class],
+        ['AN', 'antenna-screw'],
+        ['CM', 'nose-camera'],
+      ],
+      ['radio-power'],
+      [sender],
+    );
+    expect(open(now)).toEqual([]);
+    expect(stops(now)).toEqual([]);
+    expect(now.chain('VT.power').breaks).toBeNull();
+    expect(failing(now)).toEqual([]);
+    const unset = now.with(
+      now.rig.held.filter((h) => h.to === 'video transmitter').map((h) => ({ kind: 'release', ...h })),
+    );
+    expect(stops(unset).join()).toContain('is set to nothing');
+  });
+});
+
+it('a gimbal that hears the fast link itself hangs on the receiver', () => {
+  const gimbal = own('gimbal-two-axis', (s) => ({
+    ports: s.ports.map((p) =>
+      p.id === 'control'
+        ? {
+            ...p,
+            plug: { ...p.plug, pins: 3 },
+            pins: [
+              { n: 1, label: 'R', line: 'signal', way: 'in' },
+              { n: 2, label: 'T', line: 'signal', way: 'out' },
+              { n: 3, label: 'G', line: 'ground' },
+            ],
+          }
+        : p,
+    ),
+    links: [
+      {
+        id: 'bus',
+        kind: 'crsf',
+        way: 'both',
+        pins: { hear: { port: 'control', pin: 1 }, send: { port: 'control', pin: 2 } },
+        params: { baud: 420000 },
+      },
+    ],
+    settings: [],
+  }));
+  const now = proposed(
+    [
+      ['RX', 'receiver-serial-link'],
+      ['GB', gimbal.class],
+    ],
+    ['tilt'],
+    [gimbal],
+  );
+  expect(open(now)).toEqual([]);
+  expect(stops(now)).toEqual([]);
+  expect(now.has('RX', 'GB')).toBe(true);
+  expect(failing(now)).toEqual([]);
+});
+
+describe('a controller that arms', () => {
+  const arm: PartFunction = {
+    ...{ id: 'arm', label: 'Arm', what: 'arm', takes: 'windows' },
+    askedBy: [
+      {
+        by: 'slot',
+        over: shelf('flight-controller-6').functions[0]!.askedBy.flatMap((w) => (w.by === 'slot' ? w.over : [])),
+        firstSlot: 5,
+      },
+    ],
+    windows: [
+      { fromUs: 900, toUs: 1500, label: 'safe' },
+      { fromUs: 1500, toUs: 2100, label: 'armed' },
+    ],
+  };
+  const board = own('flight-controller-6', (s) => ({ functions: [...s.functions, arm] }));
+
+  it('has a switch for it, on the channel it listens to, and nothing else there', () => {
+    const now = proposed(
+      [
+        ['FC', board.class],
+        ['RX', 'receiver-16'],
+        ['GB', 'gimbal-two-axis'],
+      ],
+      ['tilt', 'pan', 'gimbal-mode', 'look-down'],
+      [board],
+    );
+    expect(open(now)).toEqual([]);
+    expect(now.slot('FC.arm')).toBe(5);
+    expect(now.chain('FC.arm').control!.kind).toMatch(/switch/);
+    for (const fn of ['tilt', 'pan', 'mode', 'look-down']) expect(now.slot(`GB.${fn}`)).not.toBe(5);
+    expect(failing(now)).toEqual([]);
+  });
+});

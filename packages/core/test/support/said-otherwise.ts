@@ -1,0 +1,79 @@
+/** The same sheets as other people would write them. */
+import { flies, hasControls, hearsAir, speaksAir, type Link, type Sheet } from '../../src/parts/index.js';
+import type { Rig } from '../../src/rig/index.js';
+
+const withSheets = (rig: Rig, change: (sheet: Sheet) => Sheet): Rig => ({
+  ...rig,
+  sheets: Object.fromEntries(Object.entries(rig.sheets).map(([cls, sheet]) => [cls, change(sheet)])),
+});
+
+/** In short: radios and antennas that go both ways, a transmitter that is weighed, receiver pins that name no slot where each has its own. */
+export const saidInShort = (rig: Rig): Rig => withSheets(rig, (sheet) => weighed(withoutSlots(bothWays(sheet))));
+
+const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna']);
+const bothWays = (sheet: Sheet): Sheet => ({
+  ...sheet,
+  links: sheet.links.map((l) => (BOTH.has(l.kind) ? { ...l, way: 'both' as const } : l)),
+});
+
+const weighed = (sheet: Sheet): Sheet =>
+  hasControls(sheet) && speaksAir({ ...sheet }) && sheet.massG === 0 ? { ...sheet, massG: 650 } : sheet;
+
+/** Pins whose one slot is their number say nothing of it. */
+function withoutSlots(sheet: Sheet): Sheet {
+  const out = sheet.links.filter((l) => l.kind === 'pulse' && l.way !== 'listen');
+  const isPlain = (l: Link, nth: number): boolean => {
+    const setting = sheet.settings.find((s) => s.id === l.slotSetting);
+    return setting?.values.length === 1 && setting.values[0] === String(nth + 1);
+  };
+  if (
+    !hearsAir({
+      ...sheet,
+      links: sheet.links.map((l) => (l.kind === 'radio' ? { ...l, way: 'listen' as const } : l)),
+    }) ||
+    !out.every(isPlain)
+  )
+    return sheet;
+  const named = new Set(out.map((l) => l.slotSetting));
+  return {
+    ...sheet,
+    links: sheet.links.map((l) => {
+      const { slotSetting, ...rest } = l;
+      return slotSetting !== undefined && out.includes(l) ? rest : l;
+    }),
+    settings: sheet.settings.filter((s) => !named.has(s.id)),
+  };
+}
+
+/** Controllers that speak several kinds at each of their serial ports by themselves, instead of whatever they are told. */
+export const portsByKind = (rig: Rig): Rig =>
+  withSheets(rig, (sheet) =>
+    flies(sheet)
+      ? { ...sheet, links: sheet.links.flatMap(kindsOf), functions: sheet.functions.map((f) => overKinds(sheet, f)) }
+      : sheet,
+  );
+
+const KINDS = ['crsf', 'mavlink', 'device-serial'] as const;
+const isOpen = (l: Link): boolean => l.kind === 'device-serial' && l.params.protocol === undefined;
+
+const kindsOf = (link: Link): Link[] =>
+  isOpen(link)
+    ? KINDS.map((kind) => ({
+        ...link,
+        id: kind === 'device-serial' ? link.id : `${link.id}-${kind}`,
+        kind,
+        resource: link.resource ?? link.id,
+      }))
+    : [link];
+
+function overKinds({ links }: Sheet, fn: Sheet['functions'][number]): Sheet['functions'][number] {
+  const open = new Set(links.filter(isOpen).map((l) => l.id));
+  return {
+    ...fn,
+    askedBy: fn.askedBy.map((way) =>
+      way.by === 'device'
+        ? way
+        : { ...way, over: way.over.flatMap((id) => (open.has(id) ? [id, `${id}-crsf`, `${id}-mavlink`] : [id])) },
+    ),
+  };
+}
