@@ -1,23 +1,11 @@
-import { drives, firstSlotOf, flies, isFlight } from '../parts/index.js';
-import { partsWithSheets, type Rig } from '../rig/index.js';
+import { firstSlotOf, flies, isFlight } from '../parts/index.js';
+import { isFlown, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Chain } from './chain.js';
 
 /** Channels on which the four axes of flight are looked for. @source [practice] roll 1, pitch 2, throttle 3, yaw 4 */
 export const FLIGHT_CHANNELS = { roll: 1, pitch: 2, throttle: 3, yaw: 4 } as const;
 const FIRST_FOUR: readonly number[] = Object.values(FLIGHT_CHANNELS);
-
-/** Kinds of rig that are flown by a transmitter, whether or not their controller lies on this bench. */
-const FLOWN: ReadonlySet<string> = new Set(['rotor', 'fixed wing', 'FPV']);
-export const isFlown = (rig: Rig): boolean => FLOWN.has(rig.kind);
-
-/** The first line of every wake and every plan: nothing may turn, run or fall while it is proven. @source [practice] */
-export function safeLine(rig: Rig): { text: string; note: string } {
-  if (partsWithSheets(rig).some(({ sheet }) => drives(sheet)))
-    return { text: 'Line unloaded, carriage in hand', note: 'nobody under the line; both locks looked at twice' };
-  const text = isFlown(rig) ? 'Props off' : 'Nothing in reach of what moves';
-  return { text, note: 'until every step is proven' };
-}
 
 /** A function that flies the craft, as a chain has it. */
 export const isFlightChain = ({ fn, sheet }: Pick<Chain, 'fn' | 'sheet'>): boolean => flies(sheet) && isFlight(fn);

@@ -1,12 +1,12 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
 import { slotsOf, type Control } from '../parts/index.js';
-import { sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
+import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
 import { carriedBy, pinSetting, slotOptions, untoldSlots } from './assign/slot-options.js';
 import type { Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
-import { flightChannels, isFlown, reservedChannels } from './flight.js';
+import { flightChannels, reservedChannels } from './flight.js';
 import { mismatchOf } from './match.js';
 import { isThrottle } from './sticks.js';
 

@@ -1,8 +1,7 @@
 import { turns, type Sheet } from '../parts/index.js';
-import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import type { Chain } from './chain.js';
 import { poweringIn } from './gates.js';
-import { isFlown } from './flight.js';
 import { restPositions } from './shaping.js';
 import { forward } from './signal-path.js';
 

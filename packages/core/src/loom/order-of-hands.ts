@@ -1,5 +1,6 @@
 import { hearsAir, isPack } from '../parts/index.js';
 import {
+  safeLine,
   findPart,
   findPin,
   labelOf,
@@ -36,8 +37,8 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
   const antennas = on.filter((c) => isAntenna(after, c));
   return [
     ...(before.cables.length
-      ? [step('off', 'Props off. Packs off, and every USB lead out')]
-      : [step('off', 'Props off, packs apart')]),
+      ? [step('off', `${safeLine(after).text}. Packs off, and every USB lead out`)]
+      : [step('off', `${safeLine(after).text}, packs apart`)]),
     ...packs.map((c) => step('unplug', `${c.id}: pack plug off`)),
     ...gone.flatMap(({ part, cables }) => [
       step('unplug', `${part.label} is no longer used${hearsAir(sheetOf(before, part.id)) ? ': its radio off' : ''}`),

@@ -27,6 +27,8 @@ export const COST = {
   thinMargin: 12,
   /** A margin that a warm day or a long lead takes. */
   hardlyMargin: 24,
+  /** More through one plug than a contact of it carries. */
+  overContact: 20,
   /** For each watt a linear regulator turns into heat. */
   heatPerW: 2,
   switchSetting: 1,

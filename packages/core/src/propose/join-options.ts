@@ -3,7 +3,7 @@ import { flies, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
-import { eatersOf, fits, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
+import { eatersOf, fits, outletsOf, portOf, sharedA, type Eater, type Outlet } from './outlets.js';
 import type { JoinFeed, Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -215,11 +215,15 @@ function fromOutlet(
 ): PlugFeed {
   const { part, supply } = hungry;
   const join: JoinFeed = { part: part.id, supply: supply.id, ...at };
-  const amps = { pool: poser.pool(`amps ${outlet.id}`, outletA(outlet)), amount: hungry.peakW / outlet.volts[0] };
+  const amps = { pool: ampsPool(poser, outlet), amount: hungry.peakW / outlet.volts[0] };
   const feeder = `feed ${outlet.part.id}.${outlet.fedBy}`;
   const isFed = outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`);
   return { join, takes: [amps, ...(isFed ? [] : poser.relies(feeder))], wakes: isFed ? [] : [feeder] };
 }
+
+/** What an outlet can hand out, as a pool that all who hang on it draw from. */
+export const ampsPool = (poser: Poser, outlet: Outlet): string =>
+  poser.pool(`amps ${outlet.id}`, sharedA(outlet, eatersOf(poser.view)));
 
 const inside = (own: Eater, hungry: Eater): boolean =>
   own.supply.volts[0] >= hungry.supply.volts[0] && own.supply.volts[1] <= hungry.supply.volts[1];
@@ -228,5 +232,5 @@ const inside = (own: Eater, hungry: Eater): boolean =>
 function takesThrough(poser: Poser, through: Eater, hungry: Eater): Option['takes'] {
   return outletsOf(poser.view)
     .filter((o) => fits(o, through))
-    .map((o) => ({ pool: poser.pool(`amps ${o.id}`, outletA(o)), amount: hungry.peakW / o.volts[0] }));
+    .map((o) => ({ pool: ampsPool(poser, o), amount: hungry.peakW / o.volts[0] }));
 }

@@ -29,6 +29,19 @@ export const portOf = (sheet: Sheet, id: string): Port => sheet.ports.find((p) =
 export const outletA = ({ sheet, source }: Outlet): number =>
   Math.min(source.maxA, connectorOf(portOf(sheet, source.plus.port).plug.family).maxA ?? source.maxA);
 
+/**
+ * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone is no reason to
+ * leave that one unfed, where the source gives enough: it wants a bigger plug, and is told so.
+ */
+export function sharedA(outlet: Outlet, eaters: readonly Eater[]): number {
+  const [carries, gives] = [outletA(outlet), outlet.source.maxA];
+  const isBeyond = (e: Eater): boolean => {
+    const amps = e.peakW / outlet.volts[0];
+    return amps > carries && amps <= gives && fits(outlet, e);
+  };
+  return carries < gives && eaters.some(isBeyond) ? gives : carries;
+}
+
 /** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
 export function outletsOf({ parts }: BenchView): Outlet[] {
   return parts.flatMap(({ part, sheet }) =>

@@ -1,6 +1,6 @@
-import { FLIGHT_CHANNELS, isFlown } from '../channels/index.js';
+import { FLIGHT_CHANNELS } from '../channels/index.js';
 import { flies, hasControls, overOf } from '../parts/index.js';
-import { partsWithSheets, pilotTransmitter, settingOf, type Rig } from '../rig/index.js';
+import { isFlown, partsWithSheets, pilotTransmitter, settingOf, type Rig } from '../rig/index.js';
 import type { LinkEnd } from '../loom/index.js';
 
 const FIRST_FOUR: ReadonlySet<number> = new Set(Object.values(FLIGHT_CHANNELS));

@@ -1,6 +1,7 @@
 import { portsCanJoin } from '../loom/index.js';
 import { radiates, turns } from '../parts/index.js';
-import { leadCost } from './join-options.js';
+import { ampsPool, leadCost } from './join-options.js';
+import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
 import { ampsOf, eatersOf, fits, marginV, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
 import { listed, num, voltBand } from '../units/index.js';
@@ -43,7 +44,7 @@ export function poseFeeds(poser: Poser): void {
     const need = `feed ${eater.id}`;
     poser.need(need, `${eater.part.label} has its volts`, isAsked(poser, eater) ? COST.openFeed : null, {
       part: eater.part.id,
-      lacks: () => whyUnfed(outlets, eater),
+      lacks: () => whyNoLead(poser, need, whyUnfed(outlets, eater)),
     });
     for (const outlet of outlets) feedOption(poser, outlet, eater, outlets, eaters, need);
   }
@@ -64,9 +65,17 @@ function whyUnfed(outlets: readonly Outlet[], eater: Eater): string {
   const bound = fit.filter(isForItsPlug);
   const dead = fit.filter((o) => plugsJoin(o, eater) && !bound.includes(o));
   if (dead.length) return `${wants}; nothing here feeds ${listed(dead.map((o) => o.part.label))}, which would give it`;
-  if (fit.length && bound.length === fit.length)
-    return `${wants}; what ${listed(bound.map((o) => o.part.label))} ${bound.length > 1 ? 'give' : 'gives'} is for what hangs on that very plug`;
-  if (fit.length) return `${wants}, and no lead joins its plug to ${listed(fit.map((o) => o.part.label))}`;
+  const apart = fit.filter((o) => !bound.includes(o));
+  if (fit.length)
+    return [
+      wants,
+      ...(bound.length
+        ? [
+            `what ${listed(bound.map((o) => o.part.label))} ${bound.length > 1 ? 'give' : 'gives'} is for what hangs on that very plug`,
+          ]
+        : []),
+      ...(apart.length ? [`no lead joins its plug to ${listed(apart.map((o) => o.part.label))}`] : []),
+    ].join('; ');
   return `${wants}; ${listed(near.map((o) => `${o.part.label} gives ${given(o.volts)}`))}`;
 }
 
@@ -83,6 +92,12 @@ export function feedOption(
 ): void {
   if (!fits(outlet, eater) || !plugsJoin(outlet, eater) || isForItsPlug(outlet)) return;
   const { fedBy, source } = outlet;
+  const amps = ampsOf(outlet, eater, eaters, outlets);
+  if (eater.supply.draw.kind !== 'regulator' && amps > source.maxA) {
+    const asks = (): string => `${eater.part.label} asks for up to ${num(amps, 1)} A`;
+    poser.refuse([need], () => `${asks()}, and ${outlet.part.label} gives ${num(source.maxA, 1)} A`);
+    return;
+  }
   const feeder = `feed ${outlet.part.id}.${fedBy}`;
   poser.option(
     {
@@ -90,14 +105,14 @@ export function feedOption(
       covers: [need],
       wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
       hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
-      takes: [
-        { pool: poser.pool(`amps ${outlet.id}`, outletA(outlet)), amount: ampsOf(outlet, eater, eaters, outlets) },
-        ...heatTakes(poser, outlet, eater, outlets),
-      ],
+      takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...heatTakes(poser, outlet, eater, outlets)],
       modes: source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : [],
     },
     { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
-    feedCost(poser, outlet, eater),
+    [
+      ...feedCost(poser, outlet, eater),
+      { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
+    ],
     `${eater.part.label} from ${outlet.part.label}`,
   );
 }

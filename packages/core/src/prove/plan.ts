@@ -1,7 +1,8 @@
-import { gatesOf, safeLine, type Chain } from '../channels/index.js';
+import { gatesOf, type Chain } from '../channels/index.js';
 import { heardBy, type Conversation } from '../loom/index.js';
 import { flies, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
 import {
+  safeLine,
   partsThat,
   controlName,
   labelOf,

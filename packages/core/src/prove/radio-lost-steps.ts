@@ -1,7 +1,7 @@
 import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
 import { demandOf, arrivingUs, type Chain } from '../channels/index.js';
 import { flies, hearsAir, isWindowed } from '../parts/index.js';
-import { labelOf, partsThat, type FailSafe, type Part } from '../rig/index.js';
+import { safeLine, labelOf, partsThat, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, stays } from './function-steps.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
@@ -36,7 +36,7 @@ function lostStep(
   return {
     id: `${receiver.id}.lost`,
     part: receiver.id,
-    title: `Props off: switch off ${labelOf(rig, transmitter)}`,
+    title: `${safeLine(rig).text}: switch off ${labelOf(rig, transmitter)}`,
     expectText: 'each slot at its fail-safe; nothing starts or turns',
     setUp: turning ? { ...enabling(turning, driven), [turning.control!.id]: 1 } : {},
     moves: [{ control: radioOf(transmitter), to: -1 }],

@@ -1,7 +1,6 @@
 /** The list to be worked through: which kind of power-up, and how many hands. */
-import { isFlown } from '../channels/index.js';
 import { rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
-import type { Rig } from '../rig/index.js';
+import { isFlown, type Rig } from '../rig/index.js';
 import { orderTasks, type WakeKind, type WakePlan } from './ordered.js';
 import { powerDownTasks } from './power-down.js';
 import type { WakeTask } from './task.js';

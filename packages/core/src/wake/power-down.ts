@@ -1,7 +1,6 @@
 /** The order in which a rig is put to sleep: nothing moves, pictures are safe, packs come off, the transmitter goes last. */
-import { isFlown } from '../channels/index.js';
 import { drives, flies, hasControls, isPack, turns } from '../parts/index.js';
-import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { count } from '../units/index.js';
 import { HANDS_S, ids, task, type WakeTask } from './task.js';
 

@@ -1,4 +1,4 @@
-import { doersOfWishes, findChains, isFlown, panHolds, safeLine } from '../channels/index.js';
+import { doersOfWishes, findChains, panHolds } from '../channels/index.js';
 import { addressOf } from '../loom/index.js';
 import {
   PICTURE_LINKS,
@@ -13,7 +13,7 @@ import {
   turns,
   type Sheet,
 } from '../parts/index.js';
-import { labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { isFlown, safeLine, labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { count, num } from '../units/index.js';
 import { HANDS_S, ids, task, type Draft, type WakeTask } from './task.js';

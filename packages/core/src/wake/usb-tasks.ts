@@ -1,9 +1,8 @@
 /** Configuring at the desk: packs off, one part at a time on a lead from the computer. */
-import { isFlown } from '../channels/index.js';
 import { isPack, radiates, type Sheet } from '../parts/index.js';
 import { usbBenchLead } from '../parts/shelf/bench-tools.js';
 import { rigNetwork, solveRigNetwork } from '../rails/index.js';
-import { applyEdits, labelOf, nextId, partsWithSheets, type Edit, type Part, type Rig } from '../rig/index.js';
+import { isFlown, applyEdits, labelOf, nextId, partsWithSheets, type Edit, type Part, type Rig } from '../rig/index.js';
 import { amps, listed } from '../units/index.js';
 import { HANDS_S, ids, task, type WakeTask } from './task.js';
 

@@ -220,3 +220,40 @@ describe('a controller that arms', () => {
     expect(failing(now)).toEqual([]);
   });
 });
+
+describe('a load that asks much', () => {
+  const drive = (watts: number): Sheet =>
+    own('video-transmitter-pack', (s) => ({
+      supplies: s.supplies.map((x) => ({ ...x, volts: [11, 26], draw: { kind: 'power', typical: 30, peak: watts } })),
+    }));
+  const pack = own('pack-4s', (s) => ({
+    ports: s.ports.map((p) => ({ ...p, plug: { ...p.plug, family: 'screw terminal 5 mm' } })),
+    sources: s.sources.map((x) => ({ ...x, maxA: 40 })),
+  }));
+  const bench = (watts: number): Proposed => {
+    const sheet = drive(watts);
+    return Proposed.of({
+      ...brief(
+        'Fell line',
+        'carriage on a line',
+        [
+          ['B1', pack.class],
+          ['DR', sheet.class],
+          ['AN', 'antenna-screw'],
+        ],
+        [],
+      ),
+      sheets: [sheet, pack],
+    });
+  };
+
+  it('is fed through a plug that is too small for it, and the plug is told of', () => {
+    const now = bench(300);
+    expect(now.feeder('DR')).toBe('B1');
+    expect(now.analysis.findings.map((f) => f.rule)).toContain('connector-overloaded');
+  });
+
+  it('stays unfed where the source itself gives less, with the figures', () => {
+    expect(open(bench(900)).join()).toMatch(/asks for up to \d+(\.\d)? A, and .* gives 40 A/);
+  });
+});

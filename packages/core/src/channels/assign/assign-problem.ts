@@ -1,10 +1,19 @@
 import { hasControls, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
-import { findPart, partsWithSheets, sheetOf, type Part, type Rig, type Shaping, type Wish } from '../../rig/index.js';
+import {
+  isFlown,
+  findPart,
+  partsWithSheets,
+  sheetOf,
+  type Part,
+  type Rig,
+  type Shaping,
+  type Wish,
+} from '../../rig/index.js';
 import type { Chain } from '../chain.js';
 import { channelWishes, doersOfWishes } from '../doers.js';
 import { fitOf } from '../fit.js';
-import { flightChannels, flownOn, isAxis, isFlightChain, isFlown, reservedChannels } from '../flight.js';
+import { flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
 import { mismatchOf } from '../match.js';
 import { isThrottle, stickFor, type FlightAxis, type TransmitterWithSheet } from '../sticks.js';

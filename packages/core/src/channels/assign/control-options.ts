@@ -19,6 +19,7 @@ const COST = {
   perReach: 4,
   fewer: 1,
   plenty: 0.5,
+  otherSide: 1.5,
 } as const;
 /** Fingers of a hand on its stick reach this far over the face. [practice] */
 const REACH = 0.62;
@@ -91,6 +92,8 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
   const places = kind === 'switch3' ? 3 : 2;
   if (['windows', 'latch', 'momentary', 'steps'].includes(fn.takes) && places > (fn.windows?.length ?? 0))
     points.push({ cost: COST.plenty, why: 'has a place more than is needed' });
+  if (fn.takes === 'pulse' && places > 2)
+    points.push({ cost: COST.otherSide, why: 'goes two ways where one is pressed' });
   return points;
 }
 
