@@ -254,6 +254,6 @@ describe('a load that asks much', () => {
   });
 
   it('stays unfed where the source itself gives less, with the figures', () => {
-    expect(open(bench(900)).join()).toMatch(/asks for up to \d+(\.\d)? A, and .* gives 40 A/);
+    expect(open(bench(900)).join()).toMatch(/asks for up to \d+(\.\d)? A, and .* gives 40\.0 A/);
   });
 });
