@@ -10,6 +10,7 @@ export {
   type FlightAxis,
   type StickFace,
   type StickWay,
+  stickGoes,
 } from './sticks.js';
 export {
   PLAIN,

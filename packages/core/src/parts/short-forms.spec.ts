@@ -36,6 +36,25 @@ describe('what a sheet leaves unsaid', () => {
   });
 });
 
+describe('what acts for a moment', () => {
+  const record = (...windows: [number, number, string][]): Sheet => {
+    const [fn, ...others] = shelf('zoom-camera-serial').functions;
+    return {
+      ...shelf('zoom-camera-serial'),
+      functions: [{ ...fn!, windows: windows.map(([fromUs, toUs, label]) => ({ fromUs, toUs, label })) }, ...others],
+    };
+  };
+  const acts = (sheet: Sheet): string[] => inFull(sheet).functions[0]!.windows!.map((w) => w.label);
+
+  it('rests in the window of the middle, else in the lowest', () => {
+    expect(acts(record([800, 1600, 'rest'], [1600, 2200, 'go']))).toEqual(['go']);
+    expect(acts(record([1500, 2200, 'go'], [800, 1500, 'rest']))).toEqual(['go']);
+    expect(acts(record([800, 1200, 'go'], [1200, 2200, 'rest']))).toEqual(['go']);
+    expect(acts(record([900, 1200, 'rest'], [1700, 2200, 'go']))).toEqual(['go']);
+    expect(acts(record([1700, 2200, 'go']))).toEqual(['go']);
+  });
+});
+
 describe('who is on the air', () => {
   it('is no picture sender, and nothing that only shows pictures', () => {
     const sender = inFull({

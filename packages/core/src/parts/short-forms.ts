@@ -1,17 +1,24 @@
 /** What people leave unsaid on a sheet, said in full: the same sheet, so that everybody reads it alike. */
 import { handsOn, hasPictureIn } from './capabilities.js';
-import type { Link, Setting, Sheet } from './sheet.js';
+import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
 
+/** A channel that nobody moves sends its middle, µs. @source [std] servo pulses of 1 to 2 ms */
+const MIDDLE_US = 1500;
 /** Slots that a setting can name. */
 const MOST_SLOTS = 16;
 
 /**
  * A sheet with its short forms said in full. Radio and antenna links that say "both" take the side that matters here: a
  * transmitter's and a picture sender's radio talks, every other hears; the foot of whatever is fed or says something else talks, an antenna itself
- * listens. Output n of a receiver that names no slot carries slot n. @source [practice] pins of a receiver carry the channel of their number
+ * listens. Output n of a receiver that names no slot
+ * carries slot n. A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest. @source [practice] pins of a receiver carry the channel of their number
  */
 export function inFull(sheet: Sheet): Sheet {
-  const said = { ...sheet, links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })) };
+  const said = {
+    ...sheet,
+    links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })),
+    functions: sheet.functions.map(acting),
+  };
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
   return hears ? withSlots(said) : said;
 }
@@ -22,6 +29,14 @@ function wayOf(sheet: Sheet, { kind, way }: Link): Link['way'] {
   if (kind === 'antenna')
     return sheet.supplies.length || sheet.links.some((l) => l.kind !== 'antenna') ? 'talk' : 'listen';
   return way;
+}
+
+/** What acts for a moment is described by the window in which it acts; the one it rests in, where somebody names it, says nothing more. */
+function acting(fn: PartFunction): PartFunction {
+  if ((fn.takes !== 'pulse' && fn.takes !== 'momentary') || (fn.windows?.length ?? 0) < 2) return fn;
+  const lowestFirst = fn.windows!.toSorted((a, b) => a.fromUs - b.fromUs);
+  const rest = lowestFirst.find((w) => w.fromUs < MIDDLE_US && w.toUs >= MIDDLE_US) ?? lowestFirst[0];
+  return { ...fn, windows: fn.windows!.filter((w) => w !== rest) };
 }
 
 /** Each pulse output that names no setting for its slot gets one that has a single value. */

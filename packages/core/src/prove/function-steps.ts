@@ -7,6 +7,8 @@ import {
   restPositions,
   arrivingUs,
   sentPulseUs,
+  stickGoes,
+  windowIndex,
   type Chain,
 } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
@@ -91,7 +93,7 @@ function turnedSteps({ driven }: Plan, chain: Chain, control: Control): BareStep
 }
 
 /** Where a control puts a function into a window that serves. */
-function standing(by: Chain, serves: (window: string) => boolean): [control: string, at: number][] {
+export function standing(by: Chain, serves: (window: string) => boolean): [control: string, at: number][] {
   const at = restPositions(by.control!.kind).find((position) => {
     const demand = demandOf(by.fn, arrivingUs(by, sentPulseUs(by, position)!), by.setup);
     return 'window' in demand && demand.window !== null && serves(demand.window);
@@ -117,7 +119,7 @@ const AXIS_WORDS: Record<string, Record<number, string>> = {
 export function moveText(control: Control, to: number): string {
   const end = Math.sign(to);
   const words =
-    (control.kind === 'stick' && AXIS_WORDS[control.id.slice(-1)]?.[end]) || POSITION_WORDS[control.kind]![end]!;
+    (control.kind === 'stick' && AXIS_WORDS[stickGoes(control) ?? '']?.[end]) || POSITION_WORDS[control.kind]![end]!;
   const some = Math.abs(to) < 1 && to !== 0 ? words.replace(/^full(y)?/, 'a quarter') : words;
   const text = `${control.label} ${some}`;
   return text[0]!.toUpperCase() + text.slice(1);
@@ -198,8 +200,9 @@ function pulseText({ what, label, cue }: PartFunction, on: boolean): string {
 
 function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
   const { fn, part } = chain;
-  const window = fn.windows![0]!;
-  const inside = 1500 >= window.fromUs ? -1 : 1;
+  // the end of its way at which it acts
+  const inside =
+    [1, -1].find((to) => windowIndex(fn, arrivingUs(chain, sentPulseUs(chain, to)!), chain.setup) >= 0) ?? 1;
   const flick = control.kind === 'button' ? 'press' : 'flick and back';
   return {
     id: stepId(chain, on ? 'on' : 'off'),

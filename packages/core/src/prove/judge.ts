@@ -16,6 +16,8 @@ export interface Judging {
 
 /** What was read while a control stood at a mark. */
 interface AtMark {
+  /** Since when the control stands there; null while it is elsewhere. */
+  sinceMs: number | null;
   holds: boolean;
   seen: readonly Sights[string][];
 }
@@ -34,6 +36,8 @@ export interface Verdict {
 const REACHED = 0.08;
 /** An expectation must hold this long. */
 const HOLD_MS = 100;
+/** What is read at a mark is what the control sends there, not what it sent on its way: time for a radio frame and a pulse, ms. */
+const ARRIVES_MS = 80;
 /** Time after the gesture before a step is given up, ms: enough for an axis end to end. */
 const PATIENCE_MS = 5000;
 
@@ -48,7 +52,7 @@ export function judge(
   sights: Sights,
   tMs: number,
 ): { judging: Judging; verdict: Verdict | null } {
-  const at = followMoves(readAtMarks(judging, controls, sights), controls, sights, tMs);
+  const at = followMoves(readAtMarks(judging, controls, sights, tMs), controls, sights, tMs);
   if (at.made < at.step.moves.length || !standsAs(controls, at.step))
     return { judging: { ...at, heldSinceMs: null }, verdict: null };
   const isUnread = at.step.moves.some((m, i) => m.reads && !at.marks[i]?.holds);
@@ -81,13 +85,24 @@ function followMoves(
 }
 
 /** What is read at a mark counts whenever the control stands there, so that a hand may go back. */
-function readAtMarks(judging: Judging, controls: Readonly<Record<string, number>>, sights: Sights): Judging {
+function readAtMarks(
+  judging: Judging,
+  controls: Readonly<Record<string, number>>,
+  sights: Sights,
+  tMs: number,
+): Judging {
   const { step, baseline } = judging;
   let { marks } = judging;
   step.moves.forEach(({ control, to, reads }, i) => {
-    if (!reads || marks[i]?.holds || !reached(controls, control, to)) return;
-    const holds = reads.every((e) => meets(e, sights, baseline));
-    marks = { ...marks, [i]: { holds, seen: reads.map((e) => sights[e.sight] ?? null) } };
+    const known = marks[i];
+    if (!reads || known?.holds) return;
+    if (!reached(controls, control, to)) {
+      if (known?.sinceMs != null) marks = { ...marks, [i]: { ...known, sinceMs: null } };
+      return;
+    }
+    const sinceMs = known?.sinceMs ?? tMs;
+    const holds = tMs - sinceMs >= ARRIVES_MS && reads.every((e) => meets(e, sights, baseline));
+    marks = { ...marks, [i]: { sinceMs, holds, seen: reads.map((e) => sights[e.sight] ?? null) } };
   });
   return marks === judging.marks ? judging : { ...judging, marks };
 }

@@ -40,15 +40,20 @@ export function playStep(
   // a plan may be played on another rig than its own: what is not there cannot be moved
   if (!step.moves.every((m) => isOnBench(bench, m.control)))
     return { state: from, verdict: { passed: false, expected: step.expectText, saw: 'no answer', tookMs: 0 } };
-  const stand = (now: BenchState, forMs: number): BenchState =>
-    hasty ? quietened(bench, now, forMs) : runBench(bench, now, forMs);
+  // time that a quiet bench was not run for has passed all the same, for whoever waits
+  let skippedMs = 0;
+  const stand = (now: BenchState, forMs: number): BenchState => {
+    const then = hasty ? quietened(bench, now, forMs) : runBench(bench, now, forMs);
+    skippedMs += forMs - (then.tMs - now.tMs);
+    return then;
+  };
   let state = stand({ ...from, controls: {} }, SETTLE_MS);
   // a control that is set first and then moved starts where it was set
   const awayFirst = step.moves[0] ? { [step.moves[0].control]: restAway(bench, step) } : {};
   state = stand(setControls(state, { ...awayFirst, ...step.setUp }), SETTLE_MS);
   const looks = looksAt(step);
   const read = looker(bench, looks);
-  let judging = startJudging(step, read(state), state.tMs);
+  let judging = startJudging(step, read(state), state.tMs + skippedMs);
   const rest = new Rest(step);
   const look = (): Verdict | null => {
     const sights = read(state);
@@ -57,10 +62,10 @@ export function playStep(
       judging = seen.judging;
       return seen.verdict;
     };
-    const verdict = lookOnce(state.tMs);
+    const verdict = lookOnce(state.tMs + skippedMs);
     if (verdict || !hasty || judging.made < step.moves.length) return verdict;
     // what stands still stays so: it holds for ever, or never will
-    return rest.look(sights, state.tMs, isQuiet(bench, state)) ? lookOnce(state.tMs + FOR_EVER_MS) : null;
+    return rest.look(sights, state.tMs, isQuiet(bench, state)) ? lookOnce(state.tMs + skippedMs + FOR_EVER_MS) : null;
   };
   for (const move of step.moves) {
     look();

@@ -1,8 +1,8 @@
 import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
-import { demandOf, arrivingUs, type Chain } from '../channels/index.js';
+import { demandOf, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
 import { flies, hearsAir, isWindowed } from '../parts/index.js';
 import { safeLine, labelOf, partsThat, type FailSafe, type Part } from '../rig/index.js';
-import { enabling, nearAt, stays } from './function-steps.js';
+import { enabling, nearAt, standing, stays } from './function-steps.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** Time for an axis to come to rest after the fail-safe acts, ms. */
@@ -38,7 +38,10 @@ function lostStep(
     part: receiver.id,
     title: `${safeLine(rig).text}: switch off ${labelOf(rig, transmitter)}`,
     expectText: 'each slot at its fail-safe; nothing starts or turns',
-    setUp: turning ? { ...enabling(turning, driven), [turning.control!.id]: 1 } : {},
+    setUp: {
+      ...Object.fromEntries(watched.flatMap(awayFrom)),
+      ...(turning ? { ...enabling(turning, driven), [turning.control!.id]: 1 } : {}),
+    },
     moves: [{ control: radioOf(transmitter), to: -1 }],
     expects: [
       { sight: `${receiver.id}.radio`, is: 'lost' },
@@ -47,6 +50,18 @@ function lostStep(
     waitMs: LOST_AFTER_MS + SETTLED_MS,
   };
 }
+
+/** A place of its control that asks for something else than the fail-safe does: what stays where it is proves nothing. Power is not raised for it. */
+function awayFrom({ chain, failSafe: { does, valueUs } }: { chain: Chain; failSafe: FailSafe }): [string, number][] {
+  const { fn, setup } = chain;
+  if (does !== 'value' || valueUs === undefined || fn.what === 'radio-power' || !STANDS.has(fn.takes)) return [];
+  const there = demandOf(fn, arrivingUs(chain, valueUs), setup);
+  if ('window' in there) return standing(chain, (window) => window !== there.window);
+  const farther = (to: number): number => Math.abs(sentPulseUs(chain, to)! - valueUs);
+  return [[chain.control!.id, farther(1) >= farther(-1) ? 1 : -1]];
+}
+/** What stays as it is told. */
+const STANDS: ReadonlySet<string> = new Set(['position', 'windows', 'latch']);
 
 /** What must be seen of a function without radio: the safe thing first, then what the setting asks. */
 function expected(chain: Chain, { does, valueUs }: FailSafe): Expect {
