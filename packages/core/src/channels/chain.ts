@@ -4,6 +4,7 @@ import {
   settingOf,
   shapingOf,
   sheetOf,
+  wiresAt,
   type Binding,
   type Part,
   type Rig,
@@ -73,11 +74,11 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
     second: null,
     breaks: null,
   };
-  const last = lastConversation(all, part, fn);
+  const last = lastConversation(rig, all, part, fn);
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
   chain.relayed = flies(last.talker.sheet);
-  chain.path = chain.relayed ? [...carrierInto(all, last.talker.part), last] : [last];
+  chain.path = chain.relayed ? [...carrierInto(rig, all, last.talker.part), last] : [last];
   chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain, last);
   if (chain.slot !== null) {
@@ -117,17 +118,37 @@ const bindingOf = (rig: Rig, part: Part, fn: PartFunction): Binding | undefined 
   bindingsOf(rig).get(`${part.id} ${fn.id}`);
 
 /** The conversation that tells this function: of several the one with the fewest troubles. */
-function lastConversation(all: readonly Conversation[], part: Part, fn: PartFunction): Conversation | undefined {
+function lastConversation(
+  rig: Rig,
+  all: readonly Conversation[],
+  part: Part,
+  fn: PartFunction,
+): Conversation | undefined {
   const over = overOf(fn);
-  return soundFirst((into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c)));
+  return soundFirst(
+    rig,
+    (into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c)),
+  );
 }
 
-const soundFirst = ([first, ...others]: readonly Conversation[]): Conversation | undefined =>
-  first && others.reduce((best, c) => (c.troubles.length < best.troubles.length ? c : best), first);
+/** The one with the fewest troubles; of several that collide, the one whose lead comes first. */
+const soundFirst = (rig: Rig, [first, ...others]: readonly Conversation[]): Conversation | undefined =>
+  first &&
+  others.reduce((best, c) => {
+    const more = c.troubles.length - best.troubles.length;
+    return more < 0 || (more === 0 && c.troubles.length > 0 && leadOf(rig, c) < leadOf(rig, best)) ? c : best;
+  }, first);
 
-function carrierInto(all: readonly Conversation[], controller: Part): Conversation[] {
+/** Place of the first lead at a talker's pin among the leads of the rig. */
+function leadOf(rig: Rig, { talker: { part, link } }: Conversation): number {
+  const at = link.pins.data ?? link.pins.send;
+  const cables = at ? wiresAt(rig, { part: part.id, ...at }).map((w) => rig.cables.indexOf(w.cable)) : [];
+  return Math.min(Infinity, ...cables);
+}
+
+function carrierInto(rig: Rig, all: readonly Conversation[], controller: Part): Conversation[] {
   const heard = (into(all).get(controller.id) ?? []).filter((c) => hearsAir(c.talker.sheet) && carries(c));
-  const carrier = soundFirst(heard);
+  const carrier = soundFirst(rig, heard);
   return carrier ? [carrier] : [];
 }
 
