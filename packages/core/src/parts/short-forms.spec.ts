@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { antennaLinks, hearsAir, inFull, isAntenna, speaksAir, staysOnGround, type Link, type Sheet } from './index.js';
+import { sheetSchema } from './schemas.js';
 import { SHELF } from './shelf/index.js';
 
 const shelf = (cls: string): Sheet => SHELF.find((s) => s.class === cls)!;
@@ -12,6 +13,14 @@ const bothWays = (cls: string): Sheet => ({
 describe('what a sheet leaves unsaid', () => {
   it('changes no sheet that says everything', () => {
     for (const sheet of SHELF) expect(inFull(sheet)).toEqual(sheet);
+  });
+
+  it('is said once: a sheet in full stays as it is, and can be read again', () => {
+    const long = bothWays('receiver-6-pins');
+    const ports = long.ports.map((p) => ({ ...p, label: p.label.padEnd(120, 'x') }));
+    const full = inFull({ ...long, ports, settings: [], links: long.links.map(({ slotSetting: _, ...l }) => l) });
+    expect(inFull(full)).toEqual(full);
+    expect(sheetSchema.safeParse(full).success).toBe(true);
   });
 
   it('is the side on which a radio or an antenna stands', () => {

@@ -1,17 +1,20 @@
 /** What people leave unsaid on a sheet, said in full: the same sheet, so that everybody reads it alike. */
-import { handsOn, hasPictureIn } from './capabilities.js';
+import { flies, handsOn, hasPictureIn } from './capabilities.js';
 import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
 
 /** A channel that nobody moves sends its middle, µs. @source [std] servo pulses of 1 to 2 ms */
 const MIDDLE_US = 1500;
+/** Of a port's label, so that what is made of it is a label too. */
+const MOST_LETTERS = 100;
 /** Slots that a setting can name. */
 const MOST_SLOTS = 16;
 
 /**
- * A sheet with its short forms said in full. Radio and antenna links that say "both" take the side that matters here: a
- * transmitter's and a picture sender's radio talks, every other hears; the foot of whatever is fed or says something else talks, an antenna itself
- * listens. Output n of a receiver that names no slot
- * carries slot n. A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest. @source [practice] pins of a receiver carry the channel of their number
+ * A sheet with its short forms said in full; one that says everything comes back as it is.
+ * - Radio and antenna links that say "both" take the side that matters here: the radio of a transmitter or a picture sender talks,
+ *   every other hears; the foot of what is fed or says something else talks, an antenna itself listens.
+ * - Output n of a receiver that names no slot carries slot n. @source [practice] pins carry the channel of their number
+ * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(sheet: Sheet): Sheet {
   const said = {
@@ -20,7 +23,8 @@ export function inFull(sheet: Sheet): Sheet {
     functions: sheet.functions.map(acting),
   };
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
-  return hears ? withSlots(said) : said;
+  // what a controller puts out is told on the controller
+  return hears && !flies(sheet) ? withSlots(said) : said;
 }
 
 function wayOf(sheet: Sheet, { kind, way }: Link): Link['way'] {
@@ -51,7 +55,7 @@ function withSlots(sheet: Sheet): Sheet {
     const id = freeId(`slot-${link.id}`, taken);
     settings.push({
       id,
-      label: `${labelOf(sheet, link)} carries slot`,
+      label: `${labelOf(sheet, link).slice(0, MOST_LETTERS)} carries slot`,
       values: [String(nth)],
       default: String(nth),
       how: 'menu',
