@@ -88,9 +88,9 @@ test('the server killed in the middle loses nothing of the log, and its line is 
     const slots = new Array<number>(16).fill(1500);
     await tellStandIn(page.url(), slots.with(7, 1870));
     await expect(page.getByText('1870', { exact: true })).toBeVisible();
-    await server.kill();
-    // in passing, and for as long as it is so: nothing comes over it any more
-    await expect(page.getByText('Stand-in receiver: it is gone; waiting for it').first()).toBeVisible();
+    // in passing, so it is looked out for before it can come; and for as long as it is so: nothing comes over it any more
+    const told = expect(page.getByText('Stand-in receiver: it is gone; waiting for it').first()).toBeVisible();
+    await Promise.all([told, server.kill()]);
     await expect(page.getByText('the line is gone; waiting for it', { exact: true })).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Slots on the line 0 frames/s' })).toBeVisible();
     // what is done meanwhile is written down
