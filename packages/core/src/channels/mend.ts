@@ -85,13 +85,10 @@ export function freeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): n
   const flying = flightChannels(rig, chains).get(transmitter.id);
   const locked = rig.shaping.filter((s) => s.transmitter === transmitter.id && s.locked).map((s) => s.channel);
   const taken = new Set([...heardChannels(chains, transmitter.id, chain), ...locked]);
-  const reserved = {
-    slots: reservedChannels(rig, flying),
-    flying: true,
-    untold: untoldSlots(chains, transmitter.id, new Set([chain])),
-  };
+  const reserved = { slots: reservedChannels(rig, flying), flying: true };
+  const untold = untoldSlots(chains, transmitter.id, new Set([chain]));
   const wish = chainsOfWishes(rig, chains).get(chain) ?? null;
-  const options = slotOptions({ ...chain, slot: null }, sheet, taken, reserved, wish).filter(
+  const options = slotOptions({ ...chain, slot: null }, sheet, taken, reserved, untold, wish).filter(
     (o) => o.value !== chain.slot && o.value <= carriedBy(chain, sheet),
   );
   return options.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;

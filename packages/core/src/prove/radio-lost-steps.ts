@@ -1,7 +1,7 @@
 import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
 import { demandOf, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
 import { flies, hearsAir, isWindowed } from '../parts/index.js';
-import { safeLine, labelOf, partsThat, type FailSafe, type Part } from '../rig/index.js';
+import { labelOf, partsThat, safeLine, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, standing, stays } from './function-steps.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 

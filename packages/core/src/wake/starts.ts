@@ -72,11 +72,13 @@ export function findStarts(
   return { fails, resets: resets.filter((r) => !fails.some((f) => isOf(f, r))) };
 }
 
-/** Supplies that do not come up with full packs, or fall again and again, by part and terminal. */
+/** It does not come up even with full packs, or falls again and again: nobody gets it to run. */
+export const neverRuns = (at: StartFail | StartReset): boolean =>
+  'when' in at ? at.when === 'full' : at.againS !== null;
+
+/** Supplies that never run, by part and terminal. */
 export const neverUp = ({ fails, resets }: Starts): string[] =>
-  [...fails.filter((f) => f.when === 'full'), ...resets.filter((r) => r.againS !== null)].map(
-    ({ part, terminal }) => `${part}.${terminal}`,
-  );
+  [...fails, ...resets].filter(neverRuns).map(({ part, terminal }) => `${part}.${terminal}`);
 
 /** Loads that are well at rest and would not be while everything charges and draws its most at once. */
 function endangered(network: RigNetwork, charge: number, rest: Rails): Terminal[] {

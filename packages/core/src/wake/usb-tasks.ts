@@ -2,7 +2,16 @@
 import { isPack, radiates, type Sheet } from '../parts/index.js';
 import { usbBenchLead } from '../parts/shelf/bench-tools.js';
 import { rigNetwork, solveRigNetwork } from '../rails/index.js';
-import { isFlown, applyEdits, labelOf, nextId, partsWithSheets, type Edit, type Part, type Rig } from '../rig/index.js';
+import {
+  applyEdits,
+  labelOf,
+  nextId,
+  partsWithSheets,
+  type Edit,
+  type Part,
+  type Rig,
+  safeLine,
+} from '../rig/index.js';
 import { amps, listed } from '../units/index.js';
 import { HANDS_S, ids, task, type WakeTask } from './task.js';
 
@@ -104,7 +113,7 @@ function fedBy(desk: Rig, { id }: Part, port: string): Fed {
 function safe(rig: Rig, first: Part): WakeTask[] {
   const props = task({
     ...{ id: 'usb:safe', part: first.id, seconds: HANDS_S.safe, hands: true },
-    text: isFlown(rig) ? 'Props off' : 'Nothing in reach of what moves',
+    text: safeLine(rig).text,
     note: 'a motor can start while it is configured',
   });
   const pack = partsWithSheets(rig).find(({ sheet }) => isPack(sheet))?.part;

@@ -5,9 +5,11 @@
  */
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
+import type { Sheet } from '../../src/parts/index.js';
 import type { Rig } from '../../src/rig/index.js';
 import { breaks, lawCases, mendedOf } from './law-cases.js';
 import { otherNames } from '../support/other-names.js';
+import { portsByKind, saidInShort } from '../support/said-otherwise.js';
 import * as law from './laws.js';
 
 const { sound, faulty } = lawCases();
@@ -83,6 +85,17 @@ describe('laws of every rig', () => {
 
   it('9: nor in which of two ways a sheet is written', () => {
     const some = [...sound, ...faulty].filter((_, i) => i % 6 === 3);
+    // every way of saying it otherwise is there to be told apart
+    const told = (of: (sheet: Sheet) => unknown, said: (rig: Rig) => Rig): boolean =>
+      some.some(({ rig }) => {
+        const other = said(rig).sheets;
+        return Object.values(rig.sheets).some((s) => JSON.stringify(of(s)) !== JSON.stringify(of(other[s.class]!)));
+      });
+    expect(told((s) => s.massG, saidInShort)).toBe(true);
+    expect(told((s) => s.settings, saidInShort)).toBe(true);
+    expect(told((s) => s.functions, saidInShort)).toBe(true);
+    expect(told((s) => s.links.map((l) => l.way), saidInShort)).toBe(true);
+    expect(told((s) => s.links.length, portsByKind)).toBe(true);
     expect(breaks(some, ({ rig }) => law.sameSaidOtherwise(rig))).toEqual([]);
     expect(breaks(sound.slice(0, CORPUS), ({ rig }) => law.proposedSaidOtherwise(rig))).toEqual([]);
   });

@@ -7,8 +7,12 @@ const withSheets = (rig: Rig, change: (sheet: Sheet) => Sheet): Rig => ({
   sheets: Object.fromEntries(Object.entries(rig.sheets).map(([cls, sheet]) => [cls, change(sheet)])),
 });
 
-/** In short: radios and antennas that go both ways, a transmitter that is weighed, receiver pins that name no slot where each has its own. */
-export const saidInShort = (rig: Rig): Rig => withSheets(rig, (sheet) => weighed(withoutSlots(bothWays(sheet))));
+/**
+ * In short: a transmitter that is weighed, receiver pins that name no slot where each has its own, pulses that name where they rest,
+ * radios and antennas that go both ways.
+ */
+export const saidInShort = (rig: Rig): Rig =>
+  withSheets(rig, (sheet) => bothWays(resting(withoutSlots(weighed(sheet)))));
 
 const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna']);
 const bothWays = (sheet: Sheet): Sheet => ({
@@ -16,8 +20,17 @@ const bothWays = (sheet: Sheet): Sheet => ({
   links: sheet.links.map((l) => (BOTH.has(l.kind) ? { ...l, way: 'both' as const } : l)),
 });
 
-const weighed = (sheet: Sheet): Sheet =>
-  hasControls(sheet) && speaksAir({ ...sheet }) && sheet.massG === 0 ? { ...sheet, massG: 650 } : sheet;
+const weighed = (sheet: Sheet): Sheet => (hasControls(sheet) && speaksAir(sheet) ? { ...sheet, massG: 650 } : sheet);
+
+/** A pulse above the middle rests below it. */
+const resting = (sheet: Sheet): Sheet => ({
+  ...sheet,
+  functions: sheet.functions.map((fn) => {
+    const [acts, more] = fn.windows ?? [];
+    if ((fn.takes !== 'pulse' && fn.takes !== 'momentary') || !acts || more || acts.fromUs <= 1500) return fn;
+    return { ...fn, windows: [{ fromUs: 800, toUs: acts.fromUs, label: 'rest' }, acts] };
+  }),
+});
 
 /** Pins whose one slot is their number say nothing of it. */
 function withoutSlots(sheet: Sheet): Sheet {
@@ -26,14 +39,7 @@ function withoutSlots(sheet: Sheet): Sheet {
     const setting = sheet.settings.find((s) => s.id === l.slotSetting);
     return setting?.values.length === 1 && setting.values[0] === String(nth + 1);
   };
-  if (
-    !hearsAir({
-      ...sheet,
-      links: sheet.links.map((l) => (l.kind === 'radio' ? { ...l, way: 'listen' as const } : l)),
-    }) ||
-    !out.every(isPlain)
-  )
-    return sheet;
+  if (!hearsAir(sheet) || flies(sheet) || !out.every(isPlain)) return sheet;
   const named = new Set(out.map((l) => l.slotSetting));
   return {
     ...sheet,

@@ -81,7 +81,7 @@ export function poseAssign(
     const airSheet = sheetOf(rig, air.id);
     const transmitter = operatorsTransmitter(rig, { part: air, sheet: airSheet }, seat);
     const isOwn = transmitter.part.id === air.id;
-    const reserved = { ...airs.get(air.id)!, untold: untoldSlots(chains, air.id, told) };
+    const reserved = airs.get(air.id)!;
     const taken = takenSlots.get(air.id)!;
     const transmitterInUse: TransmitterInUse = {
       ...transmitter,
@@ -103,7 +103,7 @@ export function poseAssign(
       controls: options,
       slots: seat.flight
         ? flightSlots(seat.chain, taken)
-        : slotOptions(seat.chain, airSheet, taken, reserved, seat.wish),
+        : slotOptions(seat.chain, airSheet, taken, reserved, untoldSlots(chains, air.id, told), seat.wish),
       ruledOut,
     };
   });
@@ -125,7 +125,7 @@ function airsOf(rig: Rig, chains: readonly Chain[], pilot: string): Map<string, 
       .map(({ part: { id } }): [string, Reserved] => {
         const flying = flown.get(id);
         const slots = flying || id === pilot ? reservedChannels(rig, flying) : none;
-        return [id, { slots, flying: flying !== undefined, untold: none }];
+        return [id, { slots, flying: flying !== undefined }];
       }),
   );
 }

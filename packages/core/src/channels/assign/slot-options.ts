@@ -26,16 +26,18 @@ export interface Reserved {
   slots: ReadonlySet<number>;
   /** A controller on the bench flies by them; otherwise they are only where flight is looked for. */
   flying: boolean;
-  /** Slots on which something that nobody tells anything listens when new: it would act with whatever is put there. */
-  untold: ReadonlySet<number>;
 }
 
-/** Slots a function may have, with their points. */
+/**
+ * Slots a function may have, with their points.
+ * @param untold slots on which something that nobody tells anything listens when new: it would act with whatever is put there
+ */
 export function slotOptions(
   chain: Chain,
   transmitter: Sheet | null,
   taken: ReadonlySet<number>,
   reserved: Reserved,
+  untold: ReadonlySet<number>,
   wish: Wish | null,
 ): Option<number>[] {
   const pin = pinSetting(chain);
@@ -52,7 +54,7 @@ export function slotOptions(
         points.push({ cost: COST.moved, why: `moved from slot ${chain.slot}` });
       if (chain.slot === null && first && first !== slot)
         points.push({ cost: COST.notShipped, why: `shipped on slot ${first}` });
-      if (reserved.untold.has(slot))
+      if (untold.has(slot))
         points.push({ cost: COST.untold, why: 'something that is told nothing listens there when new' });
       if (reserved.slots.has(slot) && wish?.channel !== slot)
         points.push({ cost: COST.flightSlot, why: 'one of the first four, where flight is looked for' });
@@ -61,11 +63,7 @@ export function slotOptions(
 }
 
 /** Slots of a transmitter on which functions listen as they left their makers, but for those that are told something. */
-export const untoldSlots = (
-  chains: readonly Chain[],
-  transmitter: string,
-  told: ReadonlySet<Chain> = new Set(),
-): Set<number> =>
+export const untoldSlots = (chains: readonly Chain[], transmitter: string, told: ReadonlySet<Chain>): Set<number> =>
   new Set(
     chains.flatMap((c) =>
       c.transmitter?.id === transmitter && c.slot === null && !told.has(c) ? (firstSlotOf(c.fn) ?? []) : [],
