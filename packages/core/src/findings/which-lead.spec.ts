@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { otherOrder } from '../../test/support/other-names.js';
 import { smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
+import { findChains } from '../channels/index.js';
 import type { Rig } from '../rig/index.js';
 import { fixesOf, type RuleId } from './index.js';
 
@@ -51,6 +53,27 @@ describe('of several leads and wires the one is named that is wrong, whatever th
     expect(asked([held('serial1'), held('serial3')])).toEqual([['FC', 'B']]);
     expect(asked([held('serial3'), held('serial1')])).toEqual([['FC', 'B']]);
     expect(asked([held('serial1'), held('serial2')])).toEqual([]);
+  });
+
+  it('at a plug with several contacts that carry too much: every lead at it', () => {
+    const lead = (supply: string): string[] => [`PK.out.1 ${supply}.1 red`, `PK.out.2 ${supply}.2 black`];
+    const classes = { PK: 'pack-4s', GB: 'gimbal-two-axis' };
+    const rig = smallRig(classes, [[lead('GB.supply')[0]!], [lead('GB.supply')[1]!]]);
+    const sheet = rig.sheets['gimbal-two-axis']!;
+    const ports = sheet.ports.map((p) => ({ ...p, plug: { ...p.plug, family: 'latching 1.0 mm' } }));
+    const thin: Rig = { ...rig, sheets: { ...rig.sheets, [sheet.class]: { ...sheet, ports } } };
+    const named = (of: Rig) => told(of, 'connector-overloaded').map((f) => f.subjects.toSorted());
+    expect(named(thin)).toEqual([['C1', 'C2', 'GB']]);
+    expect(named({ ...thin, cables: thin.cables.toReversed() })).toEqual([['C1', 'C2', 'GB']]);
+  });
+
+  it('at a pin with two talkers: the one whose lead comes first, whatever the order of the sheets', () => {
+    const pin = (n: number): string[] => [`RX.pin${n}.1 VT.power.1`, `RX.pin${n}.3 VT.power.3`];
+    const rig = smallRig({ TX: 'transmitter-16', RX: 'receiver-16', VT: 'video-transmitter-pack' }, [pin(5), pin(2)]);
+    const slotOf = (of: Rig) => findChains(of).find((c) => c.part.id === 'VT')?.slot;
+    expect(slotOf(rig)).toBe(5);
+    expect(slotOf(otherOrder(rig))).toBe(5);
+    expect(slotOf({ ...rig, cables: rig.cables.toReversed() })).toBe(2);
   });
 
   it('at an antenna foot with pins of its own count: signal to signal, return to return', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { mendedRig } from '../../test/support/demo-rig.js';
+import { demoNamed, mendedRig } from '../../test/support/demo-rig.js';
 import { compileBench, startBench, type Sights } from '../bench/index.js';
 import { applyEdit, emptyRig, type Edit, type Rig } from '../rig/index.js';
 import { planOf, judge, playStep, startJudging, type CheckStep } from './index.js';
@@ -70,6 +70,38 @@ describe('the check plan', () => {
       binding: { part: 'GB', fn: 'tilt', slot: 5, reverse: false },
     }).rig;
     expect(failing(rig)).toContain('GB.tilt.1');
+  });
+});
+
+describe('the radio-off step', () => {
+  const line = demoNamed('glasshouse-line');
+  const set = line.failSafes.filter((f) => f.does === 'value');
+  /** The same with the channels that have a fail-safe turned round: what was asked for at rest is not, and the other way. */
+  const turned: Rig = {
+    ...line,
+    shaping: line.shaping.map((s) => (set.some((f) => f.slot === s.channel) ? { ...s, reverse: !s.reverse } : s)),
+  };
+  const lost = (rig: Rig) => planOf(rig).find((s) => s.id.endsWith('.lost'))!;
+  const passes = (rig: Rig, step: CheckStep): boolean => {
+    const bench = compileBench(rig);
+    return playStep(bench, startBench(bench, { awake: true }), step).verdict.passed;
+  };
+
+  it('begins with what makes this kind of rig safe', () => {
+    expect(lost(line).title).toMatch(/^Line unloaded, carriage in hand: switch off/);
+  });
+
+  it.each([
+    ['as it is', line],
+    ['turned round', turned],
+  ])('begins away from each fail-safe, so that every one that is not set is seen: %s', (_, rig) => {
+    const step = lost(rig);
+    expect(passes(rig, step)).toBe(true);
+    expect(set.length).toBeGreaterThan(1);
+    for (const own of set) {
+      const held = rig.failSafes.map((f) => (f === own ? { ...f, does: 'hold' as const, valueUs: undefined } : f));
+      expect(passes({ ...rig, failSafes: held }, step), `slot ${own.slot}`).toBe(false);
+    }
   });
 });
 

@@ -6,10 +6,12 @@ import { smallRig } from '../../test/support/small-rig.js';
 import { besideInrush, limited } from '../../test/support/rule-cases.js';
 import { analyse } from '../analysis/index.js';
 import { atPeak, rigNetwork, solveRigNetwork } from '../rails/index.js';
+import type { RuleContext } from '../findings/finding.js';
+import { railsAfter, startsAsBefore } from '../findings/rules/after-edits.js';
 import { emptyRig, type Rig } from '../rig/index.js';
 import { wakePlan } from './plan.js';
 import { powerUp, type PowerUp } from './power-up.js';
-import { findStarts, type Starts } from './starts.js';
+import { findStarts, neverUp, type Starts } from './starts.js';
 
 const plain = (rig: Rig): PowerUp => powerUp(rigNetwork(rig), wakePlan(rig, 'field', 1));
 
@@ -18,6 +20,20 @@ function startsOf(rig: Rig): Starts {
   const rest = { full: solveRigNetwork(network, 1), flat: solveRigNetwork(atPeak(network), 0) };
   return findStarts(network, () => wakePlan(rig, 'field', 1), rest);
 }
+
+describe('a fix', () => {
+  it('that brings a supply to where it never comes up is told from one after which all run as before', () => {
+    const [sound, ill] = [limited(3), limited(1.5)];
+    const network = rigNetwork(sound);
+    const [full, flat] = [solveRigNetwork(network, 1), solveRigNetwork(atPeak(network), 0)];
+    const context = { rig: sound, starts: startsOf(sound), full, flat } as unknown as RuleContext;
+    expect(neverUp(startsOf(sound))).toEqual([]);
+    expect(neverUp(startsOf(ill))).toEqual(['CAM.main']);
+    expect(startsAsBefore(context, railsAfter(sound, []))).toBe(true);
+    expect(startsAsBefore(context, railsAfter(ill, []))).toBe(false);
+    expect(startsAsBefore({ ...context, starts: startsOf(ill) }, railsAfter(ill, []))).toBe(true);
+  });
+});
 
 describe('what goes wrong at a start', () => {
   it('is a supply that runs at its limit and would not climb over its floor', () => {

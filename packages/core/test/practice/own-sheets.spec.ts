@@ -1,9 +1,11 @@
 /** Benches with classes that no shelf has: serial kinds a sheet names itself, lines that go one way, an arming switch. */
 import { describe, expect, it } from 'vitest';
 import { compileBench, startBench } from '../../src/bench/index.js';
-import type { Link, PartFunction, Sheet } from '../../src/parts/index.js';
+import { controlOptions } from '../../src/channels/assign/control-options.js';
+import type { Control, Link, PartFunction, Sheet } from '../../src/parts/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
+import { newPart } from '../../src/rig/index.js';
 import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -255,5 +257,32 @@ describe('a load that asks much', () => {
 
   it('stays unfed where the source itself gives less, with the figures', () => {
     expect(open(bench(900)).join()).toMatch(/asks for up to \d+(\.\d)? A, and .* gives 40\.0 A/);
+  });
+});
+
+describe('what a control is for', () => {
+  const [two, three, knob, button] = (['switch2', 'switch3', 'knob', 'button'] as const).map((kind): Control => ({
+    id: kind,
+    label: kind,
+    kind,
+    x: 0.3,
+    y: 0.5,
+    ...(kind === 'switch3' ? { sprung: true } : {}),
+  })) as [Control, Control, Control, Control];
+  const takes = (kind: PartFunction['takes']): PartFunction => ({
+    ...{ id: 'f', label: 'Record', what: 'record', takes: kind },
+    askedBy: [{ by: 'slot', over: ['rem'] }],
+    windows: [{ fromUs: 1600, toUs: 2200, label: 'go' }],
+  });
+  const least = (kind: PartFunction['takes'], ...controls: Control[]): string => {
+    const sheet = { ...shelf('transmitter-16'), controls };
+    const part = newPart('TX', sheet.class, 'Radio');
+    const { options } = controlOptions(takes(kind), null, { part, sheet, flying: false, mayFly: false }, new Set());
+    return options.toSorted((a, b) => a.cost - b.cost)[0]!.value.id;
+  };
+
+  it('two states want places that click; a pulse wants a button, not one of two ways', () => {
+    expect(least('latch', knob, two)).toBe('switch2');
+    expect(least('pulse', three, button)).toBe('button');
   });
 });
