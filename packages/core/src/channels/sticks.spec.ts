@@ -8,6 +8,13 @@ import { slotName } from './index.js';
 const handOf = (rig: Rig, id = 'TX') => partsWithSheets(rig).find(({ part }) => part.id === id)!;
 const inMode = (mode: string) => handOf(smallRig({ TX: 'transmitter-16' }, [], { TX: { settings: { mode } } }));
 
+it('a lever that springs back rests in the middle that is felt, a pedal at its end', () => {
+  const hand = handOf(smallRig({ TX: 'transmitter-16' }));
+  const lever = { id: 'lever', label: 'lever', kind: 'slider' as const, sprung: true, x: 0.3, y: 0.5 };
+  const idle = (felt: boolean): number => idleAt(hand, { ...lever, felt });
+  expect([idle(true), idle(false)]).toEqual([0, -1]);
+});
+
 describe('sticks', () => {
   /** @source [practice] the four modes by hand: throttle right in 1 and 3, both turning axes swapped in 3 and 4 */
   it.each<[string, Record<FlightAxis, string>]>([

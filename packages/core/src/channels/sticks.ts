@@ -93,11 +93,12 @@ export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): C
 export const isThrottle = (transmitter: TransmitterWithSheet, control: string): boolean =>
   stickFor(transmitter, 'throttle')?.id === control;
 
-/** Where a control stands when nobody touches it: sprung ones in the middle, a throttle low, buttons up. */
+/** Where a control stands when nobody touches it: what springs back in the middle where it has one, a throttle low, buttons up. */
 export function idleAt(transmitter: TransmitterWithSheet, control: Control): number {
   if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
-  return control.sprung && control.kind === 'switch3' ? 0 : -1;
+  // what springs back goes to the middle that is felt; a pedal or a trigger has none
+  return control.sprung && (control.kind === 'switch3' || control.felt) ? 0 : -1;
 }
 
 /** A stick as the hand finds it: its two ways, and what it flies in the mode that is set. */

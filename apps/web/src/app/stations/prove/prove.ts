@@ -196,7 +196,9 @@ export class Prove {
     }));
   });
   protected readonly switches = computed(() =>
-    this.controls().filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind)),
+    this.controls()
+      .filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind))
+      .map((c) => ({ ...c, face: faceText(c.label) })),
   );
   protected readonly sliders = computed(() => this.controls().filter((c) => c.kind === 'slider' || c.kind === 'knob'));
   /** Those of the pilot's transmitter, in the mode that it is set to. */
@@ -483,3 +485,6 @@ function clock(ms: number): string {
   const s = Math.floor(ms / 1000);
   return `${num(Math.floor(s / 60)).padStart(2, '0')}:${String(s % 60).padStart(2, '0')}`;
 }
+
+/** What a switch has written on the face: its label without the word for what it is. */
+const faceText = (label: string): string => label.replace(/^(switch|button) /i, '');
