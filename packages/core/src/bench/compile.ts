@@ -13,7 +13,7 @@ import {
   type StickGesture,
 } from '../channels/index.js';
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
-import { findConversations, heardBy, PICTURE_KINDS, type Conversation } from '../loom/index.js';
+import { findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
 import { clamp, groupBy, valueIn } from '../units/index.js';
@@ -180,6 +180,8 @@ export interface Bench {
   startsMs: readonly number[];
   /** Picture input `part.link` → the output that feeds it. */
   pictures: Map<string, PictureFeed>;
+  /** Network plug `part.link` → the plugs that hang on it. */
+  network: ReadonlyMap<string, readonly PictureFeed[]>;
 }
 
 /** From frame to frame of an air link whose sheet says nothing, ms. @source [mem] */
@@ -274,6 +276,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
     wakesMs: wakeTimes(rig, fed, supplies.rails),
     startsMs: parts.map((p) => p.startsMs),
     pictures: pictureFeeds(conversations, indexOf),
+    network: networkPlugs(conversations, indexOf),
   };
 }
 
@@ -421,6 +424,21 @@ function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
 function windowsNamed(sheet: Sheet, { fn, windows }: { fn: string; windows: readonly string[] }): number[] {
   const mode = sheet.functions.find((f) => f.id === fn);
   return (mode?.windows ?? []).flatMap((w, i) => (windows.includes(w.label) ? [i] : []));
+}
+
+/** A network is two-way: each plug leads to the other. */
+function networkPlugs(conversations: readonly Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed[]> {
+  const plugs = new Map<string, PictureFeed[]>();
+  const add = (from: LinkEnd, to: LinkEnd): void => {
+    const key = `${from.part.id}.${from.link.id}`;
+    plugs.set(key, [...(plugs.get(key) ?? []), { part: indexOf.get(to.part.id)!, link: to.link.id }]);
+  };
+  for (const { kind, talker, listener, troubles } of conversations) {
+    if (kind !== 'ethernet' || troubles.length) continue;
+    add(talker, listener);
+    add(listener, talker);
+  }
+  return plugs;
 }
 
 function pictureFeeds(conversations: readonly Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {

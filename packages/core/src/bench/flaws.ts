@@ -64,7 +64,7 @@ export const shakenText = (flaws: readonly Flaw[], cable: string): string =>
 export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
   return flaws.reduce((now, flaw) => {
     if (flaw.kind === 'dead-output')
-      return withSheet(now, flaw.part, (s) => ({ ...s, links: s.links.filter((l) => l.id !== flaw.link) }));
+      return withSheet(now, flaw.part, (s) => ({ ...s, links: withoutOutput(s, flaw.link) }));
     if (flaw.kind === 'drift')
       return withSheet(now, flaw.part, (s) => ({
         ...s,
@@ -76,6 +76,13 @@ export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
       }));
     return now;
   }, rig);
+}
+
+/** What still works when an output is dead; a radio whose every antenna socket is dead neither reaches nor hears anybody. */
+function withoutOutput({ links }: Sheet, dead: string): Sheet['links'] {
+  const left = links.filter((l) => l.id !== dead);
+  const isDeaf = links.some((l) => l.id === dead && l.kind === 'antenna') && !left.some((l) => l.kind === 'antenna');
+  return isDeaf ? left.filter((l) => l.kind !== 'radio') : left;
 }
 
 /** One part under a class of its own. */

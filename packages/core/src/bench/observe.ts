@@ -3,6 +3,7 @@ import { countToPulseUs, pulseUsToCount } from '../signals/index.js';
 import { positionOf } from './behaviours/transmitter.js';
 import type { Bench, BenchPart } from './compile.js';
 import type { Feed } from './power.js';
+import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import { getterOf, sightsOf, type Seen } from './sights.js';
 import type { BenchState } from './state.js';
@@ -54,12 +55,16 @@ export interface BenchFrame {
   ports: PortTraffic[];
 }
 
+function arrivingAt(bench: Bench, state: BenchState, own: BenchPart, link: string): string[] {
+  if (isNetwork(own, link)) return camerasOver(bench, state, own.index, link).map((c) => c.part.id);
+  const picture = pictureInto(bench, state, own.index, link);
+  return picture ? [picture.part] : [];
+}
+
 export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
   const sights = observe(bench, state);
   const fed = bench.supplies.at(state.power.draw);
-  const arriving = new Set(
-    bench.parts.flatMap((p) => p.pictureInputs.map((link) => sights[`${p.part.id}.${link}-picture`])).filter(Boolean),
-  );
+  const arriving = new Set(bench.parts.flatMap((p) => p.pictureInputs.flatMap((link) => arrivingAt(bench, state, p, link))));
   const onAir = new Set(bench.parts.map((p) => sights[`${p.part.id}.on-air`]).filter(Boolean));
   return {
     tMs: state.tMs,

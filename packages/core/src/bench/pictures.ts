@@ -1,4 +1,5 @@
-/** Which picture arrives where, through switchers, gimbals and displays on its way. */
+/** Which picture arrives where, through switchers, gimbals and displays on its way, and over a network. */
+import { carriesNetwork, isNetworkPlug, sees } from '../parts/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState } from './state.js';
@@ -15,8 +16,32 @@ export function pictureInto(bench: Bench, state: BenchState, part: number, input
   const own = bench.parts[part]!;
   if (!isAwakeAt(state, own.index)) return null;
   const link = input ?? own.pictureInputs.find((l) => bench.pictures.has(`${own.part.id}.${l}`));
-  const feed = link === undefined ? undefined : bench.pictures.get(`${own.part.id}.${link}`);
+  if (link === undefined) return null;
+  const [camera] = isNetwork(own, link) ? camerasOver(bench, state, part, link) : [];
+  if (camera) return { part: camera.part.id, label: camera.part.label, standard: '' };
+  const feed = bench.pictures.get(`${own.part.id}.${link}`);
   return feed ? pictureFrom(bench, state, feed.part, feed.link) : null;
+}
+
+/** Whether a plug takes pictures over a network: several may come in at once. */
+export const isNetwork = ({ sheet }: BenchPart, link: string): boolean =>
+  sheet.links.some((l) => l.id === link && isNetworkPlug(l));
+
+/** Cameras whose pictures come over the network to a plug, the nearest first, through hubs that run. */
+export function camerasOver(bench: Bench, state: BenchState, part: number, link: string): BenchPart[] {
+  const plug = (at: number, id: string) => bench.network.get(`${bench.parts[at]!.part.id}.${id}`) ?? [];
+  if (!isAwakeAt(state, part)) return [];
+  const reached = new Set([part]);
+  const cameras: BenchPart[] = [];
+  const edge = [...plug(part, link)];
+  for (const { part: at } of edge) {
+    if (reached.has(at) || !isAwakeAt(state, at)) continue;
+    reached.add(at);
+    const own = bench.parts[at]!;
+    if (sees(own.sheet)) cameras.push(own);
+    else if (carriesNetwork(own.sheet)) for (const { id } of own.sheet.links.filter(isNetworkPlug)) edge.push(...plug(at, id));
+  }
+  return cameras;
 }
 
 function pictureFrom(bench: Bench, state: BenchState, part: number, output: string): Picture | null {

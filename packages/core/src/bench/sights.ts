@@ -1,9 +1,9 @@
 /** What can be seen or measured at the bench, each as a name and how to read it: `part.what` → figure, word, or null when it gives no sign. */
-import { isWindowed, sendsPictures, type PartFunction } from '../parts/index.js';
+import { isNetworkPlug, isWindowed, sees, sendsPictures, type PartFunction } from '../parts/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, isFlawed } from './flaws.js';
-import { pictureInto } from './pictures.js';
+import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState, ReceiverState } from './state.js';
 
@@ -19,6 +19,8 @@ export const slotSight = (receiver: string, slot: number): string => `${receiver
 export const menuSight = (part: string, fn: string): string => `${part}.${fn}-menu`;
 /** Sight of the volts at a supply or source of a part. */
 export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
+/** Sight of one camera's picture at a network plug. */
+export const networkSight = (part: string, link: string, camera: string): string => `${part}.${link}-picture-of-${camera}`;
 
 const KNOWN = new WeakMap<Bench, { all: Map<string, Getter>; slots: Map<string, Getter> }>();
 
@@ -59,9 +61,20 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     yield [`${id}.${what}`, awakeOnly(index, () => (isIll ? ill : well))];
   }
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
-  for (const link of own.pictureInputs)
+  for (const link of own.pictureInputs) {
     yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];
+    if (isNetwork(own, link)) yield* networkSights(bench, own, link);
+  }
 }
+
+/** Over a network several pictures come in at one plug, each for itself. */
+const networkSights = (bench: Bench, { part, index }: BenchPart, link: string): [string, Getter][] =>
+  bench.parts
+    .filter(({ sheet }) => sees(sheet) && sheet.links.some(isNetworkPlug))
+    .map((camera) => [
+      networkSight(part.id, link, camera.part.id),
+      (state) => (camerasOver(bench, state, index, link).includes(camera) ? camera.part.id : null),
+    ]);
 
 const slotSights = (own: BenchPart): [string, Getter][] =>
   own.does.receives

@@ -81,9 +81,12 @@ const STATE_WORDS: Readonly<Record<string, string>> = {
   air: 'the picture that arrives on the ground',
 };
 
+/** Nothing that a probe could be held to. */
+const NO_LINE: ReadonlySet<string> = new Set(['radio', 'antenna']);
+
 /** A probe on each line that somebody is meant to hear: whether its talker says anything at all. */
 const traffic = (rig: Rig): Measure[] => {
-  const said = findConversations(rig).filter((c) => c.kind !== 'radio' && !c.troubles.length);
+  const said = findConversations(rig).filter((c) => !NO_LINE.has(c.kind) && !c.troubles.length);
   const talkers = new Map(said.map(({ talker }) => [`${talker.part.id} ${talker.link.id}`, talker]));
   return [...talkers].map(([id, { part, sheet, link }]) => {
     const at = link.pins.data ?? link.pins.send;

@@ -1,6 +1,8 @@
 import {
+  carriesNetwork,
   flies,
   hearsAir,
+  sees,
   speaksAir,
   type Link,
   type LinkKind,
@@ -110,8 +112,7 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const byNet = groupBy(onWire, (end) => nets.netOf(pinOf(end, end.link.pins.data!)));
   for (const [net, met] of byNet) {
     if (net === undefined) continue;
-    const talkers = met.filter((end) => end.link.way !== 'listen' && end.live);
-    const listeners = met.filter((end) => end.link.way !== 'talk');
+    const { talkers, listeners } = sidesOf(met);
     for (const talker of talkers) {
       for (const listener of chooseListeners(listeners, talker)) {
         const troubles: Trouble[] = [];
@@ -124,6 +125,20 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
     }
   }
   return found;
+}
+
+/**
+ * Who talks and who listens on one net. Any two plugs of a network meet, whatever their sheets call them: where both say the same,
+ * what has a picture talks, then what hands the network on, then the first.
+ */
+function sidesOf(met: LinkEnd[]): { talkers: LinkEnd[]; listeners: LinkEnd[] } {
+  const talkers = met.filter((end) => end.link.way !== 'listen' && end.live);
+  const listeners = met.filter((end) => end.link.way !== 'talk');
+  if ((talkers.length && listeners.length) || met.some((end) => end.link.kind !== 'ethernet'))
+    return { talkers, listeners };
+  const live = met.filter((end) => end.live);
+  const talker = live.find((e) => sees(e.sheet)) ?? live.find((e) => carriesNetwork(e.sheet)) ?? live[0];
+  return { talkers: talker ? [talker] : [], listeners: met.filter((end) => end !== talker) };
 }
 
 /** Two pins that drive one wire; a part that says two things over its one pin does not collide with itself. */

@@ -84,16 +84,22 @@ export const ownPictures = (sheet: Sheet): Link[] =>
   sheet.links.filter((l) => isPictureOut(l) && !sheet.pictures.some((path) => path.output === l.id));
 
 /** It sees: it has a lens, or a picture of its own. What only hands pictures on does not. */
-export const sees = oncePerSheet(
-  (sheet) =>
-    sheet.view !== undefined ||
-    (sheet.streams?.length ?? 0) > 0 ||
-    (ownPictures(sheet).length > 0 && !relaysOnly(sheet)),
-);
+export const sees = oncePerSheet((sheet) => hasLens(sheet) || (ownPictures(sheet).length > 0 && !relaysOnly(sheet)));
 
 /** Ethernet is two-way: what only carries others' pictures over it has addresses to hand on and no lens. */
 const relaysOnly = (sheet: Sheet): boolean =>
-  sheet.pictures.length > 0 || (hearsAir(sheet) && sheet.view === undefined);
+  sheet.pictures.length > 0 || carriesNetwork(sheet) || (hearsAir(sheet) && sheet.view === undefined);
+
+/** Hands a network on from plug to plug and does nothing else with it: a hub, a feeder. What sends it through the air is an end of it. */
+export const carriesNetwork = oncePerSheet(
+  (sheet) => sheet.links.filter(isNetworkPlug).length > 1 && !hasLens(sheet) && !hasApps(sheet) && !reachesAir(sheet),
+);
+
+/** A picture of its own is told of: a lens, or the streams of one. */
+export const hasLens = (sheet: Sheet): boolean => sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0;
+
+export const isNetworkPlug = ({ kind, pins }: Link): boolean => kind === 'ethernet' && pins.data !== undefined;
+const reachesAir = ({ links }: Sheet): boolean => links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
 
 /** Radiates: its antenna links talk. */
 export const radiates = (sheet: Sheet): boolean => antennaLinks(sheet).length > 0;
@@ -144,3 +150,9 @@ export const drives = (sheet: Sheet): boolean => sheet.functions.some((f) => f.w
 /** A part that works a camera over light, a contact or a lead. */
 const REACHES: ReadonlySet<string> = new Set(['infra-red', 'contact', 'usb']);
 export const reachLinks = (sheet: Sheet): Link[] => sheet.links.filter((l) => REACHES.has(l.kind) && l.way === 'talk');
+
+/** A trigger works it over this link: by light or contact whatever listens to them, by USB what has a lens or is a camera by what it does. */
+export const isWorkedOver = (sheet: Sheet, link: Link): boolean =>
+  REACHES.has(link.kind) &&
+  link.way === 'listen' &&
+  (link.kind !== 'usb' || sees(sheet) || sheet.functions.some((f) => f.what === 'photo' || f.what === 'record'));

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { antennaLinks, hearsAir, inFull, isAntenna, speaksAir, staysOnGround, type Link, type Sheet } from './index.js';
+import {
+  antennaLinks,
+  carriesNetwork,
+  hearsAir,
+  inFull,
+  isAntenna,
+  speaksAir,
+  staysOnGround,
+  type Link,
+  type Sheet,
+} from './index.js';
 import { sheetSchema } from './schemas.js';
 import { SHELF } from './shelf/index.js';
 
@@ -30,6 +40,17 @@ describe('what a sheet leaves unsaid', () => {
     expect(isAntenna(inFull(bothWays('antenna-screw')))).toBe(true);
     expect(antennaLinks(inFull(bothWays('video-transmitter-pack'))).length).toBe(1);
     expect(isAntenna(inFull(bothWays('video-transmitter-pack')))).toBe(false);
+  });
+
+  it('is where a network leads: away from a lens, to the air, over the last plug of a hub', () => {
+    const onNetwork = SHELF.filter((s) => s.links.some((l) => l.kind === 'ethernet'));
+    const short = (s: Sheet): Sheet => ({
+      ...s,
+      pictures: carriesNetwork(s) ? [] : s.pictures,
+      links: s.links.map((l) => (l.kind === 'ethernet' ? { ...l, way: 'both' as const } : l)),
+    });
+    for (const sheet of onNetwork) expect(inFull(short(sheet)), sheet.class).toEqual(sheet);
+    expect(onNetwork.length).toBeGreaterThan(8);
   });
 
   it('is the slot of a receiver pin: its number, where no setting names another', () => {

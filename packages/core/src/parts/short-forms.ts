@@ -1,5 +1,5 @@
 /** What people leave unsaid on a sheet, said in full: the same sheet, so that everybody reads it alike. */
-import { flies, handsOn, hasPictureIn } from './capabilities.js';
+import { carriesNetwork, flies, handsOn, hasApps, hasLens, hasPictureIn, isNetworkPlug } from './capabilities.js';
 import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
 
 /** A channel that nobody moves sends its middle, µs. @source [std] servo pulses of 1 to 2 ms */
@@ -13,6 +13,8 @@ const MOST_SLOTS = 16;
  * A sheet with its short forms said in full; one that says everything comes back as it is.
  * - Radio and antenna links that say "both" take the side that matters here: the radio of a transmitter or a picture sender talks,
  *   every other hears; the foot of what is fed or says something else talks, an antenna itself listens.
+ * - A network plug that says "both" brings the picture of what has a lens and takes pictures on everything else; of a hub, that hands
+ *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
  * - Output n of a receiver that names no slot carries slot n. @source [practice] pins carry the channel of their number
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
@@ -22,17 +24,36 @@ export function inFull(sheet: Sheet): Sheet {
     links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })),
     functions: sheet.functions.map(acting),
   };
+  const onward = onwardOf(sheet, said.links);
+  if (onward) said.pictures = [onward];
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
   // what a controller puts out is told on the controller
   return hears && !flies(sheet) ? withSlots(said) : said;
 }
 
-function wayOf(sheet: Sheet, { kind, way }: Link): Link['way'] {
+function wayOf(sheet: Sheet, link: Link): Link['way'] {
+  const { kind, way } = link;
   if (way !== 'both') return way;
   if (kind === 'radio') return sheet.controls.length || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
   if (kind === 'antenna')
     return sheet.supplies.length || sheet.links.some((l) => l.kind !== 'antenna') ? 'talk' : 'listen';
+  if (kind === 'ethernet') return networkWay(sheet, link);
   return way;
+}
+
+function networkWay(sheet: Sheet, link: Link): Link['way'] {
+  if (!isNetworkPlug(link)) return hasLens(sheet) ? link.way : 'listen';
+  if (carriesNetwork(sheet)) return link.id === sheet.links.findLast(isNetworkPlug)!.id ? 'talk' : 'listen';
+  if (hasLens(sheet)) return 'talk';
+  return sheet.links.some((l) => l.kind === 'radio' || l.kind === 'antenna') && !hasApps(sheet) ? 'listen' : link.way;
+}
+
+/** A hub hands on what comes in at its other plugs. */
+function onwardOf(sheet: Sheet, links: readonly Link[]): Sheet['pictures'][number] | null {
+  const plugs = links.filter(isNetworkPlug);
+  const ups = plugs.filter((l) => l.way === 'talk');
+  if (sheet.pictures.length || !carriesNetwork(sheet) || ups.length !== 1) return null;
+  return { inputs: plugs.filter((l) => l !== ups[0]).map((l) => l.id), output: ups[0]!.id };
 }
 
 /** What acts for a moment is described by the window in which it acts; the one it rests in, where somebody names it, says nothing more. */

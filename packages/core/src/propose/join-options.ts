@@ -1,9 +1,21 @@
 import { leadLength, looksAlike, portsCanJoin, speechOf, type LinkEnd } from '../loom/index.js';
 import { flies, type Pin, type PinAt, type Port } from '../parts/index.js';
-import { num } from '../units/index.js';
+import { groupBy, num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
-import { eatersOf, fits, outletsOf, portOf, sharedA, type Eater, type Outlet } from './outlets.js';
+import {
+  eatersOf,
+  fits,
+  outletsOf,
+  isRail,
+  peakA,
+  portOf,
+  railKey,
+  railVolts,
+  sharedA,
+  type Eater,
+  type Outlet,
+} from './outlets.js';
 import type { JoinFeed, Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -47,22 +59,20 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
   ];
   const text = `${a.part.label} ${from.label} → ${b.part.label} ${to.label}`;
   poser.option(draft, { do: 'join', talker, listener, feed: null }, cost, text);
-  const feed = feedOnPlugs(poser, a, b);
-  if (!feed) return;
-  const { join, takes, wakes } = feed;
-  const need = `feed ${join.part}.${join.supply}`;
-  poser.option(
-    {
-      ...draft,
-      id: `${draft.id} with supply`,
-      covers: [...wish.covers, need],
-      wakes: [...draft.wakes, ...wakes],
-      takes: [...draft.takes, ...takes],
-    },
-    { do: 'join', talker, listener, feed: join },
-    [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }],
-    `${text}, supply with it`,
-  );
+  for (const { join, takes, wakes, modes } of feedsOnPlugs(poser, a, b))
+    poser.option(
+      {
+        ...draft,
+        id: [draft.id, 'with supply', ...modes.map((m) => m.value)].join(' '),
+        covers: [...wish.covers, `feed ${join.part}.${join.supply}`],
+        wakes: [...draft.wakes, ...wakes],
+        modes: [...draft.modes, ...modes],
+        takes: [...draft.takes, ...takes],
+      },
+      { do: 'join', talker, listener, feed: join },
+      [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }],
+      `${text}, supply with it`,
+    );
 }
 
 /** What keeps two links from being joined by a lead, in words when they are asked for; null when nothing does. */
@@ -115,7 +125,7 @@ function resourceCost({ resource, holders }: Unit, other: ClassEnd): CostPart[] 
   if (resource.kind === 'pad')
     return [
       { why: 'a pad', points: COST.pad },
-      { why: 'series resistor', points: COST.resistor },
+      { why: 'series resistor', points: other.end.link.kind === 'ladder' ? COST.resistor : 0 },
       { why: `release ${release.join(', ')}`, points: release.length * COST.release },
     ];
   return [
@@ -157,18 +167,24 @@ function unsuited({ resource, part }: Unit, other: LinkEnd, device: string): (()
     : null;
 }
 
-/** A supply that can ride along: a pin of one plug is joined to that part's own rail, and feeds the other. */
-/** A supply on a lead's plugs, what it takes, and what must be fed for it. */
-type PlugFeed = { join: JoinFeed; takes: Option['takes']; wakes: string[] };
-
-function feedOnPlugs(poser: Poser, a: Unit, b: Unit): PlugFeed | null {
-  return feedFrom(poser, a, b, 'listener') ?? feedFrom(poser, b, a, 'talker');
+/** A supply that rides on a lead's plugs: what it takes, what must be fed for it, and by how many volts where that matters. */
+interface PlugFeed {
+  join: JoinFeed;
+  takes: Option['takes'];
+  wakes: string[];
+  modes: Option['modes'];
 }
 
-function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']): PlugFeed | null {
+function feedsOnPlugs(poser: Poser, a: Unit, b: Unit): PlugFeed[] {
+  const onward = feedsFrom(poser, a, b, 'listener');
+  return onward.length ? onward : feedsFrom(poser, b, a, 'talker');
+}
+
+/** A pin of one plug that is a source, or is joined to that part's own rail, feeds the other part: one way for each volts of the rail. */
+function feedsFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']): PlugFeed[] {
   const port = portOf(giver.sheet, giver.port);
   const minusPin = port.pins.find((p) => p.line === 'ground')?.n;
-  if (minusPin === undefined) return null;
+  if (minusPin === undefined) return [];
   const hungry = eatersOf(poser.view).filter(
     (e) => e.part.id === eater.part.id && !e.sheet.sources.length && !poser.view.fed.has(e.id),
   );
@@ -186,14 +202,50 @@ function feedFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed']):
           (e) => !flies(e.sheet) && portsCanJoin(port, portOf(e.sheet, e.supply.plus.port)) && fits(outlet, e),
         ));
     if (!by || by.part.id === giver.part.id) continue;
-    if (outlet && !outlet.source.pack && fits(outlet, by)) return fromOutlet(poser, outlet, by, at);
+    if (outlet && !outlet.source.pack && fits(outlet, by)) return [fromOutlet(poser, outlet, by, at)];
     const own = by === onPlug && railOf(poser, giver, pin.n);
-    if (!own || !inside(own, by)) continue;
-    const join: JoinFeed = { part: by.part.id, supply: by.supply.id, ...at };
-    return { join, takes: [...takesThrough(poser, own, by), ...poser.relies(`feed ${own.id}`)], wakes: [] };
+    const through = own ? throughRail(poser, own, by, at) : [];
+    if (through.length) return through;
   }
-  return null;
+  return [];
 }
+
+/** What rides through the rail of a part has its volts: any that feed the part, or only some of them, which it must then be fed by. */
+function throughRail(
+  poser: Poser,
+  own: Eater,
+  by: Eater,
+  at: Pick<JoinFeed, 'fed' | 'plusPin' | 'minusPin'>,
+): PlugFeed[] {
+  const join: JoinFeed = { part: by.part.id, supply: by.supply.id, ...at };
+  const feeders = outletsOf(poser.view).filter((o) => fits(o, own));
+  const way = (from: readonly Outlet[], modes: Option['modes']): PlugFeed => ({
+    ...{ join, wakes: [], modes },
+    // it is drawn from whatever feeds that part: counted on every outlet that could
+    takes: [
+      ...from.map((o) => ({ pool: ampsPool(poser, o), amount: peakA(by, o) })),
+      ...poser.relies(`feed ${own.id}`),
+    ],
+  });
+  const suits = inside(own, by) || (isRail(own) && feeders.length > 0 && feeders.every((o) => givesRail(o, by)));
+  // what feeds it by a locked lead stays as it is
+  if (poser.view.fed.has(own.id) || !isRail(own)) return suits ? [way(feeders, [])] : [];
+  if (suits && !isRail(by)) return [way(feeders, [])];
+  const byVolts = groupBy(
+    feeders.filter((o) => givesRail(o, by)),
+    railVolts,
+  );
+  return [...byVolts].map(([value, from]) =>
+    way(
+      from,
+      [own, ...(isRail(by) ? [by] : [])].map((rail) => ({ key: railKey(rail), value })),
+    ),
+  );
+}
+
+/** Straight from an outlet the load would have its volts. */
+const givesRail = ({ volts: [low, high] }: Outlet, { supply }: Eater): boolean =>
+  low >= supply.volts[0] && high <= supply.volts[1];
 
 /** The supply of a part whose rail a pin of one of its plugs is joined to. */
 function railOf({ view }: Poser, { part, sheet, port }: Unit, pin: number): Eater | undefined {
@@ -215,22 +267,21 @@ function fromOutlet(
 ): PlugFeed {
   const { part, supply } = hungry;
   const join: JoinFeed = { part: part.id, supply: supply.id, ...at };
-  const amps = { pool: ampsPool(poser, outlet), amount: hungry.peakW / outlet.volts[0] };
+  const amps = { pool: ampsPool(poser, outlet), amount: peakA(hungry, outlet) };
   const feeder = `feed ${outlet.part.id}.${outlet.fedBy}`;
   const isFed = outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`);
-  return { join, takes: [amps, ...(isFed ? [] : poser.relies(feeder))], wakes: isFed ? [] : [feeder] };
+  return {
+    ...{ join, wakes: isFed ? [] : [feeder] },
+    takes: [amps, ...(isFed ? [] : poser.relies(feeder))],
+    modes: isRail(hungry) ? [{ key: railKey(hungry), value: railVolts(outlet) }] : [],
+  };
 }
 
 /** What an outlet can hand out, as a pool that all who hang on it draw from. */
-export const ampsPool = (poser: Poser, outlet: Outlet): string =>
-  poser.pool(`amps ${outlet.id}`, sharedA(outlet, eatersOf(poser.view)));
+export function ampsPool(poser: Poser, outlet: Outlet): string {
+  const id = `amps ${outlet.id}`;
+  return poser.pools.has(id) ? id : poser.pool(id, sharedA(outlet, eatersOf(poser.view), outletsOf(poser.view)));
+}
 
 const inside = (own: Eater, hungry: Eater): boolean =>
   own.supply.volts[0] >= hungry.supply.volts[0] && own.supply.volts[1] <= hungry.supply.volts[1];
-
-/** What rides through a part is drawn from whatever feeds that part: counted on every outlet that could. */
-function takesThrough(poser: Poser, through: Eater, hungry: Eater): Option['takes'] {
-  return outletsOf(poser.view)
-    .filter((o) => fits(o, through))
-    .map((o) => ({ pool: ampsPool(poser, o), amount: hungry.peakW / o.volts[0] }));
-}

@@ -1,4 +1,4 @@
-import { connectorOf, type Port, type Sheet, type Source, type Supply } from '../parts/index.js';
+import { connectorOf, flies, hearsAir, type Port, type Sheet, type Source, type Supply } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import { packV } from '../rails/index.js';
 import type { BenchView } from './bench-view.js';
@@ -30,16 +30,24 @@ export const outletA = ({ sheet, source }: Outlet): number =>
   Math.min(source.maxA, connectorOf(portOf(sheet, source.plus.port).plug.family).maxA ?? source.maxA);
 
 /**
- * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone is no reason to
- * leave that one unfed, where the source gives enough: it wants a bigger plug, and is told so.
+ * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone, or for those that
+ * nothing else here can feed, is no reason to leave any unfed, where the source gives enough: it wants a bigger plug, and is told so.
  */
-export function sharedA(outlet: Outlet, eaters: readonly Eater[]): number {
+export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: readonly Outlet[]): number {
   const [carries, gives] = [outletA(outlet), outlet.source.maxA];
-  const isBeyond = (e: Eater): boolean => {
-    const amps = e.peakW / outlet.volts[0];
-    return amps > carries && amps <= gives && fits(outlet, e);
-  };
-  return carries < gives && eaters.some(isBeyond) ? gives : carries;
+  if (carries >= gives) return carries;
+  const own = eaters.filter((e) => fits(outlet, e));
+  const isBeyond = (e: Eater): boolean => peakA(e, outlet) > carries && peakA(e, outlet) <= gives;
+  const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !fits(o, e)));
+  const together = onlyHere.reduce((sum, e) => sum + ampsOf(outlet, e, eaters, outlets), 0);
+  return own.some(isBeyond) || together > carries ? gives : carries;
+}
+
+/** What a supply draws at its peak from an outlet, A: of so many watts most when the outlet is low; a stalled motor takes its amperes. */
+export function peakA({ supply: { draw } }: Eater, { volts: [low, high] }: Pick<Outlet, 'volts'>): number {
+  if (draw.kind === 'power') return draw.peak / low;
+  if (draw.kind === 'current') return draw.peak;
+  return draw.kind === 'resistance' && draw.peak > 0 ? high / draw.peak : 0;
 }
 
 /** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
@@ -102,14 +110,14 @@ export function marginV(outlet: Outlet, { supply }: Eater): number {
 export function ampsOf(outlet: Outlet, eater: Eater, all: readonly Eater[], outlets: readonly Outlet[]): number {
   const own = eater.sheet.sources.filter((s) => s.regulator?.fedBy === eater.supply.id);
   const handedOn = own.reduce((sum, source) => sum + ratedW(eater, source, all, outlets), 0);
-  return (eater.peakW + handedOn) / outlet.volts[0];
+  return peakA(eater, outlet) + handedOn / outlet.volts[0];
 }
 
 /** The most a regulator takes in: its rating, or all that it could be asked for. */
 function ratedW(eater: Eater, source: Source, all: readonly Eater[], outlets: readonly Outlet[]): number {
   const outlet = outlets.find((o) => o.part.id === eater.part.id && o.source.id === source.id);
   const { volts, efficiency } = source.regulator!;
-  const asked = outlet ? all.filter((e) => fits(outlet, e)).reduce((sum, e) => sum + e.peakW, 0) : 0;
+  const asked = outlet ? all.filter((e) => fits(outlet, e)).reduce((sum, e) => sum + peakA(e, outlet) * volts, 0) : 0;
   return Math.min(volts * source.maxA, asked) / efficiency;
 }
 
@@ -118,3 +126,20 @@ export function inputA({ source }: Outlet, { volts: [lowV] }: Outlet, amps: numb
   const { volts, efficiency } = source.regulator!;
   return source.kind === 'linear' ? amps : (amps * volts) / efficiency / lowV;
 }
+
+/**
+ * What feeds this supply comes out again beside the signals of a receiver, for what hangs on them; of other parts only what suits their
+ * whole band may hang there. @source [practice] motors live on the receiver's pins
+ */
+export const isRail = ({ sheet, supply: { plus } }: Eater): boolean =>
+  hearsAir(sheet) &&
+  !flies(sheet) &&
+  sheet.ties.some(
+    (tie) =>
+      tie.some((at) => at.port === plus.port && at.pin === plus.pin) &&
+      tie.some((at) => at.port !== plus.port && portOf(sheet, at.port).pins.some((pin) => pin.line === 'signal')),
+  );
+
+/** Mode on which whatever feeds a rail, and what hangs on it, must agree: its volts. */
+export const railKey = ({ id }: Eater): string => `rail ${id}`;
+export const railVolts = ({ volts }: Outlet): string => volts.join('–');

@@ -3,7 +3,21 @@ import { radiates, turns } from '../parts/index.js';
 import { ampsPool, leadCost } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
-import { ampsOf, eatersOf, fits, marginV, outletA, outletsOf, portOf, type Eater, type Outlet } from './outlets.js';
+import {
+  ampsOf,
+  eatersOf,
+  fits,
+  marginV,
+  outletA,
+  outletsOf,
+  isRail,
+  peakA,
+  portOf,
+  railKey,
+  railVolts,
+  type Eater,
+  type Outlet,
+} from './outlets.js';
 import { listed, num, voltBand } from '../units/index.js';
 import type { Poser } from './poser.js';
 import type { Option } from './problem.js';
@@ -106,7 +120,10 @@ export function feedOption(
       wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
       hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
       takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...heatTakes(poser, outlet, eater, outlets)],
-      modes: source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : [],
+      modes: [
+        ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
+        ...(isRail(eater) ? [{ key: railKey(eater), value: railVolts(outlet) }] : []),
+      ],
     },
     { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
     [
@@ -127,7 +144,7 @@ const HEAT_W = 1.5;
 /** Heat that a load causes in a linear regulator, at the highest volts that could come in. */
 function heatTakes(
   poser: Poser,
-  { id, source, sheet, part }: Outlet,
+  { id, source, sheet, part, volts }: Outlet,
   eater: Eater,
   outlets: Outlet[],
 ): Option['takes'] {
@@ -136,7 +153,7 @@ function heatTakes(
   if (source.kind !== 'linear' || !regulator || !into) return [];
   const input: Eater = { id: '', part, sheet, supply: into, peakW: 0 };
   const highest = Math.max(0, ...outlets.filter((o) => fits(o, input)).map((o) => o.volts[1]));
-  const heatW = (highest - regulator.volts) * (eater.peakW / regulator.volts);
+  const heatW = (highest - regulator.volts) * peakA(eater, { volts });
   return [{ pool: poser.pool(`heat ${id}`, regulator.heatW ?? HEAT_W), amount: Math.max(0, heatW) }];
 }
 
@@ -184,9 +201,10 @@ function pastSwitch({ view }: Poser, outlet: Outlet, eater: Eater): boolean {
 }
 
 /** Points for the heat a load causes in a linear regulator, judged at a usual input a few volts above its output. */
-function linearHeat({ source }: Outlet, eater: Eater): number {
+function linearHeat(outlet: Outlet, eater: Eater): number {
+  const { source } = outlet;
   if (source.kind !== 'linear' || !source.regulator) return 0;
-  const amps = eater.peakW / source.regulator.volts;
+  const amps = peakA(eater, outlet);
   const USUAL_ABOVE_V = 7;
   return Math.round(amps * USUAL_ABOVE_V * COST.heatPerW);
 }

@@ -4,6 +4,7 @@ import {
   hearsAir,
   hasControls,
   LINK_WORDS,
+  isWorkedOver,
   sees,
   atDevice,
   overOf,
@@ -213,6 +214,8 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
   if (!relays && !hearsAir(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];
   const toController = flies(listener.sheet);
+  // a bus on which everybody talks and hears
+  if (a.kind === 'can') return b.kind === 'can' && !(relays && toController) ? [] : null;
   if (relays) {
     if (toController) return null;
     if (isSerial(a) && isSerial(b)) return PLAYED.has(b.kind) && canSay(a, b) && speakAlike(a, b) ? [] : null;
@@ -251,11 +254,7 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
   });
   for (const talker of sights)
     for (const listener of poser.view.ends) {
-      if (
-        !sees(listener.cls.sheet) ||
-        listener.end.link.way !== 'listen' ||
-        listener.end.link.kind !== talker.end.link.kind
-      )
+      if (!isWorkedOver(listener.cls.sheet, listener.end.link) || listener.end.link.kind !== talker.end.link.kind)
         continue;
       addJoin(poser, talker, listener, { covers: [need], cost: [] });
     }

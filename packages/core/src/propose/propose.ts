@@ -114,6 +114,7 @@ function finishProposal(
     posed,
     open.map((o) => byId.get(o.id)!),
     clashes.map((c) => c.needs),
+    new Set(chosen),
   );
   const left = [...unwired, ...wishesLeft(after, givenUp, wishesOf(unwired))];
   const useful = usefulGates(gates, wishesOf(left));

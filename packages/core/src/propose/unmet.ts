@@ -2,6 +2,7 @@ import { labelOf } from '../rig/index.js';
 import type { PosedProblem } from './wiring-problem.js';
 import type { Demand } from './poser.js';
 import type { Option } from './problem.js';
+import { shortageText } from './shortage.js';
 
 /** A demand that stays open, and why. */
 export interface Unmet {
@@ -54,14 +55,19 @@ function lackOf({ view }: PosedProblem, demand: Demand, end: Demand): string {
 const MOST_NAMED = 4;
 
 /** What a proposal left open, each with the reason: nothing here meets it, or what it clashes with. */
-export function unmetOf(posed: PosedProblem, open: readonly Option[], clashes: string[][]): Unmet[] {
+export function unmetOf(
+  posed: PosedProblem,
+  open: readonly Option[],
+  clashes: string[][],
+  chosen: ReadonlySet<string>,
+): Unmet[] {
   const ways = waysTo(posed.problem.options);
   const endOf = deadEnds(posed.thought);
   return open.map((option) => {
     const need = option.covers[0]!;
     const demand = posed.demands.get(need)!;
     const why = ways.has(need)
-      ? clashText(posed, need, clashes)
+      ? shortageText(posed, need, chosen) || clashText(posed, need, clashes)
       : lackOf(posed, demand, posed.demands.get(endOf(need) ?? need)!);
     return { demand: demand.text, wish: demand.wish, part: demand.part, why };
   });

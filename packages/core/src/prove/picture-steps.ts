@@ -1,6 +1,7 @@
-import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
-import { sees, type Link } from '../parts/index.js';
-import { labelOf, oncePerRig, partsWithSheets, sheetOf, type Part, type Rig } from '../rig/index.js';
+import { networkSight } from '../bench/index.js';
+import { PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
+import { carriesNetwork, isNetworkPlug, sees, type Link } from '../parts/index.js';
+import { oncePerRig, partsWithSheets, sheetOf, type Part, type Rig } from '../rig/index.js';
 import type { BareStep } from './step.js';
 
 /** Inputs of a part where a picture ends, or leaves the wires: a display, an air unit, a recorder. */
@@ -8,7 +9,7 @@ const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }) => {
     const passedOn = new Set(sheet.pictures.flatMap((p) => p.inputs));
     return sheet.links
-      .filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && !passedOn.has(l.id))
+      .filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && !passedOn.has(l.id) && !carriesNetwork(sheet))
       .map((link) => ({ part, link }));
   }),
 );
@@ -33,21 +34,57 @@ export function sourceInto(
   return undefined;
 }
 
+/** Cameras on the network behind a plug, the nearest first, over the hubs between. */
+function camerasBehind(conversations: readonly Conversation[], part: string, link: string): Part[] {
+  const leads = conversations.filter((c) => c.kind === 'ethernet');
+  const far = (at: string, by?: string): LinkEnd[] =>
+    leads.flatMap(({ talker, listener }) => [
+      ...(talker.part.id === at && (by ?? talker.link.id) === talker.link.id ? [listener] : []),
+      ...(listener.part.id === at && (by ?? listener.link.id) === listener.link.id ? [talker] : []),
+    ]);
+  const seen = new Set([part]);
+  const cameras: Part[] = [];
+  const edge = far(part, link);
+  for (const { part: at, sheet } of edge) {
+    if (seen.has(at.id)) continue;
+    seen.add(at.id);
+    if (sees(sheet)) cameras.push(at);
+    else if (carriesNetwork(sheet)) edge.push(...far(at.id));
+  }
+  return cameras;
+}
+
+/** What comes in at a plug: one picture by lead; by network those of all cameras behind it. */
+function arrivals(
+  rig: Rig,
+  conversations: readonly Conversation[],
+  part: Part,
+  link: Link,
+): { camera: Part; sight: string }[] {
+  const sight = `${part.id}.${link.id}-picture`;
+  if (isNetworkPlug(link)) {
+    const cameras = camerasBehind(conversations, part.id, link.id);
+    return cameras.map((camera) => ({
+      camera,
+      sight: cameras.length > 1 ? networkSight(part.id, link.id, camera.id) : sight,
+    }));
+  }
+  const camera = sourceInto(conversations, part.id, link.id);
+  return camera && sees(sheetOf(rig, camera.id)) ? [{ camera, sight }] : [];
+}
+
 /** Each picture at the end of its wires; what comes through a switcher is seen when it is switched. */
 export const arrivingSteps = (rig: Rig, conversations: readonly Conversation[]): BareStep[] =>
-  pictureInputs(rig).flatMap(({ part, link }): BareStep[] => {
-    const camera = sourceInto(conversations, part.id, link.id);
-    if (!camera || !sees(sheetOf(rig, camera.id))) return [];
-    return [
-      {
-        id: `${part.id}.picture-${link.id}`,
-        part: part.id,
-        title: `Look at the picture that comes into ${part.label}`,
-        expectText: `the picture of ${labelOf(rig, camera.id)}`,
-        setUp: {},
-        moves: [],
-        expects: [{ sight: `${part.id}.${link.id}-picture`, is: camera.id }],
-        through: [camera.id],
-      },
-    ];
+  pictureInputs(rig).flatMap(({ part, link }) => {
+    const all = arrivals(rig, conversations, part, link);
+    return all.map(({ camera, sight }, n): BareStep => ({
+      id: `${part.id}.picture-${link.id}${n ? `-${camera.id}` : ''}`,
+      part: part.id,
+      title: `Look at the picture ${all.length > 1 ? `of ${camera.label} ` : ''}that comes into ${part.label}`,
+      expectText: `the picture of ${camera.label}`,
+      setUp: {},
+      moves: [],
+      expects: [{ sight, is: camera.id }],
+      through: [camera.id],
+    }));
   });

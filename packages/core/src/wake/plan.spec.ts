@@ -4,12 +4,29 @@ import { BENCHES } from '../../test/practice/benches/index.js';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { demoRig } from '../../test/support/demo-rig.js';
-import { isPack } from '../parts/index.js';
+import { smallRig } from '../../test/support/small-rig.js';
+import { isPack, radiates, type Sheet } from '../parts/index.js';
 import { applyEdits, emptyRig, partsWithSheets, type Rig } from '../rig/index.js';
 import { freeStep, handSteps, moveStep, roomOf, WAKE_KINDS } from './index.js';
 import { wakePlan } from './studies.js';
 
 const rigs = [...BENCHES, ...SYSTEMS].map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]);
+/** What no practice bench has: a radio in the hand with a screwed antenna, a gimbal that nothing feeds. */
+const OWN: [string, Rig][] = [
+  smallRig({ PK: 'pack-4s', TX: 'transmitter-16', G: 'gimbal-two-axis', CAM: 'nose-camera' }),
+].map((rig) => {
+  const sheet = rig.sheets['transmitter-16']!;
+  const foot = { id: 'foot', label: 'antenna', side: 'left', plug: { family: 'coax screw', pins: 1 } } as const;
+  const screwed: Sheet = {
+    ...sheet,
+    ports: [...sheet.ports, { ...foot, pins: [{ n: 1, label: 'core', line: 'signal', way: 'out' }] }],
+    links: [
+      ...sheet.links,
+      { id: 'foot', kind: 'antenna', way: 'talk', pins: { data: { port: 'foot', pin: 1 } }, params: {} },
+    ],
+  };
+  return ['a radio with an antenna to screw on', { ...rig, sheets: { ...rig.sheets, [sheet.class]: screwed } }];
+});
 const someRig = fc.constantFrom(...rigs.map(([, rig]) => rig), demoRig());
 const someMove = fc.record({
   rig: someRig,
@@ -103,6 +120,22 @@ describe('kinds of power-up', () => {
     expect(first.length).toBeGreaterThan(0);
     for (const [antenna, lead] of first) expect(antenna).toBeLessThan(lead);
   });
+
+  it.each([...rigs, ...OWN])(
+    '%s: no radio is on before its antenna, nothing is checked before the packs are on',
+    (_, rig) => {
+      const { steps } = wakePlan(rig, 'field');
+      const at = (id: string): number => steps.findIndex((s) => s.id === id);
+      const packs = partsWithSheets(rig).flatMap(({ part, sheet }) => (isPack(sheet) ? [at(`${part.id}:on`)] : []));
+      for (const { part, sheet } of partsWithSheets(rig).filter((p) => radiates(p.sheet))) {
+        const on = at(`${part.id}:on`);
+        const first = on >= 0 && !isPack(sheet) ? [on] : packs;
+        for (const step of first) expect(at(`${part.id}:antenna`)).toBeLessThan(step);
+      }
+      const checks = steps.flatMap((s, i) => (s.id.startsWith('check:') || s.id.endsWith(':record') ? [i] : []));
+      for (const check of checks) for (const pack of packs) expect(check).toBeGreaterThan(pack);
+    },
+  );
 
   it('of an empty rig are empty', () => {
     for (const kind of WAKE_KINDS) expect(wakePlan(emptyRig('x', 'x'), kind).steps).toEqual([]);

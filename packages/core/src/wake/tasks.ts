@@ -27,7 +27,7 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
   const safe = safeTasks(rig);
   const transmitters = transmitterTasks(rig, safe);
   const own = ownBatteryTasks(rig, safe);
-  const before = [...safe, ...transmitters, ...placeTasks(rig, transmitters)];
+  const before = [...safe, ...transmitters, ...placeTasks(rig, safe, transmitters)];
   const packs = packTasks(rig, before);
   const railsOn = railTasks(rig, packs);
   const starts = startTasks(rig, rails, packs, railsOn, transmitters);
@@ -38,7 +38,7 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
     ...railsOn,
     ...woken,
     ...forgottenTasks(rig, woken),
-    ...checkTasks(rig, woken),
+    ...checkTasks(rig, woken, packs),
     ...askedTasks(rig, woken),
   ];
 }
@@ -52,30 +52,37 @@ function safeTasks(rig: Rig): WakeTask[] {
 
 function transmitterTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
   const flown = isFlown(rig) || partsWithSheets(rig).some(({ sheet }) => flies(sheet));
-  return partsWithSheets(rig)
-    .filter(({ sheet }) => hasControls(sheet))
-    .flatMap(({ part, sheet }) => [
-      task({
-        id: `${part.id}:on`,
-        part: part.id,
-        text: `${part.label} on`,
-        note: 'before anything it commands',
-        seconds: HANDS_S.switchOn,
-        hands: true,
-        after: ids(safe),
-      }),
-      ...chainStarts(part, sheet, [`${part.id}:on`]),
-      task({
-        id: `${part.id}:low`,
-        part: part.id,
-        text: flown ? 'Throttle low, switches up' : restText(rig, sheet),
-        note: flown ? 'record not started by chance' : 'nothing starts by chance',
-        seconds: HANDS_S.lowAndUp,
-        hands: true,
-        after: [`${part.id}:on`],
-      }),
-    ]);
+  const held = partsWithSheets(rig).filter(({ sheet }) => hasControls(sheet));
+  const named = (part: Part, text: string): string =>
+    held.length > 1 ? `${part.label}: ${text.charAt(0).toLowerCase()}${text.slice(1)}` : text;
+  return held.flatMap(({ part, sheet }) => [
+    task({
+      id: `${part.id}:on`,
+      part: part.id,
+      text: `${part.label} on`,
+      note: 'before anything it commands',
+      seconds: HANDS_S.switchOn,
+      hands: true,
+      after: [...ids(safe), ...antennaFirst(part, sheet)],
+    }),
+    ...chainStarts(part, sheet, [`${part.id}:on`]),
+    task({
+      id: `${part.id}:low`,
+      part: part.id,
+      text: named(part, flown ? 'Throttle low, switches up' : restText(rig, sheet)),
+      note: flown ? 'record not started by chance' : 'nothing starts by chance',
+      seconds: HANDS_S.lowAndUp,
+      hands: true,
+      after: [`${part.id}:on`],
+    }),
+  ]);
 }
+
+/** What radiates gets its antenna before it is switched on. */
+const antennaFirst = (part: Part, sheet: Sheet): string[] => (radiates(sheet) ? [antennaId(part)] : []);
+const antennaId = (part: Part): string => `${part.id}:antenna`;
+/** It is switched on for itself, before the packs are. */
+const hasOwnSwitch = (sheet: Sheet): boolean => hasControls(sheet) || sheet.inside?.battery === true;
 
 /** How the controls of a console or a remote stand before packs go on. */
 function restText(rig: Rig, sheet: Sheet): string {
@@ -97,7 +104,7 @@ function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
         note: sheet.inside ? `lasts ${num(sheet.inside.minutes)} min` : '',
         seconds: HANDS_S.readPack,
         hands: true,
-        after: ids(safe),
+        after: [...ids(safe), ...antennaFirst(part, sheet)],
       }),
       ...chainStarts(part, sheet, [`${part.id}:on`]),
     ]);
@@ -163,18 +170,20 @@ function askedTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
   });
 }
 
-function placeTasks(rig: Rig, transmitters: WakeTask[]): WakeTask[] {
+function placeTasks(rig: Rig, safe: WakeTask[], transmitters: WakeTask[]): WakeTask[] {
   const all = partsWithSheets(rig);
+  const lowered = ids(transmitters.filter((x) => x.id.endsWith(':low')));
   const radios = all
     .filter(({ sheet }) => radiates(sheet))
     .map(({ part, sheet }) =>
       task({
-        id: `${part.id}:antenna`,
+        id: antennaId(part),
         part: part.id,
         text: `${part.label}: ${antennaLinks(sheet).length > 1 ? 'antennas' : 'antenna'} on`,
         note: 'never powered without',
         seconds: HANDS_S.antenna,
         hands: true,
+        after: hasOwnSwitch(sheet) ? ids(safe) : lowered,
       }),
     );
   const gimbals = all
@@ -187,9 +196,10 @@ function placeTasks(rig: Rig, transmitters: WakeTask[]): WakeTask[] {
         note: 'as its mounting setting says; nobody in the arc',
         seconds: HANDS_S.place,
         hands: true,
+        after: lowered,
       }),
     );
-  return [...radios, ...gimbals].map((t) => ({ ...t, after: ids(transmitters.filter((x) => x.id.endsWith(':low'))) }));
+  return [...radios, ...gimbals];
 }
 
 function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
@@ -279,7 +289,7 @@ function chainStarts(part: Part, sheet: Sheet, after: string[]): WakeTask[] {
 }
 
 /** The short checks at the end: each picture, each recording, ends, radio power, how it stands for take-off or the first run. */
-function checkTasks(rig: Rig, starts: WakeTask[]): WakeTask[] {
+function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[]): WakeTask[] {
   const all = partsWithSheets(rig);
   const lastStarts = (does: (sheet: Sheet) => boolean): string[] =>
     all
@@ -291,7 +301,8 @@ function checkTasks(rig: Rig, starts: WakeTask[]): WakeTask[] {
     !sees(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURES.has(l.kind));
   const shown = all.find(({ sheet }) => shows(sheet) && !sheet.pictures.length);
   const cameras = all.filter(({ sheet }) => sees(sheet));
-  const control = lastStarts((sheet) => hearsAir(sheet) || flies(sheet));
+  // what starts without a step of its own is there once the packs are
+  const control = [...ids(packs), ...lastStarts((sheet) => hearsAir(sheet) || flies(sheet))];
   if (shown && cameras.length) {
     check({
       id: 'check:pictures',

@@ -260,6 +260,127 @@ describe('a load that asks much', () => {
   });
 });
 
+describe('a receiver that hands its volts on', () => {
+  /** Its own band is wider than that of the motor on its pin. */
+  const receiver = own('receiver-6-pins', (s) => ({
+    supplies: s.supplies.map((e) => ({ ...e, volts: [3.5, 10] })),
+    ports: s.ports.map((port) => ({
+      ...port,
+      pins: port.pins.map((p) => (p.line === 'empty' ? { ...p, line: 'supply' } : p)),
+    })),
+    ties: [[s.supplies[0]!.plus, ...s.links.flatMap((l) => (l.pins.data ? [{ port: l.pins.data.port, pin: 2 }] : []))]],
+  }));
+  const motor = (peakA: number): Sheet =>
+    own('gimbal-two-pulse', (s) => {
+      const [port] = s.ports.filter((p) => p.id === s.links.find((l) => l.kind === 'pulse')!.pins.data!.port);
+      return {
+        name: `Tilt motor ${peakA} A`,
+        ports: [{ ...port!, pins: port!.pins.map((p) => (p.n === 2 ? { n: 2, label: '+', line: 'supply' } : p)) }],
+        supplies: [
+          {
+            ...s.supplies[0]!,
+            plus: { port: port!.id, pin: 2 },
+            minus: { port: port!.id, pin: port!.pins.find((p) => p.line === 'ground')!.n },
+            volts: [4.5, 6],
+            draw: { kind: 'current', typical: 0.2, peak: peakA },
+          },
+        ],
+        links: s.links.filter((l) => l.pins.data?.port === port!.id),
+        functions: s.functions
+          .slice(0, 1)
+          .map(({ enabledIn: _, turnsTo: __, ...f }) => over(f, [s.links.find((l) => l.kind === 'pulse')!.id])),
+      };
+    });
+  const bench = (feeder: string, peakA = 0.8): Proposed => {
+    const sheet = motor(peakA);
+    return Proposed.of({
+      ...brief(
+        'Mast',
+        'hand-held or ground',
+        [
+          ['PK', 'pack-4s'],
+          ['TX', 'transmitter-16'],
+          ['BEC', feeder],
+          ['RX', receiver.class],
+          ['M', sheet.class],
+        ],
+        [['tilt']],
+      ),
+      sheets: [receiver, sheet],
+    });
+  };
+
+  it('feeds what its feeder suits, whatever it would take itself', () => {
+    const now = bench('regulator-5v');
+    expect(open(now)).toEqual([]);
+    expect(stops(now)).toEqual([]);
+    const lead = now.rig.cables.find((c) => c.wires.some((w) => w.to.part === 'M'))!;
+    expect(lead.wires.length).toBe(3);
+    expect(failing(now)).toEqual([]);
+  });
+
+  it('does not where its feeder gives too much for it', () => {
+    const now = bench('linear-8v');
+    expect(open(now).join()).toContain('has its volts');
+    expect(now.analysis.findings.filter((f) => f.rule === 'supply-range')).toEqual([]);
+  });
+
+  it('says in figures what its source has too little of, a motor by its amperes', () => {
+    const [why] = open(bench('regulator-5v', 4.96));
+    expect(why).toMatch(
+      /^Tilt motor.*Regulator 5 V gives 5\.0 A, of which Receiver.* may take 0\.1 A, and Tilt motor 4\.96 A asks for up to 5\.0 A$/,
+    );
+  });
+});
+
+describe('a head that is told over CAN', () => {
+  const can = (id: string): { port: Sheet['ports'][number]; link: Link } => ({
+    port: {
+      ...{ id, label: 'CAN', side: 'right', plug: { family: 'latching 1.25 mm', pins: 2 } },
+      pins: [
+        { n: 1, label: 'bus', line: 'signal', way: 'both' },
+        { n: 2, label: 'G', line: 'ground' },
+      ],
+    },
+    link: { id, kind: 'can', way: 'both', pins: { data: { port: id, pin: 1 } }, params: {} },
+  });
+  const head = own('gimbal-two-axis', (s) => ({
+    ports: [...s.ports.filter((p) => p.id === s.supplies[0]!.plus.port), can('can').port],
+    links: [can('can').link],
+    functions: s.functions.map((f) => over(f, ['can'])),
+    settings: [],
+  }));
+  const receiver = own('receiver-16', (s) => ({
+    ports: [...s.ports.filter((p) => p.id === s.supplies[0]!.plus.port), can('can').port],
+    links: [...s.links.filter((l) => l.kind === 'radio'), can('can').link],
+    settings: [],
+    ties: [],
+  }));
+
+  it('is wired to the receiver that speaks it, given channels, and does what the sticks say', () => {
+    const now = Proposed.of({
+      ...brief(
+        'Crane',
+        'hand-held or ground',
+        [
+          ['PK', 'pack-4s'],
+          ['TX', 'transmitter-16'],
+          ['R5', 'regulator-5v'],
+          ['RX', receiver.class],
+          ['G', head.class],
+        ],
+        [['tilt']],
+      ),
+      sheets: [head, receiver],
+    });
+    expect(open(now)).toEqual([]);
+    expect(now.has('RX', 'G')).toBe(true);
+    expect(stops(now)).toEqual([]);
+    expect(planOf(now.rig).some((s) => s.expectText.includes('tilt'))).toBe(true);
+    expect(failing(now)).toEqual([]);
+  });
+});
+
 describe('what a control is for', () => {
   const [two, three, knob, button] = (['switch2', 'switch3', 'knob', 'button'] as const).map((kind): Control => ({
     id: kind,

@@ -1,5 +1,13 @@
 /** The same sheets as other people would write them. */
-import { flies, hasControls, hearsAir, speaksAir, type Link, type Sheet } from '../../src/parts/index.js';
+import {
+  carriesNetwork,
+  flies,
+  hasControls,
+  hearsAir,
+  speaksAir,
+  type Link,
+  type Sheet,
+} from '../../src/parts/index.js';
 import type { Rig } from '../../src/rig/index.js';
 
 const withSheets = (rig: Rig, change: (sheet: Sheet) => Sheet): Rig => ({
@@ -9,14 +17,16 @@ const withSheets = (rig: Rig, change: (sheet: Sheet) => Sheet): Rig => ({
 
 /**
  * In short: a transmitter that is weighed, receiver pins that name no slot where each has its own, pulses that name where they rest,
- * radios and antennas that go both ways.
+ * radios, antennas and networks that go both ways.
  */
 export const saidInShort = (rig: Rig): Rig =>
   withSheets(rig, (sheet) => bothWays(resting(withoutSlots(weighed(sheet)))));
 
-const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna']);
+const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna', 'ethernet']);
 const bothWays = (sheet: Sheet): Sheet => ({
   ...sheet,
+  // that a hub hands on what comes in need not be said
+  pictures: carriesNetwork(sheet) ? [] : sheet.pictures,
   links: sheet.links.map((l) => (BOTH.has(l.kind) ? { ...l, way: 'both' as const } : l)),
 });
 

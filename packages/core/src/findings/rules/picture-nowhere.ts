@@ -1,20 +1,30 @@
-import { PICTURE_KINDS, saidBy, type Conversation } from '../../loom/index.js';
-import { ownPictures, sees, type Sheet } from '../../parts/index.js';
+import { PICTURE_KINDS, type Conversation } from '../../loom/index.js';
+import { carriesNetwork, ownPictures, sees, type Sheet } from '../../parts/index.js';
 import { partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** Pictures end here: they are shown, or sent over the air. */
 const isEnd = (sheet: Sheet): boolean =>
-  !sheet.pictures.length && !sees(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURE_KINDS.has(l.kind));
+  !sheet.pictures.length &&
+  !sees(sheet) &&
+  !carriesNetwork(sheet) &&
+  sheet.links.some((l) => l.way === 'listen' && PICTURE_KINDS.has(l.kind));
 
 /** Whether what a part gives arrives at a display or a transmitter, over whatever hands it on. */
 function arrives(rig: Rig, conversations: readonly Conversation[], part: string, seen = new Set<string>()): boolean {
   if (seen.has(part)) return false;
   seen.add(part);
-  return saidBy(conversations, part)
-    .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length)
-    .some((c) => isEnd(c.listener.sheet) || arrives(rig, conversations, c.listener.part.id, seen));
+  return nextTo(conversations, part).some((end) => isEnd(end.sheet) || arrives(rig, conversations, end.part.id, seen));
 }
+
+/** Where the pictures of a part go on to; over a hub either way, whichever of its plugs was taken. */
+const nextTo = (conversations: readonly Conversation[], part: string): Conversation['listener'][] =>
+  conversations
+    .filter((c) => PICTURE_KINDS.has(c.kind) && !c.troubles.length)
+    .flatMap(({ talker, listener }) => {
+      if (talker.part.id === part) return [listener];
+      return listener.part.id === part && carriesNetwork(listener.sheet) ? [talker] : [];
+    });
 
 /** A camera whose picture reaches no display and no transmitter, on a bench that has one for its kind. */
 export const pictureNowhereRule: Rule = ({ rig, conversations }) => {

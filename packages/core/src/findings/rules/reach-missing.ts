@@ -1,5 +1,5 @@
 import { cableOf, leadLength, pinMap, portsCanJoin, type LinkEnd } from '../../loom/index.js';
-import { reachLinks, sees } from '../../parts/index.js';
+import { isWorkedOver, reachLinks, sees } from '../../parts/index.js';
 import { nextId, partsWithSheets, pinKey, type Rig } from '../../rig/index.js';
 import { groundBetween } from './lead-parts.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
@@ -43,8 +43,8 @@ function leadFix(rig: Rig, own: Pick<LinkEnd, 'part' | 'sheet'> & { links: LinkE
   const free = (part: string, at: { port: string; pin: number } | undefined): boolean =>
     at !== undefined && !used.has(pinKey({ part, ...at }));
   for (const link of own.links)
-    for (const { part, sheet } of partsWithSheets(rig).filter((p) => sees(p.sheet)))
-      for (const eye of sheet.links.filter((l) => l.kind === link.kind && l.way !== 'talk')) {
+    for (const { part, sheet } of partsWithSheets(rig))
+      for (const eye of sheet.links.filter((l) => l.kind === link.kind && isWorkedOver(sheet, l))) {
         const [from, to] = [portAt(own.sheet, link), portAt(sheet, eye)];
         if (
           !from ||
