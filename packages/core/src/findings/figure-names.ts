@@ -16,7 +16,7 @@ export interface FigureNames {
   'packs-unequal': 'agree within' | 'apart' | 'packs';
   'fuse-missing': 'amps' | 'cable' | 'part';
   'pair-not-crossed': 'cable' | 'controller' | 'device' | 'port';
-  'pair-half': 'cable' | 'controller' | 'device' | 'port';
+  'pair-half': 'cable' | 'controller' | 'device' | 'port' | 'missing';
   'port-told-other': 'device' | 'is told' | 'part' | 'port' | 'shows' | 'wants';
   'port-not-set': 'cable' | 'controller' | 'device' | 'is set to' | 'port' | 'wants';
   'port-too-slow': 'cable' | 'controller' | 'device' | 'highest' | 'port' | 'speaks';

@@ -21,7 +21,7 @@ import {
 } from '../rig/index.js';
 import { groupBy, isSameName } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
-import { canSay, isSerial, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
+import { canSay, isSerial, sameSpeed, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
 import { toldOther } from './told-ports.js';
 
 /** One end of a conversation: a link of a part. */
@@ -118,8 +118,14 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
         const troubles: Trouble[] = [];
         if (collide(talkers, talker)) troubles.push('talkers collide');
         if (!OWN_RETURN.has(talker.link.kind) && !sharesGround(nets, talker, listener)) troubles.push('no ground');
-        if (!listener.live || listener.link.kind !== talker.link.kind) troubles.push('wrong type');
-        else troubles.push(...resourceTroubles(rig, talker, listener), ...toldTroubles(rig, talker, listener));
+        if (!listener.live || listener.link.kind !== talker.link.kind || isOtherSpeed(talker, listener))
+          troubles.push('wrong type');
+        else
+          troubles.push(
+            ...resourceTroubles(rig, talker, listener),
+            ...toldTroubles(rig, talker, listener),
+            ...wireTroubles(nets, talker, listener),
+          );
         found.push({ kind: talker.link.kind, talker, listener, troubles });
       }
     }
@@ -148,6 +154,30 @@ function collide(talkers: LinkEnd[], own: LinkEnd): boolean {
 
 const sameData = (a: LinkEnd, b: LinkEnd): boolean =>
   a.link.pins.data?.port === b.link.pins.data?.port && a.link.pins.data?.pin === b.link.pins.data?.pin;
+
+/** Two ends that nobody tells a speed, at different ones; a controller's port is told. */
+const isOtherSpeed = (a: LinkEnd, b: LinkEnd): boolean =>
+  (a.link.kind === 'can' || (isSerial(a.link) && !flies(a.sheet) && !flies(b.sheet))) && !sameSpeed(a, b);
+
+/** The further pins of two links that belong together: of one name, else in the order of the sheets. What one has alone ends on nothing. */
+export function furtherPairs(talker: LinkEnd, listener: LinkEnd): [PinAt, PinAt][] {
+  const [own, other] = [talker.link.alsoPins ?? [], listener.link.alsoPins ?? []];
+  const named = own.map((at) => other.find((b) => isSameName(labelAt(talker, at), labelAt(listener, b))));
+  const isByName = new Set(named).size === own.length && named.every((b) => b !== undefined);
+  return own.flatMap((at, i): [PinAt, PinAt][] => {
+    const to = isByName ? named[i] : other[i];
+    return to ? [[at, to]] : [];
+  });
+}
+
+const labelAt = ({ sheet }: LinkEnd, { port, pin }: PinAt): string =>
+  sheet.ports.find((p) => p.id === port)?.pins.find((p) => p.n === pin)?.label ?? '';
+
+/** A conversation over several wires of which some are not there. */
+function wireTroubles(nets: Nets, talker: LinkEnd, listener: LinkEnd): Trouble[] {
+  const isWhole = furtherPairs(talker, listener).every(([a, b]) => nets.joined(pinOf(talker, a), pinOf(listener, b)));
+  return isWhole ? [] : ['half joined'];
+}
 
 /** What a bus or a key ladder asks of the controller resource at one of its ends. */
 function resourceTroubles(rig: Rig, talker: LinkEnd, listener: LinkEnd): Trouble[] {
@@ -238,6 +268,7 @@ function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const netsOf = ({ link: { pins }, ...end }: LinkEnd): (number | undefined)[] =>
     [pins.send, pins.hear].map((at) => at && nets.netOf(pinOf(end, at)));
   const wired = pairs.map((end) => ({ end, at: netsOf(end) })).filter(({ at }) => at.some((n) => n !== undefined));
+  const driven = drivenNets(ends, nets);
   const found: Conversation[] = [];
   for (const {
     end: a,
@@ -252,7 +283,8 @@ function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
       const aHears = meet(aHear, bSend);
       // what only sends is told nothing
       if (!canSay(a.link, b.link) && canSay(b.link, a.link)) continue;
-      const straight = meet(aSend, bSend) || meet(aHear, bHear);
+      // two that hear one talker, as a bus on a Y, are no pair
+      const straight = meet(aSend, bSend) || (meet(aHear, bHear) && !driven.has(aHear));
       if (!aSends && !aHears && !straight) continue;
       const device = flies(a.sheet) ? b : a;
       const troubles: Trouble[] = [];
@@ -260,13 +292,23 @@ function serialPairs(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
       else if (!(aSends && aHears) && device.link.way === 'both' && canSay(a.link, b.link) && canSay(b.link, a.link))
         troubles.push('half joined');
       if (!sharesGround(nets, a, b)) troubles.push('no ground');
-      if (!a.live || !b.live || !speakAlike(a.link, b.link)) troubles.push('wrong type');
+      if (!a.live || !b.live || !speakAlike(a.link, b.link) || isOtherSpeed(a, b)) troubles.push('wrong type');
       troubles.push(...portTroubles(rig, a, b), ...toldTroubles(rig, a, b));
       found.push({ kind: device.link.kind, talker: a, listener: b, troubles });
     }
   }
   return [...groupBy(found, ({ talker, listener }) => `${placeOf(talker)} ${placeOf(listener)}`).values()].map(meant);
 }
+
+/** Nets on which somebody talks. */
+const drivenNets = (ends: readonly LinkEnd[], nets: Nets): ReadonlySet<number | undefined> =>
+  new Set(
+    ends
+      .filter((end) => end.link.way !== 'listen' && end.live)
+      .flatMap((end) =>
+        [end.link.pins.data, end.link.pins.send].flatMap((at) => (at ? [nets.netOf(pinOf(end, at))] : [])),
+      ),
+  );
 
 /** A plug that can speak in several ways speaks as the other end does. */
 const meant = ([first, ...others]: readonly Conversation[]): Conversation =>

@@ -4,6 +4,7 @@ export {
   isGivenTo,
   bringsGround,
   findConversations,
+  furtherPairs,
   heardBy,
   linkEnds,
   pinOf,
@@ -13,7 +14,7 @@ export {
   type LinkEnd,
   type Trouble,
 } from './conversations.js';
-export { canSay, isSerial, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
+export { canSay, isSerial, speakAlike, speaksAlready, sameSpeed, speechOf } from './serial-kinds.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
 export {

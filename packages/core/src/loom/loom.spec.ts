@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
+import { smallRig } from '../../test/support/small-rig.js';
 import { applyEdit, applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { boardPlan, cableViews, findConversations, findNets } from './index.js';
 
@@ -33,6 +34,19 @@ describe('conversations', () => {
   it('name the uncrossed pair in both directions', () => {
     expect(troubles(demoRig(), 'FC', 'ZC')).toEqual(['not crossed']);
     expect(troubles(demoRig(), 'ZC', 'FC')).toEqual(['not crossed']);
+  });
+
+  it('are none between two serial ports that hear one bus', () => {
+    const rig = smallRig({ RX: 'receiver-bus', A: 'flight-controller-3', B: 'flight-controller-3' }, [
+      ['RX.bus.1 A.serial1.3', 'RX.bus.1 B.serial1.3', 'RX.bus.3 A.serial1.4', 'RX.bus.3 B.serial1.4'],
+    ]);
+    expect(troubles(rig, 'A', 'B')).toEqual(['no conversation']);
+    expect(troubles(rig, 'RX', 'B')).toEqual(['port not set']);
+    // where nobody talks they are joined the wrong way
+    const alone = smallRig({ A: 'flight-controller-3', B: 'flight-controller-3' }, [
+      ['A.serial1.3 B.serial1.3', 'A.serial1.4 B.serial1.4'],
+    ]);
+    expect(troubles(alone, 'A', 'B')).toContain('not crossed');
   });
 
   it('notice half a pair, a port given to something else and a wrong speed', () => {

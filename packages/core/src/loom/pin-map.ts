@@ -1,6 +1,6 @@
 import { canBeMade, connectorOf, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { findPin, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
-import { BUS_PROTOCOL, bringsGround, pinOf, resourceOf, type LinkEnd } from './conversations.js';
+import { furtherPairs, BUS_PROTOCOL, bringsGround, pinOf, resourceOf, type LinkEnd } from './conversations.js';
 import { isSerial, speaksAlready, speechOf } from './serial-kinds.js';
 import { preferredOhm } from './preferred.js';
 
@@ -89,6 +89,9 @@ const COLOURS: Partial<Record<string, string>> = {
   antenna: 'coax',
 };
 
+/** Of the further wires of one conversation, so that they are told apart. */
+const FURTHER = ['orange', 'violet', 'brown', 'white'] as const;
+
 function linkWires(rig: Rig, join: Extract<Join, { kind: 'link' }>, options: PinMapOptions): Wire[] {
   const { talker, listener, feed } = join;
   const wire = sized(options, SIGNAL_AWG);
@@ -113,7 +116,13 @@ function signalPairs(talker: LinkEnd, listener: LinkEnd): [PinAt, PinAt, string]
   // a bus on a plain serial port ends on its hearing pin
   const from = a.data ?? a.send!;
   const to = b.data ?? b.hear!;
-  return [[from, to, COLOURS[talker.link.kind] ?? 'white']];
+  const colour = COLOURS[talker.link.kind] ?? 'white';
+  const further = furtherPairs(talker, listener).map(([a, b], i): [PinAt, PinAt, string] => [
+    a,
+    b,
+    FURTHER[i % FURTHER.length]!,
+  ]);
+  return [[from, to, colour], ...further];
 }
 
 const isReceiveOnly = (end: LinkEnd): boolean => resourceOf(end)?.receiveOnly ?? false;

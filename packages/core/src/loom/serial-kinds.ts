@@ -35,3 +35,16 @@ export const isSerial = ({ pins }: Link): boolean => pins.send !== undefined || 
 
 /** Whether one end can say anything that the other can hear. */
 export const canSay = (a: Link, b: Link): boolean => a.pins.send !== undefined && b.pins.hear !== undefined;
+
+/** Share by which two speeds may differ and still be understood. @source [mem] a byte is read from its start bit, half a bit off at most */
+const SPEED_SHARE = 0.03;
+
+/** Whether two ends that nobody tells their speed run at the same; what names none takes any, and so does what can be set to the other's. */
+export function sameSpeed(a: { sheet: Sheet; link: Link }, b: { sheet: Sheet; link: Link }): boolean {
+  const [one, two] = [a.link.params.baud, b.link.params.baud];
+  if (one === undefined || two === undefined) return true;
+  return Math.abs(one - two) <= SPEED_SHARE * Math.max(one, two) || canBeSet(a.sheet, two) || canBeSet(b.sheet, one);
+}
+
+const canBeSet = ({ settings }: Sheet, baud: number): boolean =>
+  settings.some((s) => s.values.some((value) => Number(value) === baud));

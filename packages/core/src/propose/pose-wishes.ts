@@ -14,7 +14,7 @@ import {
   type PartFunction,
   type Sheet,
 } from '../parts/index.js';
-import { canSay, isSerial, speakAlike } from '../loom/index.js';
+import { canSay, isSerial, sameSpeed, speakAlike } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';
@@ -191,7 +191,9 @@ function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void 
   for (const talker of poser.view.ends) {
     if (talker.cls.part.id === listener.cls.part.id) continue;
     const cost = hearsSticks(poser, talker) ? tells(talker, listener) : null;
-    if (cost)
+    const far = cost && otherSpeed(talker, listener);
+    if (far) poser.refuse([hearNeed(listener)], far);
+    else if (cost)
       addJoin(poser, talker, listener, {
         covers: [hearNeed(listener)],
         modes: modeOfAir(listener, airs?.ofTalker(talker.cls.part, talker.cls.sheet)),
@@ -199,6 +201,15 @@ function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void 
         takes: poser.relies(flyNeed(talker.cls.part.id)),
       });
   }
+}
+
+/** Why two ends that nobody tells a speed do not understand each other; null when they do. */
+function otherSpeed({ cls: from, end: a }: ClassEnd, { cls: to, end: b }: ClassEnd): (() => string) | null {
+  const isTold = a.link.kind !== 'can' && (flies(from.sheet) || flies(to.sheet));
+  if (isTold || a.link.kind !== b.link.kind || sameSpeed(a, b)) return null;
+  const kind = LINK_WORDS[a.link.kind];
+  return () =>
+    `${from.part.label} speaks ${kind} at ${a.link.params.baud} baud, and ${to.part.label} at ${b.link.params.baud}`;
 }
 
 /** A receiver hears the sticks by itself, a controller only over a receiver. */

@@ -1,4 +1,6 @@
 import { labelOf } from '../rig/index.js';
+import { listed } from '../units/index.js';
+import { otherAir } from './airs.js';
 import type { PosedProblem } from './wiring-problem.js';
 import type { Demand } from './poser.js';
 import type { Option } from './problem.js';
@@ -67,10 +69,19 @@ export function unmetOf(
     const need = option.covers[0]!;
     const demand = posed.demands.get(need)!;
     const why = ways.has(need)
-      ? shortageText(posed, need, chosen) || clashText(posed, need, clashes)
+      ? shortageText(posed, need, chosen) || airText(posed, need, ways) || clashText(posed, need, clashes)
       : lackOf(posed, demand, posed.demands.get(endOf(need) ?? need)!);
     return { demand: demand.text, wish: demand.wish, part: demand.part, why };
   });
+}
+
+/** A wish for one transmitter, where all that could do it hears another. */
+function airText({ view, demands }: PosedProblem, need: string, ways: ReadonlyMap<string, readonly Option[]>): string {
+  const apart = (ways.get(need) ?? []).map((way) => otherAir(way, (n) => ways.get(n) ?? []));
+  const first = apart[0];
+  if (!first || apart.some((a) => !a) || demands.get(need)?.wish === null) return '';
+  const others = listed(first.others.map((id) => labelOf(view.rig, id)));
+  return `it is asked of ${labelOf(view.rig, first.own)}, and what could tell it hears ${others}`;
 }
 
 function clashText(posed: PosedProblem, need: string, clashes: string[][]): string {

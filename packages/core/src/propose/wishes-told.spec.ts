@@ -57,6 +57,16 @@ describe('what a proposal says of wishes', () => {
     expect(brief.wishes[0]).toMatchObject({ state: 'granted' });
   });
 
+  it('is of whom it was asked, where all that could tell it hears another transmitter', () => {
+    const parts = {
+      ...{ PK: 'pack-4s', R5: 'regulator-5v', TX: 'transmitter-16', OP: 'transmitter-6' },
+      ...{ RX: 'receiver-serial-link', R2: 'receiver-6-pins', GB: 'gimbal-two-pulse', SW: 'picture-switcher-3' },
+    };
+    const rig = { ...rigOf(parts, [wish('tilt', { by: 'camera operator' }), wish('picture')]) };
+    const { unmet } = propose({ ...rig, schools: { ...rig.schools, operators: 'two' as const } });
+    expect(unmet.find((u) => u.wish === 'W-picture')?.why).toBe('it is asked of TX, and what could tell it hears OP');
+  });
+
   it('is whose plug a source stands on that would do', () => {
     const { unmet } = propose(rigOf({ PK: 'pack-4s', GB: 'gimbal-wing', FC: 'flight-controller-6' }, []));
     expect(unmet.find((u) => u.part === 'FC' && u.demand.endsWith('volts'))?.why).toBe(

@@ -5,7 +5,8 @@ import { controlOptions } from '../../src/channels/assign/control-options.js';
 import type { Control, Link, PartFunction, Sheet } from '../../src/parts/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
-import { newPart } from '../../src/rig/index.js';
+import { fixesOf } from '../../src/findings/index.js';
+import { applyEdits, newPart } from '../../src/rig/index.js';
 import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -334,50 +335,95 @@ describe('a receiver that hands its volts on', () => {
 });
 
 describe('a head that is told over CAN', () => {
-  const can = (id: string): { port: Sheet['ports'][number]; link: Link } => ({
+  const can = (baud: number): { port: Sheet['ports'][number]; link: Link } => ({
     port: {
-      ...{ id, label: 'CAN', side: 'right', plug: { family: 'latching 1.25 mm', pins: 2 } },
+      ...{ id: 'can', label: 'CAN', side: 'right', plug: { family: 'latching 1.25 mm', pins: 3 } },
       pins: [
-        { n: 1, label: 'bus', line: 'signal', way: 'both' },
-        { n: 2, label: 'G', line: 'ground' },
+        { n: 1, label: 'H', line: 'signal', way: 'both' },
+        { n: 2, label: 'L', line: 'signal', way: 'both' },
+        { n: 3, label: 'G', line: 'ground' },
       ],
     },
-    link: { id, kind: 'can', way: 'both', pins: { data: { port: id, pin: 1 } }, params: {} },
+    link: {
+      ...{ id: 'can', kind: 'can', way: 'both', pins: { data: { port: 'can', pin: 1 } } },
+      ...{ alsoPins: [{ port: 'can', pin: 2 }], params: { baud } },
+    },
   });
+  const fed = (s: Sheet) => s.ports.filter((p) => p.id === s.supplies[0]!.plus.port);
   const head = own('gimbal-two-axis', (s) => ({
-    ports: [...s.ports.filter((p) => p.id === s.supplies[0]!.plus.port), can('can').port],
-    links: [can('can').link],
+    ports: [...fed(s), can(500_000).port],
+    links: [can(500_000).link],
     functions: s.functions.map((f) => over(f, ['can'])),
     settings: [],
   }));
-  const receiver = own('receiver-16', (s) => ({
-    ports: [...s.ports.filter((p) => p.id === s.supplies[0]!.plus.port), can('can').port],
-    links: [...s.links.filter((l) => l.kind === 'radio'), can('can').link],
-    settings: [],
-    ties: [],
-  }));
+  const receiver = (baud: number): Sheet =>
+    own('receiver-16', (s) => ({
+      ports: [...fed(s), can(baud).port],
+      links: [...s.links.filter((l) => l.kind === 'radio'), can(baud).link],
+      ...{ settings: [], ties: [] },
+    }));
+  const bench = (baud: number): Proposed => {
+    const hears = receiver(baud);
+    const lines = [
+      ['PK', 'pack-4s'],
+      ['TX', 'transmitter-16'],
+      ['R5', 'regulator-5v'],
+      ['RX', hears.class],
+      ['G', head.class],
+    ] satisfies PartLine[];
+    return Proposed.of({ ...brief('Crane', 'hand-held or ground', lines, [['tilt']]), sheets: [head, hears] });
+  };
+  const lead = ({ rig }: Proposed) =>
+    rig.cables.find((c) => c.wires.some((w) => [w.from, w.to].every((at) => at.port === 'can')))!;
 
-  it('is wired to the receiver that speaks it, given channels, and does what the sticks say', () => {
-    const now = Proposed.of({
-      ...brief(
-        'Crane',
-        'hand-held or ground',
-        [
-          ['PK', 'pack-4s'],
-          ['TX', 'transmitter-16'],
-          ['R5', 'regulator-5v'],
-          ['RX', receiver.class],
-          ['G', head.class],
-        ],
-        [['tilt']],
-      ),
-      sheets: [head, receiver],
-    });
+  it('is wired to the receiver that speaks it by both lines, given channels, and does what the sticks say', () => {
+    const now = bench(500_000);
     expect(open(now)).toEqual([]);
-    expect(now.has('RX', 'G')).toBe(true);
+    expect(
+      lead(now)
+        .wires.filter((w) => w.from.port === 'can')
+        .map((w) => [w.from.pin, w.to.pin]),
+    ).toEqual(
+      expect.arrayContaining([
+        [1, 1],
+        [2, 2],
+      ]),
+    );
     expect(stops(now)).toEqual([]);
     expect(planOf(now.rig).some((s) => s.expectText.includes('tilt'))).toBe(true);
     expect(failing(now)).toEqual([]);
+  });
+
+  it('hears nothing while one of the two lines is not there, and is told what to add', () => {
+    const now = bench(500_000);
+    const cable = lead(now);
+    const half = applyEdits(now.rig, [
+      { kind: 'removeCable', cable: cable.id },
+      { kind: 'addCable', cable: { ...cable, wires: cable.wires.filter((w) => w.from.pin !== 2) } },
+    ]).rig;
+    const cut = new Proposed(now.bare, now.proposal, half);
+    const found = cut.analysis.findings.filter((f) => f.rule === 'pair-half');
+    expect(found.map((f) => f.title)).toEqual([expect.stringMatching(/is not wholly joined to .* CAN$/)]);
+    expect(found[0]!.text).toMatch(/^L of .* goes nowhere on/);
+    expect(failing(cut).length).toBeGreaterThan(0);
+    const [fix] = fixesOf(found[0]!);
+    const mended = new Proposed(now.bare, now.proposal, applyEdits(half, fix!.edits).rig);
+    expect(stops(mended)).toEqual([]);
+    expect(failing(mended)).toEqual([]);
+  });
+
+  it('understands nobody at another speed: not proposed, and told of where it is wired', () => {
+    expect(open(bench(1_000_000)).join()).toMatch(/speaks CAN at 1000000 baud, and .* at 500000/);
+    const now = bench(500_000);
+    const fast = { ...receiver(1_000_000) };
+    const wrong = new Proposed(now.bare, now.proposal, {
+      ...now.rig,
+      sheets: { ...now.rig.sheets, [fast.class]: fast },
+    });
+    const [finding, ...more] = wrong.analysis.findings.filter((f) => f.rule === 'wrong-type');
+    expect([finding!.title, finding!.text].join(' ')).toMatch(/500000 baud.*1000000 baud|1000000 baud.*500000 baud/);
+    expect(more).toEqual([]);
+    expect(failing(wrong).length).toBeGreaterThan(0);
   });
 });
 

@@ -1,10 +1,52 @@
-import { leadLength, pinOf, type Conversation } from '../../loom/index.js';
-import { wiresAt, type Edit } from '../../rig/index.js';
+import { furtherPairs, leadLength, pinOf, type Conversation } from '../../loom/index.js';
+import { findPin, portLabel, wiresAt, type Edit } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { serialBase, serialTalks } from './serial-parts.js';
 
 /** Serial pairs of which only one wire is there. */
-export const pairHalfRule: Rule = (context) => serialTalks(context).flatMap((c) => half(context, c));
+export const pairHalfRule: Rule = (context) => [
+  ...serialTalks(context).flatMap((c) => half(context, c)),
+  ...spokenOnce(context.conversations.filter((c) => c.talker.link.pins.data && c.troubles.includes('half joined'))).map(
+    (c) => lacking(context, c),
+  ),
+];
+
+/** What goes both ways over the same wires is told of once. */
+const spokenOnce = (all: readonly Conversation[]): Conversation[] =>
+  all.filter((c, i) =>
+    all.slice(0, i).every((o) => o.talker.part !== c.listener.part || o.listener.part !== c.talker.part),
+  );
+
+/** Conversations over several wires, some of which are not there. */
+function lacking({ rig, nets }: RuleContext, c: Conversation): RuleResult {
+  const missing = furtherPairs(c.talker, c.listener)
+    .map(([a, b]) => ({ from: pinOf(c.talker, a), to: pinOf(c.listener, b) }))
+    .filter(({ from, to }) => !nets.joined(from, to));
+  const ends = [c.talker, c.listener].map(
+    (end) => new Set(wiresAt(rig, pinOf(end, end.link.pins.data!)).map((w) => w.cable.id)),
+  );
+  const cable = [...ends[0]!].find((id) => ends[1]!.has(id));
+  const free = missing.every(({ from, to }) => [from, to].every((at) => !wiresAt(rig, at).length));
+  const lengthMm = leadLength(rig, c.talker.part.id, c.listener.part.id).needMm;
+  const edits =
+    cable && free
+      ? missing.map((w): Edit => ({ kind: 'addWire', cable, wire: { ...w, colour: 'orange', gaugeAwg: 28, lengthMm } }))
+      : [];
+  return {
+    rule: 'pair-half',
+    mark: 'stop',
+    station: 'loom',
+    subjects: [...(cable ? [cable] : []), c.talker.part.id, c.listener.part.id],
+    figures: [
+      { name: 'cable', value: cable ?? 'several cables' },
+      { name: 'controller', value: c.talker.part.id },
+      { name: 'port', value: portLabel(rig, pinOf(c.talker, c.talker.link.pins.data!)) },
+      { name: 'device', value: c.listener.part.id },
+      { name: 'missing', value: missing.map(({ from }) => findPin(rig, from)?.pin.label ?? '').join(', ') },
+    ],
+    fixes: () => (edits.length ? [{ label: 'Add what is missing', edits }] : []),
+  };
+}
 
 function half(context: RuleContext, c: Conversation): RuleResult[] {
   if (!c.troubles.includes('half joined')) return [];

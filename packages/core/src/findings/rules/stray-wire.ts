@@ -11,9 +11,9 @@ export function isStray(rig: Rig, { from, to }: { from: PinRef; to: PinRef }): b
 const kindsAt = (rig: Rig, { part, port, pin }: PinRef): Set<LinkKind | 'pair'> => {
   const isHere = (at: { port: string; pin: number } | undefined): boolean => at?.port === port && at.pin === pin;
   return new Set(
-    sheetOf(rig, part).links.flatMap(({ kind, pins }): (LinkKind | 'pair')[] => {
+    sheetOf(rig, part).links.flatMap(({ kind, pins, alsoPins }): (LinkKind | 'pair')[] => {
       if (isHere(pins.send) || isHere(pins.hear)) return ['pair', 'sbus'];
-      return isHere(pins.data) ? [kind] : [];
+      return [pins.data, ...(alsoPins ?? [])].some(isHere) ? [kind] : [];
     }),
   );
 };

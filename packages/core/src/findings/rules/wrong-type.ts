@@ -1,4 +1,4 @@
-import { isSerial, speechOf, type Conversation, type LinkEnd } from '../../loom/index.js';
+import { isSerial, sameSpeed, speechOf, type Conversation, type LinkEnd } from '../../loom/index.js';
 import { flies, LINK_WORDS } from '../../parts/index.js';
 import { settingOf } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
@@ -24,11 +24,9 @@ export const wrongTypeRule: Rule = ({ conversations }) =>
     };
   });
 
-/** A serial pair talks both ways and is spoken of once, as its controller hears it. */
+/** What talks both ways is spoken of once, as its controller hears it. */
 function once(wrong: readonly Conversation[]): Conversation[] {
   const isSpokenOf = (c: Conversation): boolean =>
-    isSerial(c.talker.link) &&
-    isSerial(c.listener.link) &&
     wrong.some((o) => o.talker.part === c.listener.part && o.listener.part === c.talker.part && comesBefore(o, c));
   return wrong.filter((c) => !isSpokenOf(c));
 }
@@ -40,11 +38,19 @@ const comesBefore = (o: Conversation, c: Conversation): boolean => {
 
 /** What a talker says, and what a listener takes: of one kind, by the names on their sheets. */
 const broughtBy = ({ talker, listener, kind }: Conversation): string =>
-  isSerial(talker.link) && isSerial(listener.link) ? speech(talker, listener) : LINK_WORDS[kind];
+  isSerial(talker.link) && isSerial(listener.link)
+    ? speech(talker, listener)
+    : LINK_WORDS[kind] + speedOf(talker, listener);
 const expectedOf = ({ talker, listener }: Conversation): string =>
-  isSerial(talker.link) && isSerial(listener.link) ? speech(listener, talker) : LINK_WORDS[expectedKind(listener)];
-const speech = ({ link: own }: LinkEnd, { link: other }: LinkEnd): string =>
-  own.kind === other.kind ? (speechOf(own) ?? LINK_WORDS[own.kind]) : LINK_WORDS[own.kind];
+  isSerial(talker.link) && isSerial(listener.link)
+    ? speech(listener, talker)
+    : LINK_WORDS[expectedKind(listener)] + speedOf(listener, talker);
+const speech = (own: LinkEnd, other: LinkEnd): string =>
+  (own.link.kind === other.link.kind ? speechOf(own.link) : undefined) ??
+  LINK_WORDS[own.link.kind] + speedOf(own, other);
+/** Of two ends of one kind that differ in their speed. */
+const speedOf = (own: LinkEnd, other: LinkEnd): string =>
+  own.link.kind === other.link.kind && !sameSpeed(own, other) ? ` at ${own.link.params.baud} baud` : '';
 
 /** The end whose own setting has put its link out of use, where the two would understand each other. */
 function setElsewhere({ talker, listener, kind }: Conversation): LinkEnd | null {

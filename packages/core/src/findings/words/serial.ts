@@ -5,10 +5,16 @@ export const SERIAL_WORDS = {
     title: `${f.label('device')} serial is not crossed`,
     text: `${f.text('cable')} joins TX to TX and RX to RX. Nothing will answer on ${f.label('controller')} ${f.text('port')}.`,
   }),
-  'pair-half': (f) => ({
-    title: `${f.label('device')} has half a serial pair`,
-    text: `Only one of TX and RX is joined on ${f.text('cable')}. One side talks, nobody answers.`,
-  }),
+  'pair-half': (f) =>
+    f.text('missing')
+      ? {
+          title: `${f.label('device')} is not wholly joined to ${f.label('controller')} ${f.text('port')}`,
+          text: `${f.text('missing')} of ${f.label('controller')} goes nowhere on ${f.text('cable')}. Half a line carries nothing.`,
+        }
+      : {
+          title: `${f.label('device')} has half a serial pair`,
+          text: `Only one of TX and RX is joined on ${f.text('cable')}. One side talks, nobody answers.`,
+        },
   'port-not-set': (f) => ({
     title: `${f.label('controller')} ${f.text('port')} is set to ${f.text('is set to')}`,
     text: `${f.label('device')} wants ${f.text('wants')}. It will stay silent.`,
