@@ -36,6 +36,27 @@ describe('sticks of a transmitter that others describe', () => {
     expect(flown(calling(numbers))).toEqual({ roll: '3', pitch: '4', throttle: '2', yaw: '1' });
   });
 
+  it('are those they are called by, where a sheet calls all four by what they fly and has no modes', () => {
+    const called = (words: readonly string[], more: object = {}) => {
+      const now = calling(words.map((label, i) => ({ id: `j${i}`, label, x: i < 2 ? 0.25 : 0.75 })));
+      return flown({ ...now, sheet: { ...now.sheet, settings: [], ...more } });
+    };
+    const usual = { throttle: 'j0', yaw: 'j1', pitch: 'j2', roll: 'j3' };
+    expect(called(['Throttle', 'Rudder', 'Elevator', 'Aileron'])).toEqual(usual);
+    // one who flies with the throttle on the right
+    expect(called(['Pitch', 'Yaw', 'Throttle', 'Roll'])).toEqual({
+      pitch: 'j0',
+      yaw: 'j1',
+      throttle: 'j2',
+      roll: 'j3',
+    });
+    // with modes to choose it is the mode that says it, and words only which way a stick goes
+    const modes = { settings: calling([]).sheet.settings };
+    expect(called(['Throttle', 'Rudder', 'Elevator', 'Aileron'], modes)).toEqual(usual);
+    expect(stickGoes({ id: 'a', label: 'Aileron' })).toBe('x');
+    expect(stickGoes({ id: 'a', label: 'Elevator' })).toBe('y');
+  });
+
   it('fly by the mode that is set, however the setting is written', () => {
     const sticks = ['lx', 'ly', 'rx', 'ry'].map((id, i) => ({ id, label: id, x: i < 2 ? 0.2 : 0.8 }));
     const modes = ['Mode 1', 'Mode 2', 'Mode 3', 'Mode 4'];

@@ -28,8 +28,8 @@ export type TransmitterWithSheet = { part: Part; sheet: Sheet };
 const ONE_STICK = 0.1;
 /** How a sheet may call the two ways of a stick: at the end of its id, or in words. */
 const CALLED = {
-  x: /[^o]x$|\bx\b|↔|sideways|horizontal|left.{1,5}right|yaw|roll/i,
-  y: /[^o]y$|\by\b|↕|upright|vertical|up.{1,5}down|throttle|pitch/i,
+  x: /[^o]x$|\bx\b|↔|sideways|horizontal|left.{1,5}right|yaw|rudder|\brud\b|roll|aileron|\bail\b/i,
+  y: /[^o]y$|\by\b|↕|upright|vertical|up.{1,5}down|throttle|collective|\bthr\b|pitch|elevator|\bele\b/i,
 };
 
 /** The stick that sits on one side of the face and goes one way; undefined on a face with one stick. */
@@ -85,8 +85,34 @@ export function stickMode({ part, sheet }: TransmitterWithSheet): string {
   return (setting && settingOf(sheet, part, setting.id))?.slice(-1) ?? '2';
 }
 
+/** How a sheet may call a stick by what it flies. */
+const FLIES: Readonly<Record<FlightAxis, RegExp>> = {
+  throttle: /throttle|collective|\bthr\b/i,
+  yaw: /yaw|rudder|\brud\b/i,
+  pitch: /pitch|elevator|\bele\b/i,
+  roll: /roll|aileron|\bail\b/i,
+};
+
+type Named = Readonly<Partial<Record<FlightAxis, Control>>>;
+const NAMED = new WeakMap<Sheet, Named>();
+
+/** Sticks that are all called by what they fly, on a transmitter without modes to choose: so they are, wherever they sit. */
+function namedAxes(sheet: Sheet): Named {
+  let named = NAMED.get(sheet);
+  if (!named) {
+    const sticks = sheet.controls.filter((c) => c.kind === 'stick');
+    const called = FLIGHT_AXES.map((axis) => sticks.filter((c) => FLIES[axis].test(c.label)));
+    const isClear = called.every((c) => c.length === 1) && new Set(called.flat()).size === FLIGHT_AXES.length;
+    named =
+      isClear && !stickModeSetting(sheet) ? Object.fromEntries(FLIGHT_AXES.map((a, i) => [a, called[i]![0]])) : {};
+    NAMED.set(sheet, named);
+  }
+  return named;
+}
+
 /** The stick that flies an axis on this transmitter; undefined when it has no such stick. */
 export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined =>
+  namedAxes(transmitter.sheet)[axis] ??
   stickAt(transmitter.sheet, (valueIn(STICK_MODES, stickMode(transmitter)) ?? STICK_MODES['2']!)[axis]);
 
 /** A throttle stays where it is left: its stick does not spring. */

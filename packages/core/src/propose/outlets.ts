@@ -12,6 +12,8 @@ export interface Outlet {
   volts: readonly [low: number, high: number];
   /** Supplies of the part that must be fed for it to give anything. */
   fedBy: string | null;
+  /** A regulator that a pack here can feed: what raises volts may hang on it, and it on nothing that does. */
+  isFirst: boolean;
 }
 
 /** A supply of a part with what it takes at its peak. */
@@ -21,6 +23,8 @@ export interface Eater {
   sheet: Sheet;
   supply: Supply;
   peakW: number;
+  /** The supply of such a regulator. */
+  isFirst: boolean;
 }
 
 export const portOf = (sheet: Sheet, id: string): Port => sheet.ports.find((p) => p.id === id)!;
@@ -37,9 +41,10 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
   const [carries, gives] = [outletA(outlet), outlet.source.maxA];
   if (carries >= gives) return carries;
   const own = eaters.filter((e) => fits(outlet, e));
-  const isBeyond = (e: Eater): boolean => peakA(e, outlet) > carries && peakA(e, outlet) <= gives;
+  const asks = (e: Eater): number => ampsOf(outlet, e, eaters, outlets);
+  const isBeyond = (e: Eater): boolean => asks(e) > carries && asks(e) <= gives;
   const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !fits(o, e)));
-  const together = onlyHere.reduce((sum, e) => sum + ampsOf(outlet, e, eaters, outlets), 0);
+  const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
   return own.some(isBeyond) || together > carries ? gives : carries;
 }
 
@@ -50,8 +55,28 @@ export function peakA({ supply: { draw } }: Eater, { volts: [low, high] }: Pick<
   return draw.kind === 'resistance' && draw.peak > 0 ? high / draw.peak : 0;
 }
 
+const FIRSTS = new WeakMap<BenchView['parts'], ReadonlySet<string>>();
+
+/** Supplies, as `part.supply`, of regulators that a pack of this bench can feed. */
+function firstsOf(parts: BenchView['parts']): ReadonlySet<string> {
+  let known = FIRSTS.get(parts);
+  if (!known) {
+    const packs = parts.flatMap(({ sheet }) => sheet.sources.filter((s) => s.pack).map(voltsOf));
+    const suits = ({ volts: [low, high] }: Supply): boolean =>
+      packs.some(([flat, full]) => flat >= low && full <= high);
+    const firsts = parts.flatMap(({ part, sheet }) =>
+      sheet.supplies
+        .filter((s) => suits(s) && sheet.sources.some((o) => o.regulator?.fedBy === s.id))
+        .map((s) => `${part.id}.${s.id}`),
+    );
+    FIRSTS.set(parts, (known = new Set(firsts)));
+  }
+  return known;
+}
+
 /** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
-export function outletsOf({ parts }: BenchView): Outlet[] {
+export function outletsOf({ parts }: Pick<BenchView, 'parts'>): Outlet[] {
+  const firsts = firstsOf(parts);
   return parts.flatMap(({ part, sheet }) =>
     sheet.sources
       .filter((source) => source.kind !== 'stolen')
@@ -62,6 +87,7 @@ export function outletsOf({ parts }: BenchView): Outlet[] {
         source,
         volts: voltsOf(source),
         fedBy: source.regulator?.fedBy ?? null,
+        isFirst: source.regulator !== undefined && firsts.has(`${part.id}.${source.regulator.fedBy}`),
       })),
   );
 }
@@ -72,9 +98,13 @@ function voltsOf({ regulator, pack }: Source): [number, number] {
   return [packV(cells, 0, pack?.chemistry), packV(cells, 1, pack?.chemistry)];
 }
 
-export function eatersOf({ parts }: BenchView): Eater[] {
+export function eatersOf({ parts }: Pick<BenchView, 'parts'>): Eater[] {
+  const firsts = firstsOf(parts);
   return parts.flatMap(({ part, sheet }) =>
-    sheet.supplies.map((supply) => ({ id: `${part.id}.${supply.id}`, part, sheet, supply, peakW: peakW(supply) })),
+    sheet.supplies.map((supply) => {
+      const id = `${part.id}.${supply.id}`;
+      return { id, part, sheet, supply, peakW: peakW(supply), isFirst: firsts.has(id) };
+    }),
   );
 }
 
@@ -86,8 +116,9 @@ function peakW({ draw, volts }: Supply): number {
 }
 
 /** Whether an outlet may feed a supply: volts inside the band full and flat, head room for a regulator, no circle. */
-export function fits(outlet: Outlet, { part, sheet, supply }: Eater): boolean {
+export function fits(outlet: Outlet, { part, sheet, supply, isFirst }: Eater): boolean {
   if (outlet.part.id === part.id) return false;
+  if (isFirst && outlet.source.regulator && !outlet.isFirst) return false;
   const [low, high] = outlet.volts;
   if (low < supply.volts[0] || high > supply.volts[1]) return false;
   return sheet.sources
@@ -95,8 +126,8 @@ export function fits(outlet: Outlet, { part, sheet, supply }: Eater): boolean {
     .every((s) => {
       const { volts, dropoutV } = s.regulator!;
       const boosts = s.kind === 'boost' || s.kind === 'buck-boost';
-      // regulators feed only lower ones, so that no two can feed each other
-      if (outlet.source.regulator && outlet.volts[0] <= volts) return false;
+      // regulators feed only lower ones, so that no two can feed each other; what raises volts hangs on one that a pack can feed
+      if (outlet.source.regulator && outlet.volts[0] <= volts) return boosts && outlet.isFirst && !isFirst;
       return boosts || low >= volts + dropoutV;
     });
 }

@@ -151,7 +151,7 @@ function heatTakes(
   const { regulator } = source;
   const into = sheet.supplies.find((s) => s.id === regulator?.fedBy);
   if (source.kind !== 'linear' || !regulator || !into) return [];
-  const input: Eater = { id: '', part, sheet, supply: into, peakW: 0 };
+  const input: Eater = { id: '', part, sheet, supply: into, peakW: 0, isFirst: false };
   const highest = Math.max(0, ...outlets.filter((o) => fits(o, input)).map((o) => o.volts[1]));
   const heatW = (highest - regulator.volts) * peakA(eater, { volts });
   return [{ pool: poser.pool(`heat ${id}`, regulator.heatW ?? HEAT_W), amount: Math.max(0, heatW) }];

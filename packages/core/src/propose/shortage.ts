@@ -23,12 +23,28 @@ interface Short {
 
 /** Why a demand for volts is not met although outlets would fit: what each of them gives, and who takes it. Empty when it is not that. */
 export function shortageText(posed: PosedProblem, need: string, chosen: ReadonlySet<string>): string {
-  const taken = posed.problem.options.filter((o) => chosen.has(o.id));
-  const ways = posed.problem.options.filter((o) => !o.open && o.covers.includes(need));
-  const short = ways.map((way) => shortOf(posed, way, taken));
-  if (!short.length || short.some((s) => !s)) return '';
-  const bySource = new Map(short.map((s) => [s!.source, s!]));
+  const short = shortages(
+    posed,
+    need,
+    posed.problem.options.filter((o) => chosen.has(o.id)),
+  );
+  const bySource = new Map(short.map((s) => [s.source, s]));
   return listed([...bySource.values()].slice(0, MOST_SOURCES).map(inWords));
+}
+
+/** Regulators behind one another that are looked through. */
+const DEEPEST = 3;
+
+/** What every way to meet a need has too little of, at its source or at what would feed that; empty where some way has enough. */
+function shortages(posed: PosedProblem, need: string, chosen: readonly Option[], depth = 0): Short[] {
+  const ways = posed.problem.options.filter((o) => !o.open && o.covers.includes(need));
+  const short = ways.map((way): Short[] => {
+    const own = shortOf(posed, way, chosen);
+    if (own || depth === DEEPEST) return own ? [own] : [];
+    const behind = way.wakes.filter((n) => !chosen.some((o) => o.covers.includes(n)));
+    return behind.map((n) => shortages(posed, n, chosen, depth + 1)).find((s) => s.length) ?? [];
+  });
+  return short.every((s) => s.length) ? short.flat() : [];
 }
 
 function shortOf(posed: PosedProblem, way: Option, chosen: readonly Option[]): Short | null {

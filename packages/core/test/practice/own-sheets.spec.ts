@@ -427,6 +427,74 @@ describe('a head that is told over CAN', () => {
   });
 });
 
+describe('a regulator that raises volts', () => {
+  const boost = own('regulator-5v', (s) => ({
+    name: 'Boost to 12 V',
+    supplies: s.supplies.map((e) => ({ ...e, volts: [3.5, 6] })),
+    sources: s.sources.map((o) => ({ ...o, kind: 'boost', regulator: { ...o.regulator!, volts: 12, dropoutV: 0 } })),
+  }));
+  const only12 = own('video-transmitter-pack', (s) => ({
+    supplies: s.supplies.map((e) => ({ ...e, volts: [11, 13] })),
+  }));
+  const bench = (pack: string, low: Sheet, sheets: Sheet[]): Proposed => {
+    const lines = [
+      ['PK', pack],
+      ['R5', low.class],
+      ['UP', boost.class],
+      ['VT', only12.class],
+      ['AN', 'antenna-screw'],
+    ] satisfies PartLine[];
+    return Proposed.of({ ...brief('Low pack', 'FPV', lines, []), sheets: [boost, only12, ...sheets] });
+  };
+
+  it('hangs on one that a pack can feed', () => {
+    const now = bench('pack-2s', shelf('regulator-5v'), []);
+    expect(open(now)).toEqual([]);
+    expect(['VT', 'UP', 'R5'].map((id) => now.feeder(id))).toEqual(['UP', 'R5', 'PK']);
+  });
+
+  it('never feeds its own feeder: where no pack suits either, both stay dark and it is said', () => {
+    const low = {
+      ...own('regulator-5v', (s) => ({ supplies: s.supplies.map((e) => ({ ...e, volts: [8, 13] })) })),
+      class: 'own-low',
+    };
+    const now = bench('pack-14s-tool', low, [low]);
+    expect(open(now).join()).toContain('has its volts');
+    expect(now.feeder('UP')).not.toBe('R5');
+  });
+});
+
+describe('a latch with one window', () => {
+  it('is off outside it', () => {
+    const board = own('flight-controller-6', (s) => ({
+      functions: [
+        ...s.functions.filter((f) => f.what !== 'arm'),
+        {
+          ...over(
+            s.functions[0]!,
+            s.functions[0]!.askedBy.flatMap((w) => (w.by === 'device' ? [] : w.over)),
+          ),
+          ...{ id: 'arm', label: 'Arm', what: 'arm', takes: 'latch' },
+          askedBy: s.functions[0]!.askedBy.map((w) => (w.by === 'slot' ? { ...w, firstSlot: 5 } : w)),
+          ...{ rangeUs: undefined, range: undefined },
+          windows: [{ fromUs: 1700, toUs: 2100, label: 'armed' }],
+        },
+      ],
+    }));
+    const now = proposed(
+      [
+        ['FC', board.class],
+        ['RX', 'receiver-bus'],
+      ],
+      [],
+      [board],
+    );
+    const armSteps = planOf(now.rig).flatMap((s) => (s.expectText.startsWith('arm: ') ? [s.expectText] : []));
+    expect(new Set(armSteps)).toEqual(new Set(['arm: nothing', 'arm: armed']));
+    expect(failing(now)).toEqual([]);
+  });
+});
+
 describe('what a control is for', () => {
   const [two, three, knob, button] = (['switch2', 'switch3', 'knob', 'button'] as const).map((kind): Control => ({
     id: kind,
@@ -447,6 +515,10 @@ describe('what a control is for', () => {
     const { options } = controlOptions(takes(kind), null, { part, sheet, flying: false, mayFly: false }, new Set());
     return options.toSorted((a, b) => a.cost - b.cost)[0]!.value.id;
   };
+
+  it('what acts while it is held wants a button, not one of two ways', () => {
+    expect(least('momentary', three, button)).toBe('button');
+  });
 
   it('two states want places that click; a pulse wants a button, not one of two ways', () => {
     expect(least('latch', knob, two)).toBe('switch2');

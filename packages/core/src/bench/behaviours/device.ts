@@ -163,8 +163,9 @@ function slew(own: BenchPart, asked: readonly number[], before: readonly number[
     if (Object.is(asked[i], from)) continue;
     const { fn, setup } = own.functions[i]!;
     const speed = fn.slewPerS && (fn.slewPerS * (setup.speedPct ?? 100)) / 100;
-    // a latch stays as it was told while the width is between its windows
-    let to = fn.takes === 'latch' && asked[i] === -1 && from >= 0 ? from : asked[i]!;
+    // a latch stays as it was told while the width is between its windows; outside its only one it is off
+    const stays = fn.takes === 'latch' && (fn.windows?.length ?? 0) > 1;
+    let to = stays && asked[i] === -1 && from >= 0 ? from : asked[i]!;
     if (!Number.isNaN(from) && !Number.isNaN(to)) {
       if (setup.smoothingMs && !isWindowed(fn)) to = smoothed(from, to, dtMs / setup.smoothingMs);
       if (speed) to = approach(from, to, (speed * dtMs) / 1000);

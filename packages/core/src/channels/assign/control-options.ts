@@ -92,7 +92,7 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
   const places = kind === 'switch3' ? 3 : 2;
   if (['windows', 'latch', 'momentary', 'steps'].includes(fn.takes) && places > (fn.windows?.length ?? 0))
     points.push({ cost: COST.plenty, why: 'has a place more than is needed' });
-  if (fn.takes === 'pulse' && places > 2)
+  if ((fn.takes === 'pulse' || fn.takes === 'momentary') && places > 2)
     points.push({ cost: COST.otherSide, why: 'goes two ways where one is pressed' });
   return points;
 }
