@@ -13,6 +13,9 @@ function proposed(name: string): Rig {
   return applyEdits(reading.value, propose(reading.value).edits).rig;
 }
 
-writeFileSync(file('saltmarsh-six.json'), writeRig(saltmarshSix()));
-for (const name of ['ridgeline-seven', 'glasshouse-line'])
-  writeFileSync(file(`${name}.json`), writeRig(proposed(name)));
+/** Without blanks: the first visit fetches it. */
+const write = (name: string, rig: Rig): void =>
+  writeFileSync(file(`${name}.json`), `${JSON.stringify(JSON.parse(writeRig(rig)))}\n`);
+
+write('saltmarsh-six', saltmarshSix());
+for (const name of ['ridgeline-seven', 'glasshouse-line']) write(name, proposed(name));

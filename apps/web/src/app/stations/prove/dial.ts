@@ -8,7 +8,7 @@ const C = 46;
 /** An axis against its limits; zero points up. */
 @Component({
   selector: 'sq-dial',
-  template: `<svg viewBox="0 0 92 92" role="img" [attr.aria-label]="joint().label + ' ' + text()">
+  template: `<svg viewBox="0 0 92 92" role="img" [attr.aria-label]="name() + ' ' + text()">
     <path [attr.d]="arc(-span(), span())" fill="none" stroke="var(--hair)" stroke-width="6" />
     <path
       [attr.d]="arc(joint().minDeg, joint().maxDeg)"
@@ -30,6 +30,9 @@ const C = 46;
 export class Dial {
   readonly joint = input.required<Joint>();
   readonly value = input.required<number | null>();
+  /** The part it turns, where several have axes; empty where one has. */
+  readonly of = input('');
+  protected readonly name = computed(() => [this.of(), this.joint().label].filter(Boolean).join(', '));
   protected readonly centre = C;
   /** Degrees of the axis that the whole scale shows each way: half a turn, or as far as the axis goes. */
   protected readonly span = computed(() => Math.max(180, -this.joint().minDeg, this.joint().maxDeg));

@@ -17,15 +17,8 @@ import { lossOf, radioOf, trafficAsDrawn } from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
-import { hearsAir, hasControls } from '@squallmark/core/parts';
-import {
-  labelOf,
-  partsThat,
-  partsWithSheets,
-  controlName,
-  pilotControls,
-  pilotTransmitter,
-} from '@squallmark/core/rig';
+import { hearsAir, hasControls, turns } from '@squallmark/core/parts';
+import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
 import { gust, STILL, type Craft } from '@squallmark/core/scene';
 import { degrees, groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
@@ -227,15 +220,21 @@ export class Prove {
     const frame = this.frame();
     const sights = frame?.sights ?? {};
     const moved = frame && this.craft() !== STILL ? jointsOf(this.rig(), frame, this.craft()) : null;
-    return partsWithSheets(this.rig()).flatMap(({ part, sheet }) =>
+    const turning = partsThat(this.rig(), turns);
+    return turning.flatMap(({ part, sheet }) =>
       sheet.joints.map((joint) => {
         const key = `${part.id}.${joint.id}`;
-        return { key, joint, value: moved?.get(key) ?? numberOf(sights[`${key}-angle`]) };
+        const value = moved?.get(key) ?? numberOf(sights[`${key}-angle`]);
+        return { key, joint, value, of: turning.length > 1 ? part.label : '' };
       }),
     );
   });
   // a stage of carriages has dozens of each
-  protected readonly dialsShown = unrolled(this.dials, 8);
+  private readonly dialsShown = unrolled(this.dials, 8);
+  /** The dials of each part beside each other. */
+  protected readonly dialGroups = computed(() =>
+    [...groupBy(this.dialsShown(), (d) => d.of)].map(([of, dials]) => ({ of, dials })),
+  );
   protected readonly secondsShown = unrolled(this.seconds, 2);
   protected readonly radiosShown = unrolled(this.radios, 8);
   /** What every camera sees. */
