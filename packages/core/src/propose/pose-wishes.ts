@@ -219,6 +219,9 @@ const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
 /** Kinds in which a controller tells a device over a serial port what it heard. */
 const PLAYED: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink']);
 
+/** Kinds in which a controller works a device by a pin. */
+const SWITCHED: ReadonlySet<LinkKind> = new Set(['ladder', 'pulse', 'contact']);
+
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
   const relays = flies(cls.sheet);
@@ -230,7 +233,7 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
   if (relays) {
     if (toController) return null;
     if (isSerial(a) && isSerial(b)) return PLAYED.has(b.kind) && canSay(a, b) && speakAlike(a, b) ? [] : null;
-    return a.way === 'talk' && a.kind === b.kind && (a.kind === 'ladder' || a.kind === 'pulse') ? [] : null;
+    return a.way === 'talk' && a.kind === b.kind && SWITCHED.has(a.kind) ? [] : null;
   }
   if (a.kind === 'crsf' && isSerial(a))
     return canSay(a, b) && (b.kind === 'crsf' || (toController && speakAlike(a, b))) ? [] : null;

@@ -464,6 +464,47 @@ describe('a regulator that raises volts', () => {
   });
 });
 
+describe('a contact of a controller', () => {
+  const pins = (way: 'in' | 'out'): Sheet['ports'][number] => ({
+    ...{ id: 'relay', label: 'relay', side: 'right', plug: { family: 'two-way 2.0 mm', pins: 2 } },
+    pins: [
+      { n: 1, label: 'C', line: 'signal', way },
+      { n: 2, label: 'G', line: 'ground' },
+    ],
+  });
+  const contact = (way: 'talk' | 'listen'): Link => ({
+    ...{ id: 'relay', kind: 'contact', way, pins: { data: { port: 'relay', pin: 1 } }, params: {} },
+  });
+  const board = own('autopilot', (s) => ({ ports: [...s.ports, pins('out')], links: [...s.links, contact('talk')] }));
+  const camera = own('nose-camera', (s) => ({
+    ports: [...s.ports, pins('in')],
+    links: [...s.links, contact('listen')],
+    functions: [
+      {
+        ...{ id: 'photo', label: 'Photo', what: 'photo', takes: 'pulse', cue: 'shutter' },
+        askedBy: [{ by: 'slot', over: ['relay'] }],
+        windows: [{ fromUs: 1600, toUs: 2200, label: 'shoot' }],
+      },
+    ],
+  }));
+
+  it('works a camera that has a socket for one', () => {
+    const now = proposed(
+      [
+        ['FC', board.class],
+        ['RX', 'receiver-bus'],
+        ['CAM', camera.class],
+      ],
+      ['photo'],
+      [board, camera],
+    );
+    expect(open(now)).toEqual([]);
+    expect(now.has('FC.relay', 'CAM.relay')).toBe(true);
+    expect(planOf(now.rig).some((s) => s.expectText.startsWith('photo once'))).toBe(true);
+    expect(failing(now)).toEqual([]);
+  });
+});
+
 describe('a latch with one window', () => {
   it('is off outside it', () => {
     const board = own('flight-controller-6', (s) => ({
