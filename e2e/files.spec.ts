@@ -3,7 +3,15 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { openDemo, saved, settled } from './support.js';
 
-const demo = readFileSync(new URL('../demo/saltmarsh-six.json', import.meta.url), 'utf8');
+const shipped = readFileSync(new URL('../demo/saltmarsh-six.json', import.meta.url), 'utf8');
+/** The demo rig as a person would have it, a value a line. */
+const demo = JSON.stringify(JSON.parse(shipped), null, 2);
+
+/** The demo rig with one piece of it told otherwise, which must stand there. */
+function told(piece: string, otherwise: string): string {
+  expect(demo).toContain(piece);
+  return demo.replace(piece, otherwise);
+}
 
 async function room(page: Page) {
   await page.getByRole('button', { name: 'Files', exact: true }).click();
@@ -33,7 +41,7 @@ test('a broken file gets a message with file, place and reason, and nothing chan
   await dialog.getByLabel('Rig file', { exact: true }).setInputFiles({
     name: 'bent.json',
     mimeType: 'application/json',
-    buffer: Buffer.from(demo.replace('"gaugeAwg": 18', '"gaugeAwg": "thick"')),
+    buffer: Buffer.from(told('"gaugeAwg": 18', '"gaugeAwg": "thick"')),
   });
   await expect(dialog.getByRole('alert')).toContainText('bent.json, cables[0].wires[0].gaugeAwg');
   await expect(dialog.getByRole('row')).toHaveCount(2);
@@ -46,7 +54,7 @@ test('a rig file comes in beside the one that is open', async ({ page }) => {
   await give(
     page,
     'other.json',
-    demo.replace(
+    told(
       '"name": "Saltmarsh Six"',
       '"name": "Tern Watch, a very long name that goes on for the whole width of the band and beyond it"',
     ),

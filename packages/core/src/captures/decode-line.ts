@@ -1,4 +1,5 @@
 import {
+  CRSF_TYPES,
   MAV_COMMANDS,
   PpmReader,
   SbusReader,
@@ -32,6 +33,8 @@ export interface LineCounts {
   failsafe: number;
   /** Whole frames of a kind that is not in the table. */
   unknown: number;
+  /** Whole frames of the first version, of a kind that has two. */
+  firstVersion: number;
   /** Bytes on the line. */
   bytes: number;
   /** Bytes with a framing or parity error. */
@@ -91,6 +94,7 @@ const noCounts = (): LineCounts => ({
   lost: 0,
   failsafe: 0,
   unknown: 0,
+  firstVersion: 0,
   bytes: 0,
   faultyBytes: 0,
   skipped: 0,
@@ -151,14 +155,17 @@ const READ: Record<ByteKind, Reads> = {
       bytes,
       crsfStream((frame, at, byteCount) => {
         const slots = crsfChannels(frame);
-        rows.add(...span(at, byteCount), slots ? 'channels' : `type 0x${frame.type.toString(16)}`, slots);
+        rows.add(...span(at, byteCount), slots ? 'channels' : crsfName(frame.type), slots);
       }),
     ),
-  mavlink: (rows, bytes, span) =>
-    streamed(
-      bytes,
-      mavStream((frame, at, byteCount) => rows.add(...span(at, byteCount), mavName(frame), mavChannels(frame))),
-    ),
+  mavlink(rows, bytes, span) {
+    let firstVersion = 0;
+    const stream = mavStream((frame, at, byteCount) => {
+      if (frame.version === 1) firstVersion++;
+      rows.add(...span(at, byteCount), mavName(frame), mavChannels(frame));
+    });
+    return { ...streamed(bytes, stream), firstVersion };
+  },
 };
 
 function streamed(bytes: UartBytes, stream: Pick<FrameStream<never>, 'push' | 'end'>): Partial<LineCounts> {
@@ -166,6 +173,8 @@ function streamed(bytes: UartBytes, stream: Pick<FrameStream<never>, 'push' | 'e
     stream.push(bytes.bytes.subarray(at, at + 4096), bytes.faults.subarray(at, at + 4096));
   return stream.end();
 }
+
+const crsfName = (type: number): string => CRSF_TYPES[type] ?? `type 0x${type.toString(16).padStart(2, '0')}`;
 
 /** The message, and which command where it is one. */
 function mavName({ message, values }: MavFrame): string {

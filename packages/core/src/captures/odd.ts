@@ -38,6 +38,16 @@ export function oddSpeed(measured: number, named: { baud: number; usual: boolean
   return Math.abs(off) > SPEED_OFF ? [`speed is ${num(Math.abs(off) * 100, 1)} % ${off > 0 ? 'high' : 'low'}`] : [];
 }
 
+/** Frames of the first version of a kind whose second is usual. */
+export function oddVersion({ firstVersion, frames }: LineDecoding['counts']): string[] {
+  if (!firstVersion) return [];
+  return firstVersion === frames
+    ? ['the first version: a device that wants the second hears nothing']
+    : [
+        `${firstVersion} of ${frames} frames are of the first version: a device that wants the second hears nothing of them`,
+      ];
+}
+
 /** How frames on bytes differ from the usual ones. */
 export function oddBytes(decoding: LineDecoding, measured: number): string[] {
   const { sense, counts } = decoding;
@@ -55,6 +65,7 @@ export function oddBytes(decoding: LineDecoding, measured: number): string[] {
     odd.push(`${groups3(named.baud)} baud; 100 000 is usual`);
   if (named.usual && sense.kind === 'crsf' && named.baud !== 420_000)
     odd.push(`${groups3(named.baud)} baud; 420 000 is usual`);
+  odd.push(...oddVersion(counts));
   if (counts.failsafe) odd.push(`${counts.failsafe} frames say fail-safe`);
   if (counts.lost > counts.failsafe) odd.push(`${counts.lost} frames say the radio was lost`);
   if (counts.bad) odd.push(`${counts.bad} damaged frames`);

@@ -1,7 +1,7 @@
 import { UART, readUart, withoutGlitches, type Edges, type UartBytes, type UartFormat } from '../signals/index.js';
 import { decodeBytes, decodeLine, glitchNs, type LineDecoding } from './decode-line.js';
 import { byteEvidence, frameEvidence, isUneven, pulseEvidence, summedEvidence } from './evidence.js';
-import { oddBytes, oddFrames, oddPulses, oddSpeed } from './odd.js';
+import { oddBytes, oddFrames, oddPulses, oddSpeed, oddVersion } from './odd.js';
 import { USUAL, senseText, type Sense, type SenseKind } from './sense.js';
 import { isPulseCoded } from './pulse-code.js';
 import { measureSpeeds, nominalBaud, type Speed } from './speed.js';
@@ -21,6 +21,8 @@ export interface Guess {
 interface Reading {
   sense: Sense;
   bits: number;
+  /** How much of it speaks for any bits at that speed, bytes or not: a line with a clock of its own stands on whole bits as well. */
+  gridBits?: number;
   odd: () => string[];
 }
 
@@ -35,6 +37,8 @@ const CLAIM_BITS = 20;
  * the reliability table of the bench counts it on others.
  */
 const TEMPER = 3;
+/** Bytes before bits that are no bytes: a line with a start bit for each is what benches have. */
+const BYTES_BITS = 6;
 /** Nothing is surer than this. */
 const SUREST = 0.994;
 /** A usual speed before another, and plain bytes at one that nobody uses. */
@@ -67,10 +71,12 @@ function readingsOf(edges: Edges): Reading[] {
 
 /** Shares of all that speaks for any reading, and for none. */
 function weighed(readings: readonly Reading[]): Guess[] {
-  const most = Math.max(0, ...readings.map((r) => r.bits));
+  const best = readings.reduce<Reading | null>((a, b) => (a && a.bits >= b.bits ? a : b), null);
+  const most = Math.max(0, best?.bits ?? 0);
   // relative to the likeliest, so that long lines do not run out of figures
   const shares = readings.map(({ bits }) => 2 ** ((bits - most) / TEMPER));
-  const all = shares.reduce((a, b) => a + b, 0) + 2 ** ((CLAIM_BITS - most) / TEMPER);
+  const none = Math.max(CLAIM_BITS, (best?.gridBits ?? 0) - BYTES_BITS);
+  const all = shares.reduce((a, b) => a + b, 0) + 2 ** ((none - most) / TEMPER);
   return readings
     .map(({ sense, odd }, i) => ({ sense, odd, sure: Math.min(SUREST, shares[i]! / all) }))
     .sort((a, b) => b.sure - a.sure)
@@ -105,18 +111,29 @@ function framed(edges: Edges, speed: Speed, format: UartFormat): Reading[] {
   const read = readUart(steady, format);
   if (!read.bytes.length) return [];
   const told = speed.evidence * trust(read) + byteEvidence(steady, read, format) + (named.usual ? USUAL_BITS : 0);
-  const isWave = speed.isWave || (speed.isOneSided && (faulty(read) > ONE_SIDED_FAULTY || isUneven(read, format)));
+  const isWave =
+    speed.isWave || (speed.isOneSided && (faulty(read) > ONE_SIDED_FAULTY || isUneven(read, format) || isMotley(read)));
   const bits = isWave ? Math.min(told, WAVE_BITS) : told;
+  const gridBits = speed.evidence;
   const frames = kindsOn(format).flatMap((kind): Reading[] => {
     const decoding = decodeLine(edges, { kind, format });
     if (!decoding.counts.frames) return [];
-    const sense: Sense = { kind, format: called };
+    const sense: Sense = { kind, format: called, ...versionOf(decoding) };
     const odd = (): string[] => oddBytes({ ...decoding, sense }, format.baud);
-    return [{ sense, bits: bits + frameEvidence(decoding), odd }];
+    return [{ sense, bits: bits + frameEvidence(decoding), gridBits, odd }];
   });
-  const plain: Reading = { sense: { kind: 'uart', format: called }, bits, odd: () => oddSpeed(format.baud, named) };
+  const plain: Reading = {
+    sense: { kind: 'uart', format: called },
+    bits,
+    gridBits,
+    odd: () => oddSpeed(format.baud, named),
+  };
   return [plain, ...frames];
 }
+
+/** What most frames say of the version of their kind. */
+const versionOf = ({ counts }: LineDecoding): { version?: 1 } =>
+  counts.firstVersion > counts.frames / 2 ? { version: 1 } : {};
 
 /** Share of clean bytes below which nothing is told by the speed, and above which all is. */
 const CLEAN = { least: 0.75, most: 0.92 } as const;
@@ -134,6 +151,15 @@ const faulty = ({ faults }: UartBytes): number => faults.reduce((sum, f) => sum 
 /** Where all spans of a level are alike, most stop bits pass by chance: bytes would be cleaner than this. */
 const ONE_SIDED_FAULTY = 0.03;
 
+/** Letters that can all be written with spans of one length at a level: so many, one more every so many bytes, and no more. */
+const ONE_SIDED_LETTERS = { least: 2, each: 10, most: 4 } as const;
+
+/** More different clean bytes than a line with spans of one length at a level would carry: a clock with pauses makes them. */
+function isMotley({ bytes, faults }: UartBytes): boolean {
+  const { least, each, most } = ONE_SIDED_LETTERS;
+  return new Set(bytes.filter((_, i) => !faults[i])).size > Math.min(most, least + bytes.length / each);
+}
+
 /** Kinds of frames that stand on bytes of a framing. */
 function kindsOn({ parity, stopBits }: UartFormat): readonly ('sbus' | 'crsf' | 'mavlink')[] {
   if (parity === 'even' && stopBits === 2) return ['sbus'];
@@ -144,14 +170,15 @@ function kindsOn({ parity, stopBits }: UartFormat): readonly ('sbus' | 'crsf' | 
 export function recogniseBytes(bytes: Uint8Array): Guess[] {
   const looked = bytes.subarray(0, LOOK);
   const readings = (['sbus', 'crsf', 'mavlink'] as const).flatMap((kind): Guess[] => {
-    const sense = USUAL[kind] as Extract<Sense, { format: unknown }>;
-    const decoding: LineDecoding = decodeBytes(looked, sense);
+    const usual = USUAL[kind] as Extract<Sense, { format: unknown }>;
+    const decoding: LineDecoding = decodeBytes(looked, usual);
     const { counts } = decoding;
+    const sense: Sense = { ...usual, ...versionOf(decoding) };
     // a share of the bytes as well: frames that stand by chance among others explain few
     const share = looked.length ? 1 - counts.skipped / looked.length : 0;
     const bits = frameEvidence(decoding);
     const sure = counts.frames ? Math.min(SUREST, share ** 0.5 / (1 + 2 ** ((CLAIM_BITS - bits) / TEMPER))) : 0;
-    const odd = counts.bad ? [`${counts.bad} damaged frames`] : [];
+    const odd = [...oddVersion(counts), ...(counts.bad ? [`${counts.bad} damaged frames`] : [])];
     return [{ sense, sure, text: `${senseText(sense).split(',')[0]} in bytes`, odd }];
   });
   return readings.filter((g) => g.sure > LEAST_SURE).sort((a, b) => b.sure - a.sure);

@@ -6,7 +6,13 @@ export type SenseKind = 'pulse' | 'ppm' | 'sbus' | 'crsf' | 'mavlink' | 'uart';
 
 /** What a line is taken for. */
 export type Sense =
-  { kind: 'pulse' | 'ppm'; active: 0 | 1 } | { kind: 'sbus' | 'crsf' | 'mavlink' | 'uart'; format: UartFormat };
+  | { kind: 'pulse' | 'ppm'; active: 0 | 1 }
+  | {
+      kind: 'sbus' | 'crsf' | 'mavlink' | 'uart';
+      format: UartFormat;
+      /** Most of its frames are of the first version of their kind; both are read whichever is said. */
+      version?: 1;
+    };
 
 /** Each kind as it usually stands on a wire. */
 export const USUAL: Record<SenseKind, Sense> = {
@@ -27,9 +33,12 @@ export const SENSE_NAMES: Record<SenseKind, string> = {
   uart: 'plain UART',
 };
 
+/** What the one kind with two versions is called in its first. */
+const FIRST_NAME = 'MAVLink 1';
+
 /** Like `SBUS, 100 000 baud 8E2, inverted`. */
 export function senseText(sense: Sense): string {
-  const name = SENSE_NAMES[sense.kind];
+  const name = 'version' in sense ? FIRST_NAME : SENSE_NAMES[sense.kind];
   if (!('format' in sense)) return sense.active ? name : `${name}, active low`;
   const { baud, inverted } = sense.format;
   return `${name}, ${groups3(baud)} baud ${formatName(sense.format)}${inverted ? ', inverted' : ''}`;

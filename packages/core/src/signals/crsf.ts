@@ -20,6 +20,19 @@ export const CRSF = {
 
 /** Addresses a frame may begin with: controller, transmitter module, hand set, receiver. */
 export const CRSF_ADDRESS = { controller: 0xc8, module: 0xee, handset: 0xea, receiver: 0xec } as const;
+
+/** What the frames that are not channels tell, by type. @source [mem] */
+export const CRSF_TYPES: Readonly<Record<number, string>> = {
+  0x02: 'position',
+  0x07: 'climb',
+  0x08: 'battery',
+  0x09: 'height',
+  0x14: 'link statistics',
+  0x1e: 'attitude',
+  0x21: 'flight mode',
+  0x28: 'who is there',
+  0x29: 'device',
+};
 const ADDRESSES: ReadonlySet<number> = new Set(Object.values(CRSF_ADDRESS));
 
 /** A whole frame of the fast link. */

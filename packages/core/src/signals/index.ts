@@ -20,6 +20,7 @@ export { FrameStream, type FrameCounts, type Match } from './frame-stream.js';
 export {
   CRSF,
   CRSF_ADDRESS,
+  CRSF_TYPES,
   crc8,
   crsfChannels,
   crsfStream,

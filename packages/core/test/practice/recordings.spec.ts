@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { decodeLine, recogniseAs, recogniseLine, type Guess } from '../../src/captures/index.js';
-import { LineWriter, SBUS, UART, encodeSbus, writeUart, type Edges } from '../../src/signals/index.js';
+import { LineWriter, SBUS, UART, encodeMav, encodeSbus, writeUart, type Edges } from '../../src/signals/index.js';
 import { crsfLine, pulseLine, sbusLine, textLine } from '../support/lines.js';
 import { seeded } from '../support/random-rig.js';
 import { TROUBLES, isRight, recordingOf, type Recording } from '../support/recordings.js';
@@ -79,6 +79,30 @@ const plain = (baud: number) => ({ baud, ...UART['8N1'], inverted: false });
 const TEXT = 'Squallmark listens to a line it has not been told about.';
 
 describe('a recording as cheap tools make it', () => {
+  it('may hold the first version of a kind, which a device that wants the second does not hear', () => {
+    const line = new LineWriter(1);
+    const send = (at: number, version: 1 | 2): number =>
+      writeUart(line, encodeMav({ version, name: 'HEARTBEAT', values: { type: 2 } }), plain(57_600), at);
+    for (let i = 0; i < 9; i++) send(1e6 + i * 9e6, 1);
+    const [all] = recogniseLine(line.edges());
+    expect(all?.text.replaceAll('\u202f', ' ')).toBe('MAVLink 1, 57 600 baud 8N1');
+    expect(all?.odd).toEqual(['the first version: a device that wants the second hears nothing']);
+    for (let i = 9; i < 40; i++) send(1e6 + i * 9e6, 2);
+    const [mixed] = recogniseLine(line.edges());
+    expect(mixed?.text.replaceAll('\u202f', ' ')).toBe('MAVLink 2, 57 600 baud 8N1');
+    expect(mixed?.odd[0]).toMatch(/^9 of 40 frames are of the first version/);
+  });
+
+  it('may hold the clock of another line, with pauses, which is no line of bytes', () => {
+    const random = seeded(8);
+    const timesNs: number[] = [];
+    for (let i = 0, at = 1e6; i < 600; i++) {
+      timesNs.push(at);
+      at += 500 * (i % 2 && random() < 0.25 ? 9 : 1);
+    }
+    expect(first({ first: 0, timesNs: Float64Array.from(timesNs) })).toBe('nothing');
+  });
+
   it('may hold one spike of 60 ns', () => {
     const line = spiked(textLine(TEXT, plain(9600)), [20e6 + 333], 60);
     expect(first(line)).toBe('plain UART, 9 600 baud 8N1');

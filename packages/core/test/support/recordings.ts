@@ -148,7 +148,7 @@ function bytes(random: Random, kind: Exclude<SenseKind, 'pulse' | 'ppm'>, troubl
     at = Math.max(end + byteNs * between(random, 1, 3), at + (kind === 'uart' ? 0 : between(random, 3.9e6, 4.1e6)));
     if (kind === 'sbus') at = Math.max(at, end + 1.5e6);
   }
-  const truth: Sense = { kind, format };
+  const truth: Sense = kind === 'mavlink' && generation ? { kind, format, version: 1 } : { kind, format };
   return {
     ...{ edges: line.edges(), truth, bitNs: 1e9 / format.baud, framesNs },
     ...{ whole: kind === 'uart' ? NaN : many, text: textOf(truth, letter ? `only ${letter}` : '') },
@@ -175,6 +175,11 @@ function frameOf(
     const payload = Uint8Array.from({ length: 10 }, () => Math.floor(random() * 256));
     return encodeCrsf({ address: CRSF_ADDRESS.controller, type: 0x14, payload });
   }
+  if (kind === 'mavlink' && generation) {
+    const chan = Object.fromEntries(slots.slice(0, 8).map((count, s) => [`chan${s + 1}_raw`, count + 508]));
+    const [name, values] = i % 3 ? (['RC_CHANNELS_RAW', chan] as const) : (['HEARTBEAT', { type: 2 }] as const);
+    return encodeMav({ version: 1, name, sequence: i & 255, values });
+  }
   if (kind === 'mavlink') {
     const values = { pitch: -i / 100, yaw: random(), gimbal_device_id: 1 };
     if (i % 3) return encodeMav({ name: 'GIMBAL_MANAGER_SET_PITCHYAW', sequence: i & 255, values });
@@ -195,6 +200,8 @@ const NONE: Record<string, (random: Random, periodNs: number) => (i: number) => 
   lamp: (_, period) => (i) => period * (i % 2 ? 0.8 : 0.2),
   // bits with a clock line of their own: any number of equal bits may follow each other
   clocked: (random, period) => () => period * (1 + Math.floor(-Math.log2(random() || 0.5))),
+  // the clock line of such a pair: even pulses, pauses of any number of them
+  clock: (random, period) => (i) => (period / 2) * (i % 2 && random() < 0.25 ? 1 + 2 * Math.floor(6 * random()) : 1),
   // a change in the middle of each bit
   manchester: (random, period) => () => period * (random() < 0.5 ? 1 : 2),
   // lit strips: a bit is a long or a short pulse
@@ -334,6 +341,7 @@ export function isRight(truth: Sense | null, called: Sense | null): boolean {
   if (!('format' in called)) return false;
   const [a, b] = [truth.format, called.format];
   return (
+    truth.version === called.version &&
     a.inverted === b.inverted &&
     a.parity === b.parity &&
     a.stopBits === b.stopBits &&

@@ -5,12 +5,16 @@ import { MAV_MESSAGES, mavMessage, type FieldType, type MavMessage } from './mes
 
 /** @source [std MAVLink 2] start byte, ten header bytes, payload without trailing zeros, two check bytes, signature of 13 */
 const MAV = { start: 0xfd, header: 10, check: 2, signature: 13, signedFlag: 1 } as const;
+/** @source [std MAVLink 1; lib node-mavlink] start byte, six header bytes, payload without extensions, two check bytes */
+const FIRST = { start: 0xfe, header: 6 } as const;
 
 /** Value of a message field. */
 export type MavValue = number | bigint | number[];
 
 /** A whole message with its fields. */
 export interface MavFrame {
+  /** Of the protocol: a device that wants the second hears nothing of the first. */
+  version: 1 | 2;
   message: MavMessage;
   /** Running number, 0…255. */
   sequence: number;
@@ -25,6 +29,8 @@ export interface MavFrame {
 
 /** A message to be sent. */
 export interface MavDraft {
+  /** The second when left out; the first carries neither extensions nor messages from 256 on. */
+  version?: 1 | 2;
   name: string;
   /** Running number, 0…255. */
   sequence?: number;
@@ -35,65 +41,107 @@ export interface MavDraft {
   values: Record<string, MavValue>;
 }
 
-/** A frame as bytes; fields left out are zero. @throws {RangeError} for a message that is not in the table. */
-export function encodeMav({ name, sequence = 0, system = 1, component = 1, values }: MavDraft): Uint8Array {
+/** A frame as bytes; fields left out are zero. @throws {Misuse} for a message that is not in the table, or not in that version. */
+export function encodeMav({
+  version = 2,
+  name,
+  sequence = 0,
+  system = 1,
+  component = 1,
+  values,
+}: MavDraft): Uint8Array {
   const message = mavMessage(name);
-  if (!message) throw new Misuse(`no message "${name}" in the table`);
+  if (!message || (version === 1 && message.id > 255)) throw new Misuse(`no message "${name}" in the table`);
   const payload = new Uint8Array(message.fullLength);
   const view = new DataView(payload.buffer);
   eachField(message, (field, type, at, i) => {
     const value = values[field];
     write(view, at, type, Array.isArray(value) ? (value[i] ?? 0) : (value ?? 0));
   });
+  const from = [sequence, system, component];
+  if (version === 1) {
+    const { id, length } = message;
+    return framed([FIRST.start, length, ...from, id], payload.subarray(0, length), message);
+  }
   let length = payload.length;
   while (length > 1 && payload[length - 1] === 0) length--;
-  const bytes = new Uint8Array(MAV.header + length + MAV.check);
-  bytes.set([MAV.start, length, 0, 0, sequence, system, component, ...idBytes(message.id)]);
-  bytes.set(payload.subarray(0, length), MAV.header);
-  const crc = x25(x25Of(bytes, 1, MAV.header + length), message.extra);
-  bytes[MAV.header + length] = crc & 0xff;
-  bytes[MAV.header + length + 1] = crc >> 8;
+  return framed([MAV.start, length, 0, 0, ...from, ...idBytes(message.id)], payload.subarray(0, length), message);
+}
+
+/** Header, payload and check bytes; the start byte is not checked. */
+function framed(header: readonly number[], payload: Uint8Array, { extra }: MavMessage): Uint8Array {
+  const end = header.length + payload.length;
+  const bytes = new Uint8Array(end + MAV.check);
+  bytes.set(header);
+  bytes.set(payload, header.length);
+  const crc = x25(x25Of(bytes, 1, end), extra);
+  bytes[end] = crc & 0xff;
+  bytes[end + 1] = crc >> 8;
   return bytes;
 }
 
 const idBytes = (id: number): number[] => [id & 0xff, (id >> 8) & 0xff, id >> 16];
 
-/** Whether a frame begins at `at`. A frame of a message that is not in the table cannot be checked. */
+/** What the bytes before the payload say of a frame. */
+interface Head {
+  version: 1 | 2;
+  /** Bytes before the payload. */
+  header: number;
+  /** Bytes of the payload. */
+  length: number;
+  /** Where the running number stands; system and component follow it. */
+  sequenceAt: number;
+  /** Number of the message. */
+  id: number;
+  signed: boolean;
+}
+
+/** Whether a frame of either version begins at `at`. A frame of a message that is not in the table cannot be checked. */
 export function matchMav(bytes: Uint8Array, at: number, closed: boolean): Match<MavFrame> {
-  if (bytes[at] !== MAV.start) return { is: 'no' };
+  const start = bytes[at];
+  if (start !== MAV.start && start !== FIRST.start) return { is: 'no' };
   const short = { is: closed ? 'no' : 'more' } as const;
-  if (at + MAV.header > bytes.length) return short;
-  const length = bytes[at + 1]!;
-  const flags = bytes[at + 2]!;
-  // a flag not known here changes what the bytes mean: such a frame is left alone, as the standard asks
-  if (flags & ~MAV.signedFlag) return { is: 'no' };
-  const signed = (flags & MAV.signedFlag) !== 0;
-  const byteCount = MAV.header + length + MAV.check + (signed ? MAV.signature : 0);
+  if (at + (start === MAV.start ? MAV.header : FIRST.header) > bytes.length) return short;
+  const head = start === MAV.start ? secondHead(bytes, at) : firstHead(bytes, at);
+  if (!head) return { is: 'no' };
+  const byteCount = head.header + head.length + MAV.check + (head.signed ? MAV.signature : 0);
   if (at + byteCount > bytes.length) return short;
-  const id = bytes[at + 7]! | (bytes[at + 8]! << 8) | (bytes[at + 9]! << 16);
-  const message = MAV_MESSAGES.get(id);
+  const message = MAV_MESSAGES.get(head.id);
   if (!message) return unknownOf(bytes, at, byteCount, closed);
-  if (length > message.fullLength) return { is: 'bad' };
-  const end = at + MAV.header + length;
+  if (head.length > message.fullLength) return { is: 'bad' };
+  const end = at + head.header + head.length;
   const crc = x25(x25Of(bytes, at + 1, end), message.extra);
   if (bytes[end] !== (crc & 0xff) || bytes[end + 1] !== crc >> 8) return { is: 'bad' };
-  const values = valuesOf(message, bytes.subarray(at + MAV.header, end));
-  const frame = {
-    message,
-    sequence: bytes[at + 4]!,
-    system: bytes[at + 5]!,
-    component: bytes[at + 6]!,
-    values,
-    signed,
-  };
+  const values = valuesOf(message, bytes.subarray(at + head.header, end));
+  const [sequence, system, component] = bytes.subarray(head.sequenceAt, head.sequenceAt + 3);
+  const { version, signed } = head;
+  const frame = { version, message, sequence: sequence!, system: system!, component: component!, values, signed };
   return { is: 'frame', byteCount, frame };
 }
+
+/** A flag not known here changes what the bytes mean: such a frame is left alone, as the standard asks, and null. */
+function secondHead(bytes: Uint8Array, at: number): Head | null {
+  const flags = bytes[at + 2]!;
+  if (flags & ~MAV.signedFlag) return null;
+  const id = bytes[at + 7]! | (bytes[at + 8]! << 8) | (bytes[at + 9]! << 16);
+  const signed = (flags & MAV.signedFlag) !== 0;
+  return { version: 2, header: MAV.header, length: bytes[at + 1]!, sequenceAt: at + 4, id, signed };
+}
+
+const firstHead = (bytes: Uint8Array, at: number): Head => ({
+  version: 1,
+  header: FIRST.header,
+  length: bytes[at + 1]!,
+  sequenceAt: at + 2,
+  id: bytes[at + 5]!,
+  signed: false,
+});
 
 /** Without a check sum only what follows tells: another start, or the end. */
 function unknownOf(bytes: Uint8Array, at: number, byteCount: number, closed: boolean): Match<MavFrame> {
   const next = bytes[at + byteCount];
   if (next === undefined) return closed ? { is: 'unknown', byteCount } : { is: 'more' };
-  return next === MAV.start ? { is: 'unknown', byteCount } : { is: 'no' };
+  return next === bytes[at] ? { is: 'unknown', byteCount } : { is: 'no' };
 }
 
 function valuesOf(message: MavMessage, sent: Uint8Array): Record<string, MavValue> {

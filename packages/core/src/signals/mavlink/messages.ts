@@ -18,7 +18,7 @@ export interface MavMessage {
   name: string;
   /** Seed of the check sum that tells one definition from another. */
   extra: number;
-  /** In the order of the wire: widest first, extensions last. */
+  /** In the order of the wire: widest first, extensions last. None of what is only named here. */
   fields: readonly MavField[];
   /** Bytes without extensions: the shortest a first-version frame may be. */
   length: number;
@@ -129,7 +129,56 @@ const ALL: readonly MavMessage[] = [
   message(288, 'GIMBAL_MANAGER_SET_MANUAL_CONTROL', 20, RATES),
 ];
 
-export const MAV_MESSAGES: ReadonlyMap<number, MavMessage> = new Map(ALL.map((m) => [m.id, m]));
+const LONGEST = 255;
+
+/** What else stands beside them on a telemetry line: told by name and held against its check sum, not taken apart. */
+const NAMED: readonly MavMessage[] = (
+  [
+    [1, 'SYS_STATUS', 124, 31],
+    [2, 'SYSTEM_TIME', 137, 12],
+    [4, 'PING', 237, 14],
+    [20, 'PARAM_REQUEST_READ', 214, 20],
+    [21, 'PARAM_REQUEST_LIST', 159, 2],
+    [22, 'PARAM_VALUE', 220, 25],
+    [23, 'PARAM_SET', 168, 23],
+    [24, 'GPS_RAW_INT', 24, 30],
+    [26, 'SCALED_IMU', 170, 22],
+    [27, 'RAW_IMU', 144, 26],
+    [29, 'SCALED_PRESSURE', 115, 14],
+    [30, 'ATTITUDE', 39, 28],
+    [31, 'ATTITUDE_QUATERNION', 246, 32],
+    [32, 'LOCAL_POSITION_NED', 185, 28],
+    [33, 'GLOBAL_POSITION_INT', 104, 28],
+    [42, 'MISSION_CURRENT', 28, 2],
+    [62, 'NAV_CONTROLLER_OUTPUT', 183, 26],
+    [66, 'REQUEST_DATA_STREAM', 148, 6],
+    [67, 'DATA_STREAM', 21, 4],
+    [69, 'MANUAL_CONTROL', 243, 11],
+    [74, 'VFR_HUD', 20, 20],
+    [111, 'TIMESYNC', 34, 16],
+    [112, 'CAMERA_TRIGGER', 174, 12],
+    [116, 'SCALED_IMU2', 76, 22],
+    [125, 'POWER_STATUS', 203, 6],
+    [129, 'SCALED_IMU3', 46, 22],
+    [136, 'TERRAIN_REPORT', 1, 22],
+    [137, 'SCALED_PRESSURE2', 195, 14],
+    [147, 'BATTERY_STATUS', 154, 36],
+    [241, 'VIBRATION', 90, 32],
+    [242, 'HOME_POSITION', 104, 52],
+    [245, 'EXTENDED_SYS_STATE', 130, 2],
+    [253, 'STATUSTEXT', 83, 51],
+    [259, 'CAMERA_INFORMATION', 92, 235],
+    [261, 'STORAGE_INFORMATION', 179, 27],
+    [263, 'CAMERA_IMAGE_CAPTURED', 133, 255],
+    [265, 'MOUNT_ORIENTATION', 26, 16],
+    [269, 'VIDEO_STREAM_INFORMATION', 109, 213],
+    [283, 'GIMBAL_DEVICE_INFORMATION', 74, 144],
+    [284, 'GIMBAL_DEVICE_SET_ATTITUDE', 99, 32],
+    [286, 'AUTOPILOT_STATE_FOR_GIMBAL_DEVICE', 210, 53],
+  ] as const
+).map(([id, name, extra, length]) => ({ id, name, extra, fields: [], length, fullLength: LONGEST }));
+
+export const MAV_MESSAGES: ReadonlyMap<number, MavMessage> = new Map([...ALL, ...NAMED].map((m) => [m.id, m]));
 export const mavMessage = (name: string): MavMessage | undefined => ALL.find((m) => m.name === name);
 
 /**
