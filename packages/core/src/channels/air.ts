@@ -1,5 +1,5 @@
 import { findConversations, heardBy, saidBy, type Conversation } from '../loom/index.js';
-import { flies, hasControls, hearsAir, speaksAir } from '../parts/index.js';
+import { flies, hasControls, hearsAir, speaksAir, tellsOn } from '../parts/index.js';
 import { oncePerSlices, partsThat, sheetOf, shapingOf, type Part, type Rig, type Wish } from '../rig/index.js';
 
 /** The radio a receiver hears: that of the transmitter it is bound to. */
@@ -119,7 +119,7 @@ function evidence(
 /** Parts that a receiver tells, directly or through a controller. */
 function partsTold(all: readonly Conversation[], receiver: string): Set<string> {
   const direct = saidBy(all, receiver).filter((c) => c.kind !== 'antenna');
-  const relayed = direct.filter((c) => flies(c.listener.sheet)).flatMap((c) => saidBy(all, c.listener.part.id));
+  const relayed = direct.filter((c) => tellsOn(c.listener.sheet)).flatMap((c) => saidBy(all, c.listener.part.id));
   return new Set([...direct, ...relayed].map((c) => c.listener.part.id));
 }
 

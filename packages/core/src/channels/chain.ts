@@ -1,4 +1,13 @@
-import { flies, hearsAir, overOf, type Control, type LinkKind, type PartFunction, type Sheet } from '../parts/index.js';
+import {
+  hearsAir,
+  overOf,
+  passesOn,
+  tellsOn,
+  type Control,
+  type LinkKind,
+  type PartFunction,
+  type Sheet,
+} from '../parts/index.js';
 import {
   oncePerRig,
   settingOf,
@@ -25,7 +34,7 @@ export interface Chain {
   fn: PartFunction;
   /** How the last device is told; null when nothing reaches it. */
   carrier: LinkKind | null;
-  /** A controller hears the slot and tells the part in its own way. */
+  /** A controller, or a box that only passes on, hears the slot and tells the part in its own way. */
   relayed: boolean;
   /** How the bus on the way counts; null over plain pulses. */
   scales: BusScales | null;
@@ -77,10 +86,10 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
   const last = lastConversation(rig, all, part, fn);
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
-  chain.relayed = flies(last.talker.sheet);
-  chain.path = chain.relayed ? [...carrierInto(rig, all, last.talker.part), last] : [last];
+  chain.relayed = tellsOn(last.talker.sheet);
+  chain.path = chain.relayed ? [...carrierInto(rig, all, last), last] : [last];
   chain.scales = busScalesOf(chain.path);
-  chain.slot = slotOf(rig, chain, last);
+  chain.slot = slotOf(rig, chain);
   if (chain.slot !== null) {
     const { params } = last.listener.link;
     chain.deviceNumber = chain.slot - 1 + (params.base ?? 1);
@@ -102,12 +111,16 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
 const CARRIERS: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'ppm', 'crsf', 'can']);
 /** Kinds in which a controller tells a part what it heard. */
 const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladder', 'pulse', 'contact', 'can']);
+/** Kinds in which a box tells on what it hears. */
+const PASSED: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'contact', 'infra-red', 'ladder']);
 
 /** Kinds in which one part tells another what was asked for. */
 export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
 
-const carries = (c: Conversation): boolean =>
-  hearsAir(c.talker.sheet) ? CARRIERS.has(c.kind) : flies(c.talker.sheet) && RELAYS.has(c.kind);
+function carries({ talker: { sheet }, kind }: Conversation): boolean {
+  if (hearsAir(sheet)) return CARRIERS.has(kind);
+  return passesOn(sheet) ? PASSED.has(kind) : tellsOn(sheet) && RELAYS.has(kind);
+}
 
 /** Conversations by the part that listens. */
 const into = lastCall((all: readonly Conversation[]) => groupBy(all, (c) => c.listener.part.id));
@@ -146,20 +159,39 @@ function leadOf(rig: Rig, { talker: { part, link } }: Conversation): number {
   return Math.min(Infinity, ...cables);
 }
 
-function carrierInto(rig: Rig, all: readonly Conversation[], controller: Part): Conversation[] {
-  const heard = (into(all).get(controller.id) ?? []).filter((c) => hearsAir(c.talker.sheet) && carries(c));
-  const carrier = soundFirst(rig, heard);
+/** How what tells on hears a receiver. Of a box with several pulse pins each output follows the pin of its place. */
+function carrierInto(rig: Rig, all: readonly Conversation[], { talker }: Conversation): Conversation[] {
+  const heard = (into(all).get(talker.part.id) ?? []).filter((c) => hearsAir(c.talker.sheet) && carries(c));
+  const pin = passesOn(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
+  const carrier = soundFirst(
+    rig,
+    heard.filter((c) => pin === undefined || c.kind !== 'pulse' || c.listener.link.id === pin),
+  );
   return carrier ? [carrier] : [];
 }
 
+/** The pulse pin that an output of a box follows; undefined where it has none. */
+function pinFor({ links }: Sheet, output: string): string | undefined {
+  const pins = links.filter((l) => l.way === 'listen' && l.kind === 'pulse');
+  const at = links.filter((l) => l.way === 'talk' && PASSED.has(l.kind)).findIndex((l) => l.id === output);
+  return pins[Math.min(at, pins.length - 1)]?.id;
+}
+
+/** The pulse that says by its pin which slot it is: the last one, or the one into a box that passes it on. */
+export function pinnedBy({ path, relayed }: Chain): Conversation | undefined {
+  const last = path.at(-1);
+  if (!last || (relayed && !passesOn(last.talker.sheet))) return undefined;
+  if (last.kind === 'pulse' && last.talker.link.slotSetting !== undefined) return last;
+  return path[0]?.kind === 'pulse' ? path[0] : undefined;
+}
+
 /** A pulse pin repeats the slot its receiver is set to; everything else is told its slot on the device. */
-function slotOf(rig: Rig, chain: Chain, last: Conversation): number | null {
-  if (last.kind === 'pulse' && !chain.relayed) {
-    const { sheet, part, link } = last.talker;
-    const carried = link.slotSetting && settingOf(sheet, part, link.slotSetting);
-    return carried ? Number(carried) : null;
-  }
-  return bindingOf(rig, chain.part, chain.fn)?.slot ?? null;
+function slotOf(rig: Rig, chain: Chain): number | null {
+  const pinned = pinnedBy(chain);
+  if (!pinned) return bindingOf(rig, chain.part, chain.fn)?.slot ?? null;
+  const { sheet, part, link } = pinned.talker;
+  const carried = link.slotSetting && settingOf(sheet, part, link.slotSetting);
+  return carried ? Number(carried) : null;
 }
 
 function breakOf(chain: Chain, last: Conversation): string | null {

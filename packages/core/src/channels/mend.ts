@@ -4,7 +4,7 @@ import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.j
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
 import { carriedBy, pinSetting, slotOptions, untoldSlots } from './assign/slot-options.js';
-import type { Chain } from './chain.js';
+import { pinnedBy, type Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, reservedChannels } from './flight.js';
 import { mismatchOf } from './match.js';
@@ -154,7 +154,7 @@ function ownControl(rig: Rig, chains: readonly Chain[], chain: Chain): string | 
 /** Tells a function to listen on a slot: at the receiver's pin, or on the device. */
 export function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
   const pin = pinSetting(chain);
-  if (pin) return [{ kind: 'set', part: chain.path.at(-1)!.talker.part.id, setting: pin.id, value: String(to) }];
+  if (pin) return [{ kind: 'set', part: pinnedBy(chain)!.talker.part.id, setting: pin.id, value: String(to) }];
   const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
   const own = binding ?? { part: chain.part.id, fn: chain.fn.id, reverse: false };
   return [{ kind: 'bind', binding: { ...own, slot: to } }];

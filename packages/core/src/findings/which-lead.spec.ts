@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { otherOrder } from '../../test/support/other-names.js';
-import { smallRig } from '../../test/support/small-rig.js';
+import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
 import { findChains } from '../channels/index.js';
-import type { Rig } from '../rig/index.js';
+import type { Rig, Wire } from '../rig/index.js';
 import { fixesOf, type RuleId } from './index.js';
 
 const told = (rig: Rig, rule: RuleId) => analyse(rig).findings.filter((f) => f.rule === rule);
@@ -24,6 +24,28 @@ describe('of several leads and wires the one is named that is wrong, whatever th
       told(smallRig(classes, cables), 'back-feed').map((f) => f.subjects.at(-1));
     expect(names([...sound, stray])).toEqual(['C3']);
     expect(names([stray, ...sound])).toEqual(['C1']);
+  });
+
+  it('on a rail with two sources: none, where a diode in each lets nothing back', () => {
+    const classes = { A: 'regulator-5v', B: 'regulator-5v', RX: 'receiver-16' };
+    const leads = (inline: (id: string) => Wire['inline'], turned = false): Rig =>
+      smallRig(
+        classes,
+        ['A', 'B'].map((id, i) => {
+          const lead = leadOf(`C${i + 1}`, [`${id}.out.1 RX.supply.1`, `${id}.out.2 RX.supply.2`]);
+          const [plus, minus] = lead.wires as [Wire, Wire];
+          const there = inline(id);
+          const own = turned ? { ...plus, from: plus.to, to: plus.from } : plus;
+          return { ...lead, wires: [there ? { ...own, inline: there } : own, minus] };
+        }),
+      );
+    const many = (rig: Rig): number => told(rig, 'back-feed').length;
+    expect(many(leads(() => undefined))).toBe(1);
+    expect(many(leads(() => ({ kind: 'diode' })))).toBe(0);
+    // one that has none is fed from behind by the other
+    expect(many(leads((id) => (id === 'A' ? { kind: 'diode' } : undefined)))).toBe(1);
+    // and one the wrong way round guards nothing
+    expect(many(leads(() => ({ kind: 'diode' }), true))).toBe(1);
   });
 
   it('in a Y lead: the leg that brings another kind comes off', () => {

@@ -22,6 +22,23 @@ export const isFlight = ({ what }: Pick<PartFunction, 'what'>): boolean => FLIGH
 /** It flies a craft: the sticks come to it, and what it hears it may hand on. */
 export const flies = oncePerSheet((sheet) => sheet.functions.some(isFlight));
 
+/** What channels come in by, over a lead, and what they are told on by. */
+const CHANNEL_LEADS: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'crsf']);
+const TOLD_ON: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'contact', 'infra-red', 'ladder']);
+
+/** Does nothing itself with the channels it hears by lead, and tells them on: a decoder of a bus, a trigger box. */
+export const passesOn = oncePerSheet(
+  ({ functions, controls, links }) =>
+    !functions.length &&
+    !controls.length &&
+    !reachesAir({ links }) &&
+    links.some((l) => l.way === 'listen' && CHANNEL_LEADS.has(l.kind)) &&
+    links.some((l) => l.way === 'talk' && TOLD_ON.has(l.kind)),
+);
+
+/** Tells others what it hears: a controller, or what only passes on. */
+export const tellsOn = (sheet: Sheet): boolean => flies(sheet) || passesOn(sheet);
+
 /** A setting that can stand otherwise; one with a single value only says how the part is made. */
 export const isChoice = ({ values }: Setting): boolean => values.length > 1;
 
@@ -99,7 +116,8 @@ export const carriesNetwork = oncePerSheet(
 export const hasLens = (sheet: Sheet): boolean => sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0;
 
 export const isNetworkPlug = ({ kind, pins }: Link): boolean => kind === 'ethernet' && pins.data !== undefined;
-const reachesAir = ({ links }: Sheet): boolean => links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
+const reachesAir = ({ links }: Pick<Sheet, 'links'>): boolean =>
+  links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
 
 /** Radiates: its antenna links talk. */
 export const radiates = (sheet: Sheet): boolean => antennaLinks(sheet).length > 0;

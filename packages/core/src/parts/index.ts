@@ -43,6 +43,8 @@ export {
   ownPictures,
   radiates,
   isWorkedOver,
+  passesOn,
+  tellsOn,
   reachLinks,
   carriesNetwork,
   isNetworkPlug,

@@ -73,9 +73,9 @@ export function sheetProblems(sheet: Sheet): Problem[] {
       joints.forEach((id) => needId(where, sheet.joints, id, 'joint'));
       if (!fn.windows?.some((w) => w.label === window)) say(`${where}.window`, `"${window}" is none of its windows`);
     });
-    const windowed = isWindowed(fn);
-    if (windowed ? !fn.windows?.length : !fn.range || !fn.rangeUs) {
-      say(`functions[${i}]`, windowed ? 'needs windows' : 'needs a range and its pulse widths');
+    // what follows a width has usual ends, and what no channel asks is on or off
+    if (isWindowed(fn) && !fn.windows?.length && fn.askedBy.some((a) => a.by === 'slot')) {
+      say(`functions[${i}]`, 'needs windows');
     }
   });
   sheet.firstChannels?.forEach(({ control }, i) => needId(`firstChannels[${i}]`, sheet.controls, control, 'control'));

@@ -5,9 +5,11 @@ import {
   hearsAir,
   inFull,
   isAntenna,
+  sheetProblems,
   speaksAir,
   staysOnGround,
   type Link,
+  type PartFunction,
   type Sheet,
 } from './index.js';
 import { sheetSchema } from './schemas.js';
@@ -51,6 +53,41 @@ describe('what a sheet leaves unsaid', () => {
     });
     for (const sheet of onNetwork) expect(inFull(short(sheet)), sheet.class).toEqual(sheet);
     expect(onNetwork.length).toBeGreaterThan(8);
+  });
+
+  it('is how far a function goes that follows a width: from end to end of its channel, as far as its joint can', () => {
+    const sheet = shelf('gimbal-two-pulse');
+    const short = sheet.functions.map(({ range: _, rangeUs: __, ...fn }) => fn);
+    for (const takes of ['position', 'rate'] as const)
+      for (const fn of inFull({ ...sheet, functions: short.map((f) => ({ ...f, takes })) }).functions) {
+        const joint = sheet.joints.find((j) => j.id === fn.joint);
+        expect(fn.rangeUs).toEqual([1000, 2000]);
+        if (!joint) expect(fn.range).toEqual({ from: -100, to: 100, unit: '%' });
+        else if (takes === 'position') expect(fn.range).toEqual({ from: joint.minDeg, to: joint.maxDeg, unit: '°' });
+        else expect(fn.range).toEqual({ from: -joint.speedDegPerS, to: joint.speedDegPerS, unit: '°/s' });
+      }
+    expect(short.filter((f) => f.joint).length).toBeGreaterThan(1);
+    const [throttle] = inFull({
+      ...sheet,
+      functions: [{ ...short[0]!, what: 'throttle', takes: 'position', joint: undefined }],
+    }).functions;
+    expect(throttle!.range).toEqual({ from: 0, to: 100, unit: '%' });
+  });
+
+  it('is that something is on or off, where no channel asks it; what a channel asks must say where it acts', () => {
+    const sheet = shelf('nose-camera');
+    const record: PartFunction = {
+      ...{ id: 'rec', label: 'Record', what: 'record', takes: 'pulse' },
+      askedBy: [{ by: 'device', what: 'button' }],
+    };
+    const full = inFull({ ...sheet, functions: [record] });
+    expect(full.functions[0]!.windows).toHaveLength(1);
+    expect(sheetProblems({ ...sheet, functions: [record] })).toEqual([]);
+    const byChannel: PartFunction = { ...record, askedBy: [{ by: 'slot', over: [sheet.links[0]!.id] }] };
+    expect(inFull({ ...sheet, functions: [byChannel] }).functions[0]).toEqual(byChannel);
+    expect(sheetProblems({ ...sheet, functions: [byChannel] })).toEqual([
+      { where: 'functions[0]', what: 'needs windows' },
+    ]);
   });
 
   it('is the slot of a receiver pin: its number, where no setting names another', () => {

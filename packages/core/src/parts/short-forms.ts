@@ -1,9 +1,23 @@
 /** What people leave unsaid on a sheet, said in full: the same sheet, so that everybody reads it alike. */
-import { carriesNetwork, flies, handsOn, hasApps, hasLens, hasPictureIn, isNetworkPlug } from './capabilities.js';
+import {
+  carriesNetwork,
+  flies,
+  handsOn,
+  hasApps,
+  hasLens,
+  hasPictureIn,
+  isNetworkPlug,
+  passesOn,
+} from './capabilities.js';
+import { isWindowed } from './function-kind.js';
 import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
 
 /** A channel that nobody moves sends its middle, µs. @source [std] servo pulses of 1 to 2 ms */
 const MIDDLE_US = 1500;
+/** Widths of a channel that stands at its ends, µs. @source [std] servo pulses of 1 to 2 ms */
+const ENDS_US: [number, number] = [1000, 2000];
+/** Where a channel stands that is switched on, µs. @source [practice] thirds */
+const ON_US = { fromUs: 1667, toUs: 2200 } as const;
 /** Of a port's label, so that what is made of it is a label too. */
 const MOST_LETTERS = 100;
 /** Slots that a setting can name. */
@@ -15,20 +29,23 @@ const MOST_SLOTS = 16;
  *   every other hears; the foot of what is fed or says something else talks, an antenna itself listens.
  * - A network plug that says "both" brings the picture of what has a lens and takes pictures on everything else; of a hub, that hands
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
- * - Output n of a receiver that names no slot carries slot n. @source [practice] pins carry the channel of their number
+ * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
+ * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
+ * - What no channel can ask needs no windows: it is on or off.
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(sheet: Sheet): Sheet {
   const said = {
     ...sheet,
     links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })),
-    functions: sheet.functions.map(acting),
+    functions: sheet.functions.map((fn) => acting(withWidths(sheet, fn))),
   };
   const onward = onwardOf(sheet, said.links);
   if (onward) said.pictures = [onward];
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
+  const decodes = passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse');
   // what a controller puts out is told on the controller
-  return hears && !flies(sheet) ? withSlots(said) : said;
+  return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
 }
 
 function wayOf(sheet: Sheet, link: Link): Link['way'] {
@@ -54,6 +71,25 @@ function onwardOf(sheet: Sheet, links: readonly Link[]): Sheet['pictures'][numbe
   const ups = plugs.filter((l) => l.way === 'talk');
   if (sheet.pictures.length || !carriesNetwork(sheet) || ups.length !== 1) return null;
   return { inputs: plugs.filter((l) => l !== ups[0]).map((l) => l.id), output: ups[0]!.id };
+}
+
+/** Widths and what they mean, where nobody says them. */
+function withWidths(sheet: Sheet, fn: PartFunction): PartFunction {
+  if (isWindowed(fn)) {
+    if (fn.windows?.length || fn.askedBy.some((a) => a.by === 'slot')) return fn;
+    return { ...fn, windows: [{ ...ON_US, label: 'on' }] };
+  }
+  if (fn.rangeUs && fn.range) return fn;
+  return { ...fn, rangeUs: fn.rangeUs ?? ENDS_US, range: fn.range ?? rangeOf(sheet, fn) };
+}
+
+function rangeOf(sheet: Sheet, { joint: id, takes, what }: PartFunction): NonNullable<PartFunction['range']> {
+  const joint = sheet.joints.find((j) => j.id === id);
+  if (!joint) return { from: what === 'throttle' ? 0 : -100, to: 100, unit: '%' };
+  const { minDeg, maxDeg, speedDegPerS } = joint;
+  return takes === 'rate'
+    ? { from: -speedDegPerS, to: speedDegPerS, unit: '°/s' }
+    : { from: minDeg, to: maxDeg, unit: '°' };
 }
 
 /** What acts for a moment is described by the window in which it acts; the one it rests in, where somebody names it, says nothing more. */

@@ -5,10 +5,12 @@ import {
   hasControls,
   LINK_WORDS,
   isWorkedOver,
+  passesOn,
   sees,
   atDevice,
   overOf,
   slotWay,
+  tellsOn,
   toldOver,
   type LinkKind,
   type PartFunction,
@@ -37,6 +39,7 @@ export function poseWishes(poser: Poser): void {
   const receivers = parts.some(({ sheet }) => hearsAir(sheet));
   const airs = airsOf(rig);
   for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, airs, part, sheet);
+  for (const { part, sheet } of parts) if (passesOn(sheet) && receivers) posePassing(poser, part, sheet);
   for (const wish of rig.wishes) poseWish(poser, airs, wish);
   const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
   for (const listener of poser.view.ends) if (heard.includes(hearNeed(listener))) poseHearing(poser, airs, listener);
@@ -63,6 +66,26 @@ function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): 
         modes: [...modesOf(end), ...modeOfAir(end, airs?.pilot)],
       },
       { do: 'tell', wish: '', part: part.id, fn: 'throttle', link: end.end.link.id },
+      [],
+      `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
+    );
+  }
+}
+
+/** A box that passes on hears a receiver over any of its inputs, as soon as it tells something. */
+function posePassing(poser: Poser, part: Part, sheet: Sheet): void {
+  if (keptInto(poser, part.id)) return;
+  const need = flyNeed(part.id);
+  const over = sheet.links.filter((l) => l.way === 'listen').map((l) => l.id);
+  poser.need(need, `${part.label} hears a receiver`, null, {
+    part: part.id,
+    lacks: () => whyUnheard(poser, need, part, sheet, over),
+  });
+  for (const end of endsFor(poser, part.id, over)) {
+    wakeHearing(poser, end, part.label);
+    poser.option(
+      { id: `${need} by ${end.cls.id} ${end.nth}`, covers: [need], wakes: [hearNeed(end)], modes: modesOf(end) },
+      { do: 'tell', wish: '', part: part.id, fn: '', link: end.end.link.id },
       [],
       `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
     );
@@ -198,7 +221,9 @@ function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void 
         covers: [hearNeed(listener)],
         modes: modeOfAir(listener, airs?.ofTalker(talker.cls.part, talker.cls.sheet)),
         cost,
-        takes: poser.relies(flyNeed(talker.cls.part.id)),
+        ...(passesOn(talker.cls.sheet)
+          ? { wakes: wakesBox(poser, talker) }
+          : { takes: poser.relies(flyNeed(talker.cls.part.id)) }),
       });
   }
 }
@@ -212,9 +237,12 @@ function otherSpeed({ cls: from, end: a }: ClassEnd, { cls: to, end: b }: ClassE
     `${from.part.label} speaks ${kind} at ${a.link.params.baud} baud, and ${to.part.label} at ${b.link.params.baud}`;
 }
 
-/** A receiver hears the sticks by itself, a controller only over a receiver. */
+const wakesBox = (poser: Poser, { cls }: ClassEnd): string[] =>
+  [flyNeed(cls.part.id)].filter((need) => poser.has(need));
+
+/** A receiver hears the sticks by itself, a controller or a box that passes on only over a receiver. */
 const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
-  !flies(cls.sheet) || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
+  !tellsOn(cls.sheet) || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
 
 /** Kinds in which a controller tells a device over a serial port what it heard. */
 const PLAYED: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink']);
@@ -225,6 +253,10 @@ const SWITCHED: ReadonlySet<LinkKind> = new Set(['ladder', 'pulse', 'contact']);
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
   const relays = flies(cls.sheet);
+  if (passesOn(cls.sheet)) {
+    const isAlike = talker.link.way === 'talk' && talker.link.kind === listener.link.kind;
+    return isAlike && !tellsOn(listener.sheet) ? [] : null;
+  }
   if (!relays && !hearsAir(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];
   const toController = flies(listener.sheet);

@@ -222,7 +222,7 @@ function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
 function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control, to: number, index: number): BareStep {
   const label = intendedWindow(chain, control, to, index);
   const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
-  let seen = label ?? 'nothing';
+  let seen = label ?? (chain.fn.takes === 'latch' ? 'off' : 'nothing');
   const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
   if (path) {
     const at = chain.fn.windows!.findIndex((w) => w.label === label);

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { compileBench, startBench } from '../../src/bench/index.js';
 import { controlOptions } from '../../src/channels/assign/control-options.js';
+import { findChains } from '../../src/channels/index.js';
 import type { Control, Link, PartFunction, Sheet } from '../../src/parts/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
@@ -505,6 +506,105 @@ describe('a contact of a controller', () => {
   });
 });
 
+describe('a box that only passes on what it hears', () => {
+  const servo = (id: string, way: 'in' | 'out'): Sheet['ports'][number] => ({
+    ...{ id, label: id, side: way === 'in' ? 'left' : 'right', plug: { family: 'servo 3-way', pins: 3 } },
+    pins: [
+      { n: 1, label: 'S', line: 'signal', way },
+      { n: 2, label: '+', line: 'supply', way },
+      { n: 3, label: '-', line: 'ground' },
+    ],
+  });
+  const socket = (way: 'in' | 'out'): Sheet['ports'][number] => ({
+    ...{ id: 'shoot', label: 'shoot', side: 'right', plug: { family: 'two-way 2.0 mm', pins: 2 } },
+    pins: [
+      { n: 1, label: 'C', line: 'signal', way },
+      { n: 2, label: 'G', line: 'ground' },
+    ],
+  });
+  const at = (port: string) => ({ data: { port, pin: 1 } });
+  const fed = (port: string): Sheet['supplies'] => [
+    {
+      ...{ id: 's', plus: { port, pin: 2 }, minus: { port, pin: 3 }, volts: [3.5, 8.4] as [number, number] },
+      draw: { kind: 'current', typical: 0.01, peak: 0.01 },
+    },
+  ];
+  const bare = { ...shelf('trigger-photo-record'), settings: [], functions: [], cues: [], cautions: [] };
+  const trigger: Sheet = {
+    ...{ ...bare, class: 'own-trigger', ports: [servo('in', 'in'), socket('out')], supplies: fed('in') },
+    links: [
+      { id: 'in', kind: 'pulse', way: 'listen', pins: at('in'), params: {} },
+      { id: 'shoot', kind: 'contact', way: 'talk', pins: at('shoot'), params: {} },
+    ],
+  };
+  const decoder: Sheet = {
+    ...{ ...bare, class: 'own-decoder', supplies: fed('bus') },
+    ports: [servo('bus', 'in'), ...[1, 2, 3, 4, 5, 6, 7, 8].map((n) => servo(`o${n}`, 'out'))],
+    ties: [['bus', 'o1', 'o2', 'o3', 'o4', 'o5', 'o6', 'o7', 'o8'].map((port) => ({ port, pin: 2 }))],
+    links: [
+      { id: 'bus', kind: 'sbus', way: 'listen', pins: at('bus'), params: { base: 1, scale: 'micro' } },
+      ...[1, 2, 3, 4, 5, 6, 7, 8].map((n): Link => ({
+        id: `o${n}`,
+        kind: 'pulse',
+        way: 'talk',
+        pins: at(`o${n}`),
+        params: { periodMs: 20 },
+      })),
+    ],
+  };
+  const camera = own('nose-camera', (s) => ({
+    ports: [...s.ports, socket('in')],
+    links: [...s.links, { id: 'shoot', kind: 'contact', way: 'listen', pins: at('shoot'), params: {} }],
+    functions: [
+      {
+        ...{ id: 'photo', label: 'Photo', what: 'photo', takes: 'pulse', cue: 'shutter' },
+        askedBy: [{ by: 'slot', over: ['shoot'] }],
+        windows: [{ fromUs: 1600, toUs: 2200, label: 'shoot' }],
+      },
+    ],
+  }));
+
+  it('works a camera by its contact, on the slot of the pin it hangs on', () => {
+    const now = proposed(
+      [
+        ['RX', 'receiver-6-pins'],
+        ['TR', trigger.class],
+        ['CAM', camera.class],
+      ],
+      ['photo'],
+      [trigger, camera],
+    );
+    expect(open(now)).toEqual([]);
+    expect(stops(now)).toEqual([]);
+    const chain = findChains(now.rig).find((c) => c.fn.id === 'photo')!;
+    expect(chain.breaks).toBeNull();
+    expect(chain.path.map((c) => c.kind)).toEqual(['pulse', 'contact']);
+    expect(chain.slot).toBeGreaterThan(4);
+    expect(planOf(now.rig).some((s) => s.expectText.startsWith('photo once'))).toBe(true);
+    expect(failing(now)).toEqual([]);
+  });
+
+  it('moves a gimbal by the pulses it makes of a bus, each on the slot of its number', () => {
+    const now = proposed(
+      [
+        ['RX', 'receiver-bus'],
+        ['DE', decoder.class],
+        ['GB', 'gimbal-two-pulse'],
+      ],
+      ['pan', 'tilt'],
+      [decoder],
+    );
+    expect(open(now)).toEqual([]);
+    const chains = findChains(now.rig).filter((c) => c.fn.what === 'pan' || c.fn.what === 'tilt');
+    for (const c of chains) {
+      expect(c.breaks).toBeNull();
+      expect(c.path.at(-1)!.talker.link.id).toBe(`o${c.slot}`);
+    }
+    expect(chains.length).toBeGreaterThan(0);
+    expect(failing(now)).toEqual([]);
+  });
+});
+
 describe('a latch with one window', () => {
   it('is off outside it', () => {
     const board = own('flight-controller-6', (s) => ({
@@ -531,7 +631,7 @@ describe('a latch with one window', () => {
       [board],
     );
     const armSteps = planOf(now.rig).flatMap((s) => (s.expectText.startsWith('arm: ') ? [s.expectText] : []));
-    expect(new Set(armSteps)).toEqual(new Set(['arm: nothing', 'arm: armed']));
+    expect(new Set(armSteps)).toEqual(new Set(['arm: off', 'arm: armed']));
     expect(failing(now)).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@ import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Sha
 import { PPM } from '../../signals/index.js';
 import type { Control, PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
-import { findChains, type Chain } from '../chain.js';
+import { findChains, pinnedBy, type Chain } from '../chain.js';
 import { stopsFor } from '../drive.js';
 import { fitOf } from '../fit.js';
 import { isFlightChain } from '../flight.js';
@@ -144,7 +144,7 @@ function editsFor(
 function toldEdits(chain: Chain, slot: number): Edit[] {
   const pin = pinSetting(chain);
   if (pin) {
-    const talker = chain.path.at(-1)!.talker.part;
+    const talker = pinnedBy(chain)!.talker.part;
     return chain.slot === slot ? [] : [{ kind: 'set', part: talker.id, setting: pin.id, value: String(slot) }];
   }
   const { part, fn, setup } = chain;

@@ -1,6 +1,6 @@
 import { firstSlotOf, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Wish } from '../../rig/index.js';
-import type { Chain } from '../chain.js';
+import { pinnedBy, type Chain } from '../chain.js';
 import { totalOf, type Option, type Point } from './demand.js';
 
 const SLOTS = 16;
@@ -9,9 +9,8 @@ const COST = { moved: 1, notShipped: 0.25, flightSlot: 4, otherThanWished: 9, un
 
 /** The setting of the receiver's pin that says which slot it repeats; undefined off a pulse pin. */
 export function pinSetting(chain: Chain): Sheet['settings'][number] | undefined {
-  const last = chain.path.at(-1);
-  if (last?.kind !== 'pulse' || chain.relayed) return undefined;
-  return last.talker.sheet.settings.find((s) => s.id === last.talker.link.slotSetting);
+  const talker = pinnedBy(chain)?.talker;
+  return talker?.sheet.settings.find((s) => s.id === talker.link.slotSetting);
 }
 
 /** Channels that get through from the transmitter to the device: the fewest any lead on the way carries. */

@@ -31,7 +31,7 @@ export const backFeedRule: Rule = (context) => {
   );
   const joined = sources.filter((s) => s.net !== undefined);
   return [...groupBy(joined, (s) => s.net).values()].flatMap((same): RuleResult[] => {
-    if (same.length < 2 || same.every((s) => s.source.kind === 'pack')) return [];
+    if (same.length < 2 || same.every((s) => s.source.kind === 'pack' || isGuarded(rig, s))) return [];
     const guest = same.find((s) => s.source.kind === 'stolen') ?? same.at(-1)!;
     const cable = joiningLead(rig, guest, same);
     return [
@@ -61,6 +61,18 @@ interface Joining {
   part: string;
   source: Source;
   net: number | undefined;
+}
+
+/** A diode in each lead that leaves it lets nothing back. */
+function isGuarded(rig: Rig, { part, source }: Joining): boolean {
+  const tied = sheetOf(rig, part).ties.find((tie) =>
+    tie.some((at) => samePin({ part, ...at }, { part, ...source.plus })),
+  );
+  const leads = (tied ?? [source.plus]).flatMap((at) => {
+    const own = { part, ...at };
+    return wiresAt(rig, own).map(({ wire }) => wire.inline?.kind === 'diode' && samePin(wire.from, own));
+  });
+  return leads.length > 0 && leads.every(Boolean);
 }
 
 const isSwitched = (chains: readonly Chain[], { part }: Joining): boolean =>
