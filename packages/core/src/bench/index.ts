@@ -18,6 +18,8 @@ export { radioOf, lossOf, isFrameLost, lostOutput, LOST_AFTER_MS, type LostOutpu
 export { recordBench, wiggleAll, type Gesture, type Recording } from './record.js';
 export {
   addressSight,
+  failSafesSight,
+  failSafesText,
   beepsAtAll,
   instrumentSight,
   portsSight,

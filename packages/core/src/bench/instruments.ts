@@ -11,6 +11,7 @@ import {
   type Rig,
   type Wire,
 } from '../rig/index.js';
+import { groupBy, listed } from '../units/index.js';
 import type { Bench } from './compile.js';
 import { shakenText, type Flaw } from './flaws.js';
 import type { Sights } from './observe.js';
@@ -23,6 +24,8 @@ export const shakenSight = (cable: string): string => `${cable}.shaken`;
 export const settingSight = (part: string, setting: string): string => `${part}.set-${setting}`;
 export const addressSight = (part: string): string => `${part}.address`;
 export const portsSight = (part: string): string => `${part}.ports-told`;
+/** Sight of the page on which a receiver is told what it puts out without radio. */
+export const failSafesSight = (part: string): string => `${part}.fail-safes`;
 
 const READ = new WeakMap<Bench, Map<string, { reads: string | null } | null>>();
 
@@ -49,24 +52,33 @@ export function instrumentSight(
   const [own, what] = [sight.slice(0, dot), sight.slice(dot + 1)];
   if (what === 'through') return { reads: throughText(rig, own) };
   if (what === 'shaken') return { reads: findCable(rig, own) ? shakenText(flaws, own) : null };
-  const isPage = what === 'address' || what === 'ports-told' || what.startsWith('set-');
+  const isPage = what === 'address' || what === 'ports-told' || what === 'fail-safes' || what.startsWith('set-');
   if (!isPage) return null;
   const part = findPart(rig, own);
   if (!part) return { reads: null };
   if (what === 'address') return { reads: part.address ?? "the maker's" };
   if (what === 'ports-told') return { reads: JSON.stringify(part.told ?? null) };
+  if (what === 'fail-safes') return { reads: failSafesText(rig, own) };
   const sheet = sheetOf(rig, own);
   const setting = what.slice('set-'.length);
   if (!sheet.settings.some((s) => s.id === setting)) return null;
   return { reads: settingOf(sheet, part, setting) ?? 'nothing' };
 }
 
-/** A lead beeped through end to end, unpowered: its joined ends in order; null where it is not plugged in. */
+/** What a receiver puts out without radio, slot by slot of one kind: `1500 µs on 1 and 2, hold on 3`. */
+export function failSafesText(rig: Rig, receiver: string): string {
+  const own = rig.failSafes.filter((f) => f.receiver === receiver).toSorted((a, b) => a.slot - b.slot);
+  const does = groupBy(own, (f) => (f.does === 'value' ? `${f.valueUs} µs` : f.does === 'none' ? 'no pulses' : f.does));
+  return [...does].map(([what, of]) => `${what} on ${listed(of.map((f) => String(f.slot)))}`).join(', ') || 'not set';
+}
+
+/** A lead beeped through end to end, unpowered: its joined ends in order, diodes by the way they let it; null where it is not plugged in. */
 function throughText(rig: Rig, cable: string): string | null {
   const own = findCable(rig, cable);
   if (!own) return null;
-  const joined = own.wires.filter(beepsAtAll).map((wire) => {
-    const ends = [endOf(rig, wire.from), endOf(rig, wire.to)].sort();
+  const joined = own.wires.filter((w) => beepsAtAll(w) || isDiode(w)).map((wire) => {
+    const [from, to] = [endOf(rig, wire.from), endOf(rig, wire.to)];
+    const ends = isDiode(wire) ? [from, to] : [from, to].sort();
     const by = wire.inline && wire.inline.kind !== 'switch' ? ` by ${inlineText(wire.inline)}` : '';
     // what carries current is looked at as well: how thick it is
     const thick = findPin(rig, wire.from)?.pin.line === 'supply' ? `, ${wire.gaugeAwg} AWG` : '';
@@ -79,6 +91,9 @@ const endOf = (rig: Rig, at: PinRef): string => {
   const found = findPin(rig, at);
   return `${labelOf(rig, at.part)} ${found?.port.label ?? at.port} ${found?.pin.label ?? at.pin}`;
 };
+
+/** A meter with a place for diodes reads it one way only. */
+const isDiode = ({ inline }: Wire): boolean => inline?.kind === 'diode';
 
 /** A diode, an inverter or an open switch does not beep; a bad contact does or not: it reads some ohms. */
 export const beepsAtAll = ({ inline }: Wire): boolean =>

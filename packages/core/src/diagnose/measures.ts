@@ -1,5 +1,5 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
-import { FLAW_SIGHTS, beepsAtAll, isFlawed, shakenText } from '../bench/index.js';
+import { FLAW_SIGHTS, beepsAtAll, failSafesText, isFlawed, shakenText } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
 import { isChoice } from '../parts/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
@@ -174,11 +174,7 @@ function pages(rig: Rig): Measure[] {
 const radioPages = (rig: Rig): Measure[] => [
   ...[...groupBy(rig.failSafes, (f) => f.receiver).keys()].map((receiver) =>
     measure('read', `${receiver} fail-safe`, `Read the fail-safe of ${labelOf(rig, receiver)}`, ({ rig: real }) =>
-      real.failSafes
-        .filter((f) => f.receiver === receiver)
-        .map((f) => `${f.slot} ${f.does}${f.valueUs === undefined ? '' : ` ${f.valueUs} µs`}`)
-        .sort()
-        .join(', '),
+      failSafesText(real, receiver),
     ),
   ),
   ...rig.handOvers.map(({ from, to }) =>

@@ -42,6 +42,50 @@ describe('what is made sure of before anything moves', () => {
     }
   });
 
+  it('fails where a diode stands the wrong way round, or its wire is open', () => {
+    const rig = mendedRig();
+    const cable = rig.cables.find((c) => c.wires.some((w) => w.gaugeAwg < 24))!;
+    const [wire] = cable.wires;
+    const guarded = applyEdit(rig, {
+      ...{ kind: 'setWire', cable: cable.id, wire: 0, inline: { kind: 'diode' } },
+    }).rig;
+    const step = planOf(guarded).find((s) => s.expects.some((e) => e.sight === `${cable.id}.through`))!;
+    const turned: Rig = {
+      ...guarded,
+      cables: guarded.cables.map((c) =>
+        c.id === cable.id
+          ? { ...c, wires: c.wires.map((w, i) => (i ? w : { ...w, from: wire!.to, to: wire!.from })) }
+          : c,
+      ),
+    };
+    expect(verdictOn(guarded, step).passed).toBe(true);
+    expect(verdictOn(turned, step).passed).toBe(false);
+    expect(verdictOn(applyEdit(guarded, { kind: 'removeWire', cable: cable.id, wire: 0 }).rig, step).passed).toBe(
+      false,
+    );
+  });
+
+  it('reads what each receiver puts out without radio, of slots that nobody moves as well', () => {
+    const receiver = 'RX';
+    const rig: Rig = {
+      ...mendedRig(),
+      failSafes: [
+        { receiver, slot: 2, does: 'value', valueUs: 1500 },
+        { receiver, slot: 1, does: 'value', valueUs: 1500 },
+        { receiver, slot: 3, does: 'hold' },
+      ],
+    };
+    const step = planOf(rig).find((s) => s.kind === 'pages' && s.part === receiver)!;
+    expect(step.expectText).toContain('without radio 1500 µs on 1 and 2, hold on 3');
+    expect(verdictOn(rig, step).passed).toBe(true);
+    for (const at of rig.failSafes) {
+      const others = rig.failSafes.filter((f) => f !== at);
+      expect(verdictOn({ ...rig, failSafes: others }, step).passed).toBe(false);
+      const other = { ...at, does: 'value' as const, valueUs: 1234 };
+      expect(verdictOn({ ...rig, failSafes: [...others, other] }, step).passed).toBe(false);
+    }
+  });
+
   it('says of a control which slot stood where, at which end', () => {
     const step = stepOf(mendedRig(), 'TX.channel-left-slider');
     const { channel, transmitter } = mendedRig().shaping.find((s) => s.control === 'left-slider')!;

@@ -1,3 +1,4 @@
+import { slotSight } from '../bench/index.js';
 import {
   demandOf,
   gatesOf,
@@ -12,11 +13,11 @@ import {
   type Chain,
 } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
-import { sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
+import { hearsAir, sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { sourceInto } from './picture-steps.js';
-import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
+import { SAME_US, WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** The steps that prove one function by the control that drives it. */
 export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
@@ -223,6 +224,12 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
   const label = intendedWindow(chain, control, to, index);
   const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
   let seen = label ?? (chain.fn.takes === 'latch' ? 'off' : 'nothing');
+  // what arms is moved by no other step: its channel is read here
+  const receiver = chain.path[0]?.talker;
+  if (chain.fn.what === 'arm' && receiver && hearsAir(receiver.sheet) && chain.slot !== null) {
+    const near = sentPulseUs(chain, to)!;
+    expects.push({ sight: slotSight(receiver.part.id, chain.slot), near, within: SAME_US });
+  }
   const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
   if (path) {
     const at = chain.fn.windows!.findIndex((w) => w.label === label);

@@ -1,6 +1,8 @@
 /** What is made sure of before anything moves: leads by the meter, pages by reading them, packs and volts. */
 import {
   addressSight,
+  failSafesSight,
+  failSafesText,
   instrumentSight,
   portsSight,
   settingSight,
@@ -59,18 +61,21 @@ const still = (rig: Rig, sight: string): Expect => ({ sight, is: instrumentSight
 
 /** Pages of every part on which something is set, read back. */
 export function pageSteps(rig: Rig): BareStep[] {
+  const hasFailSafe = ({ id }: Part): boolean => rig.failSafes.some((f) => f.receiver === id);
   return partsWithSheets(rig).flatMap(({ part, sheet }): BareStep[] => {
     const choices = sheet.settings.filter(isChoice);
     const sights = [
       ...choices.map((s) => settingSight(part.id, s.id)),
       ...(part.address === undefined ? [] : [addressSight(part.id)]),
       ...(part.told === undefined ? [] : [portsSight(part.id)]),
+      ...(hasFailSafe(part) ? [failSafesSight(part.id)] : []),
     ];
     if (!sights.length) return [];
     const expects = sights.map((s) => still(rig, s));
     const texts = choices.map((s, i) => `${lowerFirst(s.label)} ${isOf(expects[i]!)}`);
     if (part.address !== undefined) texts.push(`address ${part.address}`);
     if (part.told !== undefined) texts.push('its ports told as set up');
+    if (hasFailSafe(part)) texts.push(`without radio ${failSafesText(rig, part.id)}`);
     return [
       {
         id: `${part.id}.pages`,

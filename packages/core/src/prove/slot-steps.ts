@@ -6,10 +6,7 @@ import { controlName, partsThat, type Part, type Rig, type Shaping } from '../ri
 import { groupBy, listed, micros } from '../units/index.js';
 import type { Conversation } from '../loom/index.js';
 import { moveText } from './function-steps.js';
-import type { BareStep, Move } from './step.js';
-
-/** Widths that differ by less are the same on any bar, µs. @source [mem] */
-const SAME_US = 20;
+import { SAME_US, type BareStep, type Move } from './step.js';
 
 /** What runs something over its whole way, or arms it, is moved by its own steps alone, which begin slowly. */
 const RUNS: ReadonlySet<string> = new Set(['drive', 'arm']);

@@ -79,6 +79,9 @@ export const looksOf = ({ moves, expects }: Pick<CheckStep, 'moves' | 'expects'>
 /** Degrees, per cent or times by which an answer may miss and still count as reached. */
 export const WITHIN = { '°': 1.5, '°/s': 2, '%': 3, '×': 0.08 } as const;
 
+/** Widths that differ by less are the same on any bar, µs. @source [mem] */
+export const SAME_US = 20;
+
 /** What every step is drawn up from. */
 export interface Plan {
   rig: Rig;

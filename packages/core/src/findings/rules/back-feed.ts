@@ -32,7 +32,7 @@ export const backFeedRule: Rule = (context) => {
   const joined = sources.filter((s) => s.net !== undefined);
   return [...groupBy(joined, (s) => s.net).values()].flatMap((same): RuleResult[] => {
     if (same.length < 2 || same.every((s) => s.source.kind === 'pack' || isGuarded(rig, s))) return [];
-    const guest = same.find((s) => s.source.kind === 'stolen') ?? same.at(-1)!;
+    const guest = same.reduce((a, b) => (isRather(b, a) ? b : a));
     const cable = joiningLead(rig, guest, same);
     return [
       {
@@ -61,6 +61,14 @@ interface Joining {
   part: string;
   source: Source;
   net: number | undefined;
+}
+
+/** Which of two sources is one too many: a computer's lead, else the weaker, else the lower; of equal ones the last. */
+function isRather({ source: a }: Joining, { source: b }: Joining): boolean {
+  const stolen = [a, b].map((s) => Number(s.kind === 'stolen')) as [number, number];
+  if (stolen[0] !== stolen[1]) return stolen[0] > stolen[1];
+  if (a.maxA !== b.maxA) return a.maxA < b.maxA;
+  return outletVolts(a)[1] <= outletVolts(b)[1];
 }
 
 /** A diode in each lead that leaves it lets nothing back. */
