@@ -1,4 +1,5 @@
 /** What is wrong with a bench that no edit of its rig can say. */
+import { untunedScreens } from '../loom/index.js';
 import { isChoice, sendsPictures, turns, type Sheet } from '../parts/index.js';
 import type { Part, Rig } from '../rig/index.js';
 
@@ -49,6 +50,16 @@ export const FLAW_SIGHTS = {
     has: (sheet: Sheet) => remembers(sheet) && !forgetsByDesign(sheet),
   },
 } as const;
+
+/** Flaws that show in a sight of their own. */
+export const SHOWN_FLAWS = Object.keys(FLAW_SIGHTS) as (keyof typeof FLAW_SIGHTS)[];
+
+/** What is seen or heard of a part that is on: a flaw, a picture that nobody is tuned to, or that all is well. */
+export function stateText(rig: Rig, flaws: readonly Flaw[], kind: keyof typeof FLAW_SIGHTS, part: string): string {
+  const { well, ill } = FLAW_SIGHTS[kind];
+  if (isFlawed(flaws, kind, part)) return ill;
+  return kind === 'disturbed' && untunedScreens(rig).some((u) => u.sender.id === part) ? 'noise' : well;
+}
 
 /** Whether a part has a flaw of some kind. */
 export const isFlawed = (flaws: readonly Flaw[], kind: string, part: string): boolean =>

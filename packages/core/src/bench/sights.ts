@@ -2,7 +2,7 @@
 import { isNetworkPlug, isWindowed, sees, sendsPictures, type PartFunction } from '../parts/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
-import { FLAW_SIGHTS, isFlawed } from './flaws.js';
+import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState, ReceiverState } from './state.js';
@@ -55,10 +55,11 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     yield [`${id}.radio`, ({ parts }) => radioState(parts[index]!.receives!)];
   }
   if (own.does.acts) yield* deviceSights(own);
-  for (const [kind, { what, well, ill, has }] of Object.entries(FLAW_SIGHTS)) {
+  for (const kind of SHOWN_FLAWS) {
+    const { what, has } = FLAW_SIGHTS[kind];
     if (!has(sheet)) continue;
-    const isIll = isFlawed(bench.flaws, kind, id);
-    yield [`${id}.${what}`, awakeOnly(index, () => (isIll ? ill : well))];
+    const text = stateText(bench.rig, bench.flaws, kind, id);
+    yield [`${id}.${what}`, awakeOnly(index, () => text)];
   }
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   for (const link of own.pictureInputs) {

@@ -1,5 +1,5 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
-import { FLAW_SIGHTS, beepsAtAll, failSafesText, isFlawed, shakenText } from '../bench/index.js';
+import { FLAW_SIGHTS, SHOWN_FLAWS, beepsAtAll, failSafesText, shakenText, stateText } from '../bench/index.js';
 import { findConversations } from '../loom/index.js';
 import { isChoice } from '../parts/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
@@ -66,13 +66,12 @@ const lights = (rig: Rig): Measure[] =>
 /** Level, balance, a clean picture: what can be seen and heard at a part that works. */
 const states = (rig: Rig): Measure[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    Object.entries(FLAW_SIGHTS)
-      .filter(([kind, { has }]) => kind !== 'forgetful' && has(sheet))
-      .map(([kind, { what, well, ill }]) =>
-        measure('look', `${part.id} ${what}`, `Look and listen at ${part.label}: ${STATE_WORDS[what]}`, (world) =>
-          !stageIsAwake(world, part.id) ? 'dark' : isFlawed(world.flaws, kind, part.id) ? ill : well,
-        ),
-      ),
+    SHOWN_FLAWS.filter((kind) => kind !== 'forgetful' && FLAW_SIGHTS[kind].has(sheet)).map((kind) => {
+      const { what } = FLAW_SIGHTS[kind];
+      return measure('look', `${part.id} ${what}`, `Look and listen at ${part.label}: ${STATE_WORDS[what]}`, (world) =>
+        stageIsAwake(world, part.id) ? stateText(world.rig, world.flaws, kind, part.id) : 'dark',
+      );
+    }),
   );
 
 const STATE_WORDS: Readonly<Record<string, string>> = {

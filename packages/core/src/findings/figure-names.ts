@@ -47,6 +47,7 @@ export interface FigureNames {
   'antenna-screened': 'behind' | 'part' | 'wants';
   'magnet-near-compass': 'compass' | 'part' | 'wants';
   'standard-mix': 'odd' | 'part' | 'standards';
+  'screen-untuned': 'now' | 'screen' | 'sender' | 'wanted';
   'picture-nowhere': 'gives' | 'part';
   'no-fixed-camera': 'cameras' | 'count' | 'kind';
   'address-twice': 'address' | 'count' | 'parts';

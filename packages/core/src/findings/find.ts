@@ -51,6 +51,7 @@ import { scaleRule } from './rules/scale-school.js';
 import { serialNotInvertedRule } from './rules/serial-not-inverted.js';
 import { sourceOffRule } from './rules/source-off.js';
 import { startFailsRule, startResetsRule } from './rules/starts.js';
+import { screenUntunedRule } from './rules/screen-untuned.js';
 import { standardMixRule } from './rules/standard-mix.js';
 import { starvedSpliceRule } from './rules/starved-splice.js';
 import { stickModeRule } from './rules/stick-mode.js';
@@ -138,6 +139,7 @@ const RULES: readonly Rule[] = [
   antennaScreenedRule,
   magnetNearCompassRule,
   standardMixRule,
+  screenUntunedRule,
   pictureNowhereRule,
   reachMissingRule,
   partIdleRule,

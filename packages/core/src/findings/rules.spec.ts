@@ -1,9 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { rulesOf } from '../../test/support/demo-rig.js';
 import { PRACTICE_CASES, PRACTICE_NO_FIX, type RuleCase } from '../../test/support/rule-cases.js';
+import { screenOn, tuning } from '../../test/support/screens.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
-import { applyEdits, NEW_SHAPING, type FailSafe, type Held, type Rig, type Shaping } from '../rig/index.js';
+import {
+  applyEdits,
+  newPart,
+  NEW_SHAPING,
+  sheetOf,
+  type FailSafe,
+  type Held,
+  type Rig,
+  type Shaping,
+} from '../rig/index.js';
 import { fixesOf, type RuleId } from './index.js';
 import { RULE_SOURCE } from './sources.js';
 
@@ -102,6 +112,16 @@ const handed = (channels: { channel: number; takes: number }[]): Rig =>
   });
 
 /** What raises a rule, and the nearest thing that does not. */
+/** A sender on channel 1, and a screen that looks for it on some channel. */
+const screened = (channel: string): Rig => {
+  const rig = smallRig({ VT: 'video-transmitter-pack' });
+  const sheet = sheetOf(rig, 'VT');
+  return applyEdits(rig, [
+    { kind: 'resheet', sheet: { ...sheet, settings: [...sheet.settings, tuning('1')] } },
+    { kind: 'addPart', part: newPart('SC', 'own-screen', 'Screen'), sheet: screenOn(channel) },
+  ]).rig;
+};
+
 const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   [
     'back-feed',
@@ -306,6 +326,7 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () => smallRig({ CO: 'compass', SD: 'magnetic-driver' }),
     () => smallRig({ CO: 'compass', SD: 'magnetic-driver' }, [], { CO: at(0, 0, 0), SD: at(400, 0, 0) }),
   ],
+  ['screen-untuned', () => screened('2'), () => screened('1')],
   [
     'standard-mix',
     () =>

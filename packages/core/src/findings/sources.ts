@@ -49,6 +49,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'antenna-screened': '[practice]',
   'magnet-near-compass': '[practice]',
   'standard-mix': '[std ITU-R BT.1700, mem]',
+  'screen-untuned': '[practice]',
   'picture-nowhere': '[practice]',
   'no-fixed-camera': '[practice]',
   'address-twice': '[std RFC 1918]',

@@ -6,7 +6,16 @@ import { analyse } from '../../src/analysis/index.js';
 import { findChains, type Chain } from '../../src/channels/index.js';
 import type { RuleId } from '../../src/findings/index.js';
 import { findConversations, resourceOf, type Conversation } from '../../src/loom/index.js';
-import { drives, flies, hasControls, hearsAir, isPack, sees, type Sheet } from '../../src/parts/index.js';
+import {
+  drives,
+  flies,
+  hasControls,
+  hearsAir,
+  isPack,
+  sees,
+  sendsPictures,
+  type Sheet,
+} from '../../src/parts/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
 import {
   applyEdits,
@@ -21,6 +30,7 @@ import {
   type PinRef,
   type Rig,
 } from '../../src/rig/index.js';
+import { screenOn, tuning } from '../support/screens.js';
 
 type Ways = (rig: Rig) => Edit[][];
 
@@ -595,6 +605,13 @@ const AIMED: Record<RuleId, Ways> = {
         own.params.standard = own.params.standard === '625/50' ? '525/59.94' : '625/50';
       }),
     ),
+  'screen-untuned': (rig) =>
+    partsWithSheets(rig)
+      .filter(({ sheet }) => sendsPictures(sheet))
+      .map(({ part }) => [
+        { kind: 'addPart', part: newPart('PX', 'own-screen', 'Screen'), sheet: screenOn('2') },
+        ...resheet(rig, part.id, (s) => void s.settings.push(tuning('1'))),
+      ]),
   'picture-nowhere': leadOff((c) => sees(c.talker.sheet) && ['composite', 'hdmi'].includes(c.kind)),
   'no-fixed-camera': (rig) => {
     const turns = partsWithSheets(rig).find(({ sheet }) => sheet.joints.length);

@@ -5,6 +5,10 @@ export const PICTURE_WORDS = {
     title: `Two picture standards behind ${f.label('part')}`,
     text: `${f.text('standards')}. The picture rolls after switching; ${f.label('odd')} is the odd one.`,
   }),
+  'screen-untuned': (f) => ({
+    title: `${f.label('screen')} looks where nobody sends`,
+    text: `It stands on ${f.text('now')}, ${f.label('sender')} on ${f.text('wanted')}: noise instead of a picture.`,
+  }),
   'picture-nowhere': (f) => ({
     title: `The picture of ${f.label('part')} goes nowhere`,
     text: `It gives ${f.text('gives')}; no lead takes it.`,
