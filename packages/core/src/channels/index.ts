@@ -76,4 +76,13 @@ export {
   quietSlot,
   toldOn,
 } from './mend.js';
-export { deadPress, pressChange, placeChange, placesOf, type Place } from './place-windows.js';
+export {
+  THIN_US,
+  deadPress,
+  edgeChange,
+  edgePlace,
+  pressChange,
+  placeChange,
+  placesOf,
+  type Place,
+} from './place-windows.js';

@@ -82,6 +82,34 @@ export function placeChange(chain: Chain): EditOf<'shape'>['change'] | null {
   return { ...straight, subTrimUs: 0, lowUs: low!, highUs: high!, points: [-100, height, 100] };
 }
 
+/** A middle nearer than this to the edge of a window may be either side of it, µs. @source [practice] */
+export const THIN_US = 10;
+
+/** The middle place of a switch with more places than windows, where it stands on the edge of one; null where it does not. */
+export function edgePlace(chain: Chain): (Place & { meant: PulseWindow }) | null {
+  const place = placesOf(chain).find((p) => p.at === 0 && !p.meant);
+  if (!place) return null;
+  const meant = chain.fn.windows!.find((w) => edgeUs(w, place) < THIN_US && (place.window ?? w.label) === w.label);
+  return meant ? { ...place, meant } : null;
+}
+
+const edgeUs = ({ fromUs, toUs }: PulseWindow, { arrivesUs }: Place): number =>
+  Math.min(Math.abs(arrivesUs - fromUs), Math.abs(toUs - arrivesUs));
+
+/** A curve of three points that brings such a middle clear of the edge, on the side where it stands; the ends stay. */
+export function edgeChange(chain: Chain): EditOf<'shape'>['change'] | null {
+  const place = edgePlace(chain);
+  const { shaping, setup } = chain;
+  if (!place || !shaping) return null;
+  const { fromUs, toUs } = place.meant;
+  const isInside = place.window !== null;
+  const isLow = Math.abs(place.arrivesUs - fromUs) < Math.abs(toUs - place.arrivesUs);
+  const up = (isLow === isInside) !== (setup.reverse !== shaping.reverse);
+  const height = Math.round((200 * MOST_TRIM_US) / (shaping.highUs - shaping.lowUs));
+  const [low = -100, high = 100] = shaping.points ? [shaping.points[0], shaping.points.at(-1)] : [];
+  return { ...plainOf(shaping), points: [low, up ? height : -height, high] };
+}
+
 /** What bends a channel's travel, taken out where it is in. */
 function plainOf({
   sharePct,

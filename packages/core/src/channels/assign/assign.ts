@@ -7,7 +7,7 @@ import { findChains, pinnedBy, type Chain } from '../chain.js';
 import { stopsFor } from '../drive.js';
 import { fitOf } from '../fit.js';
 import { isFlightChain } from '../flight.js';
-import { placeChange } from '../place-windows.js';
+import { edgeChange, placeChange } from '../place-windows.js';
 import { smallestClash, someClash, type AssignClash } from './clash.js';
 import { controlOptions } from './control-options.js';
 import type { Demand, Option, Point } from './demand.js';
@@ -240,6 +240,6 @@ function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: rea
 function fitEdits(chain: Chain, before: Shaping | undefined): Edit[] {
   const { control, shaping } = chain;
   if (!control || !shaping || shaping.locked || before?.control === control.id) return [];
-  const change = placeChange(chain);
+  const change = placeChange(chain) ?? edgeChange(chain);
   return change ? [{ kind: 'shape', transmitter: shaping.transmitter, channel: shaping.channel, change }] : [];
 }

@@ -1,9 +1,16 @@
-import { deadPress, placeChange, placesOf, pressChange, type Chain, type Place } from '../../channels/index.js';
+import {
+  THIN_US,
+  deadPress,
+  edgeChange,
+  edgePlace,
+  placeChange,
+  placesOf,
+  pressChange,
+  type Chain,
+  type Place,
+} from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
-
-/** A middle position nearer than this to the edge of its window is worth a look, µs. @source [practice] */
-const THIN_US = 10;
 
 /** Places of a switch that fall outside the window they are meant for, or only just inside it. */
 export const windowRule: Rule = (context) =>
@@ -15,7 +22,12 @@ export const windowRule: Rule = (context) =>
     const missed = places.find((p) => p.meant && p.window !== p.meant.label);
     if (missed) return [missedOf(chain, places, missed)];
     const thin = places.find((p) => p.at === 0 && p.meant && spareUs(p) < THIN_US);
-    return [...(thin ? [thinOf(chain, thin)] : []), ...unreached(context, chain, places)];
+    const edge = edgePlace(chain);
+    return [
+      ...(thin ? [thinOf(chain, thin, trimFix(chain, thin))] : []),
+      ...(edge ? [thinOf(chain, edge, edgeFix(chain))] : []),
+      ...unreached(context, chain, places),
+    ];
   });
 
 /** Width to the nearer edge of the window a place is meant for, µs; negative outside. */
@@ -58,8 +70,18 @@ function missedOf(chain: Chain, places: Place[], place: Place): RuleResult {
   };
 }
 
-function thinOf(chain: Chain, place: Place): RuleResult {
-  return { ...base(chain, place), rule: 'window-thin', fixes: () => trimFix(chain, place) };
+const thinOf = (chain: Chain, place: Place, fixes: Fix[]): RuleResult => ({
+  ...base(chain, place),
+  rule: 'window-thin',
+  fixes: () => fixes,
+});
+
+/** A middle that has no window of its own only has to be clear of the edge of one. */
+function edgeFix(chain: Chain): Fix[] {
+  const change = chain.shaping!.locked ? null : edgeChange(chain);
+  if (!change) return [];
+  const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
+  return [{ label: 'Bring the middle clear of it', edits }];
 }
 
 function trimFix(chain: Chain, { meant, arrivesUs }: Place): Fix[] {
