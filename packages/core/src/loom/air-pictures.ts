@@ -1,6 +1,6 @@
 /** Pictures that go through the air: who sends, who shows, and whether they stand on one channel. */
 import { hearsAir, isChoice, sendsPictures, type Setting, type Sheet } from '../parts/index.js';
-import { partsThat, settingOf, type Part, type Rig } from '../rig/index.js';
+import { oncePerRig, partsThat, settingOf, type Part, type Rig } from '../rig/index.js';
 
 /** What people call the setting that says where a picture is sent and looked for. @source [practice] */
 const TUNES = /channel|band|frequency/i;
@@ -36,7 +36,7 @@ function shared(sender: Sheet, screen: Sheet): [Setting, Setting][] {
 }
 
 /** Screens that stand on a channel on which nobody here sends. */
-export function untunedScreens(rig: Rig): Untuned[] {
+export const untunedScreens = oncePerRig((rig: Rig): readonly Untuned[] => {
   const senders = partsThat(rig, sendsPictures);
   return partsThat(rig, showsAir).flatMap(({ part: screen, sheet }): Untuned[] => {
     const all = senders.flatMap(({ part: sender, sheet: from }): Untuned[] => {
@@ -51,7 +51,7 @@ export function untunedScreens(rig: Rig): Untuned[] {
     const nearest = all.reduce<Untuned | null>((a, b) => (a && !isNearer(b, a) ? a : b), null);
     return nearest?.off.length ? [nearest] : [];
   });
-}
+});
 
 /** Between equally near ones their names decide, never the order of lists. */
 const isNearer = (a: Untuned, b: Untuned): boolean =>

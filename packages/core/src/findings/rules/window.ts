@@ -24,8 +24,8 @@ export const windowRule: Rule = (context) =>
     const thin = places.find((p) => p.at === 0 && p.meant && spareUs(p) < THIN_US);
     const edge = edgePlace(chain);
     return [
-      ...(thin ? [thinOf(chain, thin, trimFix(chain, thin))] : []),
-      ...(edge ? [thinOf(chain, edge, edgeFix(chain))] : []),
+      ...(thin ? [thinOf(chain, thin, () => trimFix(chain, thin))] : []),
+      ...(edge ? [thinOf(chain, edge, () => edgeFix(chain))] : []),
       ...unreached(context, chain, places),
     ];
   });
@@ -70,10 +70,10 @@ function missedOf(chain: Chain, places: Place[], place: Place): RuleResult {
   };
 }
 
-const thinOf = (chain: Chain, place: Place, fixes: Fix[]): RuleResult => ({
+const thinOf = (chain: Chain, place: Place, fixes: () => Fix[]): RuleResult => ({
   ...base(chain, place),
   rule: 'window-thin',
-  fixes: () => fixes,
+  fixes,
 });
 
 /** A middle that has no window of its own only has to be clear of the edge of one. */
