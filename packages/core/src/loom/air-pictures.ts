@@ -27,8 +27,7 @@ export interface Untuned {
 
 /** Settings that both have under one name, with values in common. */
 function shared(sender: Sheet, screen: Sheet): [Setting, Setting][] {
-  const named = ({ settings }: Sheet): Setting[] =>
-    settings.filter((s) => isChoice(s) && TUNES.test(`${s.label} ${s.id}`));
+  const named = ({ settings }: Sheet): Setting[] => settings.filter((s) => isChoice(s) && TUNES.test(s.label));
   return named(screen).flatMap((own): [Setting, Setting][] => {
     const other = named(sender).find((s) => s.label.toLowerCase() === own.label.toLowerCase());
     return other?.values.some((v) => own.values.includes(v)) ? [[own, other]] : [];

@@ -239,7 +239,8 @@ function freeRows(rig: Rig, pilot: string, demands: readonly Demand[], rows: rea
 /** Sub-trim and end points that bring every place of a switch into a window of its own; nothing when they are there. */
 function fitEdits(chain: Chain, before: Shaping | undefined): Edit[] {
   const { control, shaping } = chain;
-  if (!control || !shaping || shaping.locked || before?.control === control.id) return [];
-  const change = placeChange(chain) ?? edgeChange(chain);
+  if (!control || !shaping || shaping.locked) return [];
+  // what somebody shaped for this control stays, but for a middle that is neither here nor there
+  const change = (before?.control === control.id ? null : placeChange(chain)) ?? edgeChange(chain);
   return change ? [{ kind: 'shape', transmitter: shaping.transmitter, channel: shaping.channel, change }] : [];
 }
