@@ -1,4 +1,5 @@
 import {
+  PASSED_ON,
   hearsAir,
   overOf,
   passesOn,
@@ -111,15 +112,13 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
 const CARRIERS: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'ppm', 'crsf', 'can']);
 /** Kinds in which a controller tells a part what it heard. */
 const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladder', 'pulse', 'contact', 'can']);
-/** Kinds in which a box tells on what it hears. */
-const PASSED: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'contact', 'infra-red', 'ladder']);
 
 /** Kinds in which one part tells another what was asked for. */
 export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
 
 function carries({ talker: { sheet }, kind }: Conversation): boolean {
   if (hearsAir(sheet)) return CARRIERS.has(kind);
-  return passesOn(sheet) ? PASSED.has(kind) : tellsOn(sheet) && RELAYS.has(kind);
+  return passesOn(sheet) ? PASSED_ON.has(kind) : tellsOn(sheet) && RELAYS.has(kind);
 }
 
 /** Conversations by the part that listens. */
@@ -173,7 +172,7 @@ function carrierInto(rig: Rig, all: readonly Conversation[], { talker }: Convers
 /** The pulse pin that an output of a box follows; undefined where it has none. */
 function pinFor({ links }: Sheet, output: string): string | undefined {
   const pins = links.filter((l) => l.way === 'listen' && l.kind === 'pulse');
-  const at = links.filter((l) => l.way === 'talk' && PASSED.has(l.kind)).findIndex((l) => l.id === output);
+  const at = links.filter((l) => l.way === 'talk' && PASSED_ON.has(l.kind)).findIndex((l) => l.id === output);
   return pins[Math.min(at, pins.length - 1)]?.id;
 }
 

@@ -22,9 +22,10 @@ export const isFlight = ({ what }: Pick<PartFunction, 'what'>): boolean => FLIGH
 /** It flies a craft: the sticks come to it, and what it hears it may hand on. */
 export const flies = oncePerSheet((sheet) => sheet.functions.some(isFlight));
 
-/** What channels come in by, over a lead, and what they are told on by. */
+/** What channels come in by, over a lead. */
 const CHANNEL_LEADS: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'crsf']);
-const TOLD_ON: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'contact', 'infra-red', 'ladder']);
+/** Kinds in which a box tells on what it hears. */
+export const PASSED_ON: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'contact', 'infra-red', 'ladder']);
 
 /** Does nothing itself with the channels it hears by lead, and tells them on: a decoder of a bus, a trigger box. */
 export const passesOn = oncePerSheet(
@@ -33,7 +34,7 @@ export const passesOn = oncePerSheet(
     !controls.length &&
     !reachesAir({ links }) &&
     links.some((l) => l.way === 'listen' && CHANNEL_LEADS.has(l.kind)) &&
-    links.some((l) => l.way === 'talk' && TOLD_ON.has(l.kind)),
+    links.some((l) => l.way === 'talk' && PASSED_ON.has(l.kind)),
 );
 
 /** Tells others what it hears: a controller, or what only passes on. */

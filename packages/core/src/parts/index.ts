@@ -43,6 +43,7 @@ export {
   ownPictures,
   radiates,
   isWorkedOver,
+  PASSED_ON,
   passesOn,
   tellsOn,
   reachLinks,

@@ -55,15 +55,18 @@ const counted = (pin: number): number => pin + 20;
 /** As somebody else would write it. */
 const spelt = (name: string): string => name.toUpperCase().replaceAll(' ', '-');
 
-/** Labels that say nothing; those stay that tell the two ways of a stick, and where a picture is sent and looked for. */
+/** Labels that say nothing; those of sticks stay, which tell the two ways of one, and of what is tuned only the word that says so. */
 function unlabelled(sheet: Sheet): Sheet {
   const called = <T extends { label: string }>(what: string, list: T[]): T[] =>
     list.map((x, i) => ({ ...x, label: `${what} ${i}` }));
-  const saysSomething = (s: Sheet['settings'][number]): boolean => /stick|channel|band|frequency/i.test(s.label);
+  const settingLabel = ({ label }: Sheet['settings'][number], i: number): string => {
+    if (/stick/i.test(label)) return label;
+    return /channel|band|frequency/i.test(label) ? `other ${label}` : `item ${i}`;
+  };
   return {
     ...sheet,
     ports: called('plug', sheet.ports).map((p) => ({ ...p, pins: called('way', p.pins) })),
-    settings: sheet.settings.map((s, i) => (saysSomething(s) ? s : { ...s, label: `item ${i}` })),
+    settings: sheet.settings.map((s, i) => ({ ...s, label: settingLabel(s, i) })),
     functions: called('function', sheet.functions),
     joints: called('joint', sheet.joints),
     resources: called('resource', sheet.resources),
