@@ -105,8 +105,8 @@ export function quietSlot(rig: Rig, chains: readonly Chain[], chain: Chain): num
 }
 
 /**
- * Moves a function and its control to another channel. What else listens to the old one keeps its control there; where nothing
- * else does, the old channel lets go of it.
+ * Moves a function, its control and what it does without radio to another channel. What else listens to the old one keeps its
+ * control there; where nothing else does, the old channel lets go of it.
  */
 export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, to: number): Edit[] {
   const { id } = chain.transmitter!;
@@ -122,6 +122,7 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
       : [{ kind: 'shape' as const, transmitter: id, channel: chain.slot!, change: { control: null } }]),
     ...(own === null ? [] : releaseIdle(rig, chains, id, own, to)),
     { kind: 'shape', transmitter: id, channel: to, change: shape },
+    ...(shared && !isDrive(chain) ? [] : failSafeMoved(rig, chain, to)),
     ...rig.handOvers
       .filter((h) => !shared && h.from === id && h.channels.some((c) => c.channel === chain.slot))
       .map((h): Edit => ({
@@ -129,6 +130,16 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
         handOver: { ...h, channels: h.channels.map((c) => (c.channel === chain.slot ? { ...c, channel: to } : c)) },
       })),
   ];
+}
+
+/** What stops a carriage stops it wherever it is told; of other slots that several share, nobody knows whom the fail-safe was set for. */
+const isDrive = ({ fn: { what } }: Chain): boolean => what === 'drive' || what === 'brake';
+
+/** What its receiver does without radio goes with a function. */
+function failSafeMoved(rig: Rig, { path: [first], slot }: Chain, to: number): Edit[] {
+  const receiver = first?.talker.part.id;
+  const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === slot);
+  return set ? [{ kind: 'failSafe', failSafe: { ...set, slot: to } }] : [];
 }
 
 /** Whether a function may move off its channel and still do what was wished of it: with its control, or by one of its own where others share it. */

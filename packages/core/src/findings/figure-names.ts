@@ -1,15 +1,15 @@
 /** What each rule's sentences and cards are made of: a name that is not here is a mistake the compiler tells. */
 export interface FigureNames {
-  'supply-range': 'at' | 'ceiling' | 'fed by' | 'floor' | 'part' | 'volts';
-  'supply-none': 'ceiling' | 'floor' | 'part' | 'plus by' | 'volts';
-  'supply-thin': 'ceiling' | 'floor' | 'its source leaves' | 'look under' | 'margin' | 'part' | 'volts';
-  'regulator-overload': 'amps' | 'part' | 'rated' | 'volts';
-  'regulator-dropout': 'amps' | 'needs' | 'part' | 'volts';
+  'supply-range': 'at' | 'ceiling' | 'fed by' | 'floor' | 'part' | 'plug' | 'volts';
+  'supply-none': 'ceiling' | 'floor' | 'part' | 'plug' | 'plus by' | 'volts';
+  'supply-thin': 'ceiling' | 'floor' | 'its source leaves' | 'look under' | 'margin' | 'part' | 'plug' | 'volts';
+  'regulator-overload': 'amps' | 'part' | 'plug' | 'rated' | 'volts';
+  'regulator-dropout': 'amps' | 'needs' | 'part' | 'plug' | 'volts';
   'start-fails': 'floor' | 'part' | 'running' | 'starting' | 'when';
   'start-resets': 'again' | 'floor' | 'part' | 'step' | 'volts';
   'back-feed': 'guest' | 'sources';
   'source-off': 'part' | 'setting' | 'value';
-  'hdmi-powered': 'ceiling' | 'floor' | 'part' | 'socket gives' | 'wants';
+  'hdmi-powered': 'ceiling' | 'floor' | 'part' | 'plug' | 'socket gives' | 'wants';
   'wire-overloaded': 'amps' | 'cable' | 'gauge' | 'may carry';
   'connector-overloaded': 'amps' | 'family' | 'may carry' | 'part' | 'port';
   'starved-splice': 'cable' | 'cables' | 'drop' | 'look over';

@@ -206,9 +206,9 @@ export function fixesOf(finding: Finding): readonly Fix[] {
 }
 
 /** What tells two things apart that a rule says of the same subjects. */
-const TOLD_APART: ReadonlySet<string> = new Set(['function', 'wish']);
+const TOLD_APART: ReadonlySet<string> = new Set(['function', 'wish', 'plug']);
 
-/** Rule and subjects, with the function or wish it names; a number behind it where even those are the same. */
+/** Rule and subjects, with the function, wish or plug it names; a number behind it where even those are the same. */
 function oneOfAKind(seen: Map<string, number>, { rule, subjects, figures, apart = '' }: Said): string {
   const named = subjects.length ? figures.filter((f) => TOLD_APART.has(f.name)) : figures;
   const id = `${rule}:${[subjects.join('+'), ...named.map((f) => f.value), apart].filter((x) => x !== '').join('|')}`;

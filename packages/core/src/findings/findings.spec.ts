@@ -180,6 +180,18 @@ describe('findings', () => {
     expect(offered([...signal, 'AU.bus.2 TA.supply.1'])).toEqual(['Take the plus wire of C4 off']);
   });
 
+  it('of two grounds leave pulses their own, lead by lead', () => {
+    const classes = { RX: 'receiver-6-pins', GB: 'gimbal-two-pulse' };
+    const pulses = ['1', '2'].map((n, i) => {
+      const into = ['pan', 'tilt'][i]!;
+      return [`RX.pin${n}.1 GB.${into}.1`, `RX.pin${n}.3 GB.${into}.3`];
+    });
+    const twice = (leads: string[][]) =>
+      analyse(smallRig(classes, leads)).findings.flatMap((f) => (f.rule === 'ground-twice' ? f.subjects : []));
+    expect(twice(pulses)).toEqual([]);
+    expect(twice([...pulses, ['RX.pin3.3 GB.supply.2']])).toContain('C3');
+  });
+
   it('of a lead past a supply that a hand switches take off that lead, not the switched one', () => {
     const rig = smallRig(
       {

@@ -6,7 +6,7 @@ import { oncePerRig, partsThat, settingOf, type Part, type Rig } from '../rig/in
 const TUNES = /channel|band|frequency/i;
 
 /** Shows pictures that come through the air, by a radio of its own. */
-const showsAir = (sheet: Sheet): boolean =>
+export const showsAir = (sheet: Sheet): boolean =>
   sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen') && !hearsAir(sheet) && !sendsPictures(sheet);
 
 /** A setting of a screen that must stand as that of a sender. */

@@ -1,5 +1,5 @@
-import { antennaLinks, hasApps, hearsAir, type LinkKind } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, type Rig } from '../rig/index.js';
+import { carriesDataByAir, hasApps, hasControls, hearsAir, type LinkKind } from '../parts/index.js';
+import { oncePerRig, partsThat, type Rig } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 
 /** One way on from a part over which something asked on a screen travels. */
@@ -17,7 +17,7 @@ const NETWORK: ReadonlySet<LinkKind> = new Set(['ethernet', 'mavlink', 'usb']);
 
 /**
  * Where the network of a rig leads from each part: leads that are sound, parts whose Ethernet has no plug (they meet without
- * wires), and radios that carry it: a ground unit with an app to what hears it, one network radio to the other.
+ * wires), and radios that carry it: a ground unit with an app to what hears it, one data radio to the other or to a screen with its modem.
  */
 export const networkHops = oncePerRig((rig): ReadonlyMap<string, readonly Hop[]> => {
   const hops = new Map<string, Hop[]>();
@@ -32,8 +32,12 @@ export const networkHops = oncePerRig((rig): ReadonlyMap<string, readonly Hop[]>
     if (NETWORK.has(kind)) both(...ends, 'lead', kind, [talker.link.id, listener.link.id]);
     else if (kind === 'radio' && carriesScreen(talker.sheet, listener.sheet)) both(...ends, 'air', kind, [null, null]);
   }
-  for (const [a, b] of pairsOf(rig, isNetworkRadio)) both(a.part.id, b.part.id, 'air', 'ethernet', [null, null]);
-  for (const [a, b] of pairsOf(rig, (sheet) => wireless(sheet) !== undefined))
+  const ends = partsThat(rig, (sheet) => carriesDataByAir(sheet) || hasModem(sheet));
+  const telemetry = ends.some(({ sheet }) => brings(sheet, 'network') === 'telemetry');
+  const meets = meetByAir(telemetry ? 'telemetry' : 'network');
+  for (const [a, b] of pairsAmong(ends))
+    if (meets(a.sheet, b.sheet)) both(a.part.id, b.part.id, 'air', 'ethernet', [null, null]);
+  for (const [a, b] of pairsAmong(partsThat(rig, (sheet) => wireless(sheet) !== undefined)))
     both(a.part.id, b.part.id, 'air', 'ethernet', [wireless(a.sheet)!, wireless(b.sheet)!]);
   return hops;
 });
@@ -45,19 +49,30 @@ const carriesScreen = (ground: Sheet, air: Sheet): boolean => onNetwork(ground) 
 const onNetwork = (sheet: Sheet): boolean =>
   hasApps(sheet) || sheet.links.some((l) => l.kind === 'ethernet' || (l.kind === 'mavlink' && hearsAir(sheet)));
 
-/** Ethernet through the air: nothing but a plug and an antenna. */
-const isNetworkRadio = (sheet: Sheet): boolean =>
-  antennaLinks(sheet).length > 0 &&
-  !hearsAir(sheet) &&
-  sheet.view === undefined &&
-  sheet.links.some((l) => l.kind === 'ethernet');
+/** A screen that reaches such a link without a lead to its ground end: the modem is in it. */
+const hasModem = (sheet: Sheet): boolean =>
+  hasApps(sheet) && !hasControls(sheet) && sheet.links.some((l) => l.kind === 'radio');
+
+/** The two ends of a link that carries data by air, or one and a screen with a modem in it. */
+const meetByAir =
+  (byUsb: Brings) =>
+  (a: Sheet, b: Sheet): boolean =>
+    (carriesDataByAir(a) || carriesDataByAir(b)) && brings(a, byUsb) === brings(b, byUsb);
+
+type Brings = 'network' | 'telemetry';
+
+/** What an end brings; one that has neither plug, and hands it on by USB or not at all, brings what is given. */
+function brings({ links }: Sheet, byUsb: Brings): Brings {
+  const has = (...kinds: LinkKind[]): boolean => links.some((l) => kinds.includes(l.kind));
+  if (has('ethernet')) return 'network';
+  return has('mavlink', 'device-serial') ? 'telemetry' : byUsb;
+}
 
 /** The Ethernet link of a part that has no plug: a phone, a camera with a page of its own. */
 const wireless = (sheet: Sheet): string | undefined =>
   sheet.links.find((l) => l.kind === 'ethernet' && Object.keys(l.pins).length === 0)?.id;
 
-function pairsOf(rig: Rig, which: (sheet: Sheet) => boolean) {
-  const all = partsWithSheets(rig).filter(({ sheet }) => which(sheet));
+function pairsAmong<T>(all: readonly T[]): (readonly [T, T])[] {
   return all.flatMap((a, i) => all.slice(i + 1).map((b) => [a, b] as const));
 }
 

@@ -120,6 +120,27 @@ export const isNetworkPlug = ({ kind, pins }: Link): boolean => kind === 'ethern
 const reachesAir = ({ links }: Pick<Sheet, 'links'>): boolean =>
   links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
 
+/** What only data travels by, between a craft and a screen: no channel is told over these alone. */
+const DATA_LEADS: ReadonlySet<LinkKind> = new Set(['ethernet', 'mavlink', 'device-serial', 'usb']);
+
+/**
+ * Carries a network or telemetry through the air and does nothing else with it: both ends of such a link are alike. It has leads
+ * for data and none for channels, no lens, no app, nothing to ask and nothing to hold. One whose radio only hears, and that has more
+ * than network plugs, is a receiver.
+ */
+export const carriesDataByAir = oncePerSheet(
+  (sheet) =>
+    !sheet.controls.length &&
+    !sheet.functions.length &&
+    !hasLens(sheet) &&
+    !hasApps(sheet) &&
+    sheet.links.some((l) => l.kind === 'radio' || (l.kind === 'antenna' && l.way !== 'listen')) &&
+    sheet.links.some((l) => DATA_LEADS.has(l.kind)) &&
+    sheet.links.every((l) => isAir(l) || l.kind === 'ethernet' || (DATA_LEADS.has(l.kind) && !onlyHears(sheet))),
+);
+const isAir = ({ kind }: Link): boolean => kind === 'radio' || kind === 'antenna';
+const onlyHears = ({ links }: Sheet): boolean => links.some((l) => l.kind === 'radio' && l.way === 'listen');
+
 /** Radiates: its antenna links talk. */
 export const radiates = (sheet: Sheet): boolean => antennaLinks(sheet).length > 0;
 export const antennaLinks = (sheet: Sheet): Link[] =>
@@ -136,6 +157,10 @@ export const isCompass = ({ compass, role }: Sheet): boolean => compass ?? role 
 
 /** Has a fuse in it, as the sheet or its group says: by its plugs it could be an adapter. */
 export const isFused = ({ fused, role }: Sheet): boolean => fused ?? role === 'fuse';
+
+/** Something is said or heard at this plug. Signal pins that no link uses, such as the sense lines of a power module, say nothing. */
+export const isSpokenAt = ({ links }: Sheet, port: string): boolean =>
+  links.some(({ pins, alsoPins }) => [...Object.values(pins), ...(alsoPins ?? [])].some((at) => at?.port === port));
 
 /** Joins leads, plus to plus and ground to ground, and does nothing else. */
 export const isSplice = (sheet: Sheet): boolean =>

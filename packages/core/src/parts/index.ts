@@ -28,6 +28,7 @@ export {
   isCompass,
   isFused,
   isSplice,
+  isSpokenAt,
   screens,
   regulates,
   sendsPictures,
@@ -47,6 +48,7 @@ export {
   passesOn,
   tellsOn,
   reachLinks,
+  carriesDataByAir,
   carriesNetwork,
   isNetworkPlug,
   sees,
@@ -56,7 +58,17 @@ export {
   turns,
 } from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';
-export { atDevice, firstSlotOf, migrateSheet, overOf, screenWays, slotWay, slotsOf, toldOver } from './who-asks.js';
+export {
+  anyOver,
+  atDevice,
+  firstSlotOf,
+  migrateSheet,
+  overOf,
+  screenWays,
+  slotWay,
+  slotsOf,
+  toldOver,
+} from './who-asks.js';
 export { inFull } from './short-forms.js';
 export { connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

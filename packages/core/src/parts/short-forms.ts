@@ -1,5 +1,6 @@
 /** What people leave unsaid on a sheet, said in full: the same sheet, so that everybody reads it alike. */
 import {
+  carriesDataByAir,
   carriesNetwork,
   flies,
   handsOn,
@@ -50,6 +51,8 @@ export function inFull(sheet: Sheet): Sheet {
 
 function wayOf(sheet: Sheet, link: Link): Link['way'] {
   const { kind, way } = link;
+  // neither side of a link that carries data speaks to receivers, or is one
+  if (kind === 'radio' && way !== 'listen' && carriesDataByAir(sheet)) return 'both';
   if (way !== 'both') return way;
   if (kind === 'radio') return sheet.controls.length || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
   if (kind === 'antenna')

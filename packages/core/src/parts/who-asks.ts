@@ -9,6 +9,10 @@ export const slotWay = ({ askedBy }: Pick<PartFunction, 'askedBy'>): SlotWay | u
 /** Links over which a channel can tell a function; none for one that only a screen, a gesture or the device itself asks. */
 export const overOf = (fn: Pick<PartFunction, 'askedBy'>): readonly string[] => slotWay(fn)?.over ?? [];
 
+/** Links over which anything but the device itself can ask a function. */
+export const anyOver = ({ askedBy }: Pick<PartFunction, 'askedBy'>): readonly string[] =>
+  askedBy.flatMap((way) => (way.by === 'device' ? [] : way.over));
+
 /** Slot a function listens to as the maker ships it. */
 export const firstSlotOf = (fn: Pick<PartFunction, 'askedBy'>): number | undefined => slotWay(fn)?.firstSlot;
 

@@ -17,6 +17,8 @@ export const COST = {
   pad: 4,
   release: 5,
   joint: 8,
+  /** Between what stays on the ground and what flies, where nothing else does it. */
+  fromGround: 60,
   /** For each 100 mm beyond the first 200. */
   per100Mm: 1,
   /** Against the side the user chose. */

@@ -1,5 +1,19 @@
 import { leadLength, looksAlike, portsCanJoin, speechOf, type LinkEnd } from '../loom/index.js';
-import { flies, type Pin, type PinAt, type Port } from '../parts/index.js';
+import {
+  carriesDataByAir,
+  flies,
+  hasApps,
+  hearsAir,
+  isAntenna,
+  isPack,
+  speaksAir,
+  staysOnGround,
+  type Pin,
+  type PinAt,
+  type Port,
+  type Sheet,
+} from '../parts/index.js';
+import { sheetOf } from '../rig/index.js';
 import { groupBy, num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
@@ -103,9 +117,21 @@ export function leadCost(poser: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'par
   return [
     { why: 'a lead', points: COST.lead },
     { why: `${needMm} mm long`, points: Math.round(beyond / 100) * COST.per100Mm },
+    { why: 'from the ground to what flies', points: crossesAir(poser, a, b) ? COST.fromGround : 0 },
     { why: `crosses ${joints.map((j) => j.joint).join(', ')}`, points: joints.length * COST.joint },
   ];
 }
+
+/** From what meets the craft through the air alone (a radio in the hand, the ground end of a data link) to what is carried and lives on leads. */
+function crossesAir({ view }: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'part'>): boolean {
+  const sheets = [a, b].map(({ part }) => sheetOf(view.rig, part.id));
+  return (
+    sheets.some(meetsByAir) && sheets.some((s) => !staysOnGround(s) && !isAntenna(s) && !isPack(s) && !hearsAir(s))
+  );
+}
+
+const meetsByAir = (sheet: Sheet): boolean =>
+  staysOnGround(sheet) && (speaksAir(sheet) || carriesDataByAir(sheet) || hasApps(sheet));
 
 /** Nothing when any two ports of the classes are joined so today, or while there is no wiring to change. */
 function changeCost({ view }: Poser, talker: ClassEnd, listener: ClassEnd): CostPart[] {

@@ -1,4 +1,14 @@
-import { connectorOf, flies, hearsAir, type Port, type Sheet, type Source, type Supply } from '../parts/index.js';
+import {
+  connectorOf,
+  flies,
+  hearsAir,
+  isSpokenAt,
+  staysOnGround,
+  type Port,
+  type Sheet,
+  type Source,
+  type Supply,
+} from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import { packV } from '../rails/index.js';
 import type { BenchView } from './bench-view.js';
@@ -74,12 +84,15 @@ function firstsOf(parts: BenchView['parts']): ReadonlySet<string> {
   return known;
 }
 
-/** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
+/**
+ * Every outlet on the bench; what a computer gives over USB is no part of a wiring. On the ground it feeds what hangs on that very
+ * plug: a modem, a receiver in a trainer socket.
+ */
 export function outletsOf({ parts }: Pick<BenchView, 'parts'>): Outlet[] {
   const firsts = firstsOf(parts);
   return parts.flatMap(({ part, sheet }) =>
     sheet.sources
-      .filter((source) => source.kind !== 'stolen')
+      .filter((s) => s.kind !== 'stolen' || (staysOnGround(sheet) && isSpokenAt(sheet, s.plus.port)))
       .map((source) => ({
         id: `${part.id}.${source.id}`,
         part,
@@ -92,7 +105,8 @@ export function outletsOf({ parts }: Pick<BenchView, 'parts'>): Outlet[] {
   );
 }
 
-function voltsOf({ regulator, pack }: Source): [number, number] {
+function voltsOf({ regulator, pack, fixedV }: Source): [number, number] {
+  if (fixedV !== undefined) return [fixedV, fixedV];
   if (regulator) return [regulator.volts, regulator.volts];
   const cells = pack?.cells ?? 0;
   return [packV(cells, 0, pack?.chemistry), packV(cells, 1, pack?.chemistry)];

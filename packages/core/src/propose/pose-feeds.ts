@@ -1,5 +1,5 @@
 import { portsCanJoin } from '../loom/index.js';
-import { radiates, turns } from '../parts/index.js';
+import { isSpokenAt, radiates, turns } from '../parts/index.js';
 import { ampsPool, leadCost } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
@@ -135,8 +135,7 @@ export function feedOption(
 }
 
 /** A source beside a signal on one plug is there for what hangs on that plug, and rides on its lead. @source [practice] */
-const isForItsPlug = ({ sheet, source }: Outlet): boolean =>
-  portOf(sheet, source.plus.port).pins.some((pin) => pin.line === 'signal');
+const isForItsPlug = ({ sheet, source }: Outlet): boolean => isSpokenAt(sheet, source.plus.port);
 
 /** Heat a small linear regulator gets rid of, where its sheet does not say, W. @source [practice] 1–2 W */
 const HEAT_W = 1.5;

@@ -1,4 +1,4 @@
-import { flies, isCompass, overOf, type Link, type Sheet } from '../parts/index.js';
+import { anyOver, flies, isCompass, type Link, type Sheet } from '../parts/index.js';
 import { isSerial, speakAlike, speechOf } from '../loom/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
@@ -73,7 +73,7 @@ function poseReports(poser: Poser): void {
     const { cls, end } = device;
     const reports =
       (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && speechOf(end.link) !== undefined;
-    if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => overOf(f).includes(end.link.id))) continue;
+    if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => anyOver(f).includes(end.link.id))) continue;
     if (poser.view.kept.some((c) => c.listener.part.id === cls.part.id && c.listener.link.id === end.link.id)) continue;
     const need = `report ${cls.id}`;
     poser.need(need, `${cls.part.label} and the controller exchange ${speechOf(end.link)}`, COST.openNice, {

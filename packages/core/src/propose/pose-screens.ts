@@ -48,6 +48,13 @@ function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Part
     for (const id of over) {
       const link = sheet.links.find((l) => l.id === id)!;
       const own = app.part.id === part.id;
+      if (!own && !couldReach(poser, part.id, link).has(app.part.id)) {
+        poser.refuse(
+          [need],
+          () => `nothing here brings ${LINK_WORDS[link.kind]} of ${part.label} to ${app.part.label}`,
+        );
+        continue;
+      }
       const wakes = own ? [] : [...netWakes(poser, part.id, link), ...appWakes(poser, app, link)];
       poser.option(
         {
@@ -66,6 +73,33 @@ function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Part
     }
 }
 
+/** Parts that what a link says may come to: by leads that could be made between like places, by radios, through what is no camera. */
+function couldReach(poser: Poser, from: string, link: Sheet['links'][number]): ReadonlySet<string> {
+  const { base, ends, parts } = poser.view;
+  const hops = networkHops(base);
+  const sheets = new Map(parts.map((p) => [p.part.id, p.sheet]));
+  const reached = new Set([from]);
+  const join = (id: string, isOwn: (end: ClassEnd) => boolean): void => {
+    for (const own of ends.filter((e) => isMember(e, id) && isOwn(e)))
+      for (const other of ends)
+        if ((meets(own, other) || meets(other, own)) && mayJoin(own, other))
+          for (const unit of other.cls.members) reached.add(unit.part.id);
+  };
+  for (const id of reached) {
+    const first = id === from;
+    if (!first && sees(sheets.get(id)!)) continue;
+    join(id, (end) => !first || end.end.link.id === link.id);
+    for (const hop of hops.get(id) ?? []) if (!first || hop.link === link.id) reached.add(hop.to);
+  }
+  return reached;
+}
+
+const isMember = ({ cls }: ClassEnd, part: string): boolean => cls.members.some((u) => u.part.id === part);
+
+/** No lead runs from the ground to what is in the air. */
+const mayJoin = ({ cls: a }: ClassEnd, { cls: b }: ClassEnd): boolean =>
+  staysOnGround(a.sheet) === staysOnGround(b.sheet);
+
 /** The need of a link, none where it has no plug or is joined by a locked lead. */
 function netWakes(poser: Poser, part: string, link: Sheet['links'][number]): string[] {
   if (!Object.keys(link.pins).length) return [];
@@ -78,7 +112,8 @@ function netWakes(poser: Poser, part: string, link: Sheet['links'][number]): str
 /** An app on a part that neither flies its own radio nor joins without wires is on the network by its plug. */
 function appWakes(poser: Poser, { part, sheet }: { part: Part; sheet: Sheet }, over: Sheet['links'][number]): string[] {
   const air = (networkHops(poser.view.base).get(part.id) ?? []).some((hop) => hop.by === 'air');
-  const plug = sheet.links.find((l) => l.kind === over.kind && Object.keys(l.pins).length > 0);
+  const plugs = sheet.links.filter((l) => NETWORK.has(l.kind) && Object.keys(l.pins).length > 0);
+  const plug = plugs.find((l) => l.kind === over.kind) ?? plugs[0];
   return air || !plug ? [] : netWakes(poser, part.id, plug);
 }
 
@@ -97,8 +132,7 @@ function poseNet(poser: Poser, part: string, link: Sheet['links'][number]): stri
   if (!end || isPicture(poser, end)) return need;
   for (const other of poser.view.ends) {
     if (other.cls.part.id === part || !meets(end, other) || sees(other.cls.sheet)) continue;
-    // no lead runs from the ground to what is in the air
-    if (staysOnGround(end.cls.sheet) !== staysOnGround(other.cls.sheet)) continue;
+    if (!mayJoin(end, other)) continue;
     if (other.end.link.way === 'listen') addJoin(poser, end, other, { covers: [need], cost: [] });
     else addJoin(poser, other, end, { covers: [need], cost: [] });
   }

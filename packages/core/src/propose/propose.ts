@@ -1,3 +1,4 @@
+import { rigNetwork, solveRigNetwork } from '../rails/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
 import { boundEdits } from './airs.js';
@@ -107,8 +108,10 @@ function finishProposal(
   const woven = weave(posed.view, options);
   const { edits, givenUp } = allEdits(rig, posed, woven);
   const after = edits.length ? applyEdits(rig, edits).rig : rig;
-  const open = options.filter((o) => o.open);
-  const openPoints = open.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
+  const given = options.filter((o) => o.open);
+  const openPoints = given.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
+  const fed = given.length ? fedOnes(after) : new Set<string>();
+  const open = given.filter((o) => !byId.get(o.id)!.covers.every((need) => fed.has(need)));
   const clashes = open.length ? findClashes(posed.problem, solve) : [];
   const unwired = unmetOf(
     posed,
@@ -138,6 +141,14 @@ function finishProposal(
     nodes: solution.nodes,
   };
 }
+
+/** Needs of supplies that are fed all the same: another supply of the part sits on the same pins, and its lead feeds both. */
+const fedOnes = (rig: Rig): Set<string> =>
+  new Set(
+    solveRigNetwork(rigNetwork(rig, 'peak'), 0).nodes.flatMap(({ part, terminal, allowed, fedBy, volts }) =>
+      allowed && fedBy !== null && volts >= allowed[0] && volts <= allowed[1] ? [`feed ${part}.${terminal}`] : [],
+    ),
+  );
 
 const wishesOf = (unmet: readonly Unmet[]): Set<string> => new Set(unmet.flatMap((u) => u.wish ?? []));
 

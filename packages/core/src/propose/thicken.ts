@@ -1,5 +1,14 @@
-import { GAUGES, rigNetwork, solveRigNetwork, thickestFit, type RailNode } from '../rails/index.js';
-import { findPin, samePin, sheetOf, type Cable, type Rig } from '../rig/index.js';
+import {
+  GAUGES,
+  fuseOf,
+  rigNetwork,
+  solveRigNetwork,
+  thickestFit,
+  wireMaxA,
+  type RailNode,
+  type Rails,
+} from '../rails/index.js';
+import { findCable, findPin, samePin, sheetOf, type Cable, type Rig, type Wire } from '../rig/index.js';
 
 /** Margin a supply should keep at a flat pack and peak draw, V. @source [practice] */
 const WANTED_V = 0.25;
@@ -7,23 +16,57 @@ const WANTED_V = 0.25;
 const GAIN_V = 0.06;
 
 /**
- * The same rig with thicker supply leads where a load would come nearer than a quarter volt to the floor of its band. Only
- * cables named in `free` are touched, only as thick as their plugs take, and only while the leads are what takes the volts.
+ * The same rig with thicker supply leads where a load would come nearer than a quarter volt to the floor of its band, or a wire carries
+ * more than it may: packs in pair share what each of their leads was made for. Only cables named in `free` are touched, only as thick as
+ * their plugs take, and for volts only while the leads are what takes them. Their fuses let pass what then flows.
  */
 export function thickenLeads(rig: Rig, free: ReadonlySet<string>): Rig {
   let now = rig;
   // each round makes a lead one gauge thicker, so there are never more rounds than gauges
   for (const _ of GAUGES) {
-    const thin = thinCables(now, free);
-    if (!thin.size) return now;
+    const flat = solveRigNetwork(rigNetwork(now, 'peak'), 0);
+    const thin = new Set([...thinCables(now, flat), ...hotCables(now, flat)].filter((id) => isThin(now, id, free)));
     const rounds = now;
+    if (!thin.size) return fuseLeads(now, flat, free);
     now = { ...now, cables: now.cables.map((c) => (thin.has(c.id) ? thicker(rounds, c) : c)) };
   }
-  return now;
+  return fuseLeads(now, solveRigNetwork(rigNetwork(now, 'peak'), 0), free);
 }
 
-function thinCables(rig: Rig, free: ReadonlySet<string>): Set<string> {
-  const { nodes } = solveRigNetwork(rigNetwork(rig, 'peak'), 0);
+/** It may be made thicker, and its plugs take more. */
+function isThin(rig: Rig, id: string, free: ReadonlySet<string>): boolean {
+  const cable = findCable(rig, id)!;
+  return free.has(id) && thickest(rig, cable) > fits(rig, cable);
+}
+
+/** Cables with a wire that carries more than its gauge may. */
+const hotCables = (rig: Rig, { wires }: Rails): string[] =>
+  wires
+    .filter((w) => Math.abs(w.amps) > wireMaxA(findCable(rig, w.cable)!.wires[w.wire]!.gaugeAwg))
+    .map((w) => w.cable);
+
+/** Fuses that would blow at the peak are the next that fit between it and what wire and plugs carry. */
+function fuseLeads(rig: Rig, { wires }: Rails, free: ReadonlySet<string>): Rig {
+  const blown = wires.filter(({ cable, wire, amps }) => {
+    const { inline } = findCable(rig, cable)!.wires[wire]!;
+    return free.has(cable) && inline?.kind === 'fuse' && inline.amps < Math.abs(amps);
+  });
+  if (!blown.length) return rig;
+  const refused = (wire: Wire, peakA: number): Wire => {
+    const amps = fuseOf(rig, wire.gaugeAwg, peakA, wire.from, wire.to);
+    return amps === null ? wire : { ...wire, inline: { kind: 'fuse', amps } };
+  };
+  const cables = rig.cables.map((c) => {
+    const own = blown.filter((b) => b.cable === c.id);
+    const amps = (at: number): number | undefined => own.find((b) => b.wire === at)?.amps;
+    return own.length
+      ? { ...c, wires: c.wires.map((w, at) => (amps(at) === undefined ? w : refused(w, Math.abs(amps(at)!)))) }
+      : c;
+  });
+  return { ...rig, cables };
+}
+
+function thinCables(rig: Rig, { nodes }: Rails): string[] {
   const low = nodes.filter(
     (n) => n.kind === 'load' && n.fedBy !== null && n.volts - n.allowed![0] < WANTED_V && n.allowed![1] - n.volts > 0,
   );
@@ -34,7 +77,7 @@ function thinCables(rig: Rig, free: ReadonlySet<string>): Set<string> {
       const at = { part: node.part, ...plus };
       return rig.cables.filter((c) => c.wires.some((w) => samePin(w.from, at) || samePin(w.to, at)));
     });
-  return new Set(cables.filter((c) => free.has(c.id) && thickest(rig, c) > fits(rig, c)).map((c) => c.id));
+  return cables.map((c) => c.id);
 }
 
 /** Volts between a load and the output that feeds it. */

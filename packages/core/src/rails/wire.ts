@@ -52,6 +52,9 @@ const CHASSIS_A: readonly (readonly [awg: number, amps: number])[] = [
   [14, 32],
   [12, 41],
   [10, 55],
+  [8, 73],
+  [6, 101],
+  [4, 135],
 ];
 
 /** Gauges a bench has, thin to thick. */

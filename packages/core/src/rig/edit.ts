@@ -48,7 +48,7 @@ export const editSchema = z.discriminatedUnion('kind', [
     kind: z.literal('setWire'),
     cable: idSchema,
     wire: wireIndex,
-    gaugeAwg: z.int().min(10).max(36).optional(),
+    gaugeAwg: z.int().min(4).max(36).optional(),
     lengthMm: z.number().min(1).max(20000).optional(),
     colour: z.string().max(24).optional(),
     /** Null takes it out. */

@@ -64,7 +64,7 @@ export function rigProblems(rig: Rig): Problem[] {
     const controls = sheetFor(rig, row.transmitter)?.controls;
     if (!controls) say(`shaping[${i}].transmitter`, `no part "${row.transmitter}"`);
     else if (row.control && !controls.some((c) => c.id === row.control))
-      say(`shaping[${i}].control`, `no control "${row.control}"`);
+      say(`shaping[${i}].control`, `"${row.transmitter}" has no control "${row.control}"`);
     if (rig.shaping.findIndex((s) => s.transmitter === row.transmitter && s.channel === row.channel) < i) {
       say(`shaping[${i}].channel`, `channel ${row.channel} is there twice`);
     }
@@ -76,7 +76,7 @@ export function rigProblems(rig: Rig): Problem[] {
   rig.handOvers.forEach(({ from, to, control }, i) => {
     for (const id of [from, to]) if (!sheetFor(rig, id)) say(`handOvers[${i}]`, `no part "${id}"`);
     if (control && !sheetFor(rig, from)?.controls.some((c) => c.id === control))
-      say(`handOvers[${i}].control`, `no control "${control}"`);
+      say(`handOvers[${i}].control`, `"${from}", which hands over, has no control "${control}"`);
   });
   rig.held.forEach((held, i) => {
     if (!sheetFor(rig, held.part)?.resources.some((r) => r.id === held.resource)) {

@@ -67,7 +67,7 @@ const wireSchema = z.strictObject({
   from: pinRefSchema,
   to: pinRefSchema,
   colour: wordLeaf('Colour', 24),
-  gaugeAwg: whole('Gauge', 'AWG', 10, 36),
+  gaugeAwg: whole('Gauge', 'AWG', 4, 36),
   lengthMm: figure('Length', 'mm', 1, 20000),
   /** What sits in the middle of the wire. */
   inline: z

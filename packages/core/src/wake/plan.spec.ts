@@ -5,8 +5,9 @@ import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
-import { isPack, radiates, type Sheet } from '../parts/index.js';
-import { applyEdits, emptyRig, partsWithSheets, type Rig } from '../rig/index.js';
+import { showsAir } from '../loom/index.js';
+import { hasApps, isPack, radiates, type Sheet } from '../parts/index.js';
+import { applyEdits, emptyRig, partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { freeStep, handSteps, moveStep, roomOf, WAKE_KINDS } from './index.js';
 import { wakePlan } from './studies.js';
 
@@ -136,6 +137,13 @@ describe('kinds of power-up', () => {
       for (const check of checks) for (const pack of packs) expect(check).toBeGreaterThan(pack);
     },
   );
+
+  it.each(rigs)('%s: pictures are looked at once every screen is on', (_, rig) => {
+    const { steps } = wakePlan(rig, 'field');
+    const at = (id: string): number => steps.findIndex((s) => s.id === id);
+    const screens = partsThat(rig, (sheet) => showsAir(sheet) || hasApps(sheet)).map(({ part }) => at(`${part.id}:on`));
+    if (at('check:pictures') >= 0) for (const on of screens) expect(at('check:pictures')).toBeGreaterThan(on);
+  });
 
   it('of an empty rig are empty', () => {
     for (const kind of WAKE_KINDS) expect(wakePlan(emptyRig('x', 'x'), kind).steps).toEqual([]);

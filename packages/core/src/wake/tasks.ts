@@ -1,10 +1,11 @@
 import { doersOfWishes, findChains, panHolds } from '../channels/index.js';
-import { addressOf } from '../loom/index.js';
+import { addressOf, showsAir } from '../loom/index.js';
 import {
   PICTURE_LINKS,
   antennaLinks,
   drives,
   flies,
+  hasApps,
   hasControls,
   hearsAir,
   isPack,
@@ -32,13 +33,14 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
   const railsOn = railTasks(rig, packs);
   const starts = startTasks(rig, rails, packs, railsOn, transmitters);
   const woken = [...own, ...starts];
+  const again = forgottenTasks(rig, woken);
   return [
     ...before,
     ...packs,
     ...railsOn,
     ...woken,
-    ...forgottenTasks(rig, woken),
-    ...checkTasks(rig, woken, packs),
+    ...again,
+    ...checkTasks(rig, woken, packs, again),
     ...askedTasks(rig, woken),
   ];
 }
@@ -69,7 +71,7 @@ function transmitterTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
     task({
       id: `${part.id}:low`,
       part: part.id,
-      text: named(part, flown ? 'Throttle low, switches up' : restText(rig, sheet)),
+      text: named(part, flown ? 'Throttle low, switches up' : restText(rig, part, sheet)),
       note: flown ? 'record not started by chance' : 'nothing starts by chance',
       seconds: HANDS_S.lowAndUp,
       hands: true,
@@ -85,8 +87,10 @@ const antennaId = (part: Part): string => `${part.id}:antenna`;
 const hasOwnSwitch = (sheet: Sheet): boolean => hasControls(sheet) || sheet.inside?.battery === true;
 
 /** How the controls of a console or a remote stand before packs go on. */
-function restText(rig: Rig, sheet: Sheet): string {
-  const drive = partsWithSheets(rig).some((p) => drives(p.sheet));
+function restText(rig: Rig, part: Part, sheet: Sheet): string {
+  const told = findChains(rig).filter((c) => c.fn.what === 'drive' || c.fn.what === 'brake');
+  const tells = told.flatMap((c) => c.transmitter?.id ?? []);
+  const drive = tells.length ? tells.includes(part.id) : partsWithSheets(rig).some((p) => drives(p.sheet));
   return drive && sheet.links.some((l) => l.kind === 'radio')
     ? 'Drive at stop, kill switch on stop'
     : 'Controls at rest, switches up';
@@ -207,17 +211,21 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
   for (const { part, sheet } of partsWithSheets(rig).filter((p) => isPack(p.sheet))) {
     const { cells = 0, chemistry } = sheet.sources.find((s) => s.pack)?.pack ?? {};
     const fullV = cells * fullCellV(chemistry);
+    const on = packs.filter((t) => t.id.endsWith(':on'));
+    const after = [...ids(before), ...ids(packs.slice(-1))];
+    const key = switchTasks(part, sheet, 'kept with the rig', after);
     packs.push(
+      ...key,
       task({
         id: `${part.id}:on`,
         part: part.id,
         text: `${part.label} on, read the meter`,
-        note: packs.length
+        note: on.length
           ? `within ${num(PACKS_AGREE_V, 1)} V of the first`
           : `${num(fullV - cells * 0.1, 1)}–${num(fullV, 1)} V expected`,
         seconds: HANDS_S.readPack,
         hands: true,
-        after: [...ids(before), ...ids(packs.slice(-1))],
+        after: [...after, ...ids(key)],
       }),
     );
   }
@@ -226,22 +234,27 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
 
 /** Rails behind a switch of their own: put on once the packs are read. @source [practice] not the system power */
 function railTasks(rig: Rig, packs: WakeTask[]): WakeTask[] {
-  return partsWithSheets(rig).flatMap(({ part, sheet }) => {
-    const when = sheet.sources.find((s) => s.when)?.when;
-    const setting = when && sheet.settings.find((s) => s.id === when.setting);
-    if (!when || setting?.how !== 'switch on the device') return [];
-    return [
-      task({
-        id: `${part.id}:rail`,
-        part: part.id,
-        text: `${part.label}: ${setting.label.toLowerCase()} ${when.value}`,
-        note: setting.shows ?? 'a switch of its own, not the system power',
-        seconds: HANDS_S.switchOn,
-        hands: true,
-        after: ids(packs),
-      }),
-    ];
-  });
+  return partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    isPack(sheet) ? [] : switchTasks(part, sheet, 'a switch of its own, not the system power', ids(packs)),
+  );
+}
+
+/** The hand that puts on what a part gives, where that has a switch on the device. */
+function switchTasks(part: Part, sheet: Sheet, note: string, after: string[]): WakeTask[] {
+  const when = sheet.sources.find((s) => s.when)?.when;
+  const setting = when && sheet.settings.find((s) => s.id === when.setting);
+  if (!when || setting?.how !== 'switch on the device') return [];
+  return [
+    task({
+      id: `${part.id}:rail`,
+      part: part.id,
+      text: `${part.label}: ${setting.label.toLowerCase()} ${when.value}`,
+      note: setting.shows ?? note,
+      seconds: HANDS_S.switchOn,
+      hands: true,
+      after,
+    }),
+  ];
 }
 
 /** Starts of every part that something feeds, after what feeds it; a receiver also waits for its transmitter. */
@@ -289,7 +302,7 @@ function chainStarts(part: Part, sheet: Sheet, after: string[]): WakeTask[] {
 }
 
 /** The short checks at the end: each picture, each recording, ends, radio power, how it stands for take-off or the first run. */
-function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[]): WakeTask[] {
+function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], again: WakeTask[]): WakeTask[] {
   const all = partsWithSheets(rig);
   const lastStarts = (does: (sheet: Sheet) => boolean): string[] =>
     all
@@ -302,7 +315,7 @@ function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[]): WakeTask[]
   const shown = all.find(({ sheet }) => shows(sheet) && !sheet.pictures.length);
   const cameras = all.filter(({ sheet }) => sees(sheet));
   // what starts without a step of its own is there once the packs are
-  const control = [...ids(packs), ...lastStarts((sheet) => hearsAir(sheet) || flies(sheet))];
+  const control = [...ids(packs), ...ids(again), ...lastStarts((sheet) => hearsAir(sheet) || flies(sheet))];
   if (shown && cameras.length) {
     check({
       id: 'check:pictures',
@@ -310,7 +323,7 @@ function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[]): WakeTask[]
       text: 'See each picture',
       note: count(cameras.length, 'camera'),
       seconds: HANDS_S.pictures,
-      after: [...control, ...lastStarts((sheet) => sees(sheet) || shows(sheet))],
+      after: [...control, ...lastStarts((sheet) => sees(sheet) || shows(sheet) || showsAir(sheet) || hasApps(sheet))],
     });
   }
   for (const { part, sheet } of all.filter((p) => p.sheet.functions.some((f) => f.what === 'record'))) {
@@ -353,7 +366,7 @@ function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[]): WakeTask[]
       text: `${drive.label}: first run slow, end stops one then the other`,
       note: 'at 20–30 % speed; they are not kept through power-off; kill switch within reach',
       seconds: HANDS_S.endStops,
-      after: ids(checks),
+      after: [...ids(again), ...ids(checks)],
     });
   const held = takeOffText(rig);
   if (held && gimbal)

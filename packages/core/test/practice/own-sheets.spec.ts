@@ -655,4 +655,64 @@ describe('what a control is for', () => {
     expect(least('latch', knob, two)).toBe('switch2');
     expect(least('pulse', three, button)).toBe('button');
   });
+
+  it('one that is called after something else is left to it', () => {
+    const called = (id: string, label: string): Control => ({ ...button, id, label });
+    expect(least('pulse', called('a', 'Photo key'), called('b', 'Key'))).toBe('b');
+    expect(least('pulse', called('a', 'Photo key'), called('b', 'Record and photo'))).toBe('b');
+    expect(least('pulse', called('a', 'Record'), called('b', 'Zoom'))).toBe('a');
+  });
+});
+
+describe('a source on a plug with signal pins', () => {
+  /** Its output and the controller's supply are one kind of plug: volts, two sense lines, ground. */
+  const plug = (id: string, way: 'in' | 'out', side: 'left' | 'right'): Sheet['ports'][number] => ({
+    id,
+    label: 'power',
+    side,
+    plug: { family: 'latching 2.0 mm', pins: 4 },
+    pins: [
+      { n: 1, label: '5 V', line: 'supply', way },
+      { n: 2, label: 'amperes', line: 'signal', way: 'both' },
+      { n: 3, label: 'volts', line: 'signal', way: 'both' },
+      { n: 4, label: 'ground', line: 'ground' },
+    ],
+  });
+  const module = (spoken: boolean): Sheet =>
+    own('regulator-5v', (s) => ({
+      ports: [...s.ports.filter((p) => p.id !== 'out'), plug('out', 'out', 'right')],
+      sources: s.sources.map((o) => ({ ...o, plus: { port: 'out', pin: 1 }, minus: { port: 'out', pin: 4 } })),
+      links: spoken
+        ? [{ id: 'sense', kind: 'can', way: 'both', pins: { data: { port: 'out', pin: 2 } }, params: {} }]
+        : [],
+    }));
+  const switcher = own('hdmi-converter', (s) => ({
+    ports: [...s.ports, plug('power', 'in', 'left')],
+    supplies: s.supplies.map((e) => ({ ...e, plus: { port: 'power', pin: 1 }, minus: { port: 'power', pin: 4 } })),
+  }));
+  const bench = (spoken: boolean): Proposed => {
+    const feeder = module(spoken);
+    return Proposed.of({
+      ...brief(
+        'Mast',
+        'hand-held or ground',
+        [
+          ['PK', 'pack-4s'],
+          ['PM', feeder.class],
+          ['SW', switcher.class],
+        ],
+        [],
+      ),
+      sheets: [feeder, switcher],
+    });
+  };
+
+  it('feeds what takes its volts where nothing is said beside it', () => {
+    expect(open(bench(false)).filter((o) => o.includes('volts'))).toEqual([]);
+    expect(bench(false).feeder('SW')).toBe('PM');
+  });
+
+  it('is for what hangs on that very plug where something is', () => {
+    expect(open(bench(true)).join()).toContain('what Regulator 5 V gives is for what hangs on that very plug');
+  });
 });

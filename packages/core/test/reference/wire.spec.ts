@@ -3,6 +3,9 @@ import { wireAreaMm2, wireDiameterMm, wireMassG, wireOhm, wireOhmPerMetre } from
 
 /** @source [std ASTM B258] nominal diameters; [std IEC 60028] copper; ohm per kilometre as handbook tables print them [book, mem]. */
 const TABLE: [awg: number, mm: number, ohmPerKm: number][] = [
+  [4, 5.189, 0.8152],
+  [6, 4.115, 1.296],
+  [8, 3.264, 2.061],
   [10, 2.588, 3.277],
   [12, 2.053, 5.211],
   [14, 1.628, 8.286],

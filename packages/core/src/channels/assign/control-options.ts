@@ -1,4 +1,4 @@
-import type { Control, PartFunction, Sheet } from '../../parts/index.js';
+import { WISHABLE, type Control, type PartFunction, type Sheet } from '../../parts/index.js';
 import type { Part, Wish } from '../../rig/index.js';
 import { fitOf, runsAcross } from '../fit.js';
 import { sideOf } from '../match.js';
@@ -20,6 +20,7 @@ const COST = {
   fewer: 1,
   plenty: 0.5,
   otherSide: 1.5,
+  calledOtherwise: 3,
 } as const;
 /** Fingers of a hand on its stick reach this far over the face. [practice] */
 const REACH = 0.62;
@@ -55,6 +56,7 @@ export function controlOptions(
       // how far a finger goes is the user's own affair once the control is named
       ...(named ? [] : reachPoints(transmitter, control)),
       ...wishPoints(wish, control),
+      ...(named ? [] : namePoints(fn, control)),
     ];
     return [{ value: control, cost: totalOf(points), points }];
   });
@@ -110,6 +112,21 @@ function wishPoints(wish: Wish | null, control: Control): Point[] {
     ? [{ cost: COST.otherThanWished, why: 'another control was wished for' }]
     : [];
 }
+
+/** What is written on a control says what it is for: a rocker called "zoom" is left to zoom. @source [practice] */
+function namePoints(fn: PartFunction, control: Control): Point[] {
+  const words = control.label.toLowerCase().split(/[^a-z]+/);
+  // a stick called "roll" flies
+  const called = WISHABLE.filter(({ what }) => words.includes(NAMES[what] ?? what)).filter(
+    ({ what }) => what !== 'roll-trim' || control.kind !== 'stick',
+  );
+  return called.length && called.every(({ what }) => what !== fn.what)
+    ? [{ cost: COST.calledOtherwise, why: `is called ${control.label}` }]
+    : [];
+}
+
+/** Where one says less than the whole name. */
+const NAMES: Readonly<Record<string, string>> = { 'roll-trim': 'roll', 'gimbal-mode': 'mode' };
 
 /** Way from the nearer stick, as a share of the face. */
 function reachOf({ x, y }: Control): number {

@@ -1,3 +1,4 @@
+import { cableKind } from '../../loom/index.js';
 import { connectorOf } from '../../parts/index.js';
 import { findCable, findPin, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
@@ -10,9 +11,12 @@ function isGround(rig: Rig, at: PinRef): boolean {
   return pin.line === 'ground' && connectorOf(port.plug.family).group === 'made';
 }
 
-/** A lead that brings a plus needs the return beside it. */
-const feeds = (rig: Rig, cable: string): boolean =>
-  findCable(rig, cable)!.wires.some((w) => [w.from, w.to].some((at) => findPin(rig, at)?.pin.line === 'supply'));
+/** A lead that brings a plus needs the return beside it; a pulse or a contact and its ground run in one lead, several side by side. */
+function needsItsOwn(rig: Rig, id: string): boolean {
+  const cable = findCable(rig, id)!;
+  const feeds = cable.wires.some((w) => [w.from, w.to].some((at) => findPin(rig, at)?.pin.line === 'supply'));
+  return feeds || cableKind(rig, cable) === 'pulse';
+}
 
 /** The same two parts joined by ground in two cables: one ground path is asked. @source [practice] */
 export const groundTwiceRule: Rule = ({ rig, flat }) => {
@@ -25,7 +29,7 @@ export const groundTwiceRule: Rule = ({ rig, flat }) => {
   );
   return [...groupBy(grounds, (g) => g.pair).values()].flatMap((same): RuleResult[] => {
     const cables = [...new Set(same.map((g) => g.cable))];
-    const last = same.findLast((g) => !feeds(rig, g.cable));
+    const last = same.findLast((g) => !needsItsOwn(rig, g.cable));
     if (cables.length < 2 || !last) return [];
     const [a, b] = last.pair.split(' ');
     return [

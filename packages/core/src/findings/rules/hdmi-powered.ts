@@ -24,7 +24,7 @@ export const hdmiPoweredRule: Rule = (context) =>
         alsoAt: ['rails'],
         subjects: [node.part],
         figures: [
-          ...bandFigures(node),
+          ...bandFigures(context.rig, node),
           {
             name: 'wants',
             value: Number((supply.draw.peak / supply.volts[0]).toFixed(2)),

@@ -1,6 +1,6 @@
 import { hairV } from '../../units/index.js';
 import { cableOf, leadLength } from '../../loom/index.js';
-import { canBeMade, type Source } from '../../parts/index.js';
+import { canBeMade, isSpokenAt, type Source } from '../../parts/index.js';
 import { CELL, fullCellV, fuseOf, leadGauge, wireOhm, type RailNode, type Rails } from '../../rails/index.js';
 import {
   findPin,
@@ -70,12 +70,12 @@ export function outletsFor(rig: Rig, node: RailNode, flat: Rails): Outlet[] {
  * to another part is in it. @source [practice]
  */
 function isForWhatHangs(rig: Rig, { plus }: Outlet, at: PinRef): boolean {
-  const hasSignal = (pin: PinRef): boolean => findPin(rig, pin)!.port.pins.some((p) => p.line === 'signal');
-  if (!hasSignal(plus)) return true;
+  const isSpoken = ({ part, port }: PinRef): boolean => isSpokenAt(sheetOf(rig, part), port);
+  if (!isSpoken(plus)) return true;
   const isIn = (end: PinRef): boolean => end.part === plus.part && end.port === plus.port;
   const hanging = rig.cables.filter((c) => c.wires.some((w) => isIn(w.from) || isIn(w.to)));
   const isOurs = (c: Cable): boolean => c.wires.some((w) => w.from.part === at.part || w.to.part === at.part);
-  return hanging.length ? hanging.every(isOurs) : hasSignal(at);
+  return hanging.length ? hanging.every(isOurs) : isSpoken(at);
 }
 
 /** Volts that a new lead from an outlet brings at a flat pack and peak draw, below what the source gives by its own sag and the lead's. */

@@ -14,7 +14,7 @@ export const regulatorDropoutRule: Rule = ({ rig, flat }) =>
         station: 'rails',
         subjects: [node.part],
         figures: [
-          ...sourceFigures(node),
+          ...sourceFigures(rig, node),
           { name: 'needs', value: regulator!.volts + regulator!.dropoutV, unit: 'V', source: 'part sheet' },
         ],
         fixes: () => [],

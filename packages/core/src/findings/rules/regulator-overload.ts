@@ -2,7 +2,7 @@ import type { Rule, RuleResult } from '../finding.js';
 import { sourceFigures } from './supply-parts.js';
 
 /** Sources over their rated current at peak draw and a flat pack. */
-export const regulatorOverloadRule: Rule = ({ flat }) =>
+export const regulatorOverloadRule: Rule = ({ rig, flat }) =>
   flat.nodes
     .filter((node) => node.overloaded)
     .map((node): RuleResult => ({
@@ -10,6 +10,6 @@ export const regulatorOverloadRule: Rule = ({ flat }) =>
       mark: 'stop',
       station: 'rails',
       subjects: [node.part],
-      figures: [...sourceFigures(node), { name: 'rated', value: node.maxA!, unit: 'A', source: 'part sheet' }],
+      figures: [...sourceFigures(rig, node), { name: 'rated', value: node.maxA!, unit: 'A', source: 'part sheet' }],
       fixes: () => [],
     }));

@@ -41,7 +41,7 @@ function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): 
     alsoAt: ['rails'],
     subjects: [node.part, ...halfWired],
     figures: [
-      ...bandFigures(node),
+      ...bandFigures(context.rig, node),
       { name: 'volts', value: 0, unit: 'V', source: 'network solve' },
       ...(halfWired.length ? [{ name: 'plus by' as const, value: halfWired.join(', ') }] : []),
     ],

@@ -17,18 +17,28 @@ import { flatAfter, isLow, railsAfter, sinksNobody, startsAsBefore, currentWith 
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead } from './outlets.js';
 
-/** Part and allowed band of a supply. */
-export function bandFigures(node: RailNode): Figure<'part' | 'floor' | 'ceiling'>[] {
+/** Which plug of a part with several is meant. */
+function plugFigure(rig: Rig, node: RailNode): Figure<'plug'>[] {
+  const sheet = sheetOf(rig, node.part);
+  const ports = (node.allowed ? sheet.supplies : sheet.sources).map((s) => s.plus.port);
+  if (new Set(ports).size < 2) return [];
+  return [{ name: 'plug', value: sheet.ports.find((p) => p.id === node.port)?.label ?? node.port }];
+}
+
+/** Part, plug and allowed band of a supply. */
+export function bandFigures(rig: Rig, node: RailNode): Figure<'part' | 'plug' | 'floor' | 'ceiling'>[] {
   return [
     { name: 'part', value: node.part },
+    ...plugFigure(rig, node),
     { name: 'floor', value: node.allowed![0], unit: 'V', source: 'part sheet' },
     { name: 'ceiling', value: node.allowed![1], unit: 'V', source: 'part sheet' },
   ];
 }
 
-/** Part, volts and amperes of a source. */
-export const sourceFigures = (node: RailNode): Figure<'part' | 'volts' | 'amps'>[] => [
+/** Part, plug, volts and amperes of a source. */
+export const sourceFigures = (rig: Rig, node: RailNode): Figure<'part' | 'plug' | 'volts' | 'amps'>[] => [
   { name: 'part', value: node.part },
+  ...plugFigure(rig, node),
   { name: 'volts', value: roundTo(node.volts, 3), unit: 'V', source: 'network solve' },
   { name: 'amps', value: roundTo(node.amps, 3), unit: 'A', source: 'network solve' },
 ];

@@ -25,7 +25,7 @@ function outOfRange(context: RuleContext, full: RailNode, flat: RailNode, tooMuc
     alsoAt: ['rails'],
     subjects: [full.part, ...cablesAt(rig, full)],
     figures: [
-      ...bandFigures(full),
+      ...bandFigures(rig, full),
       { name: 'volts', value: roundTo(worst, 3), unit: 'V', source: 'network solve' },
       { name: 'fed by', value: full.fedBy! },
       { name: 'at', value: worst === full.volts ? 'a full pack' : 'a flat pack, peak draw' },

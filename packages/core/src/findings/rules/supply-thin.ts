@@ -53,7 +53,7 @@ function thinMargin(context: RuleContext, flat: RailNode, bestMarginV: number, l
     station: 'rails',
     subjects: [flat.part, ...cablesAt(context.rig, flat)],
     figures: [
-      ...bandFigures(flat),
+      ...bandFigures(context.rig, flat),
       { name: 'volts', value: roundTo(flat.volts, 3), unit: 'V', source: 'network solve' },
       { name: 'margin', value: roundTo(flat.volts - flat.allowed![0], 3), unit: 'V' },
       { name: 'its source leaves', value: roundTo(bestMarginV, 3), unit: 'V', source: 'part sheet' },

@@ -27,6 +27,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
         mark: astray.length ? 'stop' : 'watch',
         station: 'channels',
         subjects: [...new Set(same.map((c) => c.part.id))],
+        apart: String(same[0]!.slot!),
         figures: [
           { name: 'slot', value: same[0]!.slot! },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },

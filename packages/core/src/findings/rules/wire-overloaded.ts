@@ -4,8 +4,6 @@ import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { flatAfter, currentWith } from './after-edits.js';
 
-const THICKEST_AWG = 10;
-
 /** A wire that carries more than its gauge may, at a flat pack and everything at its peak. */
 export const wireOverloadedRule: Rule = ({ rig, flat }) => {
   const over = flat.wires.filter((w) => Math.abs(w.amps) > wireMaxA(findCable(rig, w.cable)!.wires[w.wire]!.gaugeAwg));
@@ -34,7 +32,7 @@ export const wireOverloadedRule: Rule = ({ rig, flat }) => {
  * behind it draws more: so it is tried on the network.
  */
 function thickEnough(rig: Rig, flat: Rails, cable: Cable, amps: number): Fix[] {
-  const fits = Math.max(...cable.wires.map((w) => thickestFit(rig, w.from, w.to) ?? THICKEST_AWG));
+  const fits = Math.max(...cable.wires.map((w) => thickestFit(rig, w.from, w.to) ?? GAUGES.at(-1)!));
   for (const gaugeAwg of GAUGES) {
     if (wireMaxA(gaugeAwg) < amps || gaugeAwg < fits) continue;
     const edits = thickened(cable, gaugeAwg, amps);

@@ -3,6 +3,9 @@ import type { Read, SomeSayings } from './saying.js';
 
 const band = (f: Read<'floor' | 'ceiling'>): string => voltBand([f.number('floor'), f.number('ceiling')]);
 
+/** A part, and which of its plugs where it has several. */
+const place = (f: Read<'part' | 'plug'>): string => [f.label('part'), f.text('plug')].filter(Boolean).join(', ');
+
 const spare = (v: number): string => (v < 0 ? `${volts(-v)} short, less than a meter tells` : `${volts(v)} to spare`);
 
 export const SUPPLY_WORDS = {
@@ -10,26 +13,26 @@ export const SUPPLY_WORDS = {
     const over = f.number('volts') > f.number('ceiling');
     const by = Math.abs(f.number('volts') - (over ? f.number('ceiling') : f.number('floor')));
     return {
-      title: `${f.label('part')} is on ${volts(f.number('volts'))}`,
+      title: `${place(f)} is on ${volts(f.number('volts'))}`,
       text: `It takes ${band(f)}. ${f.label('fed by')} gives ${volts(by)} too ${over ? 'much' : 'little'} at ${f.text('at')}.`,
     };
   },
   'supply-none': (f) => ({
-    title: `Nothing feeds ${f.label('part')}`,
+    title: `Nothing feeds ${place(f)}`,
     text: f.text('plus by')
       ? `It takes ${band(f)}. ${f.text('plus by')} brings it a plus, and no ground wire runs back.`
       : `It takes ${band(f)}. No lead from a pack or regulator reaches it.`,
   }),
   'supply-thin': (f) => ({
-    title: `${f.label('part')} falls to ${volts(f.number('volts'))}`,
+    title: `${place(f)} falls to ${volts(f.number('volts'))}`,
     text: `Flat pack, everything at its peak. Floor ${volts(f.number('floor'))}: ${spare(f.number('margin'))}.`,
   }),
   'regulator-overload': (f) => ({
-    title: `${f.label('part')} gives ${f.number('amps').toFixed(2)} A`,
+    title: `${place(f)} gives ${f.number('amps').toFixed(2)} A`,
     text: `It is rated ${f.number('rated')} A. At peak draw it will limit, get hot or let go.`,
   }),
   'regulator-dropout': (f) => ({
-    title: `${f.label('part')} runs out of head room`,
+    title: `${place(f)} runs out of head room`,
     text: `It needs ${volts(f.number('needs'))} at its input; a flat pack leaves ${volts(f.number('volts'))} at its output.`,
   }),
   'start-fails': (f) => ({
