@@ -1,5 +1,5 @@
 import { carriesDataByAir, hasApps, hasControls, hearsAir, type LinkKind } from '../parts/index.js';
-import { oncePerRig, partsThat, type Rig } from '../rig/index.js';
+import { oncePerRig, partsThat } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 
 /** One way on from a part over which something asked on a screen travels. */

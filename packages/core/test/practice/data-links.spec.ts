@@ -4,7 +4,7 @@ import { findAsks } from '../../src/channels/index.js';
 import { findConversations } from '../../src/loom/index.js';
 import type { LinkKind, Sheet, SheetDraft } from '../../src/parts/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
-import { at, defineSheet, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import { at, defineSheet, wire } from '../../src/parts/shelf/define.js';
 import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
