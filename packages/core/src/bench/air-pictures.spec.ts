@@ -3,12 +3,14 @@ import { screenOn, tuning } from '../../test/support/screens.js';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import { analyse } from '../analysis/index.js';
 import { untunedScreens } from '../loom/index.js';
-import { sendsPictures } from '../parts/index.js';
+import { signatureOf } from '../diagnose/signature.js';
+import { antennaLinks, isAntenna, sendsPictures, type Link } from '../parts/index.js';
 import { planOf, playStep } from '../prove/index.js';
 import { applyEdits, newPart, partsThat, type Edit, type Rig } from '../rig/index.js';
-import { compileBench, quietened, startBench } from './index.js';
+import { compileBench, quietened, startBench, type Flaw } from './index.js';
 
 const sender = partsThat(mendedRig(), sendsPictures)[0]!;
+const [foot] = antennaLinks(sender.sheet) as [Link];
 const tuned: Edit = {
   ...{ kind: 'resheet', sheet: { ...sender.sheet, settings: [...sender.sheet.settings, tuning('1')] } },
 };
@@ -22,8 +24,8 @@ const screens = (...channels: string[]): Rig =>
   ]).rig;
 
 /** What the look at what arrives on the ground says. */
-function arrives(rig: Rig): string | undefined {
-  const bench = compileBench(rig);
+function arrives(rig: Rig, flaws: Flaw[] = []): string | undefined {
+  const bench = compileBench(rig, 1, flaws);
   const step = planOf(rig).find((s) => s.id === `${sender.part.id}.air`)!;
   return playStep(bench, quietened(bench, startBench(bench, { awake: true }), 4000), step).verdict.saw;
 }
@@ -53,5 +55,43 @@ describe('a picture through the air', () => {
     const rig = screens('2');
     const sheets = Object.fromEntries(Object.entries(rig.sheets).map(([cls, s]) => [cls, cls === 'own-screen-0' ? { ...s, settings: [] } : s]));
     expect(untunedScreens({ ...rig, sheets })).toEqual([]);
+  });
+
+  it('is noise where no screen has its antenna, and what a fault makes of it is told from what it is', () => {
+    const withSocket: Rig = applyEdits(mendedRig(), [
+      tuned,
+      {
+        ...{ kind: 'addPart', part: newPart('S0', 'own-screen-0', 'Screen') },
+        sheet: {
+          ...screenOn('1'),
+          class: 'own-screen-0',
+          ports: sender.sheet.ports.filter((p) => p.id === foot.pins.data!.port),
+          links: [...screenOn('1').links, { ...foot, id: 'ear' }],
+        },
+      },
+    ]).rig;
+    const [aerial] = partsThat(withSocket, isAntenna);
+    const own = aerial!.sheet.links.find((l) => l.kind === 'antenna')!.pins.data!;
+    const end = { part: 'S0', ...foot.pins.data! };
+    const screwed = applyEdits(withSocket, [
+      { kind: 'addPart', part: newPart('A9', aerial!.part.class, 'Aerial'), sheet: aerial!.sheet },
+      {
+        kind: 'addCable',
+        cable: {
+          ...{ id: 'C99', marked: false, locked: false },
+          wires: [{ from: { part: 'A9', ...own }, to: end, colour: 'coax', gaugeAwg: 28, lengthMm: 100 }],
+        },
+      },
+    ]).rig;
+    const deaf: Flaw = { kind: 'dead-output', part: 'S0', link: 'ear' };
+    expect(arrives(withSocket)).toMatch(/noise/);
+    expect(arrives(screwed)).toMatch(/clean/);
+    expect(arrives(screwed, [deaf])).toMatch(/noise/);
+    const felt = (flaws: Flaw[]): string =>
+      signatureOf(
+        compileBench(screwed, 1, flaws),
+        planOf(screwed).filter((step) => step.id === `${sender.part.id}.air`),
+      );
+    expect(felt([deaf])).not.toBe(felt([]));
   });
 });

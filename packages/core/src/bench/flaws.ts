@@ -1,7 +1,7 @@
 /** What is wrong with a bench that no edit of its rig can say. */
-import { untunedScreens } from '../loom/index.js';
-import { isChoice, sendsPictures, turns, type Sheet } from '../parts/index.js';
-import type { Part, Rig } from '../rig/index.js';
+import { findConversations, showsAir, untunedScreens } from '../loom/index.js';
+import { antennaLinks, isChoice, sendsPictures, turns, type Sheet } from '../parts/index.js';
+import { partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
 export type Flaw = PartFlaw | LeadFlaw;
@@ -58,7 +58,25 @@ export const SHOWN_FLAWS = Object.keys(FLAW_SIGHTS) as (keyof typeof FLAW_SIGHTS
 export function stateText(rig: Rig, flaws: readonly Flaw[], kind: keyof typeof FLAW_SIGHTS, part: string): string {
   const { well, ill } = FLAW_SIGHTS[kind];
   if (isFlawed(flaws, kind, part)) return ill;
-  return kind === 'disturbed' && untunedScreens(rig).some((u) => u.sender.id === part) ? 'noise' : well;
+  return kind === 'disturbed' && (untunedScreens(rig).some((u) => u.sender.id === part) || nobodySees(rig, flaws))
+    ? 'noise'
+    : well;
+}
+
+/** Every screen that shows what comes through the air lacks its antennas, or the sockets of them are dead. */
+function nobodySees(rig: Rig, flaws: readonly Flaw[]): boolean {
+  const screens = partsThat(rig, showsAir);
+  const screwed = findConversations(rig).filter((c) => c.kind === 'antenna');
+  const hears = (part: string, link: string): boolean =>
+    screwed.some((c) => c.talker.part.id === part && c.talker.link.id === link) &&
+    !flaws.some((f) => f.kind === 'dead-output' && f.part === part && f.link === link);
+  return (
+    screens.length > 0 &&
+    screens.every(({ part, sheet }) => {
+      const sockets = antennaLinks(sheet);
+      return sockets.length > 0 && !sockets.some((l) => hears(part.id, l.id));
+    })
+  );
 }
 
 /** Whether a part has a flaw of some kind. */
@@ -74,7 +92,7 @@ export const shakenText = (flaws: readonly Flaw[], cable: string): string =>
 /** The rig as its sheets would have to be for what comes out of its parts; the rig given is not changed. */
 export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
   return flaws.reduce((now, flaw) => {
-    if (flaw.kind === 'dead-output')
+    if (flaw.kind === 'dead-output' && !isEarOfScreen(now, flaw))
       return withSheet(now, flaw.part, (s) => ({ ...s, links: withoutOutput(s, flaw.link) }));
     if (flaw.kind === 'drift')
       return withSheet(now, flaw.part, (s) => ({
@@ -88,6 +106,10 @@ export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
     return now;
   }, rig);
 }
+
+/** A socket that only hears says nothing that could be missed; what its screen shows without it is a sight of the sender's. */
+const isEarOfScreen = (rig: Rig, { part, link }: { part: string; link: string }): boolean =>
+  partsThat(rig, showsAir).some((p) => p.part.id === part && antennaLinks(p.sheet).some((l) => l.id === link));
 
 /** What still works when an output is dead; a radio whose every antenna socket is dead neither reaches nor hears anybody. */
 function withoutOutput({ links }: Sheet, dead: string): Sheet['links'] {

@@ -1,5 +1,5 @@
 /** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
-import { stillSights, type Bench, type BenchPart, type HeardFunction } from '../bench/index.js';
+import { FLAW_SIGHTS, stateText, stillSights, type Bench, type BenchPart, type HeardFunction } from '../bench/index.js';
 import { looksOf, type CheckStep } from '../prove/index.js';
 
 /** A slot of a receiver that is looked at. */
@@ -198,7 +198,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   for (const s of own.shaping) add(s.channel - 1, s);
   for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
   return {
-    watched: JSON.stringify([part.id, feed, startsMs, transmitter, menus, pictures, flaws]),
+    watched: JSON.stringify([part.id, feed, startsMs, transmitter, menus, pictures, flaws, arrivesOf(bench, own)]),
     told: functions.map((f) => JSON.stringify(toldBy(f))),
     picturesFrom: pictures.map(([, from]) => from.part),
     way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
@@ -206,6 +206,10 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
     failSafes: JSON.stringify(own.failSafes),
   };
 }
+
+/** What the screens make of a picture that is sent. */
+const arrivesOf = ({ rig, flaws }: Bench, { sheet, part }: BenchPart): string =>
+  FLAW_SIGHTS.disturbed.has(sheet) ? stateText(rig, flaws, 'disturbed', part.id) : '';
 
 /** Where the radio is lost, what was never set counts for every slot: a bus falls silent only as a whole. */
 const wayText = ({ way, bySlot, failSafes }: PartTexts, slots: readonly number[], isFailing: boolean): string =>

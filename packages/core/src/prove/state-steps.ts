@@ -1,6 +1,7 @@
 /** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
 import { FLAW_SIGHTS } from '../bench/index.js';
-import { partsWithSheets, type Rig } from '../rig/index.js';
+import { showsAir } from '../loom/index.js';
+import { partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { BareStep } from './step.js';
 
@@ -14,6 +15,8 @@ const LOOKS = [
 export const lookSteps = (rig: Rig): BareStep[] =>
   LOOKS.flatMap(({ of, title, expects }) => {
     const { what, well, has } = FLAW_SIGHTS[of];
+    // a picture through the air is as much its screen's affair
+    const through = of === 'disturbed' ? partsThat(rig, showsAir).map((p) => p.part.id) : [];
     return partsWithSheets(rig)
       .filter(({ sheet }) => has(sheet))
       .map(({ part }) => ({
@@ -21,7 +24,7 @@ export const lookSteps = (rig: Rig): BareStep[] =>
         part: part.id,
         title: `${title} ${part.label}`,
         expectText: expects,
-        ...{ setUp: {}, moves: [] },
+        ...{ setUp: {}, moves: [], through },
         expects: [{ sight: `${part.id}.${what}`, is: well }],
       }));
   });
