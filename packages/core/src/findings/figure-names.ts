@@ -1,7 +1,7 @@
 /** What each rule's sentences and cards are made of: a name that is not here is a mistake the compiler tells. */
 export interface FigureNames {
   'supply-range': 'at' | 'ceiling' | 'fed by' | 'floor' | 'part' | 'plug' | 'volts';
-  'supply-none': 'ceiling' | 'floor' | 'part' | 'plug' | 'plus by' | 'volts';
+  'supply-none': 'ceiling' | 'floor' | 'part' | 'plug' | 'plus by' | 'through' | 'volts';
   'supply-thin': 'ceiling' | 'floor' | 'its source leaves' | 'look under' | 'margin' | 'part' | 'plug' | 'volts';
   'regulator-overload': 'amps' | 'part' | 'plug' | 'rated' | 'volts';
   'regulator-dropout': 'amps' | 'needs' | 'part' | 'plug' | 'volts';

@@ -18,7 +18,7 @@ export function idleReason(
   // what is plugged in and silent has a finding of its own
   if ([...saidBy(conversations, part), ...heardBy(conversations, part)].some((c) => !isApart(c.kind))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
-  if (sees(sheet) || (!sheet.functions.length && !sheet.pictures.length)) return null;
+  if (sees(sheet)) return null;
   return 'no lead brings or takes a signal';
 }
 

@@ -11,6 +11,8 @@ export const failSafeRule: Rule = ({ rig, chains }) =>
     chains.flatMap((chain): RuleResult[] => {
       const first = chain.path[0];
       if (chain.breaks || chain.slot !== set.slot || first?.talker.part.id !== set.receiver) return [];
+      // a drive that goes on is a stop of its own
+      if (chain.fn.what === 'drive') return [];
       const acts = actOf(chain, set);
       if (!acts) return [];
       return [

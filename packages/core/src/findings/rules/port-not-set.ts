@@ -1,6 +1,6 @@
 import { flies } from '../../parts/index.js';
 import { heldTo, resourceOf, type Conversation } from '../../loom/index.js';
-import type { Edit } from '../../rig/index.js';
+import type { Edit, Held } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { serialBase, serialTalks } from './serial-parts.js';
 
@@ -42,12 +42,18 @@ function listening({ rig }: RuleContext, c: Conversation): RuleResult[] {
   ];
 }
 
+/** A port that speaks one thing alone is told nothing but, where it was told a speed, the one of its device. */
+function atItsSpeed([held]: readonly Held[], { listener, troubles }: Conversation): Pick<Held, 'to' | 'baud'> | null {
+  const { baud } = listener.link.params;
+  return held && baud !== undefined && troubles.includes('wrong speed') ? { to: held.to, baud } : null;
+}
+
 function port(context: RuleContext, c: Conversation): RuleResult[] {
   if (!c.troubles.includes('port not set') && !c.troubles.includes('wrong speed')) return [];
   const { cable: _, ...rest } = serialBase(context, c);
-  const to = heldTo(c.talker, c.listener);
+  const held = context.rig.held.filter((h) => h.part === c.talker.part.id && h.resource === resourceOf(c.talker)?.id);
+  const to = heldTo(c.talker, c.listener) ?? atItsSpeed(held, c);
   if (!to) return [];
-  const held = context.rig.held.filter((h) => h.part === c.talker.part.id && h.resource === resourceOf(c.talker)!.id);
   const edits: Edit[] = [
     ...held.map((h): Edit => ({ kind: 'release', part: h.part, resource: h.resource, to: h.to })),
     {

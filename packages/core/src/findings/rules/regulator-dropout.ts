@@ -1,11 +1,18 @@
-import { sheetOf } from '../../rig/index.js';
+import type { RailNode, Rails } from '../../rails/index.js';
+import { sheetOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { sourceFigures } from './supply-parts.js';
+
+/** What is not fed at all has no head room to run out of. */
+function isFed(rig: Rig, { nodes }: Rails, { part, terminal }: RailNode): boolean {
+  const fedBy = sheetOf(rig, part).sources.find((s) => s.id === terminal)?.regulator?.fedBy;
+  return nodes.some((n) => n.part === part && n.terminal === fedBy && n.fedBy !== null);
+}
 
 /** Regulators out of head room at a flat pack, where something hangs on them. */
 export const regulatorDropoutRule: Rule = ({ rig, flat }) =>
   flat.nodes
-    .filter((node) => node.inDropout && flat.nodes.some((n) => n.fedBy === node.part))
+    .filter((node) => node.inDropout && flat.nodes.some((n) => n.fedBy === node.part) && isFed(rig, flat, node))
     .map((node): RuleResult => {
       const { regulator } = sheetOf(rig, node.part).sources.find((s) => s.id === node.terminal)!;
       return {

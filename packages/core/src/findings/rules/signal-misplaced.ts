@@ -1,16 +1,40 @@
 import { findConversations } from '../../loom/index.js';
 import type { Pin } from '../../parts/index.js';
-import { applyEdits, findPin, wiresAt, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import {
+  applyEdits,
+  findPin,
+  sheetOf,
+  wiresAt,
+  type Cable,
+  type Edit,
+  type PinRef,
+  type Rig,
+} from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { groundFix } from './ground-missing.js';
 
 const lineOf = (rig: Rig, at: PinRef): Pin['line'] | undefined => findPin(rig, at)?.pin.line;
 
-/** A wire that joins a signal to a supply or a ground: each end is judged by its own pin, not by the net they make. */
+/** A wire that joins a signal to a supply or a ground, or an output to an output: each end is judged by its own pin, not by the net they make. */
 const isMisplaced = (rig: Rig, { from, to }: { from: PinRef; to: PinRef }): boolean => {
   const lines = [lineOf(rig, from), lineOf(rig, to)];
-  return lines.includes('signal') && (lines.includes('supply') || lines.includes('ground'));
+  return (
+    (lines.includes('signal') && (lines.includes('supply') || lines.includes('ground'))) ||
+    [from, to].every((at) => onlySays(rig, at))
+  );
 };
+
+/** An output and nothing else, not one of a pair that is crossed or not. Contacts may lie side by side. */
+function onlySays(rig: Rig, at: PinRef): boolean {
+  const links = sheetOf(rig, at.part).links.filter(({ pins }) =>
+    Object.values(pins).some((p) => p.port === at.port && p.pin === at.pin),
+  );
+  return (
+    findPin(rig, at)?.pin.way === 'out' &&
+    links.length > 0 &&
+    links.every((l) => l.way === 'talk' && l.pins.data !== undefined && l.kind !== 'contact')
+  );
+}
 
 /** A picture, pulse, bus or serial signal on the other plug's supply or ground pin. */
 export const signalMisplacedRule: Rule = ({ rig }) =>

@@ -1,14 +1,23 @@
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
-import { bandFigures, cablesAt, isReversed, lacksReturn, leadFixes } from './supply-parts.js';
+import {
+  bandFigures,
+  cablesAt,
+  isFirstThere,
+  isReversed,
+  lacksReturn,
+  leadFixes,
+  railThrough,
+} from './supply-parts.js';
 
 /** A supply that no lead reaches, or whose lead brings a plus and takes nothing back. */
 export const supplyNoneRule: Rule = (context) =>
   context.full.nodes.flatMap((node) => {
     if (!node.allowed || isReversed(context.rig, node) || fedInside(context.rig, node)) return [];
     if (lacksReturn(context.rig, node)) return [unfed(context, node, cablesAt(context.rig, node))];
-    return node.fedBy === null && !isSpare(context.rig, node) ? [unfed(context, node)] : [];
+    const isUnfed = node.fedBy === null && !isSpare(context.rig, node) && isFirstThere(context.rig, node);
+    return isUnfed ? [unfed(context, node)] : [];
   });
 
 /**
@@ -34,6 +43,9 @@ function fedInside(rig: Rig, node: RailNode): boolean {
 }
 
 function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): RuleResult {
+  const rail = railThrough(context.rig, node);
+  const isDark = (n: RailNode): boolean => n.part === rail?.part && n.terminal === rail.terminal && n.fedBy === null;
+  const through = context.full.nodes.find(isDark);
   return {
     rule: 'supply-none',
     mark: 'stop',
@@ -44,7 +56,9 @@ function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): 
       ...bandFigures(context.rig, node),
       { name: 'volts', value: 0, unit: 'V', source: 'network solve' },
       ...(halfWired.length ? [{ name: 'plus by' as const, value: halfWired.join(', ') }] : []),
+      ...(through ? [{ name: 'through' as const, value: through.part }] : []),
     ],
-    fixes: () => leadFixes(context, node),
+    // what it hangs on is mended, and it with it
+    fixes: () => (through ? [] : leadFixes(context, node)),
   };
 }

@@ -15,7 +15,7 @@ import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext } from '../finding.js';
 import { flatAfter, isLow, railsAfter, sinksNobody, startsAsBefore, currentWith } from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
-import { allOutlets, outletsFor, supplyLead } from './outlets.js';
+import { allOutlets, outletsFor, supplyLead, type Outlet } from './outlets.js';
 
 /** Which plug of a part with several is meant. */
 function plugFigure(rig: Rig, node: RailNode): Figure<'plug'>[] {
@@ -81,6 +81,41 @@ function isSwitched({ rig, full }: RuleContext, { part, fedBy }: RailNode): bool
   return full.nodes.every((n) => n.fedBy !== fedBy || n.part === part);
 }
 
+/** A part, and which of its outlets where it has several. */
+function outletText(rig: Rig, { part, source }: Outlet): string {
+  const { sources, ports } = sheetOf(rig, part.id);
+  const several = new Set(sources.map((s) => s.plus.port)).size > 1;
+  const plug = several ? ports.find((p) => p.id === source.plus.port)?.label : undefined;
+  return [labelOf(rig, part.id), plug].filter(Boolean).join(', ');
+}
+
+/**
+ * Part through whose rail a supply is fed: its lead ends on a pin that is one with that part's own supply, as those of a receiver's
+ * outputs are. Null for a supply that hands on what it is fed itself.
+ */
+export function railThrough(rig: Rig, node: RailNode): { part: string; terminal: string } | null {
+  const tied = (at: PinRef) =>
+    sheetOf(rig, at.part).ties.find((tie) => tie.some((p) => p.port === at.port && p.pin === at.pin));
+  const { plus } = supplyPins(rig, node);
+  if (tied(plus)) return null;
+  for (const { wire, far } of wiresAt(rig, plus)) {
+    const at = wire[far];
+    const tie = tied(at);
+    const supply = sheetOf(rig, at.part).supplies.find((s) =>
+      tie?.some((p) => p.port === s.plus.port && p.pin === s.plus.pin),
+    );
+    if (supply) return { part: at.part, terminal: supply.id };
+  }
+  return null;
+}
+
+/** The first of the supplies that sit on the same pins of a part: one lead feeds them all. */
+export function isFirstThere(rig: Rig, node: RailNode): boolean {
+  const { supplies } = sheetOf(rig, node.part);
+  const own = supplies.find((s) => s.id === node.terminal)!;
+  return supplies.find((s) => s.plus.port === own.plus.port && s.plus.pin === own.plus.pin) === own;
+}
+
 /** Moves the far ends of a supply lead to a source that fits; a lead that also carries signals stays, and a new one is made. */
 export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   const { rig, flat } = context;
@@ -94,7 +129,7 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   const moves = outletsFor(rig, node, flat)
     .filter((o) => !samePin(o.plus, own.wire[own.far]))
     .map((outlet): Fix => {
-      const label = `Move to ${labelOf(rig, outlet.part.id)}`;
+      const label = `Move to ${outletText(rig, outlet)}`;
       const fresh = supplyLead(rig, outlet, node, flat);
       if (mixed)
         return {
@@ -165,7 +200,7 @@ export function leadFixes(context: RuleContext, node: RailNode): Fix[] {
   // a lead that is there and brings nothing must come off first
   if (halfWired) return moveFixes(context, node);
   const leads = outletsFor(rig, node, flat).map((outlet): Fix => ({
-    label: `Lead from ${labelOf(rig, outlet.part.id)}`,
+    label: `Lead from ${outletText(rig, outlet)}`,
     edits: [{ kind: 'addCable', cable: supplyLead(rig, outlet, node, flat) }],
   }));
   return carriedBy(context, node, leads);

@@ -21,7 +21,9 @@ export const SUPPLY_WORDS = {
     title: `Nothing feeds ${place(f)}`,
     text: f.text('plus by')
       ? `It takes ${band(f)}. ${f.text('plus by')} brings it a plus, and no ground wire runs back.`
-      : `It takes ${band(f)}. No lead from a pack or regulator reaches it.`,
+      : f.text('through')
+        ? `It takes ${band(f)}, and hangs on ${f.label('through')}, which nothing feeds.`
+        : `It takes ${band(f)}. No lead from a pack or regulator reaches it.`,
   }),
   'supply-thin': (f) => ({
     title: `${place(f)} falls to ${volts(f.number('volts'))}`,
