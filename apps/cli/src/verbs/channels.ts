@@ -1,5 +1,6 @@
 import { analyse } from '@squallmark/core/analysis';
-import { assignChannels, type AssignResult, type LadderRow } from '@squallmark/core/channels';
+import type { LadderRow } from '@squallmark/core/channels';
+import { assignChannels, type AssignResult } from '@squallmark/core/channels-studies';
 import { writeRig } from '@squallmark/core/files';
 import { applyEdits, type Rig } from '@squallmark/core/rig';
 import { num } from '@squallmark/core/units';

@@ -1,5 +1,5 @@
+import { assignMost } from '../channels/studies.js';
 import {
-  assignMost,
   findChains,
   flightChannels,
   isFlightChain,

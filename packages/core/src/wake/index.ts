@@ -1,6 +1,5 @@
 export type { WakeTask } from './task.js';
 export { wakeTasks } from './tasks.js';
-export { powerDownTasks } from './power-down.js';
 export { OrderImpossible, scheduleWake, type WakeSchedule, type WakeStep } from './schedule.js';
 export { WAKE_KINDS, fieldPlan, type WakeKind, type WakePlan } from './ordered.js';
 export { freeStep, handSteps, moveStep, roomOf, type StepRoom } from './moves.js';

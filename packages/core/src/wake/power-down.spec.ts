@@ -4,7 +4,8 @@ import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { hasControls, isPack } from '../parts/index.js';
 import { emptyRig, partsWithSheets, type Rig } from '../rig/index.js';
-import { powerDownTasks, scheduleWake } from './index.js';
+import { scheduleWake } from './index.js';
+import { powerDownTasks } from './power-down.js';
 
 const rigs = [...BENCHES, ...SYSTEMS].map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]);
 

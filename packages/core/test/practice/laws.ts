@@ -1,14 +1,8 @@
 /** What must hold for every rig. Each law gives what breaks it, in words; an empty list is the law kept. */
 import { analyse } from '../../src/analysis/index.js';
 import { compileBench, startBench } from '../../src/bench/index.js';
-import {
-  assignChannels,
-  findAsks,
-  findChains,
-  isFlightChain,
-  mismatchOf,
-  type Chain,
-} from '../../src/channels/index.js';
+import { findAsks, findChains, isFlightChain, mismatchOf, type Chain } from '../../src/channels/index.js';
+import { assignChannels } from '../../src/channels/studies.js';
 import { fixesOf, type Finding, type Fix, type RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
 import { antennaLinks, sees } from '../../src/parts/index.js';

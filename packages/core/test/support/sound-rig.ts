@@ -1,6 +1,6 @@
 import { fixesOf } from '../../src/findings/index.js';
 import { analyse } from '../../src/analysis/index.js';
-import { assignChannels } from '../../src/channels/index.js';
+import { assignChannels } from '../../src/channels/studies.js';
 import { propose } from '../../src/propose/index.js';
 import { applyEdits, EditRefused, type Edit, type Rig } from '../../src/rig/index.js';
 import { randomRig } from './random-rig.js';

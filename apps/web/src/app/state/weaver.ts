@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { AssignResult } from '@squallmark/core/channels';
+import type { AssignResult } from '@squallmark/core/channels-studies';
 import type { Candidate, ClassAdvice, Feeding, Proposal, SchoolOutcome, SolveProgress } from '@squallmark/core/propose';
 import type { SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';

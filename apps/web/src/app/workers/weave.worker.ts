@@ -1,4 +1,4 @@
-import { assignChannels, type AssignResult } from '@squallmark/core/channels';
+import { assignChannels, type AssignResult } from '@squallmark/core/channels-studies';
 import { sheetEffect, type SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';

@@ -23,8 +23,6 @@ import { carriedBy, pinSetting, slotOptions, untoldSlots, type Reserved } from '
 
 /** What the caller wants of an assignment, beyond filling open rows. */
 export interface AssignWishes {
-  /** Any clash will do, it need not be the smallest. */
-  quick?: boolean;
   /** Functions, as `part.fn`, that are left out. */
   without?: ReadonlySet<string>;
   /** Take rows that are complete as open too; locked ones stay. */

@@ -8,7 +8,7 @@ import { SHELF } from '../../parts/shelf/index.js';
 import { applyEdits, newPart, NEW_SHAPING, type Edit, type Rig, type Wish } from '../../rig/index.js';
 import { propose } from '../../propose/index.js';
 import { findChains, wishCoverage } from '../index.js';
-import { assignChannels, assignMost } from './assign.js';
+import { assignChannels, assignMost } from './explained.js';
 
 const wish = (id: string, what: string, more: Partial<Wish> = {}): Wish => ({
   id,

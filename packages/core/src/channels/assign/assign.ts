@@ -8,9 +8,8 @@ import { stopsFor } from '../drive.js';
 import { fitOf } from '../fit.js';
 import { isFlightChain } from '../flight.js';
 import { edgeChange, placeChange } from '../place-windows.js';
-import { smallestClash, someClash, type AssignClash } from './clash.js';
 import { controlOptions } from './control-options.js';
-import type { Demand, Option, Point } from './demand.js';
+import type { AssignProblem, Demand, Option, Point } from './demand.js';
 import { poseAssign, type AssignWishes } from './assign-problem.js';
 import { pinSetting } from './slot-options.js';
 import { solveAssign } from './solve.js';
@@ -31,62 +30,42 @@ export interface AssignedRow {
   reasons: string[];
 }
 
-/** Open rows with what they were given, or why not. */
-export interface AssignResult {
+/** Open rows with what they were given. */
+export interface FilledRows {
   rows: AssignedRow[];
   edits: Edit[];
   /** Points of all rows together; fewer are better. */
   cost: number;
-  /** Null when every open row was filled. */
-  clash: AssignClash | null;
+  /** What has no assignment; null when every open row was filled. */
+  unsolved: AssignProblem | null;
   /** Wishes no wiring reaches: nothing a channel could mend. */
   unreached: { label: string; why: string }[];
 }
 
 /**
  * Fills the open rows of a rig: every wished function gets a control of a fitting kind and a slot of its own, at the least
- * points, proven. Complete rows and locked ones stay. When that cannot be, nothing is changed and the smallest clashing
- * set is told.
+ * points, proven. Complete rows and locked ones stay. When that cannot be, nothing is changed; `explained.ts` tells why.
  */
-export function assignChannels(
+export function fillChannels(
   rig: Rig,
   wishes: AssignWishes = {},
   chains?: readonly Chain[],
   conversations: readonly Conversation[] = findConversations(rig),
-): AssignResult {
+): FilledRows {
   const before = chains ?? findChains(rig);
   const posed = poseAssign(rig, before, conversations, wishes);
   const unreached = posed.unreached.map(({ wish, why }) => ({ label: wish.label, why }));
   const { problem, pilot } = posed;
   const solved = solveAssign(problem);
-  if (!solved) {
-    const clash = wishes.quick ? someClash(problem) : smallestClash(problem);
-    return { rows: [], edits: [], cost: 0, clash, unreached };
-  }
+  if (!solved) return { rows: [], edits: [], cost: 0, unsolved: problem, unreached };
   const rows = problem.demands.map((demand, d) => rowOf(demand, solved.given[d]!));
   return {
     rows,
     edits: pilot ? editsFor(rig, before, pilot.id, problem.demands, rows) : [],
     cost: solved.cost,
-    clash: null,
+    unsolved: null,
     unreached,
   };
-}
-
-/**
- * What a proposal does: fills as many rows as can be, giving up the last of each clash; a flight function only where nothing else
- * clashes with it. What was given up is told by name, with the reason.
- */
-export function assignMost(rig: Rig): AssignResult & { givenUp: ReadonlyMap<string, string> } {
-  const givenUp = new Map<string, string>();
-  for (;;) {
-    const result = assignChannels(rig, { without: new Set(givenUp.keys()), quick: true });
-    if (!result.clash) return { ...result, givenUp };
-    const { demands, flight, why } = result.clash;
-    const last = demands.filter((id) => !flight.includes(id)).at(-1) ?? demands.at(-1);
-    if (last === undefined || givenUp.has(last)) return { ...result, givenUp };
-    givenUp.set(last, why);
-  }
 }
 
 function rowOf(demand: Demand, given: { control: number; slot: number }): AssignedRow {

@@ -1,4 +1,4 @@
-import { WISHABLE, type Control, type PartFunction, type Sheet } from '../../parts/index.js';
+import type { Control, PartFunction, Sheet } from '../../parts/index.js';
 import type { Part, Wish } from '../../rig/index.js';
 import { fitOf, runsAcross } from '../fit.js';
 import { sideOf } from '../match.js';
@@ -113,20 +113,18 @@ function wishPoints(wish: Wish | null, control: Control): Point[] {
     : [];
 }
 
+/** What controls are called after, as it is written on them. */
+const CALLED = ['pan', 'tilt', 'roll', 'zoom', 'focus', 'iris', 'filter', 'exposure', 'record', 'photo', 'palette'];
+
 /** What is written on a control says what it is for: a rocker called "zoom" is left to zoom. @source [practice] */
-function namePoints(fn: PartFunction, control: Control): Point[] {
-  const words = control.label.toLowerCase().split(/[^a-z]+/);
+function namePoints({ what }: PartFunction, { label, kind }: Control): Point[] {
+  const words = label.toLowerCase().split(/[^a-z]+/);
   // a stick called "roll" flies
-  const called = WISHABLE.filter(({ what }) => words.includes(NAMES[what] ?? what)).filter(
-    ({ what }) => what !== 'roll-trim' || control.kind !== 'stick',
-  );
-  return called.length && called.every(({ what }) => what !== fn.what)
-    ? [{ cost: COST.calledOtherwise, why: `is called ${control.label}` }]
+  const called = CALLED.filter((name) => words.includes(name) && (name !== 'roll' || kind !== 'stick'));
+  return called.length && !called.includes(what.replace('-trim', ''))
+    ? [{ cost: COST.calledOtherwise, why: `is called ${label}` }]
     : [];
 }
-
-/** Where one says less than the whole name. */
-const NAMES: Readonly<Record<string, string>> = { 'roll-trim': 'roll', 'gimbal-mode': 'mode' };
 
 /** Way from the nearer stick, as a share of the face. */
 function reachOf({ x, y }: Control): number {

@@ -5,11 +5,11 @@ import { findChains } from '../chain.js';
 import { doersOfWishes } from '../doers.js';
 import { isFlightChain } from '../flight.js';
 import { handOverLink } from '../hand-over.js';
-import { assignChannels, type AssignResult } from './assign.js';
+import { fillChannels, type FilledRows } from './assign.js';
 
 /** Edits that give the camera to a second transmitter, or why it cannot be; `setUp` are those before channels are assigned. */
 export type TwoOperators =
-  { ok: true; edits: Edit[]; setUp: Edit[]; handOver: HandOver; assigned: AssignResult } | { ok: false; why: string };
+  { ok: true; edits: Edit[]; setUp: Edit[]; handOver: HandOver; assigned: FilledRows } | { ok: false; why: string };
 
 /**
  * Sets up a hand-over between the two transmitters on the bench: sockets, switch, and the camera operator's wishes on the
@@ -47,7 +47,7 @@ export function setUpTwoOperators(rig: Rig): TwoOperators {
   if (!control) return { ok: false, why: `no switch of ${first.part.label} is free to hand over with` };
   const handOver: HandOver = { ...draft, control, over };
   edits.push({ kind: 'handOver', handOver }, { kind: 'school', choice: { operators: 'two' } });
-  const assigned = assignChannels(applyEdits(rig, edits).rig);
+  const assigned = fillChannels(applyEdits(rig, edits).rig);
   return { ok: true, setUp: edits, edits: [...edits, ...assigned.edits], handOver, assigned };
 }
 

@@ -30,7 +30,7 @@ export const operatorsIdleRule: Rule = ({ rig, conversations }) =>
 
 function handOver(rig: Rig): Fix[] {
   const setUp = rig.wishes.some((w) => w.by === 'camera operator') ? setUpTwoOperators(rig) : null;
-  if (!setUp?.ok || setUp.assigned.clash !== null) return [];
+  if (!setUp?.ok || setUp.assigned.unsolved !== null) return [];
   const hands = setUp.edits.some((e) => e.kind === 'handOver' && e.handOver.channels.length > 0);
   return hands ? [{ label: 'Hand the camera over', edits: setUp.edits }] : [];
 }

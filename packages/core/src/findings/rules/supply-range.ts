@@ -27,8 +27,8 @@ export const supplyRangeRule: Rule = (context) =>
 /** Another supply on the same pins with the same band says it. */
 function isToldBefore({ rig, full: { nodes } }: RuleContext, node: RailNode): boolean {
   if (isFirstThere(rig, node)) return false;
-  const isSame = (n: RailNode): boolean =>
-    n.part === node.part && n.port === node.port && `${n.allowed}` === `${node.allowed}`;
+  const isSame = (n: RailNode): boolean | undefined =>
+    n.part === node.part && n.port === node.port && n.allowed?.every((v, i) => v === node.allowed?.[i]);
   return nodes.find(isSame) !== node;
 }
 

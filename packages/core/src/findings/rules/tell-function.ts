@@ -1,4 +1,4 @@
-import { assignChannels, findChains, type Chain } from '../../channels/index.js';
+import { fillChannels, findChains, type Chain } from '../../channels/index.js';
 import { applyEdits, nextId, type Edit } from '../../rig/index.js';
 import type { Fix, RuleContext } from '../finding.js';
 
@@ -31,8 +31,8 @@ export function tellFunction(
       ];
   const wished = wish.length ? applyEdits(rig, wish).rig : rig;
   const only = new Set([`${fn.part.id}.${fn.fn.id}`]);
-  const { edits, clash } = assignChannels(wished, { only, reopen: only, quick: true });
-  if (clash || !edits.length) return null;
+  const { edits, unsolved } = fillChannels(wished, { only, reopen: only });
+  if (unsolved || !edits.length) return null;
   const now = findChains(applyEdits(wished, edits).rig);
   return chains.length && mends(now)
     ? { label: `Tell it ${fn.fn.label.toLowerCase()} too`, edits: [...wish, ...edits] }

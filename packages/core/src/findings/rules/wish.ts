@@ -1,5 +1,5 @@
 import {
-  assignChannels,
+  fillChannels,
   doersOfWishes,
   findChains,
   nameOf,
@@ -70,8 +70,8 @@ function askedFix({ rig, chains, conversations }: RuleContext, wish: Wish, chain
     (c) => c !== chain && wish.control !== null && c.control?.id === wish.control && !isNamed(rig, c),
   );
   const open = new Set([chain, ...holders].map(nameOf));
-  const { edits, clash } = assignChannels(rig, { reopen: open, only: open, quick: true }, chains, conversations);
-  if (clash || !grants(rig, edits, wish)) return [];
+  const { edits, unsolved } = fillChannels(rig, { reopen: open, only: open }, chains, conversations);
+  if (unsolved || !grants(rig, edits, wish)) return [];
   const label = wish.control ? 'Put it on what was named' : 'Give it a control';
   return [{ label, edits }];
 }

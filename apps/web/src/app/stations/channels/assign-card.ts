@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { AssignResult } from '@squallmark/core/channels';
+import type { AssignResult } from '@squallmark/core/channels-studies';
 import { Mark } from '../../kit/mark';
 
 /** What an assignment did, row by row with its reasons; or what clashes and what could be given up. */

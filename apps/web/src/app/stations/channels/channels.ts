@@ -17,10 +17,10 @@ import {
   idleAt,
   rowNow,
   snapUs,
-  type AssignResult,
   type EndUnit,
   type LadderRow,
 } from '@squallmark/core/channels';
+import type { AssignResult } from '@squallmark/core/channels-studies';
 import { worstMark, type Mark as MarkKind } from '@squallmark/core/findings';
 import { hasControls } from '@squallmark/core/parts';
 import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { setUpTwoOperators } from '@squallmark/core/channels';
+import { whyUnsolved } from '@squallmark/core/channels-studies';
 import { flies, hasControls } from '@squallmark/core/parts';
 import { labelOf, partsThat, sheetOf, type HandOver } from '@squallmark/core/rig';
 import { Choice, type Option } from '../../kit/fields/choice';
@@ -100,7 +101,8 @@ export class OperatorsCard {
     const set = setUpTwoOperators(this.store.rig());
     if (!set.ok) return this.store.say(`Not set up: ${set.why}`);
     this.store.do(set.edits);
-    if (set.assigned.clash) this.store.say(`Not all assigned: ${set.assigned.clash.why}`);
+    const { unsolved } = set.assigned;
+    if (unsolved) this.store.say(`Not all assigned: ${whyUnsolved(unsolved)}`);
     else if (!partsThat(this.store.rig(), hasControls).length || !set.assigned.rows.length)
       this.store.say("No wish is the camera operator's yet: say so at Brief, or tick channels here");
   }
