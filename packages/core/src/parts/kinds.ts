@@ -101,32 +101,45 @@ export const PORT_USES = [
   'serial',
 ] as const;
 
-/** What a person may wish for, as the bench says it; flying itself is not wished for. */
-export const WISHABLE = [
-  { what: 'tilt', label: 'Tilt' },
-  { what: 'pan', label: 'Pan' },
-  { what: 'roll-trim', label: 'Roll trim' },
-  { what: 'gimbal-mode', label: 'Gimbal mode' },
-  { what: 'gimbal-power', label: 'Gimbal power state' },
-  { what: 'look-down', label: 'Look down' },
-  { what: 'recentre', label: 'Recentre' },
-  { what: 'record', label: 'Record' },
-  { what: 'photo', label: 'Photo' },
-  { what: 'zoom', label: 'Zoom' },
-  { what: 'focus', label: 'Focus' },
-  { what: 'exposure', label: 'Exposure' },
-  { what: 'palette', label: 'Palette' },
-  { what: 'picture', label: 'Picture' },
-  { what: 'menu', label: 'Camera menu' },
-  { what: 'radio-power', label: 'Radio power' },
-  { what: 'calibrate', label: 'Calibrate' },
-  { what: 'ranging', label: 'Ranging laser' },
-  { what: 'drive', label: 'Drive' },
-  { what: 'brake', label: 'Kill and brake' },
-  { what: 'iris', label: 'Iris' },
-  { what: 'filter', label: 'Filter' },
-  { what: 'interval', label: 'Interval' },
-  { what: 'display-mode', label: 'Display mode' },
-  { what: 'detail', label: 'Detail' },
-  { what: 'noise-rejection', label: 'Noise rejection' },
+const WISHES = [
+  'tilt',
+  'pan',
+  'roll-trim',
+  'gimbal-mode',
+  'gimbal-power',
+  'look-down',
+  'recentre',
+  'record',
+  'photo',
+  'zoom',
+  'focus',
+  'exposure',
+  'palette',
+  'picture',
+  'menu',
+  'radio-power',
+  'calibrate',
+  'ranging',
+  'drive',
+  'brake',
+  'iris',
+  'filter',
+  'interval',
+  'display-mode',
+  'detail',
+  'noise-rejection',
 ] as const;
+
+/** Where people say it otherwise than it is called here. */
+const SAID: Partial<Record<string, string>> = {
+  'gimbal-power': 'Gimbal power state',
+  menu: 'Camera menu',
+  ranging: 'Ranging laser',
+  brake: 'Kill and brake',
+};
+
+/** What a person may wish for, as the bench says it; flying itself is not wished for. */
+export const WISHABLE = /* @__PURE__ */ WISHES.map((what) => ({
+  what,
+  label: SAID[what] ?? what.charAt(0).toUpperCase() + what.slice(1).replace('-', ' '),
+}));

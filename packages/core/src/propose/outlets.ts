@@ -10,7 +10,7 @@ import {
   type Supply,
 } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
-import { packV } from '../rails/index.js';
+import { mostA, packV } from '../rails/index.js';
 import type { BenchView } from './bench-view.js';
 
 /** A source of a part with what it gives from full to flat. */
@@ -59,11 +59,7 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
 }
 
 /** What a supply draws at its peak from an outlet, A: of so many watts most when the outlet is low; a stalled motor takes its amperes. */
-export function peakA({ supply: { draw } }: Eater, { volts: [low, high] }: Pick<Outlet, 'volts'>): number {
-  if (draw.kind === 'power') return draw.peak / low;
-  if (draw.kind === 'current') return draw.peak;
-  return draw.kind === 'resistance' && draw.peak > 0 ? high / draw.peak : 0;
-}
+export const peakA = ({ supply: { draw } }: Eater, { volts }: Pick<Outlet, 'volts'>): number => mostA(draw, volts);
 
 const FIRSTS = new WeakMap<BenchView['parts'], ReadonlySet<string>>();
 

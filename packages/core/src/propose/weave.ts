@@ -10,7 +10,7 @@ import {
   type PinMap,
   type Terminals,
 } from '../loom/index.js';
-import { carriesA, fuseOf, fuseUpTo, leadGauge } from '../rails/index.js';
+import { carriesA, fuseOf, fuseUpTo, leadGauge, mostA } from '../rails/index.js';
 import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { valueIn, groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
@@ -182,8 +182,7 @@ function riderGauge(
   lengthMm: number,
 ): number {
   const { draw, volts } = sheetOf(rig, feed.part).supplies.find((s) => s.id === feed.supply)!;
-  const amps = draw.kind === 'current' ? draw.peak : draw.kind === 'power' ? draw.peak / volts[0] : 0;
-  return Math.min(RIDER_AWG, leadGauge(rig, from.plus, to.plus, amps, lengthMm, false));
+  return Math.min(RIDER_AWG, leadGauge(rig, from.plus, to.plus, mostA(draw, volts), lengthMm, false));
 }
 
 function feedOf(

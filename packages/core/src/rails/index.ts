@@ -45,7 +45,7 @@ export {
   type RailNode,
   type RailSweep,
 } from './solve-rails.js';
-export { carriesA, contactsOhm, fuseOf, leadGauge, thickestFit } from './lead.js';
+export { carriesA, contactsOhm, fuseOf, leadGauge, mostA, thickestFit } from './lead.js';
 export { runTimeMin } from './run-time.js';
 export { railTree, type RailRow } from './rail-tree.js';
 export { contactLines, deckAcross, deckOf, railsDeck } from './rig-deck.js';

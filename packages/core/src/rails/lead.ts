@@ -1,5 +1,5 @@
 /** What a supply lead between two plugs must be: its gauge, and the fuse that guards it. */
-import { connectorOf } from '../parts/index.js';
+import { connectorOf, type Supply } from '../parts/index.js';
 import { findPin, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { PACK_LEAD_AWG, fuseFor, fuseUpTo, gaugeFor, wireMaxA } from './wire.js';
 
@@ -20,6 +20,13 @@ export const contactsOhm = (rig: Rig, { from, to }: Pick<Wire, 'from' | 'to'>): 
     const family = findPin(rig, at)?.port.plug.family;
     return family === undefined ? ohm : ohm + connectorOf(family).contactMohm / 1000;
   }, 0);
+
+/** What a supply asks for at its peak between two voltages, A: of so many watts most at the low one, through a resistance at the high one. */
+export function mostA({ kind, peak }: Supply['draw'], [low, high]: readonly [number, number]): number {
+  if (kind === 'power') return peak / low;
+  if (kind === 'current') return peak;
+  return kind === 'resistance' && peak > 0 ? high / peak : 0;
+}
 
 /** Gauge of a supply lead: what it carries asks for, the least of a pack lead, never thicker than its plugs take. */
 export function leadGauge(rig: Rig, from: PinRef, to: PinRef, amps: number, lengthMm: number, atPack: boolean): number {

@@ -6,7 +6,7 @@ import type { Sheet, SheetDraft } from '../../src/parts/index.js';
 import { at, defineSheet } from '../../src/parts/shelf/define.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
 import { applyEdits, emptyRig, newPart, type Rig } from '../../src/rig/index.js';
-import { leadOf } from '../support/small-rig.js';
+import { leadOf, smallRig } from '../support/small-rig.js';
 
 type Port = NonNullable<SheetDraft['ports']>[number];
 const base = { revision: 1, summary: 'of their own', group: 'Control' as const, role: 'trigger' as const, massG: 10 };
@@ -169,4 +169,23 @@ describe('a port that speaks one thing alone', () => {
     expect(text(slow!)).toContain('is set to mavlink at 57600 baud. Device wants mavlink at 115200 baud');
     expect(applyEdits(joined(57600), fixesOf(slow!)[0]!.edits).rig.held).toEqual(joined(115200).held);
   });
+});
+
+it('what an HDMI socket is asked for is amperes, however a sheet counts them', () => {
+  const rig = smallRig({ CAM: 'mirrorless-a', HC: 'hdmi-converter' }, [['CAM.hdmi.1 HC.in.1', 'CAM.hdmi.2 HC.in.2']]);
+  const asks = (draw: Sheet['supplies'][number]['draw']): string[] => {
+    const converter = rig.sheets['hdmi-converter']!;
+    const supplies = converter.supplies.map((e) => ({ ...e, draw }));
+    return told(
+      { ...rig, sheets: { ...rig.sheets, [converter.class]: { ...converter, supplies } } },
+      'hdmi-powered',
+    ).map(text);
+  };
+  // 4.6 to 5.4 V: all three are the same load
+  for (const draw of [
+    { kind: 'power', typical: 1, peak: 2.07 },
+    { kind: 'current', typical: 0.2, peak: 0.45 },
+    { kind: 'resistance', typical: 12, peak: 12 },
+  ] as const)
+    expect(asks(draw).join()).toContain('It wants 0.45 A, a socket need give 0.055 A.');
 });

@@ -1,6 +1,7 @@
 import type { Rule, RuleResult } from '../finding.js';
 import { bandFigures, leadFixes } from './supply-parts.js';
-import { valueIn } from '../../units/index.js';
+import { mostA } from '../../rails/index.js';
+import { roundTo, valueIn } from '../../units/index.js';
 
 /** Least current an HDMI source must give on its 5 V pin, A. @source [std HDMI 1.4, mem] at least 55 mA, no more is asked */
 const HDMI_A = 0.055;
@@ -27,7 +28,7 @@ export const hdmiPoweredRule: Rule = (context) =>
           ...bandFigures(context.rig, node),
           {
             name: 'wants',
-            value: Number((supply.draw.peak / supply.volts[0]).toFixed(2)),
+            value: roundTo(mostA(supply.draw, supply.volts), 2),
             unit: 'A',
             source: 'part sheet',
           },

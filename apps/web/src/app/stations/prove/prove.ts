@@ -193,12 +193,18 @@ export class Prove {
       .filter((c) => ['switch2', 'switch3', 'button'].includes(c.kind))
       .map((c) => ({ ...c, face: faceText(c.label) })),
   );
-  protected readonly sliders = computed(() => this.controls().filter((c) => c.kind === 'slider' || c.kind === 'knob'));
   /** Those of the pilot's transmitter, in the mode that it is set to. */
   protected readonly sticks = computed((): StickFace[] => {
     const pilot = pilotTransmitter(this.rig());
     const own = partsThat(this.rig(), hasControls).find(({ part }) => part.id === pilot);
     return own ? sticksOf(own) : [];
+  });
+  /** A stick that is no part of a pair, such as one for a thumb, is moved like a slider. */
+  protected readonly sliders = computed(() => {
+    const paired = new Set(this.sticks().flatMap(({ x, y }) => [x, y]));
+    return this.controls().filter(
+      ({ id, kind }) => kind === 'slider' || kind === 'knob' || (kind === 'stick' && !paired.has(id)),
+    );
   });
   /** How the craft is held, and what gusts add at this moment of the bench. */
   protected readonly held = signal<Craft>(STILL);
