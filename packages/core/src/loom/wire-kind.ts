@@ -1,4 +1,4 @@
-import type { LinkKind } from '../parts/index.js';
+import { linksAt, type LinkKind } from '../parts/index.js';
 import { findPin, sheetOf, type Cable, type PinRef, type Rig } from '../rig/index.js';
 
 /** What a cable carries, for its colour and stroke. */
@@ -37,9 +37,7 @@ export function cableKind(rig: Rig, cable: Cable): CableKind {
 }
 
 function linkKindAt(rig: Rig, at: PinRef): CableKind | undefined {
-  const links = sheetOf(rig, at.part).links.filter((link) =>
-    Object.values(link.pins).some((pin) => pin?.port === at.port && pin.pin === at.pin),
-  );
+  const links = linksAt(sheetOf(rig, at.part), at);
   const link = links.find((l) => l.kind === 'sbus') ?? links[0];
   return link && OF_LINK[link.kind];
 }

@@ -1,5 +1,5 @@
 import { FLIGHT_WHATS, PICTURE_LINKS } from './kinds.js';
-import type { Link, LinkKind, PartFunction, Setting, Sheet } from './sheet.js';
+import type { Link, LinkKind, PartFunction, PinAt, Setting, Sheet } from './sheet.js';
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
 
@@ -157,6 +157,10 @@ export const isCompass = ({ compass, role }: Sheet): boolean => compass ?? role 
 
 /** Has a fuse in it, as the sheet or its group says: by its plugs it could be an adapter. */
 export const isFused = ({ fused, role }: Sheet): boolean => fused ?? role === 'fuse';
+
+/** Links that a contact is one of the first pins of. */
+export const linksAt = ({ links }: Sheet, { port, pin }: PinAt): Link[] =>
+  links.filter(({ pins }) => Object.values(pins).some((p) => p.port === port && p.pin === pin));
 
 /** Something is said or heard at this plug. Signal pins that no link uses, such as the sense lines of a power module, say nothing. */
 export const isSpokenAt = ({ links }: Sheet, port: string): boolean =>

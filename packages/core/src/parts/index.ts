@@ -29,6 +29,7 @@ export {
   isFused,
   isSplice,
   isSpokenAt,
+  linksAt,
   screens,
   regulates,
   sendsPictures,

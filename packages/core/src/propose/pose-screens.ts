@@ -44,11 +44,21 @@ function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: Part
     poser.refuse([need], () => `no app here steers ${fn.label.toLowerCase()} of ${part.label}`);
     return;
   }
+  const reached = new Map(
+    [...over].map((id) => [
+      id,
+      couldReach(
+        poser,
+        part.id,
+        sheet.links.find((l) => l.id === id)!,
+      ),
+    ]),
+  );
   for (const app of apps)
     for (const id of over) {
       const link = sheet.links.find((l) => l.id === id)!;
       const own = app.part.id === part.id;
-      if (!own && !couldReach(poser, part.id, link).has(app.part.id)) {
+      if (!own && !reached.get(id)!.has(app.part.id)) {
         poser.refuse(
           [need],
           () => `nothing here brings ${LINK_WORDS[link.kind]} of ${part.label} to ${app.part.label}`,

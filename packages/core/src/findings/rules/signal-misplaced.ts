@@ -1,5 +1,5 @@
 import { findConversations } from '../../loom/index.js';
-import type { Pin } from '../../parts/index.js';
+import { linksAt, type Pin } from '../../parts/index.js';
 import {
   applyEdits,
   findPin,
@@ -26,9 +26,7 @@ const isMisplaced = (rig: Rig, { from, to }: { from: PinRef; to: PinRef }): bool
 
 /** An output and nothing else, not one of a pair that is crossed or not. Contacts may lie side by side. */
 function onlySays(rig: Rig, at: PinRef): boolean {
-  const links = sheetOf(rig, at.part).links.filter(({ pins }) =>
-    Object.values(pins).some((p) => p.port === at.port && p.pin === at.pin),
-  );
+  const links = linksAt(sheetOf(rig, at.part), at);
   return (
     findPin(rig, at)?.pin.way === 'out' &&
     links.length > 0 &&
@@ -36,7 +34,7 @@ function onlySays(rig: Rig, at: PinRef): boolean {
   );
 }
 
-/** A picture, pulse, bus or serial signal on the other plug's supply or ground pin. */
+/** A picture, pulse, bus or serial signal on the other plug's supply or ground pin, or on another output. */
 export const signalMisplacedRule: Rule = ({ rig }) =>
   rig.cables.flatMap((cable): RuleResult[] => {
     const bad = cable.wires.flatMap((w, i) => (isMisplaced(rig, w) ? [i] : []));

@@ -1,5 +1,5 @@
 import { findConversations, heardBy, pinOf, saidBy, type Conversation, type Trouble } from '../../loom/index.js';
-import type { Link } from '../../parts/index.js';
+import { linksAt, type Link } from '../../parts/index.js';
 import { findPart, findPin, pinKey, settingOf, sheetOf, type Cable, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -37,12 +37,15 @@ interface Leg {
 }
 
 /** Kinds of link that a pin is part of, as its part is set. */
-function kindsAt(rig: Rig, { part, port, pin }: PinRef): Set<string> {
-  const sheet = sheetOf(rig, part);
-  const own = findPart(rig, part)!;
+function kindsAt(rig: Rig, at: PinRef): Set<string> {
+  const sheet = sheetOf(rig, at.part);
+  const own = findPart(rig, at.part)!;
   const isLive = ({ when }: Link): boolean => !when || settingOf(sheet, own, when.setting) === when.value;
-  const links = sheet.links.filter((l) => Object.values(l.pins).some((p) => p.port === port && p.pin === pin));
-  return new Set(links.filter(isLive).map((l) => l.kind));
+  return new Set(
+    linksAt(sheet, at)
+      .filter(isLive)
+      .map((l) => l.kind),
+  );
 }
 
 /** Both ends of a leg speak one kind. */
