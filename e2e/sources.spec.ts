@@ -38,10 +38,11 @@ test('a real line moves the simulated rig: its slots are shown, and sticks stand
 });
 
 test('a recording moves the simulated rig at its own pace, and says when it ended', async ({ page }) => {
+  // long enough that a page which draws once in seconds shows it while it plays
   const { lines, endNs } = recordBench(
     demoNamed('saltmarsh-six'),
     [{ atMs: 500, controls: { 'left-slider': 1 } }],
-    3000,
+    12_000,
   );
   const buffer = Buffer.concat([...vcdPieces(lines, 0, endNs)]);
   await openDemo(page);

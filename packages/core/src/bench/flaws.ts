@@ -1,6 +1,6 @@
 /** What is wrong with a bench that no edit of its rig can say. */
 import { findConversations, showsAir, untunedScreens } from '../loom/index.js';
-import { antennaLinks, isChoice, sendsPictures, turns, type Sheet } from '../parts/index.js';
+import { antennaLinks, findsLevel, isChoice, sendsPictures, type Sheet } from '../parts/index.js';
 import { partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
@@ -28,9 +28,6 @@ export type PartFlaw =
   | { kind: 'dead-output'; part: string; link: string }
   /** A regulator gives this share of what it is set to. */
   | { kind: 'drift'; part: string; source: string; share: number };
-
-/** Looks for level when it starts, and must not be touched then. */
-export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.starts.some((s) => s.still);
 
 /** Set in a menu or an app: kept in its memory, where it keeps anything. */
 export const remembers = ({ settings }: Sheet): boolean => settings.some((s) => isChoice(s) && (s.how === 'app' || s.how === 'menu'));

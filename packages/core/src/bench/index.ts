@@ -28,4 +28,4 @@ export {
   stillSights,
   throughSight,
 } from './instruments.js';
-export { FLAW_SIGHTS, SHOWN_FLAWS, findsLevel, isFlawed, remembers, shakenText, stateText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';
+export { FLAW_SIGHTS, SHOWN_FLAWS, isFlawed, remembers, shakenText, stateText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';

@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { crsfLine, mavLine, ppmLine, pulseLine, sbusLine, textLine, SBUS_FORMAT } from '../../test/support/lines.js';
 import { seeded } from '../../test/support/random-rig.js';
-import { UART, encodeCrsfChannels, encodeMav, encodeSbus, type Edges } from '../signals/index.js';
+import {
+  UART,
+  encodeCrsfChannels,
+  encodeMav,
+  encodeSbus,
+  readUart,
+  type Edges,
+  type UartFormat,
+} from '../signals/index.js';
 import {
   STOPPED,
   USUAL,
@@ -206,6 +214,7 @@ describe('what is this?', () => {
     expect(first(pulseLine(new Array<number>(60).fill(1500), 3000))).toMatch(
       /servo pulse · 333 pulses a second; 50 is usual/,
     );
+    expect(first(pulseLine(new Array<number>(200).fill(760), 1786))).toMatch(/servo pulse.*760 µs is the middle/);
     expect(first(ppmLine(new Array<number[]>(10).fill([1200, 1500, 1500]), 0))).toMatch(
       /PPM frames, active low · upside down/,
     );
@@ -219,6 +228,14 @@ describe('what is this?', () => {
     expect(first(textLine(text, { baud: 115_200, ...UART['8E2'], inverted: true }))).toBe(
       'plain UART, 115 200 baud 8E2, inverted',
     );
+    for (const seven of ['even', 'odd'] as const) {
+      const line = textLine(text, { baud: 9600, ...UART['8N1'], inverted: false, seven });
+      expect(first(line)).toBe(`plain UART, 9 600 baud 7${seven === 'even' ? 'E' : 'O'}1`);
+      const [guess] = recogniseLine(line);
+      const { bytes, faults } = readUart(line, (guess!.sense as { format: UartFormat }).format);
+      expect(String.fromCharCode(...bytes)).toContain(text);
+      expect(faults.every((f) => f === 0)).toBe(true);
+    }
     expect(first(textLine(text, { baud: 77_000, ...UART['8N1'], inverted: false }))).toMatch(
       /77 000 baud.*no usual speed/,
     );

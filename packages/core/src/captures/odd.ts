@@ -9,13 +9,18 @@ import { timingReport } from './timing-report.js';
 /** A speed off by this much is said. */
 const SPEED_OFF = 0.015;
 
+/** So often only servos with narrow pulses are told. @source [mem] 760 µs at 560 Hz */
+const FAST_MS = 2.5;
+
 /** How a train of servo pulses differs from the usual one. */
 export function oddPulses(pulse: LineDecoding): string[] {
   const { periodMs, outOfRange } = timingReport(pulse);
   const odd: string[] = [];
   if (periodMs && (periodMs.usual < 18 || periodMs.usual > 23))
     odd.push(`${num(1000 / periodMs.usual)} pulses a second; 50 is usual`);
-  if (outOfRange) odd.push(`${outOfRange} pulses outside 800–2200 µs`);
+  const narrow = periodMs !== null && periodMs.usual < FAST_MS;
+  if (narrow && outOfRange) odd.push(`${outOfRange} narrow pulses: 760 µs is the middle of what such fast servos take`);
+  else if (outOfRange) odd.push(`${outOfRange} pulses outside 800–2200 µs`);
   return odd;
 }
 

@@ -1,4 +1,12 @@
-import { UART, readUart, withoutGlitches, type Edges, type UartBytes, type UartFormat } from '../signals/index.js';
+import {
+  UART,
+  isOdd,
+  readUart,
+  withoutGlitches,
+  type Edges,
+  type UartBytes,
+  type UartFormat,
+} from '../signals/index.js';
 import { decodeBytes, decodeLine, glitchNs, type LineDecoding } from './decode-line.js';
 import { byteEvidence, frameEvidence, isUneven, pulseEvidence, summedEvidence } from './evidence.js';
 import { oddBytes, oddFrames, oddPulses, oddSpeed, oddVersion } from './odd.js';
@@ -122,13 +130,31 @@ function framed(edges: Edges, speed: Speed, format: UartFormat): Reading[] {
     const odd = (): string[] => oddBytes({ ...decoding, sense }, format.baud);
     return [{ sense, bits: bits + frameEvidence(decoding), gridBits, odd }];
   });
+  const seven = format.parity === 'none' ? sevenOf(read) : null;
   const plain: Reading = {
-    sense: { kind: 'uart', format: called },
-    bits,
+    sense: { kind: 'uart', format: seven ? { ...called, seven } : called },
+    bits: bits + (seven ? SEVEN_BITS : 0),
     gridBits,
     odd: () => oddSpeed(format.baud, named),
   };
   return [plain, ...frames];
+}
+
+/** Different bytes that must all have one parity before their eighth bit is taken for it: by chance one line in a thousand. */
+const SEVEN_LETTERS = 10;
+/** What a parity that always holds says for bytes. */
+const SEVEN_BITS = 10;
+/** Share of clean bytes that may have the other parity. */
+const SEVEN_FAULTY = 0.02;
+
+/** The parity that all eight bits of the clean bytes have together, where they have one: seven bits of data and theirs. */
+function sevenOf({ bytes, faults }: UartBytes): 'even' | 'odd' | null {
+  const clean = bytes.filter((_, i) => !faults[i]);
+  const odd = clean.filter(isOdd).length;
+  const letters = new Set(clean);
+  if (letters.size < SEVEN_LETTERS || ![...letters].some((byte) => byte > 0x7f)) return null;
+  if (odd <= SEVEN_FAULTY * clean.length) return 'even';
+  return odd >= (1 - SEVEN_FAULTY) * clean.length ? 'odd' : null;
 }
 
 /** What most frames say of the version of their kind. */

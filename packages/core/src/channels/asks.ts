@@ -2,8 +2,8 @@
  * Who asks a function that is not told by a channel: stick gestures that a controller reads, a screen control of an app, or the
  * device itself. One account of each way from a hand to what it asks for, where `chain.ts` has that of a channel.
  */
-import { flies, LINK_WORDS, type AskedBy, type PartFunction, type Sheet } from '../parts/index.js';
-import { labelOf, oncePerRig, partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { flies, LINK_WORDS, staysOnGround, type AskedBy, type PartFunction, type Sheet } from '../parts/index.js';
+import { isFlown, labelOf, oncePerRig, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import { addressOf, findConversations, networkHops, subnetOf, wayTo, type Conversation } from '../loom/index.js';
 import { findChains, type Chain } from './chain.js';
@@ -46,7 +46,7 @@ export const findAsks = oncePerRig((rig): readonly Ask[] =>
           case 'screen':
             return [{ ...base, ...byScreen(rig, part, fn, way) }];
           case 'device':
-            return [{ ...base, ...byDevice(part, fn, way) }];
+            return [{ ...base, ...byDevice(rig, part, sheet, fn, way) }];
         }
       }),
     ),
@@ -178,11 +178,15 @@ function whyNoApp(rig: Rig, part: Part, fn: PartFunction, { over }: Way<'screen'
     : 'nothing is wired to its network plug';
 }
 
-function byDevice(part: Part, fn: PartFunction, { what }: Way<'device'>): Found {
+/** What flies is out of reach: a function that has another way is not done by its own button. [practice] that path serves at the bench */
+const isAloft = (rig: Rig, sheet: Sheet, { askedBy }: PartFunction): boolean =>
+  isFlown(rig) && !staysOnGround(sheet) && askedBy.some((way) => way.by !== 'device');
+
+function byDevice(rig: Rig, part: Part, sheet: Sheet, fn: PartFunction, { what }: Way<'device'>): Found {
   return {
     steps: [step('hand', what ?? `${fn.label} on the device`), step('demand', part.label, part.id)],
     parts: [part.id],
     path: [],
-    breaks: null,
+    breaks: isAloft(rig, sheet, fn) ? 'its own button is out of reach in the air' : null,
   };
 }

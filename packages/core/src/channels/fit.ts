@@ -64,8 +64,8 @@ function windowsFit(fn: PartFunction, control: Control, springy: boolean): Fit {
   return windows === 3 && kind === 'switch2' ? no('cannot reach the middle window') : WELL;
 }
 
-/** Axes a person moves up and down, and those that go left and right. */
-const UPRIGHT: ReadonlySet<string> = new Set(['tilt', 'look-down', 'zoom', 'drive']);
+/** Axes a person moves up and down, and those that go left and right; a line runs whichever way one stands to it. */
+const UPRIGHT: ReadonlySet<string> = new Set(['tilt', 'look-down', 'zoom']);
 const SIDEWAYS: ReadonlySet<string> = new Set(['pan', 'roll-trim']);
 
 /** A stick axis that runs across what the function does: tilt on a left-right axis, pan on an up-down one. @source [practice] */

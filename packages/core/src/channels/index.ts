@@ -59,7 +59,7 @@ export { shutGate, wishCoverage, type WishState } from './coverage.js';
 export { gatesOf, poweringIn } from './gates.js';
 export { endPointIn, endPointFrom, type EndUnit } from './end-points.js';
 export { fillChannels, type AssignedRow, type FilledRows } from './assign/assign.js';
-export { setUpTwoOperators, type TwoOperators } from './assign/two-operators.js';
+export { freeSwitch, setUpTwoOperators, type TwoOperators } from './assign/two-operators.js';
 export { identify, type FoundControl, type Identified, type Touch } from './identify/identify.js';
 export { sheetWithWindows, sweptWindows, type SweptWindows } from './identify/sweep.js';
 export type { SeenKind } from './identify/shape-of-movement.js';

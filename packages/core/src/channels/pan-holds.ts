@@ -1,4 +1,4 @@
-import { turns, type Sheet } from '../parts/index.js';
+import { findsLevel, turns, type PartFunction, type Sheet } from '../parts/index.js';
 import { isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import type { Chain } from './chain.js';
 import { poweringIn } from './gates.js';
@@ -13,10 +13,16 @@ export interface Holds {
   window: string;
 }
 
+/** A motor that is told where to stand stands there: only what levels itself, or turns by rate or without end, runs away. */
+const mayRunAway = (sheet: Sheet, { takes, joint }: PartFunction): boolean =>
+  takes !== 'position' || findsLevel(sheet) || sheet.joints.some((j) => j.id === joint && j.endless === true);
+
 /** Parts on board that turn a camera to and fro and are to be still when the craft takes off. */
 export const standsAtTakeOff = (rig: Rig): { part: Part; sheet: Sheet }[] =>
   isFlown(rig)
-    ? partsWithSheets(rig).filter(({ sheet }) => turns(sheet) && sheet.functions.some((f) => f.what === 'pan'))
+    ? partsWithSheets(rig).filter(
+        ({ sheet }) => turns(sheet) && sheet.functions.some((f) => f.what === 'pan' && mayRunAway(sheet, f)),
+      )
     : [];
 
 /**

@@ -16,6 +16,8 @@ export interface FigureNames {
   'packs-unequal': 'agree within' | 'apart' | 'packs';
   'fuse-missing': 'amps' | 'cable' | 'part';
   'pair-not-crossed': 'cable' | 'controller' | 'device' | 'port';
+  'signal-missing': 'cable' | 'talker' | 'listener' | 'kind' | 'port';
+  'pack-unused': 'part';
   'pair-half': 'cable' | 'controller' | 'device' | 'port' | 'missing';
   'port-told-other': 'device' | 'is told' | 'part' | 'port' | 'shows' | 'wants';
   'port-not-set': 'cable' | 'controller' | 'device' | 'is set to' | 'port' | 'wants';
@@ -61,6 +63,8 @@ export interface FigureNames {
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';
   'hand-over-flight': 'channels' | 'from' | 'to';
   'hand-over-broken': 'from' | 'to' | 'why';
+  'hand-over-switch': 'from' | 'to' | 'control' | 'does';
+  'hand-over-empty': 'to' | 'channel' | 'takes' | 'functions';
   'scale-school': 'listener' | 'reach' | 'talker';
   'numbering-base': 'device calls it' | 'driven' | 'function' | 'part' | 'slot';
   'wish-impossible': 'classes' | 'why' | 'wish';

@@ -23,7 +23,8 @@ import { magnetNearCompassRule } from './rules/magnet-near-compass.js';
 import { noFixedCameraRule } from './rules/no-fixed-camera.js';
 import { numberingBaseRule } from './rules/numbering-base.js';
 import { failSafeRule } from './rules/fail-safe.js';
-import { handOverBrokenRule, handOverFlightRule } from './rules/hand-over.js';
+import { signalMissingRule } from './rules/signal-missing.js';
+import { handOverBrokenRule, handOverEmptyRule, handOverFlightRule, handOverSwitchRule } from './rules/hand-over.js';
 import { wrongWayRule } from './rules/wrong-way.js';
 import { oneControlRule } from './rules/one-control-many.js';
 import { packsUnequalRule } from './rules/packs-unequal.js';
@@ -73,7 +74,7 @@ import { modeUntoldRule } from './rules/mode-untold.js';
 import { operatorsIdleRule } from './rules/operators-idle.js';
 import { signalMisplacedRule } from './rules/signal-misplaced.js';
 import { plugMismatchRule } from './rules/plug-mismatch.js';
-import { partIdleRule } from './rules/part-idle.js';
+import { packUnusedRule, partIdleRule } from './rules/part-idle.js';
 import { reachMissingRule } from './rules/reach-missing.js';
 import { fuseTooLargeRule, fuseTooSmallRule } from './rules/lead-fuse.js';
 import { wireTooThickRule, packLeadThinRule } from './rules/lead-gauge.js';
@@ -143,6 +144,8 @@ const RULES: readonly Rule[] = [
   pictureNowhereRule,
   reachMissingRule,
   partIdleRule,
+  packUnusedRule,
+  signalMissingRule,
   radioNoneRule,
   noFixedCameraRule,
   addressTwiceRule,
@@ -162,6 +165,8 @@ const RULES: readonly Rule[] = [
   failSafeRule,
   handOverFlightRule,
   handOverBrokenRule,
+  handOverSwitchRule,
+  handOverEmptyRule,
   operatorsIdleRule,
   takeOffRule,
   oneSlotRule,

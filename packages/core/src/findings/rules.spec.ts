@@ -101,15 +101,19 @@ const steered = (told: object, failSafe?: Pick<FailSafe, 'does' | 'valueUs'>): R
     bindings: [{ part: 'GB', fn: 'pan', slot: 7, reverse: false, ...told }],
     failSafes: failSafe ? [{ receiver: 'RX', slot: 7, ...failSafe }] : [],
   });
-const handed = (channels: { channel: number; takes: number }[]): Rig =>
+const handed = (channels: { channel: number; takes: number }[], control = 'A'): Rig =>
   smallRig(...BUS, PARTS, {
     shaping: [row(3, 'left-y'), row(7, 'left-slider')],
     bindings: [
       { part: 'GB', fn: 'pan', slot: 7, reverse: false },
       { part: 'FC', fn: 'throttle', slot: 3, reverse: false },
     ],
-    handOvers: [{ from: 'TX', to: 'T2', over: 'trainer lead', control: 'A', channels }],
+    handOvers: [{ from: 'TX', to: 'T2', over: 'trainer lead', control, channels }],
   });
+const drivenBySecond = (rig: Rig): Rig =>
+  applyEdits(rig, [
+    { kind: 'shape', transmitter: 'T2', channel: 5, change: { control: sheetOf(rig, 'T2').controls[0]!.id } },
+  ]).rig;
 
 /** What raises a rule, and the nearest thing that does not. */
 /** A sender on channel 1, and a screen that looks for it on some channel. */
@@ -365,6 +369,26 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   ['fail-safe-acts', () => steered({}, { does: 'hold' }), () => steered({}, { does: 'value', valueUs: 1500 })],
   ['hand-over-flight', () => handed([{ channel: 3, takes: 3 }]), () => handed([{ channel: 7, takes: 5 }])],
   ['hand-over-broken', () => handed([]), () => handed([{ channel: 7, takes: 5 }])],
+  [
+    'hand-over-switch',
+    () => handed([{ channel: 7, takes: 5 }], 'left-slider'),
+    () => handed([{ channel: 7, takes: 5 }]),
+  ],
+  [
+    'hand-over-empty',
+    () => handed([{ channel: 7, takes: 5 }]),
+    () => drivenBySecond(handed([{ channel: 7, takes: 5 }])),
+  ],
+  [
+    'signal-missing',
+    () => smallRig({ RX: 'receiver-16', FC: 'flight-controller-6' }, [['RX.bus.3 FC.bus.3']]),
+    () => smallRig({ RX: 'receiver-16', FC: 'flight-controller-6' }, [['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3']]),
+  ],
+  [
+    'pack-unused',
+    () => smallRig({ A: 'pack-4s', R5: 'regulator-5v' }, [['A.out.2 R5.in.2']]),
+    () => smallRig({ A: 'pack-4s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1', 'A.out.2 R5.in.2']]),
+  ],
   ['numbering-base', () => boundTo(7, 6), () => boundTo(7, 7)],
   [
     'prep-open',
@@ -471,6 +495,21 @@ describe('every rule', () => {
     const before = rules(rig).filter((r) => r === rule).length;
     const after = rules(applyEdits(rig, fixesOf(finding!)[0]!.edits).rig).filter((r) => r === rule).length;
     expect(after).toBeLessThan(before);
+  });
+
+  it('takes a plus on a second plug of a pack for its plus', () => {
+    const rig = structuredClone(smallRig({ A: 'pack-4s', R5: 'regulator-5v' }, [['A.out.2 R5.in.2']]));
+    const pack = rig.sheets['pack-4s']!;
+    pack.ports.push({ ...structuredClone(pack.ports[0]!), id: 'more' });
+    pack.ties.push([
+      { port: 'out', pin: 1 },
+      { port: 'more', pin: 1 },
+    ]);
+    expect(rules(rig)).toContain('pack-unused');
+    const wire = { from: { part: 'A', port: 'more', pin: 1 }, to: { part: 'R5', port: 'in', pin: 1 } };
+    const lead = { ...wire, colour: 'red', gaugeAwg: 16, lengthMm: 100 };
+    const joined = applyEdits(rig, [{ kind: 'addWire', cable: rig.cables[0]!.id, wire: lead }]).rig;
+    expect(rules(joined)).not.toContain('pack-unused');
   });
 
   it.each(ALL)('%s stays silent beside it', (rule, _raises, silent) => expect(rules(silent())).not.toContain(rule));

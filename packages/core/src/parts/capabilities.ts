@@ -25,16 +25,25 @@ export const flies = oncePerSheet((sheet) => sheet.functions.some(isFlight));
 /** What channels come in by, over a lead. */
 const CHANNEL_LEADS: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'crsf']);
 /** Kinds in which a box tells on what it hears. */
-export const PASSED_ON: ReadonlySet<LinkKind> = new Set(['pulse', 'sbus', 'ppm', 'contact', 'infra-red', 'ladder']);
+export const PASSED_ON: ReadonlySet<LinkKind> = new Set([
+  'pulse',
+  'sbus',
+  'ppm',
+  'contact',
+  'infra-red',
+  'ladder',
+  'device-serial',
+  'can',
+]);
 
-/** Does nothing itself with the channels it hears by lead, and tells them on: a decoder of a bus, a trigger box. */
+/** Does nothing itself with the channels it hears by lead, and tells them on: a decoder of a bus, a trigger box, a box that steers a gimbal and its camera. */
 export const passesOn = oncePerSheet(
   ({ functions, controls, links }) =>
     !functions.length &&
     !controls.length &&
     !reachesAir({ links }) &&
     links.some((l) => l.way === 'listen' && CHANNEL_LEADS.has(l.kind)) &&
-    links.some((l) => l.way === 'talk' && PASSED_ON.has(l.kind)),
+    links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind)),
 );
 
 /** Tells others what it hears: a controller, or what only passes on. */
@@ -82,7 +91,8 @@ export const hearsAir = oncePerSheet((sheet) => {
   const air = sheet.links.find((l) => l.kind === 'radio' && l.way === 'listen');
   if (!air) return false;
   return (
-    handsOn(sheet) ||
+    // what comes out of a part with controls is what they say
+    (handsOn(sheet) && !hasControls(sheet)) ||
     sheet.functions.some((f) => f.askedBy.some((way) => way.by === 'slot' && way.over.includes(air.id)))
   );
 });
@@ -149,8 +159,15 @@ export const antennaLinks = (sheet: Sheet): Link[] =>
 /** What radiates or hears through it has its foot here. */
 export const isAntenna = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'antenna' && l.way === 'listen'));
 
-/** Takes a picture by lead and sends it through the air. What carries a network over the air is no sender of pictures. */
-export const sendsPictures = oncePerSheet((sheet) => radiates(sheet) && hasPictureIn(sheet));
+/**
+ * Takes a picture by lead and sends it through the air, by an antenna on a foot or by one inside. What carries a network over the air
+ * is no sender of pictures.
+ */
+export const sendsPictures = oncePerSheet(
+  (sheet) =>
+    hasPictureIn(sheet) &&
+    (radiates(sheet) || (!hasControls(sheet) && sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk'))),
+);
 
 /** Feels the earth's field: nothing else on a sheet tells such a sensor from others, so the sheet, or its group, says it. */
 export const isCompass = ({ compass, role }: Sheet): boolean => compass ?? role === 'compass';
@@ -191,6 +208,9 @@ export const regulates = (sheet: Sheet): boolean => sheet.sources.some((s) => s.
 
 /** Turns under its own power: a gimbal, a head. */
 export const turns = (sheet: Sheet): boolean => sheet.joints.length > 0;
+
+/** Looks for level when it starts, and must not be touched then. */
+export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.starts.some((s) => s.still);
 
 /** Pulls a carriage along its line. */
 export const drives = (sheet: Sheet): boolean => sheet.functions.some((f) => f.what === 'drive');

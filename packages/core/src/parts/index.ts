@@ -56,6 +56,7 @@ export {
   staysOnGround,
   isChoice,
   onBoardG,
+  findsLevel,
   turns,
 } from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';

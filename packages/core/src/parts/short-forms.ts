@@ -27,7 +27,7 @@ const MOST_SLOTS = 16;
 /**
  * A sheet with its short forms said in full; one that says everything comes back as it is.
  * - Radio and antenna links that say "both" take the side that matters here: the radio of a transmitter or a picture sender talks,
- *   every other hears; the foot of what is fed or says something else talks, an antenna itself listens.
+ *   every other hears, that of goggles with a head tracker too; the foot of what is fed or says something else talks, an antenna itself listens.
  * - A network plug that says "both" brings the picture of what has a lens and takes pictures on everything else; of a hub, that hands
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
  * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
@@ -54,12 +54,19 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
   // neither side of a link that carries data speaks to receivers, or is one
   if (kind === 'radio' && way !== 'listen' && carriesDataByAir(sheet)) return 'both';
   if (way !== 'both') return way;
-  if (kind === 'radio') return sheet.controls.length || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
+  if (kind === 'radio') return speaksByControls(sheet) || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
   if (kind === 'antenna')
     return sheet.supplies.length || sheet.links.some((l) => l.kind !== 'antenna') ? 'talk' : 'listen';
   if (kind === 'ethernet') return networkWay(sheet, link);
   return way;
 }
+
+/** Its radio says what its controls do; what has no stick and says it by a lead, such as goggles that follow the head, hears pictures. */
+const speaksByControls = ({ controls, links }: Sheet): boolean =>
+  controls.some((c) => c.kind === 'stick') ||
+  (controls.length > 0 && !links.some((l) => BY_LEAD.has(l.kind) && l.way === 'talk'));
+/** What carries channels along a lead. */
+const BY_LEAD: ReadonlySet<Link['kind']> = new Set(['ppm', 'sbus', 'crsf', 'pulse']);
 
 function networkWay(sheet: Sheet, link: Link): Link['way'] {
   if (!isNetworkPlug(link)) return hasLens(sheet) ? link.way : 'listen';

@@ -1,5 +1,6 @@
 import { assignMost } from '../channels/studies.js';
 import {
+  edgeChange,
   findChains,
   flightChannels,
   isFlightChain,
@@ -24,11 +25,19 @@ interface FirstChannels {
  */
 export function firstChannels(rig: Rig): FirstChannels {
   const { edits: given, givenUp } = channelsFor(rig);
-  const told = [...given, ...offFlight(given.length ? applyEdits(rig, given).rig : rig)];
+  const filled = given.length ? applyEdits(rig, given).rig : rig;
+  const told = [...given, ...clearOfEdges(filled), ...offFlight(filled)];
   const after = told.length ? applyEdits(rig, told).rig : rig;
   const stopped = stoppedDrives(after, findChains(after));
   return { edits: [...told, ...stopped.map((failSafe): Edit => ({ kind: 'failSafe', failSafe }))], givenUp };
 }
+
+/** A middle on the very edge of a window is brought clear of it, wherever the row is not locked and nothing flies by it. */
+const clearOfEdges = (rig: Rig): Edit[] =>
+  findChains(rig).flatMap((chain): Edit[] => {
+    const change = chain.breaks || chain.shaping?.locked || isFlightChain(chain) ? null : edgeChange(chain);
+    return change ? [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }] : [];
+  });
 
 /** What is left on a flight channel, since no channel was free for it, is told to listen where nothing is sent. */
 function offFlight(rig: Rig): Edit[] {

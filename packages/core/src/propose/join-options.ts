@@ -18,10 +18,12 @@ import { groupBy, num } from '../units/index.js';
 import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import {
+  besides,
   eatersOf,
   fits,
   outletsOf,
   isRail,
+  marginPrice,
   peakA,
   portOf,
   railKey,
@@ -73,20 +75,41 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
   ];
   const text = `${a.part.label} ${from.label} → ${b.part.label} ${to.label}`;
   poser.option(draft, { do: 'join', talker, listener, feed: null }, cost, text);
-  for (const { join, takes, wakes, modes } of feedsOnPlugs(poser, a, b))
+  for (const { join, takes, wakes, modes, price } of feedsOnPlugs(poser, a, b))
     poser.option(
       {
         ...draft,
         id: [draft.id, 'with supply', ...modes.map((m) => m.value)].join(' '),
-        covers: [...wish.covers, `feed ${join.part}.${join.supply}`],
+        covers: [...wish.covers, ...fedByIt(poser, join)],
         wakes: [...draft.wakes, ...wakes],
         modes: [...draft.modes, ...modes],
         takes: [...draft.takes, ...takes],
       },
       { do: 'join', talker, listener, feed: join },
-      [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }],
+      [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }, ...price],
       `${text}, supply with it`,
     );
+}
+
+/** The supply that rides on a plug, and those of its part that take their volts at the same pin. */
+function fedByIt({ view }: Poser, { part, supply }: JoinFeed): string[] {
+  const eaters = eatersOf(view);
+  const own = eaters.find((e) => e.part.id === part && e.supply.id === supply)!;
+  return [own, ...besides(eaters, own).filter((e) => !view.fed.has(e.id))].map((e) => `feed ${e.id}`);
+}
+
+/** A band this narrow about its middle wants volts of its own, share. @source [practice] a thermal core on 5 V ± 5 % */
+const STRICT = 0.12;
+const strictPrice = ({ supply: { volts } }: Eater): CostPart => ({
+  why: 'exact volts off a shared rail',
+  points: (volts[1] - volts[0]) / ((volts[0] + volts[1]) / 2) < STRICT ? COST.strictOnRail : 0,
+});
+
+/** Volts near the edge of a band, and exact ones that others share, cost the same by a signal's plug as by a lead. */
+function plugPrice(outlet: Outlet, eater: Eater): CostPart[] {
+  const { port, pin } = outlet.source.plus;
+  const isShared = outlet.sheet.ties.some((tie) => tie.some((at) => at.port === port && at.pin === pin));
+  return [marginPrice(outlet, eater), ...(isShared ? [strictPrice(eater)] : [])];
 }
 
 /** What keeps two links from being joined by a lead, in words when they are asked for; null when nothing does. */
@@ -199,6 +222,8 @@ interface PlugFeed {
   takes: Option['takes'];
   wakes: string[];
   modes: Option['modes'];
+  /** What these very volts cost beside others. */
+  price: CostPart[];
 }
 
 function feedsOnPlugs(poser: Poser, a: Unit, b: Unit): PlugFeed[] {
@@ -218,7 +243,7 @@ function feedsFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed'])
   for (const pin of port.pins.filter((p) => p.line === 'supply')) {
     const at = { fed, plusPin: pin.n, minusPin };
     const outlet = outletsOf(poser.view).find(
-      (o) => o.part.id === giver.part.id && o.source.plus.port === port.id && o.source.plus.pin === pin.n,
+      (o) => o.part.id === giver.part.id && isOnePin(giver.sheet, o.source.plus, { port: port.id, pin: pin.n }),
     );
     // what the plug itself gives may end on the supply plug of the part that hangs on it
     const by =
@@ -246,7 +271,19 @@ function throughRail(
   const join: JoinFeed = { part: by.part.id, supply: by.supply.id, ...at };
   const feeders = outletsOf(poser.view).filter((o) => fits(o, own));
   const way = (from: readonly Outlet[], modes: Option['modes']): PlugFeed => ({
-    ...{ join, wakes: [], modes },
+    // the worst of what could feed it
+    ...{
+      join,
+      wakes: [],
+      modes,
+      price: [
+        strictPrice(by),
+        ...from
+          .map((o) => marginPrice(o, by))
+          .sort(dearest)
+          .slice(0, 1),
+      ],
+    },
     // it is drawn from whatever feeds that part: counted on every outlet that could
     takes: [
       ...from.map((o) => ({ pool: ampsPool(poser, o), amount: peakA(by, o) })),
@@ -269,9 +306,17 @@ function throughRail(
   );
 }
 
+const dearest = (a: CostPart, b: CostPart): number => b.points - a.points;
+
 /** Straight from an outlet the load would have its volts. */
 const givesRail = ({ volts: [low, high] }: Outlet, { supply }: Eater): boolean =>
   low >= supply.volts[0] && high <= supply.volts[1];
+
+/** One and the same, or joined inside the part. */
+const isOnePin = ({ ties }: Sheet, a: PinAt, b: PinAt): boolean => {
+  const is = (x: PinAt, y: PinAt): boolean => x.port === y.port && x.pin === y.pin;
+  return is(a, b) || ties.some((tie) => tie.some((at) => is(at, a)) && tie.some((at) => is(at, b)));
+};
 
 /** The supply of a part whose rail a pin of one of its plugs is joined to. */
 function railOf({ view }: Poser, { part, sheet, port }: Unit, pin: number): Eater | undefined {
@@ -297,7 +342,7 @@ function fromOutlet(
   const feeder = `feed ${outlet.part.id}.${outlet.fedBy}`;
   const isFed = outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`);
   return {
-    ...{ join, wakes: isFed ? [] : [feeder] },
+    ...{ join, wakes: isFed ? [] : [feeder], price: plugPrice(outlet, hungry) },
     takes: [amps, ...(isFed ? [] : poser.relies(feeder))],
     modes: isRail(hungry) ? [{ key: railKey(hungry), value: railVolts(outlet) }] : [],
   };

@@ -12,6 +12,7 @@ import {
 import type { Part } from '../rig/index.js';
 import { mostA, packV } from '../rails/index.js';
 import type { BenchView } from './bench-view.js';
+import { COST, type CostPart } from './costs.js';
 
 /** A source of a part with what it gives from full to flat. */
 export interface Outlet {
@@ -38,6 +39,14 @@ export interface Eater {
 }
 
 export const portOf = (sheet: Sheet, id: string): Port => sheet.ports.find((p) => p.id === id)!;
+
+/**
+ * The supplies of a part that take their volts at one and the same pin, by its name: a board and its own regulator, a drive and what it
+ * feeds a receiver by. One lead feeds them all, so they hang on one outlet.
+ */
+export const pinKey = ({ part, supply: { plus } }: Eater): string => `pin ${part.id}.${plus.port}.${plus.pin}`;
+export const besides = (all: readonly Eater[], eater: Eater): Eater[] =>
+  all.filter((e) => e.part.id === eater.part.id && pinKey(e) === pinKey(eater) && e.id !== eater.id);
 
 /** Current an outlet gives: its rating, or what the contact of its plug carries. */
 export const outletA = ({ sheet, source }: Outlet): number =>
@@ -143,8 +152,19 @@ export function fits(outlet: Outlet, { part, sheet, supply, isFirst }: Eater): b
 }
 
 /** Smallest distance to an edge of the band over the whole charge, V. */
-export function marginV(outlet: Outlet, { supply }: Eater): number {
+function marginV(outlet: Outlet, { supply }: Eater): number {
   return Math.min(outlet.volts[0] - supply.volts[0], supply.volts[1] - outlet.volts[1]);
+}
+
+/** A margin smaller than this is worth points, V. @source [practice] */
+const THIN_V = 0.3;
+const HARDLY_V = 0.1;
+export function marginPrice(outlet: Outlet, eater: Eater): CostPart {
+  const spare = marginV(outlet, eater);
+  return {
+    why: `${spare.toFixed(2)} V from the edge of its band`,
+    points: spare < HARDLY_V - 1e-6 ? COST.hardlyMargin : spare < THIN_V - 1e-6 ? COST.thinMargin : 0,
+  };
 }
 
 /** Amperes a supply can ask of an outlet, with what a regulator could have to hand on. */

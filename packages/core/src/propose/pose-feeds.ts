@@ -5,13 +5,15 @@ import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
 import {
   ampsOf,
+  besides,
   eatersOf,
   fits,
-  marginV,
   outletA,
   outletsOf,
   isRail,
+  marginPrice,
   peakA,
+  pinKey,
   portOf,
   railKey,
   railVolts,
@@ -22,9 +24,6 @@ import { listed, num, voltBand } from '../units/index.js';
 import type { Poser } from './poser.js';
 import type { Option } from './problem.js';
 
-/** A margin smaller than this is worth points, V. @source [practice] */
-const THIN_V = 0.3;
-const HARDLY_V = 0.1;
 /** Leads that may meet at one outlet. */
 const MOST_AT_OUTLET = 12;
 
@@ -78,21 +77,22 @@ function whyUnfed(outlets: readonly Outlet[], eater: Eater): string {
   const fit = others.filter((o) => fits(o, eater)).slice(0, MOST_NAMED);
   const bound = fit.filter(isForItsPlug);
   const dead = fit.filter((o) => plugsJoin(o, eater) && !bound.includes(o));
-  if (dead.length) return `${wants}; nothing here feeds ${listed(dead.map((o) => o.part.label))}, which would give it`;
+  if (dead.length) return `${wants}; nothing here feeds ${listed(givers(dead))}, which would give it`;
   const apart = fit.filter((o) => !bound.includes(o));
   if (fit.length)
     return [
       wants,
       ...(bound.length
         ? [
-            `what ${listed(bound.map((o) => o.part.label))} ${bound.length > 1 ? 'give' : 'gives'} is for what hangs on that very plug`,
+            `what ${listed(givers(bound))} ${givers(bound).length > 1 ? 'give' : 'gives'} is for what hangs on that very plug`,
           ]
         : []),
-      ...(apart.length ? [`no lead joins its plug to ${listed(apart.map((o) => o.part.label))}`] : []),
+      ...(apart.length ? [`no lead joins its plug to ${listed(givers(apart))}`] : []),
     ].join('; ');
   return `${wants}; ${listed(near.map((o) => `${o.part.label} gives ${given(o.volts)}`))}`;
 }
 
+const givers = (outlets: readonly Outlet[]): string[] => [...new Set(outlets.map((o) => o.part.label))];
 const given = ([low, high]: Outlet['volts']): string => (low === high ? `${num(low, 2)} V` : voltBand([low, high]));
 
 /** Adds the option of feeding a supply from an outlet, when volts, head room and plugs allow it. */
@@ -123,15 +123,23 @@ export function feedOption(
       modes: [
         ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
         ...(isRail(eater) ? [{ key: railKey(eater), value: railVolts(outlet) }] : []),
+        ...(besides(eaters, eater).length ? [{ key: pinKey(eater), value: outlet.id }] : []),
       ],
     },
     { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
     [
-      ...feedCost(poser, outlet, eater),
+      ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
       { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
     ],
     `${eater.part.label} from ${outlet.part.label}`,
   );
+}
+
+/** A regulator at the pins of a load of its own part, or of one told before it: it needs no lead of its own. */
+function ridesAlong(eater: Eater, eaters: readonly Eater[]): boolean {
+  const own = [eater, ...besides(eaters, eater)];
+  const first = own.filter((e) => e.supply.draw.kind !== 'regulator');
+  return (first.length ? first : own).map((e) => e.id).sort()[0] !== eater.id;
 }
 
 /** A source beside a signal on one plug is there for what hangs on that plug, and rides on its lead. @source [practice] */
@@ -169,17 +177,13 @@ function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
 const plugsJoin = (outlet: Outlet, eater: Eater): boolean =>
   portsCanJoin(portOf(outlet.sheet, outlet.source.plus.port), portOf(eater.sheet, eater.supply.plus.port));
 
-function feedCost(poser: Poser, outlet: Outlet, eater: Eater): CostPart[] {
-  const spare = marginV(outlet, eater);
+function feedCost(poser: Poser, outlet: Outlet, eater: Eater, onLead: boolean): CostPart[] {
   const { gimbalFeed } = poser.view.rig.schools;
   const isPack = outlet.source.kind === 'pack';
   const against = turns(eater.sheet) && isPack !== (gimbalFeed === 'pack') && hasSide(poser, eater, gimbalFeed);
   return [
-    ...leadCost(poser, outlet, eater),
-    {
-      why: `${spare.toFixed(2)} V from the edge of its band`,
-      points: spare < HARDLY_V - 1e-6 ? COST.hardlyMargin : spare < THIN_V - 1e-6 ? COST.thinMargin : 0,
-    },
+    ...(onLead ? [] : leadCost(poser, outlet, eater)),
+    marginPrice(outlet, eater),
     { why: 'the other way was chosen', points: against ? COST.school : 0 },
     { why: 'heat in a linear regulator', points: linearHeat(outlet, eater) },
     { why: 'past the switch that was wished for', points: pastSwitch(poser, outlet, eater) ? COST.school : 0 },

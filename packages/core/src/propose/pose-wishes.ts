@@ -254,7 +254,7 @@ const SWITCHED: ReadonlySet<LinkKind> = new Set(['ladder', 'pulse', 'contact']);
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
   const relays = flies(cls.sheet);
   if (passesOn(cls.sheet)) {
-    const isAlike = talker.link.way === 'talk' && talker.link.kind === listener.link.kind;
+    const isAlike = talker.link.way !== 'listen' && talker.link.kind === listener.link.kind;
     return isAlike && !tellsOn(listener.sheet) ? [] : null;
   }
   if (!relays && !hearsAir(cls.sheet)) return null;

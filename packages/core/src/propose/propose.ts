@@ -2,6 +2,7 @@ import { rigNetwork, solveRigNetwork } from '../rails/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
 import { boundEdits } from './airs.js';
+import { groupBy } from '../units/index.js';
 import { findClashes, type SolveWhole } from './clash.js';
 import type { CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
@@ -109,7 +110,7 @@ function finishProposal(
   const { edits, givenUp } = allEdits(rig, posed, woven);
   const after = edits.length ? applyEdits(rig, edits).rig : rig;
   const given = options.filter((o) => o.open);
-  const openPoints = given.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
+  const pointsOpen = (left: readonly Chosen[]): number => left.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
   const fed = given.length ? fedOnes(after) : new Set<string>();
   const open = given.filter((o) => !byId.get(o.id)!.covers.every((need) => fed.has(need)));
   const clashes = open.length ? findClashes(posed.problem, solve) : [];
@@ -124,9 +125,9 @@ function finishProposal(
   const isVain = ({ wish }: Unmet): boolean => gates.some((g) => g.wish.id === wish && !useful.includes(g));
   return {
     edits: [...gateEdits(useful), ...edits],
-    choices: chosen
-      .filter((id) => !byId.get(id)!.open)
-      .map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
+    choices: oncePerLead(
+      chosen.filter((id) => !byId.get(id)!.open).map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
+    ),
     unmet: left.filter((u) => !isVain(u)),
     clashes: clashes.map(({ needs, smallest }) => ({
       demands: needs.map((n) => demandText(posed, n)),
@@ -134,9 +135,9 @@ function finishProposal(
       smallest,
     })),
     idle: idleParts(after),
-    points: solution.cost - openPoints,
-    openPoints,
-    bound: solution.bound - openPoints,
+    points: solution.cost - pointsOpen(given),
+    openPoints: pointsOpen(open),
+    bound: solution.bound - pointsOpen(given),
     proven: solution.proven,
     nodes: solution.nodes,
   };
@@ -163,6 +164,16 @@ function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): ReturnType<typeo
   const after = addressed.length ? applyEdits(rig, addressed).rig : rig;
   const { edits, givenUp } = firstChannels(after);
   return { edits: [...addressed, ...edits], givenUp };
+}
+
+/** Supplies of one part that share a lead are told with it. */
+function oncePerLead(choices: readonly Choice[]): Choice[] {
+  const leads = groupBy(choices, (c) => (c.cable === null ? c : `${c.cable} ${c.text}`));
+  return [...leads.values()].map((own): Choice => {
+    const [first] = own.toSorted((a, b) => b.cost.length - a.cost.length);
+    const demand = [...new Set(own.map((c) => c.demand))].join(' · ');
+    return { ...first!, demand, cost: own.flatMap((c) => c.cost) };
+  });
 }
 
 function choiceOf(posed: PosedProblem, option: Option, woven: Woven, chosen: ReadonlySet<string>): Choice {

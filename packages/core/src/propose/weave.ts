@@ -58,10 +58,9 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   const joins = chosen.filter((o): o is Joined => o.make.do === 'join');
   const picked = picker.pick(joins.map((o) => o.make));
   const ends = new Map(joins.map((o, i) => [o.id, picked[i]!]));
-  for (const o of chosen) {
-    if (isFeed(o)) add([o], feedMap(view, o, joins));
-    else if (isPair(o)) add([o], pairMap(view.rig, o, chosen));
-  }
+  const leads = groupBy(chosen.filter(isFeed), leadKey(view.rig));
+  for (const lead of leads.values()) add(lead, feedMap(view, lead, joins));
+  for (const o of chosen.filter(isPair)) add([o], pairMap(view.rig, o, chosen));
   // leads that bring a supply first, so that grounds are known
   const groups = busGroups(joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)));
   for (const group of groups) {
@@ -86,12 +85,21 @@ function endText(end: LinkEnd): string {
 /** Consumers of one bus plug share a Y lead; every other join is a lead of its own. */
 const busGroups = (joins: Joined[]): Joined[][] => [...groupBy(joins, (o) => o.hub ?? o.id).values()];
 
-function feedMap(view: BenchView, { make, takes }: Feed, joins: readonly Joined[]): PinMap {
+/** From which outlet to which pin: supplies of one part at one pin share a lead. */
+const leadKey =
+  (rig: Rig) =>
+  ({ make: { outlet, part, supply } }: Feed): string => {
+    const { plus } = sheetOf(rig, part).supplies.find((s) => s.id === supply)!;
+    return `${outlet.id} ${part}.${plus.port}.${plus.pin}`;
+  };
+
+function feedMap(view: BenchView, lead: readonly Feed[], joins: readonly Joined[]): PinMap {
   const { rig } = view;
-  const { outlet, part, supply } = make;
+  const { outlet, part, supply } = lead[0]!.make;
   const to = sheetOf(rig, part).supplies.find((s) => s.id === supply)!;
   const lengthMm = leadLength(rig, outlet.part.id, part).needMm;
-  const amps = (takes[0]?.amount ?? 0) + ridersW(view, part, joins) / outlet.volts[0];
+  const own = lead.reduce((sum, { takes }) => sum + (takes[0]?.amount ?? 0), 0);
+  const amps = own + ridersW(view, part, joins) / outlet.volts[0];
   const join: Join = {
     kind: 'feed',
     from: { plus: on(outlet.part.id, outlet.source.plus), minus: on(outlet.part.id, outlet.source.minus) },

@@ -111,16 +111,16 @@ const POSITION_WORDS: Record<string, Record<number, string>> = {
   button: { 1: 'pressed', [-1]: 'let go' },
 };
 
-const AXIS_WORDS: Record<string, Record<number, string>> = {
-  x: { 1: 'full right', [-1]: 'full left' },
-  y: { 1: 'full up', [-1]: 'full down' },
+/** Sticks, and what turns that is called after the way it goes. */
+const AXIS_WORDS: Record<string, Record<string, Record<number, string>>> = {
+  stick: { x: { 1: 'full right', [-1]: 'full left' }, y: { 1: 'full up', [-1]: 'full down' } },
+  knob: { y: { 1: 'fully up', [-1]: 'fully down' } },
 };
 
 /** A control taken somewhere, in bench words. */
 export function moveText(control: Control, to: number): string {
   const end = Math.sign(to);
-  const words =
-    (control.kind === 'stick' && AXIS_WORDS[stickGoes(control) ?? '']?.[end]) || POSITION_WORDS[control.kind]![end]!;
+  const words = AXIS_WORDS[control.kind]?.[stickGoes(control) ?? '']?.[end] ?? POSITION_WORDS[control.kind]![end]!;
   const some = Math.abs(to) < 1 && to !== 0 ? words.replace(/^full(y)?/, 'a quarter') : words;
   const text = `${control.label} ${some}`;
   return text[0]!.toUpperCase() + text.slice(1);

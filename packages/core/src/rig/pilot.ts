@@ -1,4 +1,4 @@
-import { hasControls, type Control } from '../parts/index.js';
+import { hasControls, speaksAir, type Control } from '../parts/index.js';
 import { partsThat, sheetOf } from './look-up.js';
 import { oncePerRig } from './per-rig.js';
 import type { Rig } from './rig.js';
@@ -6,10 +6,11 @@ import type { Rig } from './rig.js';
 const pilotOf = oncePerRig((rig): { id: string | undefined } => {
   const seconds = new Set(rig.handOvers.map((h) => h.to));
   const all = partsThat(rig, hasControls);
-  return { id: (all.find(({ part }) => !seconds.has(part.id)) ?? all[0])?.part.id };
+  const own = all.filter(({ part }) => !seconds.has(part.id));
+  return { id: (own.find(({ sheet }) => speaksAir(sheet)) ?? own[0] ?? all[0])?.part.id };
 });
 
-/** The transmitter whose channels the ladder shows: the first that is no second one. */
+/** The transmitter whose channels the ladder shows: the first on the air that is no second one. */
 export const pilotTransmitter = (rig: Rig): string | undefined => pilotOf(rig).id;
 
 /** A control's name among those of all transmitters: its own on the pilot's, `part.control` on any other. */

@@ -10,6 +10,7 @@ export {
   bitsPerByte,
   byteNs,
   formatName,
+  isOdd,
   readUart,
   writeUart,
   type Parity,

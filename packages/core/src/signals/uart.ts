@@ -10,6 +10,8 @@ export interface UartFormat {
   stopBits: 1 | 2;
   /** Idle low instead of high. */
   inverted: boolean;
+  /** Seven bits of data, the eighth their parity: a byte lasts as long as one of eight without. */
+  seven?: 'even' | 'odd';
 }
 
 /** The two framings the trade meets, and the bus that is upside down. */
@@ -21,8 +23,8 @@ export const UART = {
 } as const satisfies Record<string, Pick<UartFormat, 'parity' | 'stopBits'>>;
 
 /** Like `8E2`. */
-export const formatName = ({ parity, stopBits }: Pick<UartFormat, 'parity' | 'stopBits'>): string =>
-  `8${parity === 'none' ? 'N' : parity === 'even' ? 'E' : 'O'}${stopBits}`;
+export const formatName = ({ parity, stopBits, seven }: Pick<UartFormat, 'parity' | 'stopBits' | 'seven'>): string =>
+  `${seven ? 7 : 8}${{ none: 'N', even: 'E', odd: 'O' }[seven ?? parity]}${stopBits}`;
 
 /** Start, eight data, parity, stop: bit times a byte takes. */
 export const bitsPerByte = ({ parity, stopBits }: Pick<UartFormat, 'parity' | 'stopBits'>): number =>
@@ -31,8 +33,8 @@ export const bitsPerByte = ({ parity, stopBits }: Pick<UartFormat, 'parity' | 's
 /** Time one byte takes, ns. */
 export const byteNs = (format: UartFormat): number => (bitsPerByte(format) * 1e9) / format.baud;
 
-/** Ones in a byte, odd or even. */
-function isOdd(byte: number): boolean {
+/** Whether an odd number of the bits of a byte are ones. */
+export function isOdd(byte: number): boolean {
   let x = byte ^ (byte >> 4);
   x ^= x >> 2;
   return ((x ^ (x >> 1)) & 1) === 1;
@@ -46,11 +48,14 @@ export function writeUart(line: LineWriter, bytes: ArrayLike<number>, format: Ua
   const idle = format.inverted ? 0 : 1;
   const level = (bit: number): 0 | 1 => (bit ? idle : 1 - idle) as 0 | 1;
   const bits = bitsPerByte(format);
+  const { parity, seven } = format;
   for (let i = 0; i < bytes.length; i++) {
     const startNs = fromNs + i * bits * bitNs;
+    const low = bytes[i]! & 0x7f;
+    const byte = seven ? low | (parityBit(low, seven) << 7) : bytes[i]!;
     line.set(startNs, level(0));
-    for (let b = 0; b < 8; b++) line.set(startNs + (b + 1) * bitNs, level((bytes[i]! >> b) & 1));
-    if (format.parity !== 'none') line.set(startNs + 9 * bitNs, level(parityBit(bytes[i]!, format.parity)));
+    for (let b = 0; b < 8; b++) line.set(startNs + (b + 1) * bitNs, level((byte >> b) & 1));
+    if (parity !== 'none') line.set(startNs + 9 * bitNs, level(parityBit(byte, parity)));
     line.set(startNs + (bits - format.stopBits) * bitNs, level(1));
   }
   return fromNs + bytes.length * bits * bitNs;
@@ -169,18 +174,19 @@ export class UartReader {
   }
 
   private emit(startNs: number, word: number): void {
-    const { parity, stopBits } = this.format;
+    const { parity, stopBits, seven } = this.format;
     const byte = (word >> 1) & 0xff;
     const stops = word >> (this.bits - stopBits);
     const faults =
       ((word & 1) === 0 && stops === (1 << stopBits) - 1 ? 0 : FAULT.framing) |
-      (parity !== 'none' && ((word >> 9) & 1) !== parityBit(byte, parity) ? FAULT.parity : 0);
+      (parity !== 'none' && ((word >> 9) & 1) !== parityBit(byte, parity) ? FAULT.parity : 0) |
+      (seven && byte >> 7 !== parityBit(byte & 0x7f, seven) ? FAULT.parity : 0);
     const n = this.starts.length;
     if (n === this.bytes.length) {
       this.bytes = widen(this.bytes);
       this.faults = widen(this.faults);
     }
-    this.bytes[n] = byte;
+    this.bytes[n] = seven ? byte & 0x7f : byte;
     this.faults[n] = faults;
     this.starts.push(startNs);
   }

@@ -1,6 +1,7 @@
-import { doersOfWishes, findChains, panHolds } from '../channels/index.js';
+import { doersOfWishes, findChains, panHolds, stickFor } from '../channels/index.js';
 import { addressOf, showsAir } from '../loom/index.js';
 import {
+  findsLevel,
   PICTURE_LINKS,
   antennaLinks,
   drives,
@@ -71,7 +72,7 @@ function transmitterTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
     task({
       id: `${part.id}:low`,
       part: part.id,
-      text: named(part, flown ? 'Throttle low, switches up' : restText(rig, part, sheet)),
+      text: named(part, restText(rig, part, sheet, flown)),
       note: flown ? 'record not started by chance' : 'nothing starts by chance',
       seconds: HANDS_S.lowAndUp,
       hands: true,
@@ -86,14 +87,16 @@ const antennaId = (part: Part): string => `${part.id}:antenna`;
 /** It is switched on for itself, before the packs are. */
 const hasOwnSwitch = (sheet: Sheet): boolean => hasControls(sheet) || sheet.inside?.battery === true;
 
-/** How the controls of a console or a remote stand before packs go on. */
-function restText(rig: Rig, part: Part, sheet: Sheet): string {
+/** How the controls of a radio, a console or a remote stand before packs go on: only what it has is named. */
+function restText(rig: Rig, part: Part, sheet: Sheet, flown: boolean): string {
+  const switches = sheet.controls.some(({ kind }) => kind.startsWith('switch')) ? ', switches up' : '';
+  if (flown) return `${stickFor({ part, sheet }, 'throttle') ? 'Throttle low' : 'Controls at rest'}${switches}`;
   const told = findChains(rig).filter((c) => c.fn.what === 'drive' || c.fn.what === 'brake');
-  const tells = told.flatMap((c) => c.transmitter?.id ?? []);
-  const drive = tells.length ? tells.includes(part.id) : partsWithSheets(rig).some((p) => drives(p.sheet));
-  return drive && sheet.links.some((l) => l.kind === 'radio')
-    ? 'Drive at stop, kill switch on stop'
-    : 'Controls at rest, switches up';
+  const tells = told.filter((c) => c.transmitter?.id === part.id);
+  const drive = told.some((c) => c.transmitter) ? tells.length > 0 : partsWithSheets(rig).some((p) => drives(p.sheet));
+  if (!drive || !sheet.links.some((l) => l.kind === 'radio')) return `Controls at rest${switches}`;
+  const kill = tells.length === 0 || tells.some((c) => c.fn.what === 'brake');
+  return `Drive at stop${kill ? ', kill switch on stop' : ''}`;
 }
 
 /** What has a battery of its own and is not held by a pilot: cameras, tablets, ground radios. One press shows charge, a hold starts. */
@@ -192,12 +195,12 @@ function placeTasks(rig: Rig, safe: WakeTask[], transmitters: WakeTask[]): WakeT
     );
   const gimbals = all
     .filter(({ sheet }) => turns(sheet))
-    .map(({ part }) =>
+    .map(({ part, sheet }) =>
       task({
         id: `${part.id}:place`,
         part: part.id,
-        text: `${part.label}: set level, arc clear`,
-        note: 'as its mounting setting says; nobody in the arc',
+        text: `${part.label}: ${findsLevel(sheet) ? 'set level, ' : ''}arc clear`,
+        note: findsLevel(sheet) ? 'as its mounting setting says; nobody in the arc' : 'nobody in the arc',
         seconds: HANDS_S.place,
         hands: true,
         after: lowered,
@@ -278,12 +281,15 @@ function startTasks(
       if (hearsAir(sheet)) after.push(...ids(transmitters.filter((t) => !t.hands)));
       const own = chainStarts(part, sheet, [...new Set(after)]);
       tasks.push(...own);
-      ready.set(part.id, own.length ? [own.at(-1)!.id] : after);
+      ready.set(part.id, own.length && isSupplyAlone(sheet) ? [own.at(-1)!.id] : [...new Set(after)]);
       moved = true;
     }
   }
   return tasks;
 }
+
+/** What it gives is all it does: its start is that of its volts. A board that calibrates or binds gives its volts meanwhile. */
+const isSupplyAlone = ({ links, functions }: Sheet): boolean => !links.length && !functions.length;
 
 function chainStarts(part: Part, sheet: Sheet, after: string[]): WakeTask[] {
   let last = after;

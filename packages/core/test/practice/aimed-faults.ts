@@ -23,6 +23,7 @@ import {
   newPart,
   nextId,
   partsWithSheets,
+  samePin,
   serialPairOf,
   wiresAt,
   type Cable,
@@ -452,6 +453,24 @@ const AIMED: Record<RuleId, Ways> = {
   'pack-lead-thin': stretched(28, 100),
   'regulator-heat': source((s) => Object.assign(s, { kind: 'linear' }) && void (s.regulator!.heatW = 0.05)),
   'pair-not-crossed': crossed,
+  'signal-missing': (rig) =>
+    talksOf(rig, (c) => !isPair(c)).flatMap((c) =>
+      between(rig, c.talker.part.id, c.listener.part.id).flatMap((x) =>
+        wiresOf(rig, x, 'signal').map((wire): Edit[] => [{ kind: 'removeWire', cable: x.id, wire }]),
+      ),
+    ),
+  'pack-unused': (rig) =>
+    partsWithSheets(rig)
+      .filter(({ sheet }) => isPack(sheet))
+      .flatMap(({ part, sheet }) =>
+        rig.cables.flatMap((x) =>
+          x.wires.flatMap((w, wire): Edit[][] =>
+            sheet.sources.some((s) => [w.from, w.to].some((at) => samePin(at, { part: part.id, ...s.plus })))
+              ? [[{ kind: 'removeWire', cable: x.id, wire }]]
+              : [],
+          ),
+        ),
+      ),
   'pair-half': (rig) =>
     talksOf(rig, (c) => isPair(c)).flatMap((c) =>
       between(rig, c.talker.part.id, c.listener.part.id).flatMap((x) =>
@@ -711,6 +730,18 @@ const AIMED: Record<RuleId, Ways> = {
     { kind: 'handOver', handOver: { ...h, channels: [...h.channels, { channel: 1, takes: 1 }] } },
   ]),
   'hand-over-broken': handedOver((h) => [{ kind: 'handOver', handOver: { ...h, channels: [] } }]),
+  'hand-over-switch': (rig) =>
+    rig.handOvers.flatMap((h) =>
+      chainsOf(rig)
+        .filter((c) => c.transmitter?.id === h.from && c.control?.kind.startsWith('switch'))
+        .map((c): Edit[] => [{ kind: 'handOver', handOver: { ...h, control: c.control!.id } }]),
+    ),
+  'hand-over-empty': (rig) =>
+    rig.handOvers.flatMap((h) =>
+      h.channels.map(({ takes }): Edit[] => [
+        { kind: 'shape', transmitter: h.to, channel: takes, change: { control: null } },
+      ]),
+    ),
   'operators-idle': handedOver((h) => [{ kind: 'noHandOver', from: h.from, to: h.to }]),
   'mode-untold': (rig) =>
     chainsOf(rig)

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
 import { fixesOf, type Finding } from '../../src/findings/index.js';
-import { applyEdits, type Rig } from '../../src/rig/index.js';
+import { applyEdits, type PinRef, type Rig } from '../../src/rig/index.js';
 import type { PracticeBench, Trap } from './bench.js';
 import { BENCHES } from './benches/index.js';
 import { Proposed } from './proposed.js';
@@ -37,6 +37,13 @@ const fedOf = (rig: Rig): string[] =>
     .rails.now.nodes.filter((n) => n.allowed && n.fedBy !== null)
     .map((n) => `${n.part}.${n.terminal}`);
 
+/** Pins that more than one wire joins: one lead would do. */
+function pairsTwice({ cables }: Rig): string[] {
+  const name = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
+  const pairs = cables.flatMap((c) => c.wires.map((w) => [name(w.from), name(w.to)].sort().join(' – ')));
+  return pairs.filter((pair, i) => pairs.indexOf(pair) < i);
+}
+
 describe('the corpus', () => {
   it('has at least 24 benches of six traps over all kinds of rig, two of them with thirty parts', () => {
     expect(BENCHES.length).toBeGreaterThanOrEqual(24);
@@ -56,6 +63,7 @@ describe.each(BENCHES)('$name', (bench) => {
     expect(brief.wishes.filter((w) => w.state !== 'granted').map((w) => `${w.wish.what} ${w.state}: ${w.why}`)).toEqual(
       [],
     );
+    expect(pairsTwice(now.rig)).toEqual([]);
     for (const rule of Object.keys(bench.remain ?? {})) expect(findings.map((f) => f.rule)).toContain(rule);
   });
 

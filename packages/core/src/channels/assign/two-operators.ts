@@ -66,7 +66,7 @@ function overWhat(rig: Rig, draft: Omit<HandOver, 'over'>): HandOver['over'] | n
 }
 
 /** A latching switch without a channel, two places before three: it must stay where it is put. */
-function freeSwitch(rig: Rig, transmitter: string, controls: readonly Control[]): Control | undefined {
+export function freeSwitch(rig: Rig, transmitter: string, controls: readonly Control[]): Control | undefined {
   // a row that moves nothing, as a new transmitter sends them, does not take its control
   const chains = findChains(rig);
   const doing = [...doersOfWishes(rig, chains).values()].filter((d) => d.by === 'slot' && !d.breaks && !d.mismatch);

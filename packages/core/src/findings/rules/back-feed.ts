@@ -108,9 +108,15 @@ function parted({ rig, full }: RuleContext, guests: readonly Joining[], same: re
 
 /** Apart by more than a regulator gives way. [practice] the higher one drives its current through the lower */
 const FIGHT_V = 1;
-function fight(same: readonly { source: Source }[]): boolean {
-  const highs = same.map(({ source }) => outletVolts(source)[1]);
-  return Math.max(...highs) - Math.min(...highs) > FIGHT_V;
+/** Apart by so much what flows back matters, where it is more than the lower one is made for, V. [calc] over their own resistances */
+const PUSH_V = 0.5;
+function fight(same: readonly Joining[]): boolean {
+  const [high, ...others] = same.toSorted((a, b) => outletVolts(b.source)[1] - outletVolts(a.source)[1]);
+  return others.some(({ source }) => {
+    const apartV = outletVolts(high!.source)[1] - outletVolts(source)[1];
+    const backA = apartV / (high!.source.outOhm + source.outOhm);
+    return apartV > FIGHT_V || (apartV > PUSH_V && backA > source.maxA);
+  });
 }
 
 /** The lead by which a source meets the others: straight to one of them, else to where another lead brings volts, else any. */

@@ -1,7 +1,10 @@
 import { arrivingUs, demandOf, inputSpan, stopsDrive, type Chain } from '../../channels/index.js';
 import type { FailSafe } from '../../rig/index.js';
+import { num } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
+/** A throttle no higher is at idle, %. @source [mem] */
+const IDLE_PCT = 5;
 /** A rate this small stands still, share of its range. */
 const STILL = 0.02;
 
@@ -78,6 +81,11 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
   }
   if (does !== 'value') return null;
   const demand = demandOf(fn, arrivingUs(chain, valueUs!), setup);
+  // who flies is told, and mends it: no fix touches a flight channel
+  if (fn.what === 'throttle')
+    return 'value' in demand && demand.value > IDLE_PCT
+      ? { act: `goes to ${num(demand.value)} %`, safeUs: null }
+      : null;
   if (!('window' in demand) || demand.window === null) return null;
   if (fn.what === 'record' || fn.what === 'photo') return { act: 'starts by itself', safeUs: outside(chain) };
   const [least] = [...fn.windows!].sort((a, b) => a.fromUs - b.fromUs);

@@ -1,6 +1,7 @@
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { plusFixes } from './plus-in-lead.js';
 import {
   bandFigures,
   cablesAt,
@@ -59,6 +60,10 @@ function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): 
       ...(through ? [{ name: 'through' as const, value: through.part }] : []),
     ],
     // what it hangs on is mended, and it with it
-    fixes: () => (through ? [] : leadFixes(context, node)),
+    fixes: () => {
+      if (through) return [];
+      const inLead = halfWired.length ? [] : plusFixes(context, node);
+      return inLead.length ? inLead : leadFixes(context, node);
+    },
   };
 }

@@ -43,7 +43,7 @@ export const sourceFigures = (rig: Rig, node: RailNode): Figure<'part' | 'plug' 
   { name: 'amps', value: roundTo(node.amps, 3), unit: 'A', source: 'network solve' },
 ];
 
-function supplyPins(rig: Rig, node: RailNode): { plus: PinRef; minus: PinRef } {
+export function supplyPins(rig: Rig, node: RailNode): { plus: PinRef; minus: PinRef } {
   const supply = sheetOf(rig, node.part).supplies.find((s) => s.id === node.terminal)!;
   return { plus: { part: node.part, ...supply.plus }, minus: { part: node.part, ...supply.minus } };
 }
@@ -166,7 +166,7 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
 }
 
 /** Those after which the supply has its volts, no other lost its own, no regulator is cooked and all come up as before. */
-function carriedBy(context: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
+export function carriedBy(context: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
   const { rig, full, flat } = context;
   const hot = hotRegulators(rig, full, flat).length;
   return moves.filter(({ edits }) => {

@@ -16,7 +16,10 @@ import { homeChannel } from './flight-home.js';
 
 /** Two functions that obey one slot; two axes of one controller fly as one. A payload on a channel that flies is another finding. */
 export const oneSlotRule: Rule = ({ rig, chains }) => {
-  const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter);
+  // a plug for a bus in a pulse pin: its functions are all on the slot of that pin only while it stays there
+  const isHeard = (c: Chain): boolean =>
+    c.path.every(({ kind, troubles }) => kind !== 'pulse' || !troubles.includes('wrong type'));
+  const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter && isHeard(c));
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
     if (same.length < 2) return [];
     const astray = same.filter(isFlightChain);

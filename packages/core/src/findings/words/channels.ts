@@ -74,7 +74,7 @@ export const CHANNELS_WORDS = {
   }),
   'two-on-one-slot': (f) => ({
     title: `Slot ${f.text('slot')} moves two things`,
-    text: `${f.text('functions')}: both move.`,
+    text: `${f.text('functions')}: ${f.text('functions').split(', ').length > 2 ? 'all' : 'both'} move.`,
   }),
   'scale-school': (f) => ({
     title: `${f.label('listener')} reads another scale`,
@@ -101,6 +101,14 @@ export const CHANNELS_WORDS = {
   'hand-over-broken': (f) => ({
     title: `${f.label('to')} has no effect`,
     text: `${f.text('why')}. The switch on ${f.label('from')} would hand over nothing.`,
+  }),
+  'hand-over-switch': (f) => ({
+    title: `Handing over by ${f.text('control')} does more`,
+    text: `${f.text('control')} of ${f.label('from')} also moves ${f.text('does')}: both happen at once.`,
+  }),
+  'hand-over-empty': (f) => ({
+    title: `${f.label('to')} gives nothing on channel ${f.number('takes')}`,
+    text: `It is to take ${f.text('functions')} there: handed over, that stands in its middle.`,
   }),
 } satisfies SomeSayings;
 

@@ -47,6 +47,14 @@ export const WIRING_WORDS = {
     title: `${f.label('part')} stands idle`,
     text: `It is fed, and ${f.text('why')}.`,
   }),
+  'signal-missing': (f) => ({
+    title: `${f.text('cable')} brings ${f.label('listener')} no signal`,
+    text: `It joins ${f.label('talker')} to ${f.text('port')}, and no wire of it carries the ${f.text('kind')}. Silent, as a dead wire.`,
+  }),
+  'pack-unused': (f) => ({
+    title: `${f.label('part')} gives nothing`,
+    text: 'Leads are on it, and none takes its plus.',
+  }),
   'radio-none': (f) => ({
     title: `${f.label('part')} hears no radio`,
     text: 'No transmitter on the bench sends what it listens to: what hangs on it is not told anything.',

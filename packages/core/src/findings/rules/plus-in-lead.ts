@@ -1,0 +1,61 @@
+import type { RailNode } from '../../rails/index.js';
+import { samePin, sheetOf, wiresAt, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { hairV } from '../../units/index.js';
+import type { Fix, RuleContext } from '../finding.js';
+import { railsAfter } from './after-edits.js';
+import { carriedBy, lacksReturn, supplyPins } from './supply-parts.js';
+
+/**
+ * The plus wire that a lead lacks: one that is there, between a plug of the part and one with volts on it, and has its other wires.
+ * @source [practice] a servo lead with its middle wire out
+ */
+export function plusFixes(context: RuleContext, node: RailNode): Fix[] {
+  const { rig } = context;
+  const own = onePins(rig, supplyPins(rig, node).plus);
+  const fixes = rig.cables.flatMap((cable) =>
+    own.flatMap((to) => pinsAcross(rig, cable, to).map((from): Fix => added(cable, from, to))),
+  );
+  return carriedBy(context, node, fixes).filter(({ edits }) => isRight(context, node, edits));
+}
+
+/** A pin, and those that are one with it inside its part. */
+export function onePins(rig: Rig, { part, port, pin }: PinRef): PinRef[] {
+  const tie = sheetOf(rig, part).ties.find((t) => t.some((at) => at.port === port && at.pin === pin));
+  return (tie ?? [{ port, pin }]).map((at) => ({ part, ...at }));
+}
+
+/** Plus pins of the plugs to which a lead goes from the plug of a pin, where it has wires there and none on either pin. */
+function pinsAcross(rig: Rig, { wires }: Cable, own: PinRef): PinRef[] {
+  if (wiresAt(rig, own).length) return [];
+  const far = wires.flatMap((w) =>
+    [
+      [w.from, w.to],
+      [w.to, w.from],
+    ].flatMap(([a, b]) => (a!.part === own.part && a!.port === own.port ? [b!] : [])),
+  );
+  const plugs = new Map(far.map((at) => [`${at.part}.${at.port}`, at]));
+  return [...plugs.values()].flatMap((plug) => {
+    const pins = sheetOf(rig, plug.part).ports.find((p) => p.id === plug.port)?.pins ?? [];
+    const pluses = pins.filter((p) => p.line === 'supply').map((p): PinRef => ({ ...plug, pin: p.n }));
+    return pluses.filter((at) => !wires.some((w) => samePin(w.from, at) || samePin(w.to, at)));
+  });
+}
+
+function added({ id, wires }: Cable, from: PinRef, to: PinRef): Fix {
+  const [first] = wires;
+  const gaugeAwg = Math.min(...wires.map((w) => w.gaugeAwg));
+  const wire = { from, to, colour: 'red', gaugeAwg, lengthMm: first!.lengthMm };
+  return { label: `Add the plus wire of ${id}`, edits: [{ kind: 'addWire', cable: id, wire }] };
+}
+
+/** Fed then, there and back, and not above what it takes with full packs. */
+function isRight({ rig }: RuleContext, { part, terminal }: RailNode, edits: Edit[]): boolean {
+  const after = railsAfter(rig, edits);
+  const now = after.full().nodes.find((n) => n.part === part && n.terminal === terminal);
+  return (
+    now !== undefined &&
+    now.fedBy !== null &&
+    now.volts <= now.allowed![1] + hairV(now.allowed!) &&
+    !lacksReturn(after.rig, now)
+  );
+}
