@@ -25,6 +25,8 @@ export default defineConfig({
   // a shared machine may be slow for a while; what is sound never waits this long
   timeout: 180_000,
   expect: { timeout: 30_000 },
+  // what passes only at the second try is told as such at the end of `npm test`
+  retries: 1,
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },

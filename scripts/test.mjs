@@ -47,8 +47,11 @@ const FIRST_PORT = 4879;
 const total = { passed: 0, failed: 0 };
 /** What did not pass, told once more at the very end: whoever sees only the last lines sees it. */
 const broken = [];
+/** What passed only when it was tried again. */
+const wavering = [];
 const ended = new Set();
 await Promise.all(Array.from({ length: LANES }, (_, lane) => runLane(FIRST_PORT + lane)));
+if (wavering.length) console.log(`\n— what passed at the second try only\n${wavering.join('\n')}`);
 if (broken.length) console.log(`\n— what did not pass\n${broken.join('\n\n')}`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exitCode = total.failed ? 1 : 0;
@@ -65,6 +68,7 @@ async function runLane(port) {
     const counted = countOf(text);
     total.passed += counted.passed;
     total.failed += counted.failed;
+    if (counted.flaky) wavering.push(`${name}: ${counted.flaky}\n${failuresOf(text)}`);
     if (status === 0) {
       if (!counted.passed) total.passed++;
     } else {
@@ -90,7 +94,7 @@ function countOf(text) {
     vitest ??
     [...text.matchAll(/^\s+(\d+) (passed|failed|flaky|did not run)/gm)].map((m) => `${m[1]} ${m[2]}`).join(', ');
   const of = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(lines)?.[1] ?? 0);
-  return { passed: of('passed'), failed: of('failed') + of('did not run') };
+  return { passed: of('passed') + of('flaky'), failed: of('failed') + of('did not run'), flaky: of('flaky') };
 }
 
 function installDebian(programs) {

@@ -11,6 +11,7 @@ import {
   type FlightAxis,
   type FunctionSetup,
   type StickGesture,
+  beginsAtReceiver,
 } from '../channels/index.js';
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
@@ -30,6 +31,8 @@ export interface HeardFunction {
   receiver: number;
   /** Bench index of the controller in between; null for what hears the receiver itself. */
   controller: number | null;
+  /** Bench indices of the boxes behind that one, which only pass on. */
+  boxes: readonly number[];
   /** Which of the lines that it, or its controller, hears; −1 for a pin of the receiver. */
   line: number;
   /** Slot index from 0. */
@@ -297,6 +300,8 @@ function toldBy(heard: readonly Untold[], menus: readonly (readonly Menu[])[]): 
       const slots = of.filter((f) => f.line >= 0).map(({ line, slot }) => ({ line, slot }));
       told[controller]!.countsTo.push({ part: index, slots });
     }
+    // a box between says nothing of its own: who hears through it looks when it falls
+    for (const box of new Set(functions.flatMap((f) => f.boxes))) told[box]!.countsTo.push({ part: index, slots: [] });
   }
   return told;
 }
@@ -315,7 +320,7 @@ function heardFunction(
 ): HeardFunction[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];
-  if (chain.relayed && chain.path.length < 2) return [];
+  if (!beginsAtReceiver(chain.path)) return [];
   const first = chain.path[0]!;
   const receiver = indexOf.get(first.talker.part.id)!;
   const line = lineAt(first);
@@ -328,6 +333,7 @@ function heardFunction(
       receiver,
       line: isBus ? heard.findIndex((h) => h.receiver === receiver && h.line === line) : -1,
       controller: chain.relayed ? indexOf.get(first.listener.part.id)! : null,
+      boxes: chain.path.slice(2).map((c) => indexOf.get(c.talker.part.id)!),
       slot: chain.slot - 1,
       scale: isBus ? (first.listener.link.params.scale ?? 'micro') : null,
     },
@@ -392,7 +398,7 @@ function linesHeard(
 const upstreamOf = (hears: BenchPart['hears'], functions: readonly HeardFunction[]): number[] => [
   ...new Set([
     ...hears.map((h) => h.receiver),
-    ...functions.flatMap((f) => [f.receiver, ...(f.controller === null ? [] : [f.controller])]),
+    ...functions.flatMap((f) => [f.receiver, ...(f.controller === null ? [] : [f.controller]), ...f.boxes]),
   ]),
 ];
 

@@ -116,11 +116,16 @@ function evidence(
   return points;
 }
 
-/** Parts that a receiver tells, directly or through a controller. */
+/** Parts that a receiver tells, directly or through what tells on. */
 function partsTold(all: readonly Conversation[], receiver: string): Set<string> {
-  const direct = saidBy(all, receiver).filter((c) => c.kind !== 'antenna');
-  const relayed = direct.filter((c) => tellsOn(c.listener.sheet)).flatMap((c) => saidBy(all, c.listener.part.id));
-  return new Set([...direct, ...relayed].map((c) => c.listener.part.id));
+  const told = new Set<string>();
+  const edge = saidBy(all, receiver).filter((c) => c.kind !== 'antenna');
+  for (const { listener } of edge) {
+    if (told.has(listener.part.id)) continue;
+    told.add(listener.part.id);
+    if (tellsOn(listener.sheet)) edge.push(...saidBy(all, listener.part.id));
+  }
+  return told;
 }
 
 /** The transmitter a wish is for, by who is to do it or by a control only one has; null where neither says. */

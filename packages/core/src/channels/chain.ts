@@ -1,5 +1,6 @@
 import {
   PASSED_ON,
+  flies,
   hearsAir,
   overOf,
   passesOn,
@@ -88,7 +89,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
   chain.relayed = tellsOn(last.talker.sheet);
-  chain.path = chain.relayed ? [...carrierInto(rig, all, last), last] : [last];
+  chain.path = [...wayInto(rig, all, last, new Set([part.id])), last];
   chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain);
   if (chain.slot !== null) {
@@ -104,7 +105,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
     chain.control = controls.find((c) => c.id === chain.shaping?.control) ?? null;
     if (rig.handOvers.length) chain.second = secondFor(rig, all, chain.transmitter.id, chain.slot);
   }
-  chain.breaks = breakOf(chain, last);
+  chain.breaks = breakOf(chain);
   return chain;
 }
 
@@ -158,16 +159,34 @@ function leadOf(rig: Rig, { talker: { part, link } }: Conversation): number {
   return Math.min(Infinity, ...cables);
 }
 
-/** How what tells on hears a receiver. Of a box with several pulse pins each output follows the pin of its place. */
-function carrierInto(rig: Rig, all: readonly Conversation[], { talker }: Conversation): Conversation[] {
-  const heard = (into(all).get(talker.part.id) ?? []).filter((c) => hearsAir(c.talker.sheet) && carries(c));
+/**
+ * From a receiver to what says this, through everything that tells on: a controller, a decoder behind it, a trigger box behind that.
+ * Of a box with several pulse pins each output follows the pin of its place. Where no way begins at a receiver, as far as one goes.
+ */
+function wayInto(
+  rig: Rig,
+  all: readonly Conversation[],
+  { talker }: Conversation,
+  passed: ReadonlySet<string>,
+): Conversation[] {
+  if (hearsAir(talker.sheet) || passed.has(talker.part.id)) return [];
   const pin = passesOn(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
-  const carrier = soundFirst(
-    rig,
-    heard.filter((c) => pin === undefined || c.kind !== 'pulse' || c.listener.link.id === pin),
-  );
-  return carrier ? [carrier] : [];
+  const through = new Set([...passed, talker.part.id]);
+  const ways = (into(all).get(talker.part.id) ?? [])
+    .filter((c) => carries(c) && (pin === undefined || c.kind !== 'pulse' || c.listener.link.id === pin))
+    .map((c) => [...wayInto(rig, all, c, through), c]);
+  const best = [
+    ways.filter((way) => way.length === 1 && beginsAtReceiver(way)),
+    ways.filter(beginsAtReceiver),
+    ways,
+  ].find((some) => some.length);
+  const sound = soundFirst(rig, best?.map((way) => way.at(-1)!) ?? []);
+  return best?.find((way) => way.at(-1) === sound) ?? [];
 }
+
+/** What a chain is told by begins at a receiver. */
+export const beginsAtReceiver = ([first]: readonly Conversation[]): boolean =>
+  first !== undefined && hearsAir(first.talker.sheet);
 
 /** The pulse pin that an output of a box follows; undefined where it has none. */
 function pinFor({ links }: Sheet, output: string): string | undefined {
@@ -176,12 +195,20 @@ function pinFor({ links }: Sheet, output: string): string | undefined {
   return pins[Math.min(at, pins.length - 1)]?.id;
 }
 
-/** The pulse that says by its pin which slot it is: the last one, or the one into a box that passes it on. */
-export function pinnedBy({ path, relayed }: Chain): Conversation | undefined {
-  const last = path.at(-1);
-  if (!last || (relayed && !passesOn(last.talker.sheet))) return undefined;
-  if (last.kind === 'pulse' && last.talker.link.slotSetting !== undefined) return last;
-  return path[0]?.kind === 'pulse' ? path[0] : undefined;
+/** The pulse that says by its pin which slot it is: the last one, or one into boxes that pass it on. */
+export function pinnedBy({ path }: Chain): Conversation | undefined {
+  for (let i = path.length - 1; i >= 0; i--) {
+    const { kind, talker } = path[i]!;
+    if (!hearsAir(talker.sheet) && !passesOn(talker.sheet)) return undefined;
+    if (kind === 'pulse' && (i === 0 || talker.link.slotSetting !== undefined)) return path[i];
+  }
+  return undefined;
+}
+
+/** The output of a controller that repeats a slot for this, by its name; null where it is told otherwise. */
+export function repeatedBy({ path }: Chain): string | null {
+  const out = path.findLast(({ kind, talker }) => kind === 'pulse' && flies(talker.sheet) && !hearsAir(talker.sheet));
+  return out ? `${out.talker.part.id}.${out.talker.link.id}` : null;
 }
 
 /** A pulse pin repeats the slot its receiver is set to; everything else is told its slot on the device. */
@@ -193,10 +220,10 @@ function slotOf(rig: Rig, chain: Chain): number | null {
   return carried ? Number(carried) : null;
 }
 
-function breakOf(chain: Chain, last: Conversation): string | null {
+function breakOf(chain: Chain): string | null {
   const bad = chain.path.find((c) => c.troubles.length);
   if (bad) return `${bad.talker.part.label} → ${bad.listener.part.label}: ${bad.troubles.join(', ')}`;
-  if (chain.relayed && chain.path.length < 2) return `${last.talker.part.label} hears no receiver`;
+  if (!beginsAtReceiver(chain.path)) return `${chain.path[0]!.talker.part.label} hears no receiver`;
   if (!chain.transmitter) return 'no transmitter speaks to the receiver';
   if (chain.slot === null) return 'not given a slot';
   if (!chain.control) return `nothing drives channel ${chain.slot}`;

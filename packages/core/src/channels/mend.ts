@@ -4,17 +4,18 @@ import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.j
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
 import { carriedBy, pinSetting, slotOptions, untoldSlots } from './assign/slot-options.js';
-import { pinnedBy, type Chain } from './chain.js';
+import { findChains, pinnedBy, repeatedBy, type Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, reservedChannels } from './flight.js';
 import { mismatchOf } from './match.js';
 import { isThrottle } from './sticks.js';
 
-/** Channels of a transmitter that some function listens to, but for those of `without`. */
+/** Channels of a transmitter that some function listens to, but for those of `without` and of what hangs on its output. */
 export function heardChannels(chains: readonly Chain[], transmitter: string, without?: Chain): Set<number> {
+  const output = without ? repeatedBy(without) : null;
   return new Set(
     chains.flatMap((c) =>
-      c !== without && c.carrier && c.slot !== null && c.transmitter?.id === transmitter ? [c.slot] : [],
+      c !== without && (output === null || repeatedBy(c) !== output) && c.carrier && c.slot !== null && c.transmitter?.id === transmitter ? [c.slot] : [],
     ),
   );
 }
@@ -162,8 +163,19 @@ function ownControl(rig: Rig, chains: readonly Chain[], chain: Chain): string | 
   return free ? named : (bestControl(rig, chains, chain)?.id ?? null);
 }
 
-/** Tells a function to listen on a slot: at the receiver's pin, or on the device. */
+/** Tells a function to listen on a slot: at the receiver's pin, or on the device. What hangs on one output of a controller goes with it. */
 export function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
+  const output = repeatedBy(chain);
+  const beside =
+    output === null
+      ? []
+      : findChains(rig).filter(
+          (c) => repeatedBy(c) === output && c.slot !== to && !(c.part.id === chain.part.id && c.fn.id === chain.fn.id),
+        );
+  return [chain, ...beside].flatMap((c) => toldSlot(rig, c, to));
+}
+
+function toldSlot(rig: Rig, chain: Chain, to: number): Edit[] {
   const pin = pinSetting(chain);
   if (pin) return [{ kind: 'set', part: pinnedBy(chain)!.talker.part.id, setting: pin.id, value: String(to) }];
   const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);

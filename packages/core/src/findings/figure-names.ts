@@ -59,6 +59,8 @@ export interface FigureNames {
   'pulse-from-latch': 'control' | 'function' | 'part' | 'why';
   'one-control-many': 'channels' | 'control' | 'listened to';
   'two-on-one-slot': 'functions' | 'slot';
+  'flight-undriven': 'channels' | 'functions' | 'part' | 'transmitter';
+  'output-two-slots': 'functions' | 'output' | 'part';
   'wrong-way': 'at rest' | 'control' | 'function' | 'high' | 'low' | 'part';
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';
   'hand-over-flight': 'channels' | 'from' | 'to';

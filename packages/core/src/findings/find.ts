@@ -62,6 +62,8 @@ import { supplyNoneRule } from './rules/supply-none.js';
 import { supplyRangeRule } from './rules/supply-range.js';
 import { supplyThinRule } from './rules/supply-thin.js';
 import { talkersRule } from './rules/talkers-collide.js';
+import { flightUndrivenRule } from './rules/flight-undriven.js';
+import { outputTwoSlotsRule } from './rules/output-two-slots.js';
 import { oneSlotRule } from './rules/two-on-one-slot.js';
 import { windowRule } from './rules/window.js';
 import { wireOverloadedRule } from './rules/wire-overloaded.js';
@@ -170,6 +172,8 @@ const RULES: readonly Rule[] = [
   operatorsIdleRule,
   takeOffRule,
   oneSlotRule,
+  outputTwoSlotsRule,
+  flightUndrivenRule,
   scaleRule,
   numberingBaseRule,
   wishRule,

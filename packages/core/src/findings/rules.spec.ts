@@ -390,6 +390,8 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () => smallRig({ A: 'pack-4s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1', 'A.out.2 R5.in.2']]),
   ],
   ['numbering-base', () => boundTo(7, 6), () => boundTo(7, 7)],
+  ['flight-undriven', () => flown([]), () => flown([row(1, 'right-x')])],
+  ['output-two-slots', () => onOneOutput(7, 8), () => onOneOutput(7, 7)],
   [
     'prep-open',
     () => smallRig({ CAM: 'action-camera' }),
@@ -428,6 +430,7 @@ const NO_FIX: RuleId[] = [
   'no-fixed-camera',
   'board-too-small',
   'port-too-slow',
+  'flight-undriven',
 ];
 
 /** The camera faster than any port: the port's figure is turned down on the sheet. */
@@ -470,6 +473,32 @@ function boundTo(driven: number, slot: number): Rig {
     ...rig,
     shaping: [row(driven, 'left-slider')],
     bindings: [{ part: 'GB', fn: 'tilt', slot, reverse: false }],
+  };
+}
+
+/** A controller that rolls by channel 1, and what its transmitter sends. */
+const flown = (shaping: Shaping[]): Rig => ({
+  ...smallRig({ TX: 'transmitter-16', RX: 'receiver-16', FC: 'flight-controller-6' }, [
+    ['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3'],
+  ]),
+  shaping,
+  bindings: [{ part: 'FC', fn: 'roll', slot: 1, reverse: false }],
+});
+
+/** Two gimbals on one output of a controller, each given a slot. */
+function onOneOutput(...slots: number[]): Rig {
+  const rig = smallRig(
+    { TX: 'transmitter-16', RX: 'receiver-16', FC: 'autopilot', A: 'gimbal-servo-pan', B: 'gimbal-servo-pan' },
+    [
+      ['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3'],
+      ['FC.aux1.1 A.tilt.1', 'FC.aux1.3 A.tilt.3'],
+      ['FC.aux1.1 B.tilt.1', 'FC.aux1.3 B.tilt.3'],
+    ],
+  );
+  return {
+    ...rig,
+    shaping: [row(7, 'left-slider')],
+    bindings: slots.map((slot, i) => ({ part: 'AB'[i]!, fn: 'tilt', slot, reverse: false })),
   };
 }
 

@@ -61,6 +61,8 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'pulse-from-latch': '[practice]',
   'one-control-many': '[practice]',
   'two-on-one-slot': '[practice]',
+  'flight-undriven': '[practice]',
+  'output-two-slots': '[derived]',
   'wrong-way': '[practice]',
   'fail-safe-acts': '[practice]',
   'hand-over-flight': '[practice]',

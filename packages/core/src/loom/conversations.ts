@@ -21,6 +21,7 @@ import {
 } from '../rig/index.js';
 import { groupBy, isSameName } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
+import { isCrossedWhole, placesOf } from './network-pairs.js';
 import { canSay, isSerial, sameSpeed, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
 import { toldOther } from './told-ports.js';
 
@@ -109,7 +110,7 @@ export const findConversations = oncePerSlices(
 function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   const found: Conversation[] = [];
   const onWire = ends.filter((end) => end.link.pins.data);
-  const byNet = groupBy(onWire, (end) => nets.netOf(pinOf(end, end.link.pins.data!)));
+  const byNet = groupBy(onWire, placesOf(nets, onWire));
   for (const [net, met] of byNet) {
     if (net === undefined) continue;
     const { talkers, listeners } = sidesOf(met);
@@ -117,7 +118,7 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
       for (const listener of chooseListeners(listeners, talker)) {
         const troubles: Trouble[] = [];
         if (collide(talkers, talker)) troubles.push('talkers collide');
-        if (!OWN_RETURN.has(talker.link.kind) && !sharesGround(nets, talker, listener)) troubles.push('no ground');
+        if (wantsReturn(talker, listener) && !sharesGround(nets, talker, listener)) troubles.push('no ground');
         if (!listener.live || listener.link.kind !== talker.link.kind || isOtherSpeed(talker, listener))
           troubles.push('wrong type');
         else
@@ -132,6 +133,12 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
   }
   return found;
 }
+
+/** An aerial's shield is a wire of its lead where both sheets have a contact for it. */
+const wantsReturn = (talker: LinkEnd, listener: LinkEnd): boolean =>
+  !OWN_RETURN.has(talker.link.kind) || (talker.link.kind === 'antenna' && hasReturn(talker) && hasReturn(listener));
+const hasReturn = ({ sheet, link }: LinkEnd): boolean =>
+  !!sheet.ports.find((p) => p.id === link.pins.data?.port)?.pins.some((pin) => pin.line === 'ground');
 
 /**
  * Who talks and who listens on one net. Any two plugs of a network meet, whatever their sheets call them: where both say the same,
@@ -175,8 +182,11 @@ const labelAt = ({ sheet }: LinkEnd, { port, pin }: PinAt): string =>
 
 /** A conversation over several wires of which some are not there. */
 function wireTroubles(nets: Nets, talker: LinkEnd, listener: LinkEnd): Trouble[] {
-  const isWhole = furtherPairs(talker, listener).every(([a, b]) => nets.joined(pinOf(talker, a), pinOf(listener, b)));
-  return isWhole ? [] : ['half joined'];
+  const [from, to] = [talker.link.pins.data!, listener.link.pins.data!];
+  const isWhole = [[from, to] as const, ...furtherPairs(talker, listener)].every(([a, b]) =>
+    nets.joined(pinOf(talker, a), pinOf(listener, b)),
+  );
+  return isWhole || isCrossedWhole(nets, talker, listener) ? [] : ['half joined'];
 }
 
 /** What a bus or a key ladder asks of the controller resource at one of its ends. */

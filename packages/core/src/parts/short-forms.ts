@@ -32,12 +32,14 @@ const MOST_SLOTS = 16;
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
  * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
  * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
+ * - A picture that a part takes from one plug and sends through the air has left the wires: it is where it came in.
  * - What no channel can ask needs no windows: it is on or off.
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(sheet: Sheet): Sheet {
   const said = {
     ...sheet,
+    pictures: sheet.pictures.filter((path) => path.inputs.length > 1 || !isIntoAir(sheet, path)),
     links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })),
     functions: sheet.functions.map((fn) => acting(withWidths(sheet, fn))),
   };
@@ -48,6 +50,9 @@ export function inFull(sheet: Sheet): Sheet {
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
 }
+
+const isIntoAir = ({ links }: Sheet, { output }: Sheet['pictures'][number]): boolean =>
+  links.some(({ id, kind }) => id === output && (kind === 'radio' || kind === 'antenna'));
 
 function wayOf(sheet: Sheet, link: Link): Link['way'] {
   const { kind, way } = link;

@@ -2,6 +2,7 @@ import {
   connectorOf,
   flies,
   hearsAir,
+  passesOn,
   isSpokenAt,
   staysOnGround,
   type Port,
@@ -193,7 +194,7 @@ export function inputA({ source }: Outlet, { volts: [lowV] }: Outlet, amps: numb
  * whole band may hang there. @source [practice] motors live on the receiver's pins
  */
 export const isRail = ({ sheet, supply: { plus } }: Eater): boolean =>
-  hearsAir(sheet) &&
+  (hearsAir(sheet) || passesOn(sheet)) &&
   !flies(sheet) &&
   sheet.ties.some(
     (tie) =>

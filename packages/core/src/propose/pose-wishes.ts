@@ -1,6 +1,7 @@
 import {
   type AskedBy,
   flies,
+  isFlight,
   hearsAir,
   hasControls,
   LINK_WORDS,
@@ -42,14 +43,18 @@ export function poseWishes(poser: Poser): void {
   for (const { part, sheet } of parts) if (passesOn(sheet) && receivers) posePassing(poser, part, sheet);
   for (const wish of rig.wishes) poseWish(poser, airs, wish);
   const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
-  for (const listener of poser.view.ends) if (heard.includes(hearNeed(listener))) poseHearing(poser, airs, listener);
+  const near = besideReceivers(poser);
+  for (const listener of poser.view.ends)
+    if (heard.includes(hearNeed(listener))) poseHearing(poser, airs, near, listener);
   if (!airs && rig.schools.operators === 'two' && rig.wishes.some((w) => w.by === 'camera operator'))
     poseTrainer(poser);
 }
 
-/** A controller hears a receiver over one of the links its flight functions name. */
+/** What flies hears a receiver over one of the links its flight functions name. What a controller moves is its builder's. */
 function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): void {
-  const over = overOf(sheet.functions.find((f) => f.what === 'throttle') ?? { askedBy: [] });
+  const flown = sheet.functions.filter(isFlight);
+  const over = overOf(flown.find((f) => f.what === 'throttle') ?? flown[0]!);
+  if (isFlown(sheet) && poser.view.parts.some((p) => flies(p.sheet) && !isFlown(p.sheet))) return;
   if (!over.length || keptInto(poser, part.id)) return;
   const need = flyNeed(part.id);
   poser.need(need, `${part.label} hears a receiver`, COST.openWish, {
@@ -65,7 +70,7 @@ function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): 
         wakes: [hearNeed(end)],
         modes: [...modesOf(end), ...modeOfAir(end, airs?.pilot)],
       },
-      { do: 'tell', wish: '', part: part.id, fn: 'throttle', link: end.end.link.id },
+      { do: 'tell', wish: '', part: part.id, fn: flown[0]!.id, link: end.end.link.id },
       [],
       `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
     );
@@ -210,9 +215,9 @@ function wakeHearing(poser: Poser, end: ClassEnd, label: string): void {
 }
 
 /** Everything that could talk to a link that must be told. */
-function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void {
+function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>, listener: ClassEnd): void {
   for (const talker of poser.view.ends) {
-    if (talker.cls.part.id === listener.cls.part.id) continue;
+    if (talker.cls.part.id === listener.cls.part.id || goesBack(talker, listener, near)) continue;
     const cost = hearsSticks(poser, talker) ? tells(talker, listener) : null;
     const far = cost && otherSpeed(talker, listener);
     if (far) poser.refuse([hearNeed(listener)], far);
@@ -227,6 +232,31 @@ function poseHearing(poser: Poser, airs: Airs | null, listener: ClassEnd): void 
       });
   }
 }
+
+/** What tells on and could hear a receiver of this bench itself. */
+function besideReceivers({ view: { ends } }: Poser): Set<string> {
+  const receivers = ends.filter(({ cls }) => hearsAir(cls.sheet));
+  const tellers = ends.filter(({ cls }) => tellsOn(cls.sheet));
+  return new Set(
+    tellers
+      .filter((end) => receivers.some((r) => r.cls.part.id !== end.cls.part.id && tells(r, end) !== null))
+      .map(({ cls }) => cls.part.id),
+  );
+}
+
+/**
+ * What tells on is told by another that does only where that one is nearer to a receiver: round in a circle nobody hears anything. What
+ * flies and moves nobody else is an end.
+ */
+function goesBack({ cls: from }: ClassEnd, { cls: to }: ClassEnd, near: ReadonlySet<string>): boolean {
+  if (!tellsOn(from.sheet) || hearsAir(from.sheet) || !tellsOn(to.sheet) || isFlown(to.sheet)) return false;
+  const isNearer = near.has(from.part.id) && !near.has(to.part.id);
+  return passesOn(from.sheet) ? !isNearer : near.has(to.part.id) && !near.has(from.part.id);
+}
+
+/** Flies by what it hears and moves nobody else: a motor's controller, the servo of a rudder. */
+const isFlown = (sheet: Sheet): boolean =>
+  flies(sheet) && !sheet.links.some((l) => l.way !== 'listen' && (SWITCHED.has(l.kind) || PLAYED.has(l.kind)));
 
 /** Why two ends that nobody tells a speed do not understand each other; null when they do. */
 function otherSpeed({ cls: from, end: a }: ClassEnd, { cls: to, end: b }: ClassEnd): (() => string) | null {
@@ -255,7 +285,7 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
   const relays = flies(cls.sheet);
   if (passesOn(cls.sheet)) {
     const isAlike = talker.link.way !== 'listen' && talker.link.kind === listener.link.kind;
-    return isAlike && !tellsOn(listener.sheet) ? [] : null;
+    return isAlike ? [] : null;
   }
   if (!relays && !hearsAir(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];

@@ -11,13 +11,14 @@ import {
   type Terminals,
 } from '../loom/index.js';
 import { carriesA, fuseOf, fuseUpTo, leadGauge, mostA } from '../rails/index.js';
-import { sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
+import { labelOf, sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { valueIn, groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
 import { groundTracker, type GroundTracker } from './grounds.js';
-import { eatersOf } from './outlets.js';
+import { eatersOf, type Outlet } from './outlets.js';
 import type { JoinFeed, Posed } from './poser.js';
 import type { Option } from './problem.js';
+import { spliced, type Branch, type Splice } from './splices.js';
 import { UnitPicker } from './unit-picker.js';
 
 /** What a wiring consists of, before it is told apart from the one that is there. */
@@ -58,8 +59,17 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   const joins = chosen.filter((o): o is Joined => o.make.do === 'join');
   const picked = picker.pick(joins.map((o) => o.make));
   const ends = new Map(joins.map((o, i) => [o.id, picked[i]!]));
-  const leads = groupBy(chosen.filter(isFeed), leadKey(view.rig));
-  for (const lead of leads.values()) add(lead, feedMap(view, lead, joins));
+  const leads = [...groupBy(chosen.filter(isFeed), leadKey(view.rig)).values()].map((options) =>
+    leadFor(view, options, joins),
+  );
+  const splices = spliced(view, leads);
+  for (const splice of splices) {
+    add([], trunkMap(view.rig, splice));
+    const over = labelOf(view.rig, splice.into.plus.part);
+    for (const { options } of leads.filter((lead) => splice.taps.has(lead)))
+      for (const o of options) woven.textOf.set(o.id, `${o.text} over ${over}`);
+  }
+  for (const lead of leads) add(lead.options, feedMap(view.rig, lead, splices));
   for (const o of chosen.filter(isPair)) add([o], pairMap(view.rig, o, chosen));
   // leads that bring a supply first, so that grounds are known
   const groups = busGroups(joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)));
@@ -93,22 +103,42 @@ const leadKey =
     return `${outlet.id} ${part}.${plus.port}.${plus.pin}`;
   };
 
-function feedMap(view: BenchView, lead: readonly Feed[], joins: readonly Joined[]): PinMap {
-  const { rig } = view;
-  const { outlet, part, supply } = lead[0]!.make;
-  const to = sheetOf(rig, part).supplies.find((s) => s.id === supply)!;
-  const lengthMm = leadLength(rig, outlet.part.id, part).needMm;
-  const own = lead.reduce((sum, { takes }) => sum + (takes[0]?.amount ?? 0), 0);
+/** A lead to a supply pin, with the options that share it. */
+interface Lead extends Branch {
+  options: Feed[];
+  minus: PinRef;
+}
+
+function leadFor(view: BenchView, options: Feed[], joins: readonly Joined[]): Lead {
+  const { outlet, part, supply } = options[0]!.make;
+  const { plus, minus } = sheetOf(view.rig, part).supplies.find((s) => s.id === supply)!;
+  const own = options.reduce((sum, { takes }) => sum + (takes[0]?.amount ?? 0), 0);
   const amps = own + ridersW(view, part, joins) / outlet.volts[0];
-  const join: Join = {
-    kind: 'feed',
-    from: { plus: on(outlet.part.id, outlet.source.plus), minus: on(outlet.part.id, outlet.source.minus) },
-    to: { plus: on(part, to.plus), minus: on(part, to.minus) },
-  };
+  return { outlet, options, amps, to: on(part, plus), minus: on(part, minus) };
+}
+
+/** From the outlet itself, or from a tap of the splice that is on it. */
+function feedMap(rig: Rig, lead: Lead, splices: readonly Splice[]): PinMap {
+  const { outlet, to, minus, amps } = lead;
+  const tap = splices.map((s) => s.taps.get(lead)).find((t) => t);
+  return supplyMap(rig, outlet, tap ?? terminalsOf(outlet), { plus: to, minus }, amps);
+}
+
+const trunkMap = (rig: Rig, { outlet, into, amps }: Splice): PinMap =>
+  supplyMap(rig, outlet, terminalsOf(outlet), into, amps);
+
+const terminalsOf = ({ part, source }: Outlet): Terminals => ({
+  plus: on(part.id, source.plus),
+  minus: on(part.id, source.minus),
+});
+
+function supplyMap(rig: Rig, { source }: Outlet, { plus, minus }: Terminals, to: Terminals, amps: number): PinMap {
+  const lengthMm = leadLength(rig, plus.part, to.plus.part).needMm;
+  const join: Join = { kind: 'feed', from: { plus, minus }, to: { plus: to.plus, minus: to.minus } };
   return pinMap(rig, join, {
     lengthMm,
     groundBy: null,
-    ...supplyWire(rig, join, amps, lengthMm, outlet.source.kind === 'pack'),
+    ...supplyWire(rig, join, amps, lengthMm, source.kind === 'pack'),
   });
 }
 
@@ -132,11 +162,7 @@ function pairMap(rig: Rig, { make }: Pair, chosen: readonly Chosen[]): PinMap {
   const lengthMm = leadLength(rig, outlet.part.id, first.part.id).needMm;
   const asked = chosen.filter(isFeed).filter((o) => o.make.outlet.part.class === first.part.class);
   const amps = asked.reduce((sum, o) => sum + (o.takes[0]?.amount ?? 0), 0) / 2;
-  const terminals = (o: Pair['make']['outlet']): Terminals => ({
-    plus: on(o.part.id, o.source.plus),
-    minus: on(o.part.id, o.source.minus),
-  });
-  const join: Join = { kind: 'feed', from: terminals(outlet), to: terminals(first) };
+  const join: Join = { kind: 'feed', from: terminalsOf(outlet), to: terminalsOf(first) };
   return pinMap(rig, join, { lengthMm, groundBy: null, ...supplyWire(rig, join, amps, lengthMm, true) });
 }
 

@@ -167,21 +167,21 @@ const boardLines = (settings: readonly BoardSetting[]): Draft[] =>
       .join(' · '),
   }));
 
-/** Which slot each pulse output of a controller repeats, and for whom. */
+/** Which slot each pulse output of a controller or a box repeats, and for whom. */
 function repeatLines(rig: Rig, own: Part): Draft[] {
-  return findChains(rig).flatMap((c): Draft[] => {
-    const last = c.path.at(-1);
-    if (!c.relayed || c.carrier !== 'pulse' || c.slot === null || last?.talker.part.id !== own.id) return [];
-    const port = last.talker.link.pins.data!.port;
-    const label = last.talker.sheet.ports.find((p) => p.id === port)?.label ?? port;
-    return [
-      {
-        id: `repeats ${port}`,
-        text: `${label} repeats slot ${c.slot}`,
-        note: `for ${c.part.label}, ${c.fn.label.toLowerCase()}`,
-      },
-    ];
-  });
+  const lines = new Map<string, Draft>();
+  for (const { path, slot, part, fn } of findChains(rig)) {
+    const out = path.findIndex((c) => c.kind === 'pulse' && c.talker.part.id === own.id);
+    if (out < 1 || slot === null) continue;
+    const { link, sheet } = path[out]!.talker;
+    const port = link.pins.data!.port;
+    const label = sheet.ports.find((p) => p.id === port)?.label ?? port;
+    const text = `${label} repeats slot ${slot}`;
+    const note = `for ${part.label}, ${fn.label.toLowerCase()}`;
+    // a box behind it may do several things by one slot
+    if (!lines.has(text)) lines.set(text, { id: `repeats ${port}`, text, note });
+  }
+  return [...lines.values()];
 }
 
 /** What each function listens to. @source [practice] end points first; a row left before saving is lost */

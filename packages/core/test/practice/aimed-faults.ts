@@ -3,7 +3,7 @@
  * that somebody told otherwise. Each maker gives every way it sees on this rig; none where the rig has nothing for it.
  */
 import { analyse } from '../../src/analysis/index.js';
-import { findChains, type Chain } from '../../src/channels/index.js';
+import { findChains, isFlightChain, repeatedBy, type Chain } from '../../src/channels/index.js';
 import type { RuleId } from '../../src/findings/index.js';
 import { findConversations, resourceOf, type Conversation } from '../../src/loom/index.js';
 import {
@@ -404,6 +404,18 @@ const movedTo = (cable: Cable, part: string, from: string, to: string): Edit[] =
     ),
   );
 
+/** The signal of one lead comes by a leg of another, from its output. */
+function splitTo(rig: Rig, [output]: PinRef[], [from, to]: PinRef[]): Edit[] {
+  const legs = wiresAt(rig, output!);
+  const own = wiresAt(rig, from!).filter(({ wire }) => samePin(wire.from, to!) || samePin(wire.to, to!));
+  if (legs.length !== 1 || own.length !== 1 || own[0]!.cable.wires.length < 2) return [];
+  const { colour, gaugeAwg, lengthMm } = own[0]!.wire;
+  return [
+    { kind: 'removeWire', cable: own[0]!.cable.id, wire: own[0]!.index },
+    { kind: 'addWire', cable: legs[0]!.cable.id, wire: { from: output!, to: to!, colour, gaugeAwg, lengthMm } },
+  ];
+}
+
 /** A camera's lead to a switcher on another input of it. */
 const inputMoved: Ways = switcherInputs((leads, part, ports) =>
   leads.flatMap((lead, i) =>
@@ -696,6 +708,30 @@ const AIMED: Record<RuleId, Ways> = {
     ),
   'two-on-one-slot': (rig) =>
     bound(rig).flatMap((c) => bound(rig).flatMap((d) => (c !== d && c.slot !== d.slot ? [bindTo(c, d.slot!)] : []))),
+  'flight-undriven': (rig) => chainsOf(rig).flatMap((c) => (isFlightChain(c) ? [shape(c, { control: null })] : [])),
+  'output-two-slots': (rig) => {
+    const on = bound(rig).filter((c) => repeatedBy(c) !== null);
+    const ends = ({ path }: Chain): PinRef[] => {
+      const { talker, listener } = path.find((x) => x.kind === 'pulse')!;
+      return [talker, listener].map(({ part, link }) => ({ part: part.id, ...link.pins.data! }));
+    };
+    return [
+      ...on.flatMap((c) =>
+        on.flatMap((d) => (repeatedBy(c) === repeatedBy(d) ? [] : [splitTo(rig, ends(c), ends(d))])),
+      ),
+      // another function of the same part, told over the same output
+      ...on.flatMap((c) =>
+        c.sheet.functions.flatMap((f) => {
+          if (f.id === c.fn.id || f.what === c.fn.what) return [];
+          const told = resheet(rig, c.part.id, (s) => {
+            const askedBy = s.functions.find((x) => x.id === f.id)!;
+            askedBy.askedBy = [{ by: 'slot', over: [c.path.at(-1)!.listener.link.id] }];
+          });
+          return [[...told, ...bindTo({ ...c, fn: f }, c.slot! < 16 ? c.slot! + 1 : 15)]];
+        }),
+      ),
+    ];
+  },
   'numbering-base': (rig) => bound(rig).flatMap((c) => [bindTo(c, c.slot! + 1), bindTo(c, Math.max(1, c.slot! - 1))]),
   'slot-not-allowed': (rig) =>
     bound(rig).map((c) =>

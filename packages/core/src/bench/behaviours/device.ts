@@ -104,8 +104,8 @@ const isAsRead = (
 ): boolean => controller === null && line >= 0 && now[line]![slot] === before[line]![slot];
 
 /** Width a function takes now, µs; NaN while nothing has been heard. */
-function heardUs({ controller, line, receiver, slot, scale }: HeardFunction, ownCounts: DeviceState['counts'], at: Surroundings): number {
-  if (controller !== null && !at.isAwake(controller)) return NaN;
+function heardUs({ controller, boxes, line, receiver, slot, scale }: HeardFunction, ownCounts: DeviceState['counts'], at: Surroundings): number {
+  if (controller !== null && !(at.isAwake(controller) && boxes.every((box) => at.isAwake(box)))) return NaN;
   if (line < 0) return at.parts[receiver]!.receives!.pulses[slot] ?? NaN;
   const counts = controller === null ? ownCounts : (at.parts[controller]!.does?.counts ?? []);
   const count = counts[line]?.[slot];

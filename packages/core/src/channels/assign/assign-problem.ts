@@ -10,7 +10,8 @@ import {
   type Shaping,
   type Wish,
 } from '../../rig/index.js';
-import type { Chain } from '../chain.js';
+import { groupBy } from '../../units/index.js';
+import { repeatedBy, type Chain } from '../chain.js';
 import { channelWishes, doersOfWishes } from '../doers.js';
 import { fitOf } from '../fit.js';
 import { flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from '../flight.js';
@@ -48,6 +49,8 @@ export interface Posed {
   problem: AssignProblem;
   /** Wishes that no wiring reaches, with the reason: not a matter of channels. */
   unreached: { wish: Wish; why: string }[];
+  /** What hangs on an output of a controller with another that is given a slot: it has the same. */
+  beside: { chain: Chain; first: Chain }[];
   /** Transmitter of the pilot. */
   pilot: Part | null;
 }
@@ -60,9 +63,11 @@ export function poseAssign(
   wishes: AssignWishes = {},
 ): Posed {
   const pilot = pilotOf(rig);
-  if (!pilot) return { problem: { demands: [], locked: [] }, unreached: unreachedOf(rig, chains, []), pilot: null };
+  if (!pilot)
+    return { problem: { demands: [], locked: [] }, unreached: unreachedOf(rig, chains, []), beside: [], pilot: null };
   const airs = airsOf(rig, chains, pilot.part.id);
-  const seats = seatsOf(rig, chains, conversations, airs, wishes);
+  const all = seatsOf(rig, chains, conversations, airs, wishes);
+  const { seats, beside } = onOutputs(all);
   const kept = seats.filter((s) => s.kept);
   const takenControls = new Map<string, Set<string>>();
   const takenSlots = new Map<string, Set<number>>();
@@ -73,7 +78,7 @@ export function poseAssign(
     takenSlots.set(part.id, new Set([...own, ...left]));
   }
   const open = seats.filter((s) => !s.kept);
-  const told = new Set(seats.map((s) => s.chain));
+  const told = new Set(all.map((s) => s.chain));
   const demands = open.map((seat): Demand => {
     const air = seat.chain.transmitter!;
     const airSheet = sheetOf(rig, air.id);
@@ -108,9 +113,22 @@ export function poseAssign(
   const locked = lockedPairs(rig, takenSlots);
   return {
     problem: { demands, locked },
-    unreached: unreachedOf(rig, chains, seats),
+    unreached: unreachedOf(rig, chains, all),
+    beside,
     pilot: pilot.part,
   };
+}
+
+/** An output of a controller repeats one slot for all that hangs on it: one of them is given it, one that stays or was wished for before others. */
+function onOutputs(all: Seat[]): { seats: Seat[]; beside: Posed['beside'] } {
+  const beside: Posed['beside'] = [];
+  const seats = [...groupBy(all, (s) => repeatedBy(s.chain))].flatMap(([output, on]) => {
+    if (output === null) return on;
+    const first = on.find((s) => s.kept) ?? on.find((s) => s.wish) ?? on[0]!;
+    for (const { chain } of on) if (chain !== first.chain) beside.push({ chain, first: first.chain });
+    return [first];
+  });
+  return { seats: all.filter((s) => seats.includes(s)), beside };
 }
 
 /** What payloads keep off on the channels of each transmitter, by its id. Only the pilot's sticks are looked for in flight. */

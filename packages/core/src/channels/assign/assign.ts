@@ -10,7 +10,7 @@ import { isFlightChain } from '../flight.js';
 import { edgeChange, placeChange } from '../place-windows.js';
 import { controlOptions } from './control-options.js';
 import type { AssignProblem, Demand, Option, Point } from './demand.js';
-import { poseAssign, type AssignWishes } from './assign-problem.js';
+import { poseAssign, type AssignWishes, type Posed } from './assign-problem.js';
 import { pinSetting } from './slot-options.js';
 import { solveAssign } from './solve.js';
 
@@ -61,7 +61,7 @@ export function fillChannels(
   const rows = problem.demands.map((demand, d) => rowOf(demand, solved.given[d]!));
   return {
     rows,
-    edits: pilot ? editsFor(rig, before, pilot.id, problem.demands, rows) : [],
+    edits: pilot ? editsFor(rig, before, posed, pilot.id, rows) : [],
     cost: solved.cost,
     unsolved: null,
     unreached,
@@ -89,8 +89,8 @@ function rowOf(demand: Demand, given: { control: number; slot: number }): Assign
 function editsFor(
   rig: Rig,
   known: readonly Chain[],
+  { problem: { demands }, beside }: Pick<Posed, 'problem' | 'beside'>,
   pilot: string,
-  demands: readonly Demand[],
   rows: readonly AssignedRow[],
 ): Edit[] {
   const edits: Edit[] = [];
@@ -101,6 +101,10 @@ function editsFor(
     now = applyEdits(now, more).rig;
   };
   demands.forEach((demand, d) => make(...toldEdits(demand.chain, rows[d]!.slot)));
+  for (const { chain, first } of beside) {
+    const slot = rows[demands.findIndex((d) => d.chain === first)]?.slot ?? first.slot;
+    if (slot !== null) make(...toldEdits(chain, slot));
+  }
   // the pilot's own rows first: what they leave is what moves a handed channel before it is handed over
   const isHanded = (d: number): boolean => demands[d]!.transmitter.id !== demands[d]!.air.id;
   const inTurn = [...demands.keys()].sort((a, b) => Number(isHanded(a)) - Number(isHanded(b)));

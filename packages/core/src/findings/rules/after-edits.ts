@@ -67,6 +67,12 @@ function overloadedIn(rig: Rig, { wires, nodes }: Rails): Set<string> {
 const starvedIn = (rig: Rig, { nodes }: Rails): Set<string> =>
   new Set(nodes.filter(isLow).map((n) => labelOf(rig, n.part)));
 
+/** No lead and no source carries too much that did not before: a ground that is moved sends currents round by others. */
+export function overloadsNothing(rig: Rig, before: Rails, after: { rig: Rig; flat: () => Rails }): boolean {
+  const was = overloadedIn(rig, before);
+  return [...overloadedIn(after.rig, after.flat())].every((name) => was.has(name));
+}
+
 /** A fix that lets more current flow, or sends it another way, with what it brings to light told on its button. */
 export function currentWith(rig: Rig, before: Rails, label: string, edits: Edit[]): Fix {
   const after = railsAfter(rig, edits);

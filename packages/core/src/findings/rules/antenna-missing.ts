@@ -6,14 +6,17 @@ import { valueIn } from '../../units/index.js';
 /** A foot that screws or presses straight on, mm. */
 const FOOT_MM = 20;
 
-/** A transmitter without its antenna. Never powered so. @source [practice] */
+/** A transmitter without its antenna. Never powered so; a shield that is missing is a ground that is missing. @source [practice] */
 export const antennaMissingRule: Rule = ({ rig, conversations }) =>
   rig.parts.flatMap((part) =>
     valueIn(rig.sheets, part.class)!
       .links.filter((l) => l.kind === 'antenna' && l.way === 'talk')
       .filter(
         (l) =>
-          !conversations.some((c) => c.talker.part.id === part.id && c.talker.link.id === l.id && !c.troubles.length),
+          !conversations.some(
+            (c) =>
+              c.talker.part.id === part.id && c.talker.link.id === l.id && c.troubles.every((t) => t === 'no ground'),
+          ),
       )
       .map((link): RuleResult => {
         // whatever is on its foot already comes off first, and has a finding of its own

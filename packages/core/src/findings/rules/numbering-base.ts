@@ -1,23 +1,28 @@
-import { isFlightChain } from '../../channels/index.js';
-import { shapingOf, type Edit } from '../../rig/index.js';
+import { isFlightChain, toldOn, type Chain } from '../../channels/index.js';
+import { shapingOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
 
+/** The slot that a function on an undriven one may be meant to have: one beside it that is driven and moves nothing, of flight its usual one. */
+export function drivenBeside(rig: Rig, chains: readonly Chain[], chain: Chain): number | null {
+  const { slot, transmitter } = chain;
+  if (slot === null || !transmitter || chain.control) return null;
+  const isIdle = (n: number): boolean =>
+    Boolean(shapingOf(rig, transmitter.id, n)?.control) &&
+    !chains.some((c) => c.slot === n && c.transmitter?.id === transmitter.id);
+  // flight goes to where it is at home, not to whatever is beside it
+  const home = isFlightChain(chain) ? homeChannel(rig, chains, chain) : null;
+  const near = isFlightChain(chain) ? (home === null ? [] : [home]) : [slot - 1, slot + 1];
+  return near.find((n) => n >= 1 && n <= 16 && n !== slot && isIdle(n)) ?? null;
+}
+
 /** A function on a slot that nothing drives, one beside a driven slot that moves nothing: two devices count differently. @source [practice] */
-export const numberingBaseRule: Rule = ({ rig, chains }) => {
-  const moving = new Set(chains.filter((c) => c.slot !== null).map((c) => `${c.transmitter?.id} ${c.slot}`));
-  return chains.flatMap((chain): RuleResult[] => {
-    const { slot, transmitter } = chain;
-    const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
-    if (slot === null || !transmitter || chain.control || !binding) return [];
-    const driven = (n: number): boolean =>
-      Boolean(shapingOf(rig, transmitter.id, n)?.control) && !moving.has(`${transmitter.id} ${n}`);
-    // flight goes to where it is at home, not to whatever is beside it
-    const meant = isFlightChain(chain)
-      ? homeChannel(rig, chains, chain)
-      : [slot - 1, slot + 1].find((n) => n >= 1 && n <= 16 && driven(n));
-    if (meant === undefined || meant === null) return [];
-    const edits: Edit[] = [{ kind: 'bind', binding: { ...binding, slot: meant } }];
+export const numberingBaseRule: Rule = ({ rig, chains }) =>
+  chains.flatMap((chain): RuleResult[] => {
+    const { slot } = chain;
+    const meant = drivenBeside(rig, chains, chain);
+    if (slot === null || meant === null || !rig.bindings.some((b) => b.part === chain.part.id && b.fn === chain.fn.id))
+      return [];
     return [
       {
         rule: 'numbering-base',
@@ -31,8 +36,7 @@ export const numberingBaseRule: Rule = ({ rig, chains }) => {
           { name: 'device calls it', value: chain.deviceNumber ?? slot, source: 'part sheet' },
           { name: 'driven', value: meant },
         ],
-        fixes: () => [{ label: `Listen on slot ${meant}`, edits }],
+        fixes: () => [{ label: `Listen on slot ${meant}`, edits: toldOn(rig, chain, meant) }],
       },
     ];
   });
-};

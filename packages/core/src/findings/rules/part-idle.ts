@@ -1,7 +1,9 @@
 import { idleReason } from '../../loom/index.js';
 import type { Source } from '../../parts/index.js';
+import type { Rails } from '../../rails/index.js';
 import { partsWithSheets, sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
+import { currentWith } from './after-edits.js';
 import { onePins } from './plus-in-lead.js';
 
 /** A part that is wired and fed, and that nothing talks to and that tells nobody: it eats and does nothing. @source [practice] */
@@ -26,7 +28,7 @@ export const partIdleRule: Rule = ({ rig, conversations, full }) =>
   });
 
 /** A pack with leads on it that takes no part: its minus is joined, or its balance plug, and its plus is not. */
-export const packUnusedRule: Rule = ({ rig }) =>
+export const packUnusedRule: Rule = ({ rig, flat }) =>
   partsWithSheets(rig).flatMap(({ part, sheet }): RuleResult[] => {
     const [cells] = sheet.sources.filter((s) => s.pack);
     const hasLeads = rig.cables.some((c) => c.wires.some((w) => w.from.part === part.id || w.to.part === part.id));
@@ -39,13 +41,13 @@ export const packUnusedRule: Rule = ({ rig }) =>
         station: 'loom',
         subjects: [part.id],
         figures: [{ name: 'part', value: part.id }],
-        fixes: () => plusBeside(rig, part.id, cells),
+        fixes: () => plusBeside(rig, flat, part.id, cells),
       },
     ];
   });
 
 /** The lead that has the pack's minus gets its plus, to the supply pin beside the far end. */
-function plusBeside(rig: Rig, part: string, { plus, minus }: Source): Fix[] {
+function plusBeside(rig: Rig, flat: Rails, part: string, { plus, minus }: Source): Fix[] {
   for (const { cable, wire, far } of wiresAt(rig, { part, ...minus })) {
     const port = sheetOf(rig, wire[far].part).ports.find((p) => p.id === wire[far].port);
     const beside = port?.pins.filter((p) => p.line === 'supply') ?? [];
@@ -53,7 +55,7 @@ function plusBeside(rig: Rig, part: string, { plus, minus }: Source): Fix[] {
     const { gaugeAwg, lengthMm } = wire;
     const to = { ...wire[far], pin: beside[0]!.n };
     const added = { from: { part, ...plus }, to, colour: 'red', gaugeAwg, lengthMm };
-    return [{ label: 'Add the plus wire', edits: [{ kind: 'addWire', cable: cable.id, wire: added }] }];
+    return [currentWith(rig, flat, 'Add the plus wire', [{ kind: 'addWire', cable: cable.id, wire: added }])];
   }
   return [];
 }

@@ -5,21 +5,22 @@ import type { Rule, RuleResult } from '../finding.js';
 /** A lead between two plugs that no lead joins: a dummy battery of the other body, another kind of socket. @source [practice] */
 export const plugMismatchRule: Rule = ({ rig }) =>
   cableViews(rig).flatMap((cable): RuleResult[] => {
-    const [first, ...rest] = cable.ends;
-    const odd = first && rest.find((end) => !canBeMade(first.family, end.family));
-    if (!odd) return [];
+    const odd = cable.ends.filter((end) => cable.ends.some((other) => !canBeMade(end.family, other.family)));
+    const [first] = odd;
+    const other = first && odd.find((end) => !canBeMade(first.family, end.family));
+    if (!other) return [];
     return [
       {
         rule: 'plug-mismatch',
         mark: 'stop',
         station: 'loom',
-        subjects: [cable.id, first.part, odd.part],
+        subjects: [cable.id, ...new Set(odd.map((end) => end.part))],
         figures: [
           { name: 'cable', value: cable.id },
           { name: 'from', value: first.part },
           { name: 'has', value: first.family, source: 'part sheet' },
-          { name: 'to', value: odd.part },
-          { name: 'wants', value: odd.family, source: 'part sheet' },
+          { name: 'to', value: other.part },
+          { name: 'wants', value: other.family, source: 'part sheet' },
         ],
         fixes: () => [],
       },

@@ -13,7 +13,15 @@ import {
 } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, RuleContext } from '../finding.js';
-import { flatAfter, isLow, railsAfter, sinksNobody, startsAsBefore, currentWith } from './after-edits.js';
+import {
+  currentWith,
+  flatAfter,
+  isLow,
+  overloadsNothing,
+  railsAfter,
+  sinksNobody,
+  startsAsBefore,
+} from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead, type Outlet } from './outlets.js';
 
@@ -165,7 +173,7 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   return carriedBy(context, node, moves);
 }
 
-/** Those after which the supply has its volts, no other lost its own, no regulator is cooked and all come up as before. */
+/** Those after which the supply has its volts, no other lost its own, nothing carries too much, no regulator is cooked and all come up as before. */
 export function carriedBy(context: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
   const { rig, full, flat } = context;
   const hot = hotRegulators(rig, full, flat).length;
@@ -173,7 +181,7 @@ export function carriedBy(context: RuleContext, { part, terminal }: RailNode, mo
     const after = railsAfter(rig, edits);
     const flatThen = after.flat();
     const own = flatThen.nodes.find((n) => n.part === part && n.terminal === terminal);
-    if (!own || isLow(own) || !sinksNobody(flat, flatThen)) return false;
+    if (!own || isLow(own) || !sinksNobody(flat, flatThen) || !overloadsNothing(rig, flat, after)) return false;
     if (hotRegulators(after.rig, after.full(), flatThen).length > hot) return false;
     return startsAsBefore(context, after);
   });

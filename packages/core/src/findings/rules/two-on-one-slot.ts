@@ -6,6 +6,7 @@ import {
   isFlightChain,
   mayLeave,
   mismatchOf,
+  repeatedBy,
   toldOn,
   type Chain,
 } from '../../channels/index.js';
@@ -21,7 +22,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
     c.path.every(({ kind, troubles }) => kind !== 'pulse' || !troubles.includes('wrong type'));
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter && isHeard(c));
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    if (same.length < 2) return [];
+    if (same.length < 2 || isSplit(rig, chains, same)) return [];
     const astray = same.filter(isFlightChain);
     if (astray.length && !isFlownTogether(same)) return [];
     return [
@@ -58,10 +59,20 @@ function sentHome(rig: Rig, chains: readonly Chain[], flown: readonly Chain[]): 
   return [];
 }
 
-const pinOf = ({ path: [first] }: Chain): string | null =>
-  first?.kind === 'pulse' ? `${first.talker.part.id}.${first.talker.link.id}` : null;
+const pinOf = (chain: Chain): string | null => {
+  const [first] = chain.path;
+  return first?.kind === 'pulse' ? `${first.talker.part.id}.${first.talker.link.id}` : repeatedBy(chain);
+};
 
-/** Two of them are told by one and the same pin. */
+/** One pin or output split for several that do the same, each of them wished for: two cameras of a mapper, say, by a Y lead or a splitter. */
+function isSplit(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): boolean {
+  const [pin, ...others] = same.map(pinOf);
+  if (pin === null || others.some((p) => p !== pin) || new Set(same.map((c) => c.fn.what)).size > 1) return false;
+  const wished = chainsOfWishes(rig, chains);
+  return same.every((c) => wished.has(c));
+}
+
+/** Two of them are told by one and the same pin, or output. */
 const isOnePinFor = (same: readonly Chain[]): boolean => {
   const pins = same.map(pinOf).filter((pin) => pin !== null);
   return new Set(pins).size < pins.length;

@@ -76,6 +76,14 @@ export const CHANNELS_WORDS = {
     title: `Slot ${f.text('slot')} moves two things`,
     text: `${f.text('functions')}: ${f.text('functions').split(', ').length > 2 ? 'all' : 'both'} move.`,
   }),
+  'flight-undriven': (f) => ({
+    title: `Nothing drives ${f.text('functions')} of ${f.label('part')}`,
+    text: `No control of ${f.label('transmitter')} is on ${/ and |,/.test(f.text('channels')) ? 'channels' : 'channel'} ${f.text('channels')}. Give them theirs before it moves; flight is never set here by itself.`,
+  }),
+  'output-two-slots': (f) => ({
+    title: `${capital(f.text('output'))} of ${f.label('part')} cannot repeat two slots`,
+    text: `${capital(f.text('functions'))}: one output sends one width, and they obey it together.`,
+  }),
   'scale-school': (f) => ({
     title: `${f.label('listener')} reads another scale`,
     text: `${f.label('talker')} counts by the other school: full stick reaches ${f.number('reach')} % and the middle is off.`,

@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest';
+import { brief, type PartLine } from '../../test/practice/bench.js';
+import { Proposed } from '../../test/practice/proposed.js';
+import type { Cable } from '../rig/index.js';
+import { propose } from './propose.js';
+
+const PARTS: PartLine[] = [
+  ['PK', 'pack-4s'],
+  ['R5', 'regulator-5v'],
+  ['R12', 'regulator-12v'],
+  ['GB', 'gimbal-two-axis'],
+  ['RX', 'receiver-16'],
+  ['TX', 'transmitter-16'],
+];
+const wired = (...more: PartLine[]): Proposed => Proposed.of(brief('Quay', 'rotor', [...PARTS, ...more], [['tilt']]));
+const runsTo = ({ wires }: Cable, part: string): boolean =>
+  wires.some((w) => w.from.part === part || w.to.part === part);
+const fromPack = ({ rig }: Proposed): number => rig.cables.filter((c) => runsTo(c, 'PK')).length;
+
+describe('a splice on the bench', () => {
+  it('is where the leads of the pack meet: one lead to it, each load on a tap of its own', () => {
+    const bare = wired();
+    const now = wired(['SP', 'splice-four']);
+    expect(fromPack(bare)).toBeGreaterThan(1);
+    expect(fromPack(now)).toBe(1);
+    const taps = now.rig.cables.filter((c) => runsTo(c, 'SP') && !runsTo(c, 'PK'));
+    expect(taps).toHaveLength(fromPack(bare));
+    expect(new Set(taps.map((c) => c.wires[0]!.from.port)).size).toBe(taps.length);
+    expect(now.analysis.findings.filter((f) => f.mark === 'stop')).toEqual(
+      bare.analysis.findings.filter((f) => f.mark === 'stop'),
+    );
+    expect(now.proposal.choices.some((c) => c.text.endsWith('over Splice, four ways'))).toBe(true);
+  });
+
+  it('carries what all of them ask, and stays as it was wired when asked again', () => {
+    const now = wired(['SP', 'splice-four']);
+    const gauge = (cables: Cable[]): number => Math.min(...cables.map((c) => c.wires[0]!.gaugeAwg));
+    const [trunk, ...none] = now.rig.cables.filter((c) => runsTo(c, 'PK'));
+    expect(none).toEqual([]);
+    expect(gauge([trunk!])).toBeLessThanOrEqual(gauge(now.rig.cables.filter((c) => runsTo(c, 'SP') && c !== trunk)));
+    expect(propose(now.rig).edits).toEqual([]);
+  });
+
+  it('is left alone where a single lead leaves an outlet', () => {
+    const lone = Proposed.of(
+      brief(
+        'Quay',
+        'rotor',
+        [
+          ['PK', 'pack-4s'],
+          ['R5', 'regulator-5v'],
+          ['RX', 'receiver-16'],
+          ['SP', 'splice-four'],
+        ],
+        [],
+      ),
+    );
+    expect(lone.rig.cables.some((c) => runsTo(c, 'SP'))).toBe(false);
+  });
+});

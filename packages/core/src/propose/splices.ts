@@ -1,0 +1,101 @@
+import { contactA, portsCanJoin, type Terminals } from '../loom/index.js';
+import { isSplice, type Port, type Sheet } from '../parts/index.js';
+import { sheetOf, wiresAt, type Part, type PinRef, type Rig } from '../rig/index.js';
+import type { BenchView } from './bench-view.js';
+import { portOf, type Outlet } from './outlets.js';
+
+/** A lead from an outlet to a supply. */
+export interface Branch {
+  outlet: Outlet;
+  /** Plus pin of the supply at its far end. */
+  to: PinRef;
+  /** Current it carries at its peak, A. */
+  amps: number;
+}
+
+/** Leads of one outlet that meet on a splice: one lead there, and each of them on from a tap of it. */
+export interface Splice {
+  outlet: Outlet;
+  /** Where the lead from the outlet ends. */
+  into: Terminals;
+  /** Current of all its branches, A. */
+  amps: number;
+  /** Where each branch begins. */
+  taps: ReadonlyMap<Branch, Terminals>;
+}
+
+/**
+ * Puts the splices of a bench where most leads leave one outlet: several leads on one plug need something to meet on.
+ * @param leads all leads of the wiring
+ */
+export function spliced(view: BenchView, leads: readonly Branch[]): Splice[] {
+  const left = view.parts
+    .filter(({ part, sheet }) => isSplice(sheet) && sheet.ties.length === 1 && isFree(view.base, part))
+    .sort((a, b) => a.part.id.localeCompare(b.part.id));
+  const found: Splice[] = [];
+  for (const own of byOutlet(leads)) {
+    for (const { part, sheet } of left) {
+      const splice = own.length > 1 ? fitted(view.rig, own, part, sheet) : null;
+      if (!splice) continue;
+      left.splice(
+        left.findIndex((s) => s.part === part),
+        1,
+      );
+      found.push(splice);
+      break;
+    }
+  }
+  return found;
+}
+
+const isFree = ({ cables }: Rig, { id }: Part): boolean =>
+  !cables.some((c) => c.wires.some((w) => w.from.part === id || w.to.part === id));
+
+/** Leads by the outlet they leave, where most do first; alike, by name. */
+function byOutlet(leads: readonly Branch[]): Branch[][] {
+  const groups = new Map<string, Branch[]>();
+  for (const lead of leads) groups.set(lead.outlet.id, [...(groups.get(lead.outlet.id) ?? []), lead]);
+  return [...groups].sort(([a, x], [b, y]) => y.length - x.length || a.localeCompare(b)).map(([, own]) => own);
+}
+
+/** The leads on the taps of a splice, those that are there already first; null where its plugs take none of it. */
+function fitted(rig: Rig, leads: readonly Branch[], part: Part, sheet: Sheet): Splice | null {
+  const [{ outlet }] = leads as [Branch];
+  const plugs = tapsOf(part, sheet);
+  const from = { part: outlet.part.id, ...outlet.source.plus };
+  const into = plugs
+    .filter(({ port }) => portsCanJoin(portOf(outlet.sheet, outlet.source.plus.port), port))
+    .sort((a, b) => Number(isJoined(rig, b.plus, from)) - Number(isJoined(rig, a.plus, from)))[0];
+  if (!into) return null;
+  const free = plugs.filter((p) => p !== into);
+  const taps = new Map<Branch, Terminals>();
+  for (const lead of leads) {
+    const { to } = lead;
+    const fits = free.filter(({ port }) => portsCanJoin(port, portOf(sheetOf(rig, to.part), to.port)));
+    const tap = fits.find((p) => isJoined(rig, p.plus, to)) ?? fits.find((p) => !isWired(rig, p.plus)) ?? fits[0];
+    if (!tap) continue;
+    free.splice(free.indexOf(tap), 1);
+    taps.set(lead, tap);
+  }
+  const mostA = contactA(portOf(outlet.sheet, outlet.source.plus.port), into.port);
+  const amps = [...taps.keys()].reduce((sum, lead) => sum + lead.amps, 0);
+  return taps.size > 1 && (mostA === null || amps <= mostA) ? { outlet, into, amps, taps } : null;
+}
+
+const isWired = (rig: Rig, at: PinRef): boolean => wiresAt(rig, at).length > 0;
+const isJoined = (rig: Rig, a: PinRef, b: PinRef): boolean =>
+  wiresAt(rig, a).some(({ wire, far }) => wire[far].part === b.part && wire[far].port === b.port);
+
+interface Tap extends Terminals {
+  port: Port;
+}
+
+/** Plugs of a splice with their plus and ground. */
+const tapsOf = ({ id }: Part, { ports, ties }: Sheet): Tap[] =>
+  ports.flatMap((port): Tap[] => {
+    const plus = ties[0]!.find((at) => at.port === port.id);
+    const ground = port.pins.find((p) => p.line === 'ground');
+    return plus && ground
+      ? [{ port, plus: { part: id, ...plus }, minus: { part: id, port: port.id, pin: ground.n } }]
+      : [];
+  });

@@ -1,0 +1,160 @@
+/** A sum receiver, a box that fans it out, a box behind that one, a camera behind both: channels go through all of them. */
+import { describe, expect, it } from 'vitest';
+import { compileBench, runBench, setControls, startBench, type Bench } from '../../src/bench/index.js';
+import type { Sheet } from '../../src/parts/index.js';
+import { at, defineSheet, eats, empty, ground, plus, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import { planOf, playStep } from '../../src/prove/index.js';
+import { brief } from './bench.js';
+import { Proposed } from './proposed.js';
+
+const base = { revision: 1, summary: 'of their own' };
+const three = (id: string, way: 'in' | 'out', feeds = true) => ({
+  id,
+  label: id,
+  side: 'left' as const,
+  plug: { family: 'three-way 2.54 mm', pins: 3 },
+  pins: [signal(1, 'S', way), feeds ? plus(2) : empty(2, 'not joined'), ground(3)],
+});
+const contact = (id: string, way: 'in' | 'out') => ({
+  id,
+  label: id,
+  side: 'right' as const,
+  plug: { family: 'two-way 2.5 mm jack', pins: 2 },
+  pins: [signal(1, 'tip', way), ground(2, 'sleeve')],
+});
+const OUTS = [1, 2, 3, 4];
+
+const fan = defineSheet({
+  ...base,
+  class: 'own-fan',
+  role: 'converter',
+  name: 'Fan-out',
+  group: 'Control',
+  massG: 8,
+  ports: [supplyPort('volts', 'volts', 'left'), three('sum', 'in'), ...OUTS.map((n) => three(`q${n}`, 'out'))],
+  ties: [[at('volts', 1), at('sum', 2), ...OUTS.map((n) => at(`q${n}`, 2))]],
+  supplies: [eats('volts', [4.5, 8.4], 0.2, 0.3)],
+  links: [
+    wire('sum', 'ppm', 'listen', 'sum', { base: 1 }),
+    ...OUTS.map((n) => wire(`q${n}`, 'pulse', 'talk', `q${n}`)),
+  ],
+});
+const clicker = defineSheet({
+  ...base,
+  class: 'own-clicker',
+  role: 'trigger',
+  name: 'Clicker',
+  group: 'Payload',
+  massG: 6,
+  ports: [supplyPort('volts', 'volts', 'left'), three('in', 'in', false), contact('out', 'out')],
+  supplies: [eats('volts', [4.5, 8.4], 0.1, 0.2)],
+  links: [wire('in', 'pulse', 'listen', 'in'), wire('out', 'contact', 'talk', 'out')],
+});
+const still = defineSheet({
+  ...base,
+  class: 'own-still',
+  role: 'camera',
+  name: 'Still camera',
+  group: 'Payload',
+  massG: 300,
+  inside: { battery: true, minutes: 90 },
+  ports: [contact('release', 'in')],
+  links: [wire('release', 'contact', 'listen', 'release')],
+  functions: [
+    {
+      id: 'shot',
+      label: 'Release',
+      what: 'photo',
+      takes: 'pulse',
+      over: ['release'],
+      windows: [{ fromUs: 1700, toUs: 2200, label: 'press' }],
+    },
+  ],
+  view: { wideDeg: 60, teleDeg: 60, pointsAcross: 6000 },
+});
+const rudder = defineSheet({
+  ...base,
+  class: 'own-rudder',
+  role: 'drive',
+  name: 'Rudder servo',
+  group: 'Control',
+  massG: 50,
+  ports: [three('lead', 'in')],
+  supplies: [
+    {
+      id: 'own',
+      plus: at('lead', 2),
+      minus: at('lead', 3),
+      volts: [4.8, 7.4],
+      draw: { kind: 'power', typical: 1, peak: 6 },
+    },
+  ],
+  links: [wire('lead', 'pulse', 'listen', 'lead')],
+  functions: [{ id: 'steer', label: 'Steering', what: 'yaw', takes: 'position', over: ['lead'] }],
+});
+const sheets: Sheet[] = [fan, clicker, still, rudder];
+
+const boat = Proposed.of({
+  ...brief(
+    'Mere boat',
+    'hand-held or ground',
+    [
+      ['PK', 'pack-4s'],
+      ['R5', 'regulator-5v'],
+      ['RX', 'receiver-ppm'],
+      ['TX', 'transmitter-16'],
+      // behind what it hears, in the list as on the bench
+      ['CA', still.class],
+      ['CK', clicker.class],
+      ['FO', fan.class],
+      ['RU', rudder.class],
+    ],
+    [['photo']],
+  ),
+  sheets,
+});
+
+const released = (bench: Bench): number => {
+  const { control } = boat.chain('CA.shot');
+  const at = bench.parts.findIndex((p) => p.part.id === 'CA');
+  let state = startBench(bench, { awake: true });
+  for (const to of [-1, 1, -1, 1]) state = runBench(bench, setControls(state, { [control!.id]: to }), 400);
+  return state.parts[at]!.does!.asked[0]!;
+};
+
+describe('boxes in a row', () => {
+  it('are wired by a proposal, what steers the boat among what they tell', () => {
+    expect(boat.proposal.unmet.map((u) => `${u.demand}: ${u.why}`)).toEqual([]);
+    expect(boat.analysis.findings.filter((f) => f.mark === 'stop').map((f) => f.title)).toEqual([]);
+    expect(boat.chain('CA.shot').path.map((c) => `${c.talker.part.id} ${c.kind}`)).toEqual([
+      'RX ppm',
+      'FO pulse',
+      'CK contact',
+    ]);
+    expect(boat.chain('RU.steer').path.map((c) => c.kind)).toEqual(['ppm', 'pulse']);
+  });
+
+  it('carry the slot of the pin on the way', () => {
+    const [, pin] = boat.chain('CA.shot').path;
+    expect(String(boat.slot('CA.shot'))).toBe(pin!.talker.link.id.slice(1));
+  });
+
+  it('let every step of the plan pass, and take it away with the volts of any of them', () => {
+    const bench = compileBench(boat.rig);
+    let state = startBench(bench, { awake: true });
+    for (const step of planOf(boat.rig).filter((s) => !s.byEye)) {
+      const played = playStep(bench, state, step);
+      state = played.state;
+      expect([step.title, played.verdict.passed]).toEqual([step.title, true]);
+    }
+    expect(released(bench)).toBe(0);
+    for (const box of ['FO', 'CK'])
+      expect([box, released(compileBench(boat.rig, 1, [{ kind: 'dead', part: box }]))]).toEqual([box, NaN]);
+  });
+
+  it('say which of them hears no receiver', () => {
+    const lead = boat.lead('RX', 'FO');
+    const cut = boat.with([{ kind: 'removeCable', cable: lead.id }]);
+    expect(cut.chain('CA.shot').breaks).toBe('Fan-out hears no receiver');
+  });
+});
