@@ -15,7 +15,13 @@ export function heardChannels(chains: readonly Chain[], transmitter: string, wit
   const output = without ? repeatedBy(without) : null;
   return new Set(
     chains.flatMap((c) =>
-      c !== without && (output === null || repeatedBy(c) !== output) && c.carrier && c.slot !== null && c.transmitter?.id === transmitter ? [c.slot] : [],
+      c !== without &&
+      (output === null || repeatedBy(c) !== output) &&
+      c.carrier &&
+      c.slot !== null &&
+      c.transmitter?.id === transmitter
+        ? [c.slot]
+        : [],
     ),
   );
 }
