@@ -5,7 +5,7 @@ import { leaf, sheetSchema } from '../parts/schemas.js';
 import { MOST, applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
-import { issueProblem, parseJson } from './json.js';
+import { issueProblems, parseJson } from './json.js';
 
 export const BRIEF_FORMAT = 'squallmark-brief';
 
@@ -46,8 +46,9 @@ export type Brief = z.input<typeof briefSchema>;
 export function readBrief(text: string): Reading<Rig> {
   const json = parseJson(text);
   if (!json.ok) return json;
-  const parsed = briefSchema.safeParse(withMigratedSheets(json.value));
-  if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
+  const document = withMigratedSheets(json.value);
+  const parsed = briefSchema.safeParse(document);
+  if (!parsed.success) return readFailed(...issueProblems(parsed.error.issues, document));
   return layOut(withOperators(parsed.data, json.value));
 }
 

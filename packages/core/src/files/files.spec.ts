@@ -84,6 +84,29 @@ describe('rig files', () => {
     expect(problemsOf(JSON.stringify(rig))[0]).toMatch(/^cables\[2\]\.wires\[1\]\.lengthMm: /);
   });
 
+  it('say in words what is missing, what stands there and what is wanted', () => {
+    const rig = structuredClone(demoRig());
+    const camera = rig.sheets['zoom-camera-serial']!;
+    const broken = (change: (doc: Record<string, unknown>) => void): string => {
+      const doc = structuredClone(rig) as unknown as Record<string, unknown>;
+      change(doc);
+      return problemsOf(JSON.stringify(doc))[0]!;
+    };
+    const inSheet = (name: string, value: unknown) =>
+      broken((doc) => Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.links[0]!, { [name]: value }));
+    expect(broken((doc) => delete doc.name)).toBe('name: is missing; a text is wanted');
+    expect(broken((doc) => (doc.parts = {}))).toBe('parts: is an object; a list is wanted');
+    expect(broken((doc) => (doc.revision = 1.5))).toBe('revision: is 1.5; a whole number is wanted');
+    expect(inSheet('kind', 'pwm')).toMatch(
+      /^sheets\.zoom-camera-serial\.links\[0\]\.kind: is "pwm"; one of "pulse", "sbus", .* is wanted$/,
+    );
+    expect(inSheet('colour', 'red')).toBe('sheets.zoom-camera-serial.links[0]: nobody reads "colour"');
+    const asked = broken((doc) => {
+      Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.functions[0]!.askedBy[0]!, { by: 'voice' });
+    });
+    expect(asked).toMatch(/askedBy\[0\]\.by: is "voice", which is none of what can stand here$/);
+  });
+
   it('with a reference to nothing name its place', () => {
     const rig = structuredClone(demoRig());
     rig.cables[0]!.wires[0]!.from.part = 'GHOST';

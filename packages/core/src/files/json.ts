@@ -46,11 +46,57 @@ function mistakeIn(text: string): Problem {
   };
 }
 
-/** A schema's complaint with its place in the document. */
-export function issueProblem(issue: z.core.$ZodIssue): Problem {
-  const where = issue.path.reduce<string>(
-    (path, key) => (typeof key === 'number' ? `${path}[${key}]` : path ? `${path}.${String(key)}` : String(key)),
+/** A schema's complaints with their places in the document, in words. */
+export const issueProblems = (issues: readonly z.core.$ZodIssue[], document: unknown): Problem[] =>
+  issues.map((issue) => ({ where: placeOf(issue.path), what: saidOf(issue, valueAt(document, issue.path)) }));
+
+const placeOf = (path: readonly PropertyKey[]): string =>
+  path.reduce<string>(
+    (place, key) => (typeof key === 'number' ? `${place}[${key}]` : place ? `${place}.${String(key)}` : String(key)),
     '',
+  ) || 'top';
+
+const valueAt = (document: unknown, path: readonly PropertyKey[]): unknown =>
+  path.reduce<unknown>(
+    (value, key) =>
+      typeof value === 'object' && value !== null ? (value as Record<PropertyKey, unknown>)[key] : undefined,
+    document,
   );
-  return { where: where || 'top', what: issue.message };
+
+/** What a schema wants, as a person would say it. */
+const WANTED: Readonly<Record<string, string>> = {
+  string: 'a text',
+  number: 'a number',
+  int: 'a whole number',
+  boolean: 'true or false',
+  array: 'a list',
+  tuple: 'a list',
+  object: 'an object',
+  record: 'an object',
+};
+/** Of a list of words, as many as one reads. */
+const MOST_WORDS = 20;
+
+/** A complaint in words; those about figures and texts say it themselves. */
+function saidOf(issue: z.core.$ZodIssue, value: unknown): string {
+  const found = value === undefined ? 'is missing' : `is ${shown(value)}`;
+  if (issue.code === 'invalid_type' && issue.expected in WANTED)
+    return `${found}; ${WANTED[issue.expected]!} is wanted`;
+  if (issue.code === 'invalid_value') {
+    const words = issue.values.slice(0, MOST_WORDS).map((word) => JSON.stringify(word) ?? String(word));
+    const more = issue.values.length - words.length;
+    return `${found}; ${issue.values.length > 1 ? 'one of ' : ''}${words.join(', ')}${more > 0 ? ` and ${more} more` : ''} is wanted`;
+  }
+  if (issue.code === 'unrecognized_keys')
+    return `nobody reads ${issue.keys.map((key) => JSON.stringify(key)).join(', ')}`;
+  if (issue.code === 'invalid_union') return `${found}, which is none of what can stand here`;
+  return issue.message;
+}
+
+/** A value as it stands in the file, short. */
+function shown(value: unknown): string {
+  if (Array.isArray(value)) return 'a list';
+  if (typeof value === 'object' && value !== null) return 'an object';
+  const text = JSON.stringify(value);
+  return text.length > 60 ? `${text.slice(0, 57)}…` : text;
 }

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { issueProblem, parseJson } from './json.js';
+import { issueProblems, parseJson } from './json.js';
 import { inFull } from '../parts/index.js';
 import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, type Rig } from '../rig/index.js';
 import { rigSchema } from '../rig/schemas.js';
@@ -22,8 +22,9 @@ export function readRig(text: string): Reading<Rig> {
   if (!json.ok) return json;
   const foreign = foreignProblem(json.value);
   if (foreign) return readFailed(foreign);
-  const parsed = rigSchema.safeParse(migrateRig(json.value));
-  if (!parsed.success) return readFailed(...shorten(parsed.error.issues.map(issueProblem)));
+  const document = migrateRig(json.value);
+  const parsed = rigSchema.safeParse(document);
+  if (!parsed.success) return readFailed(...shorten(issueProblems(parsed.error.issues, document)));
   const broken = rigProblems(parsed.data);
   return broken.length ? readFailed(...shorten(broken)) : readOk(withSheetsInFull(parsed.data));
 }

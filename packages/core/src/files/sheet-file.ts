@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { inFull, migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
-import { issueProblem, parseJson } from './json.js';
+import { issueProblems, parseJson } from './json.js';
 
 /** Text of a part sheet's file. */
 export function writeSheet(sheet: Sheet): string {
@@ -18,8 +18,9 @@ export function sheetJsonSchema(): object {
 export function readSheet(text: string): Reading<Sheet> {
   const json = parseJson(text);
   if (!json.ok) return json;
-  const parsed = sheetSchema.safeParse(migrateSheet(json.value));
-  if (!parsed.success) return readFailed(...parsed.error.issues.map(issueProblem));
+  const document = migrateSheet(json.value);
+  const parsed = sheetSchema.safeParse(document);
+  if (!parsed.success) return readFailed(...issueProblems(parsed.error.issues, document));
   const broken = sheetProblems(parsed.data);
   return broken.length ? readFailed(...broken) : readOk(inFull(parsed.data));
 }
