@@ -41,6 +41,7 @@ import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
 import { Weaver } from '../../state/weaver';
 import { AssignCard } from './assign-card';
+import { carrierWord } from './carrier-word';
 import { IdentifyCard } from './identify-card';
 import { OperatorsCard } from './operators-card';
 import { RowCard } from './row-card';
@@ -156,6 +157,7 @@ export class Channels {
       .filter((w) => w.by !== null && w.by !== 'slot' && w.state !== 'open')
       .map(({ wish, steps }) => ({ id: wish.id, label: wish.label, way: steps.map((s) => s.text).join(' → ') })),
   );
+  protected readonly carrierWord = carrierWord;
   protected readonly columns = computed(() => (this.isNarrow() ? NARROW : COLUMNS));
   protected readonly channelOf = ({ row }: Line): string => rowId(row);
   protected readonly isChosen = ({ on }: Line): boolean => on;
