@@ -2,6 +2,7 @@ import {
   HANDED_FROM,
   airInto,
   armedWindow,
+  beginsAtReceiver,
   findChains,
   handOverLink,
   idleAt,
@@ -11,7 +12,6 @@ import {
   type FlightAxis,
   type FunctionSetup,
   type StickGesture,
-  beginsAtReceiver,
 } from '../channels/index.js';
 import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';

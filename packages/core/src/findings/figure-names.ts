@@ -58,8 +58,8 @@ export interface FigureNames {
   'window-thin': 'control' | 'from' | 'function' | 'part' | 'place' | 'sent' | 'spare' | 'to' | 'window';
   'pulse-from-latch': 'control' | 'function' | 'part' | 'why';
   'one-control-many': 'channels' | 'control' | 'listened to';
-  'two-on-one-slot': 'functions' | 'slot';
-  'flight-undriven': 'channels' | 'functions' | 'part' | 'transmitter';
+  'two-on-one-slot': 'count' | 'functions' | 'slot';
+  'flight-undriven': 'channels' | 'count' | 'functions' | 'part' | 'transmitter';
   'output-two-slots': 'functions' | 'output' | 'part';
   'wrong-way': 'at rest' | 'control' | 'function' | 'high' | 'low' | 'part';
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';

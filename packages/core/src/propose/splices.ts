@@ -1,6 +1,7 @@
 import { contactA, portsCanJoin, type Terminals } from '../loom/index.js';
 import { isSplice, type Port, type Sheet } from '../parts/index.js';
 import { sheetOf, wiresAt, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
 import { portOf, type Outlet } from './outlets.js';
 
@@ -29,21 +30,16 @@ export interface Splice {
  * @param leads all leads of the wiring
  */
 export function spliced(view: BenchView, leads: readonly Branch[]): Splice[] {
-  const left = view.parts
+  let left = view.parts
     .filter(({ part, sheet }) => isSplice(sheet) && sheet.ties.length === 1 && isFree(view.base, part))
     .sort((a, b) => a.part.id.localeCompare(b.part.id));
   const found: Splice[] = [];
   for (const own of byOutlet(leads)) {
-    for (const { part, sheet } of left) {
-      const splice = own.length > 1 ? fitted(view.rig, own, part, sheet) : null;
-      if (!splice) continue;
-      left.splice(
-        left.findIndex((s) => s.part === part),
-        1,
-      );
-      found.push(splice);
-      break;
-    }
+    if (own.length < 2) continue;
+    const [splice] = left.flatMap(({ part, sheet }) => fitted(view.rig, own, part, sheet) ?? []);
+    if (!splice) continue;
+    left = left.filter(({ part }) => part.id !== splice.into.plus.part);
+    found.push(splice);
   }
   return found;
 }
@@ -53,9 +49,9 @@ const isFree = ({ cables }: Rig, { id }: Part): boolean =>
 
 /** Leads by the outlet they leave, where most do first; alike, by name. */
 function byOutlet(leads: readonly Branch[]): Branch[][] {
-  const groups = new Map<string, Branch[]>();
-  for (const lead of leads) groups.set(lead.outlet.id, [...(groups.get(lead.outlet.id) ?? []), lead]);
-  return [...groups].sort(([a, x], [b, y]) => y.length - x.length || a.localeCompare(b)).map(([, own]) => own);
+  return [...groupBy(leads, (lead) => lead.outlet.id)]
+    .sort(([a, x], [b, y]) => y.length - x.length || a.localeCompare(b))
+    .map(([, own]) => own);
 }
 
 /** The leads on the taps of a splice, those that are there already first; null where its plugs take none of it. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { compileBench, runBench, setControls, startBench, type Bench } from '../../src/bench/index.js';
 import type { Sheet } from '../../src/parts/index.js';
 import { at, defineSheet, eats, empty, ground, plus, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
-import { planOf, playStep } from '../../src/prove/index.js';
+import { planOf } from '../../src/prove/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -140,14 +140,9 @@ describe('boxes in a row', () => {
   });
 
   it('let every step of the plan pass, and take it away with the volts of any of them', () => {
-    const bench = compileBench(boat.rig);
-    let state = startBench(bench, { awake: true });
-    for (const step of planOf(boat.rig).filter((s) => !s.byEye)) {
-      const played = playStep(bench, state, step);
-      state = played.state;
-      expect([step.title, played.verdict.passed]).toEqual([step.title, true]);
-    }
-    expect(released(bench)).toBe(0);
+    expect(planOf(boat.rig).some((s) => s.part === 'CA' && s.moves.length > 0)).toBe(true);
+    expect(boat.failing()).toEqual([]);
+    expect(released(compileBench(boat.rig))).toBe(0);
     for (const box of ['FO', 'CK'])
       expect([box, released(compileBench(boat.rig, 1, [{ kind: 'dead', part: box }]))]).toEqual([box, NaN]);
   });

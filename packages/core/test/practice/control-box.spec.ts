@@ -1,9 +1,8 @@
 /** A control box that steers a gimbal over CAN and its camera over a serial line, told by a bus: sheets of anyone's own. */
 import { describe, expect, it } from 'vitest';
-import { compileBench, startBench } from '../../src/bench/index.js';
 import type { Sheet } from '../../src/parts/index.js';
 import { at, defineSheet, ground, plus, servoPort, signal, wire } from '../../src/parts/shelf/define.js';
-import { planOf, playStep } from '../../src/prove/index.js';
+import { planOf } from '../../src/prove/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -122,15 +121,9 @@ describe('a control box between a receiver, a gimbal and a camera', () => {
   });
 
   it('does on the bench what its plan asks', () => {
-    const bench = compileBench(now.rig);
-    let state = startBench(bench, { awake: true });
     const moved = planOf(now.rig).filter((s) => !s.byEye && ['GB', 'CA'].includes(s.part) && s.moves.length > 0);
     expect(moved.length).toBeGreaterThan(2);
-    for (const step of moved) {
-      const played = playStep(bench, state, step);
-      state = played.state;
-      expect(`${step.title}: ${played.verdict.passed}`).toBe(`${step.title}: true`);
-    }
+    expect(now.failing()).toEqual([]);
   });
 
   it('without the lead to the camera its own button is no way: it flies', () => {

@@ -36,19 +36,6 @@ function proposed(parts: PartLine[], wishes: string[], sheets: Sheet[]): Propose
   return Proposed.of({ ...bench, sheets });
 }
 
-/** Steps that a bench does not pass as it was proposed. */
-function failing({ rig }: Proposed): string[] {
-  const bench = compileBench(rig);
-  let state = startBench(bench, { awake: true });
-  return planOf(rig)
-    .filter((s) => !s.byEye)
-    .flatMap((step) => {
-      const played = playStep(bench, state, step);
-      state = played.state;
-      return played.verdict.passed ? [] : [`${step.title}: ${played.verdict.saw}`];
-    });
-}
-
 const open = (now: Proposed): string[] => now.proposal.unmet.map((u) => `${u.demand}: ${u.why}`);
 const stops = (now: Proposed): string[] => now.analysis.findings.filter((f) => f.mark === 'stop').map((f) => f.title);
 
@@ -71,7 +58,7 @@ describe('a controller that names what its ports speak', () => {
     expect(stops(now)).toEqual([]);
     expect(now.has('RX', 'FC')).toBe(true);
     expect(now.rig.held).toEqual([]);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 
   it('does not understand another kind: a port for telemetry is no port for a receiver', () => {
@@ -121,7 +108,7 @@ describe('a serial line that goes one way', () => {
     );
     expect(open(now)).toEqual([]);
     expect(stops(now)).toEqual([]);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 
   it('to a video transmitter that only hears', () => {
@@ -142,7 +129,7 @@ describe('a serial line that goes one way', () => {
     expect(open(now)).toEqual([]);
     expect(stops(now)).toEqual([]);
     expect(now.chain('VT.power').breaks).toBeNull();
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
     const unset = now.with(
       now.rig.held.filter((h) => h.to === 'video transmitter').map((h) => ({ kind: 'release', ...h })),
     );
@@ -187,7 +174,7 @@ it('a gimbal that hears the fast link itself hangs on the receiver', () => {
   expect(open(now)).toEqual([]);
   expect(stops(now)).toEqual([]);
   expect(now.has('RX', 'GB')).toBe(true);
-  expect(failing(now)).toEqual([]);
+  expect(now.failing()).toEqual([]);
 });
 
 describe('a controller that arms', () => {
@@ -221,7 +208,7 @@ describe('a controller that arms', () => {
     expect(now.slot('FC.arm')).toBe(5);
     expect(now.chain('FC.arm').control!.kind).toMatch(/switch/);
     for (const fn of ['tilt', 'pan', 'mode', 'look-down']) expect(now.slot(`GB.${fn}`)).not.toBe(5);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 });
 
@@ -318,7 +305,7 @@ describe('a receiver that hands its volts on', () => {
     expect(stops(now)).toEqual([]);
     const lead = now.rig.cables.find((c) => c.wires.some((w) => w.to.part === 'M'))!;
     expect(lead.wires.length).toBe(3);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 
   it('does not where its feeder gives too much for it', () => {
@@ -392,7 +379,7 @@ describe('a head that is told over CAN', () => {
     );
     expect(stops(now)).toEqual([]);
     expect(planOf(now.rig).some((s) => s.expectText.includes('tilt'))).toBe(true);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 
   it('hears nothing while one of the two lines is not there, and is told what to add', () => {
@@ -406,11 +393,11 @@ describe('a head that is told over CAN', () => {
     const found = cut.analysis.findings.filter((f) => f.rule === 'pair-half');
     expect(found.map((f) => f.title)).toEqual([expect.stringMatching(/is not wholly joined to .* CAN$/)]);
     expect(found[0]!.text).toMatch(/^L of .* goes nowhere on/);
-    expect(failing(cut).length).toBeGreaterThan(0);
+    expect(cut.failing().length).toBeGreaterThan(0);
     const [fix] = fixesOf(found[0]!);
     const mended = new Proposed(now.bare, now.proposal, applyEdits(half, fix!.edits).rig);
     expect(stops(mended)).toEqual([]);
-    expect(failing(mended)).toEqual([]);
+    expect(mended.failing()).toEqual([]);
   });
 
   it('understands nobody at another speed: not proposed, and told of where it is wired', () => {
@@ -424,7 +411,7 @@ describe('a head that is told over CAN', () => {
     const [finding, ...more] = wrong.analysis.findings.filter((f) => f.rule === 'wrong-type');
     expect([finding!.title, finding!.text].join(' ')).toMatch(/500000 baud.*1000000 baud|1000000 baud.*500000 baud/);
     expect(more).toEqual([]);
-    expect(failing(wrong).length).toBeGreaterThan(0);
+    expect(wrong.failing().length).toBeGreaterThan(0);
   });
 });
 
@@ -507,7 +494,7 @@ describe('a contact of a controller', () => {
     expect(open(now)).toEqual([]);
     expect(now.has('FC.shoot', 'CAM.shoot')).toBe(true);
     expect(planOf(now.rig).some((s) => s.expectText.startsWith('photo once'))).toBe(true);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 });
 
@@ -564,7 +551,7 @@ describe('a box that only passes on what it hears', () => {
     expect(chain.path.map((c) => c.kind)).toEqual(['pulse', 'contact']);
     expect(chain.slot).toBeGreaterThan(4);
     expect(planOf(now.rig).some((s) => s.expectText.startsWith('photo once'))).toBe(true);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 
   it('moves a gimbal by the pulses it makes of a bus, each on the slot of its number', () => {
@@ -584,7 +571,7 @@ describe('a box that only passes on what it hears', () => {
       expect(c.path.at(-1)!.talker.link.id).toBe(`o${c.slot}`);
     }
     expect(chains.length).toBeGreaterThan(0);
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
   });
 });
 
@@ -615,7 +602,7 @@ describe('a latch with one window', () => {
     );
     const armSteps = planOf(now.rig).filter((s) => s.expectText.startsWith('arm: '));
     expect(new Set(armSteps.map((s) => s.expectText))).toEqual(new Set(['arm: off', 'arm: armed']));
-    expect(failing(now)).toEqual([]);
+    expect(now.failing()).toEqual([]);
     // no other step moves that switch: its channel is read where it is moved
     const { transmitter, channel } = now.rig.shaping.find((s) => s.channel === now.slot('FC.arm'))!;
     const trimmed = applyEdits(now.rig, [{ kind: 'shape', transmitter, channel, change: { highUs: 1900 } }]).rig;

@@ -1,9 +1,11 @@
 import { analyse, type Analysis } from '../../src/analysis/index.js';
+import { compileBench, startBench } from '../../src/bench/index.js';
 import { findChains, type Chain } from '../../src/channels/index.js';
 import { readBrief, type Brief } from '../../src/files/index.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { orderOfHands, type HandStep } from '../../src/loom/index.js';
 import type { Pin } from '../../src/parts/index.js';
+import { planOf, playStep } from '../../src/prove/index.js';
 import {
   applyEdits,
   findPin,
@@ -59,6 +61,19 @@ export class Proposed {
   /** Whose source feeds a part's first supply. */
   feeder = (part: string): string | null =>
     this.analysis.rails.now.nodes.find((n) => n.part === part && n.allowed)?.fedBy ?? null;
+
+  /** Steps of its plan that the bench does not pass, played one after the other, with what was seen. */
+  failing(): string[] {
+    const bench = compileBench(this.rig);
+    let state = startBench(bench, { awake: true });
+    return planOf(this.rig)
+      .filter((s) => !s.byEye)
+      .flatMap((step) => {
+        const played = playStep(bench, state, step);
+        state = played.state;
+        return played.verdict.passed ? [] : [`${step.title}: ${played.verdict.saw}`];
+      });
+  }
 
   /** Cables between two parts. */
   between(a: string, b: string): Cable[] {

@@ -69,19 +69,25 @@ const starvedIn = (rig: Rig, { nodes }: Rails): Set<string> =>
 
 /** No lead and no source carries too much that did not before: a ground that is moved sends currents round by others. */
 export function overloadsNothing(rig: Rig, before: Rails, after: { rig: Rig; flat: () => Rails }): boolean {
-  const was = overloadedIn(rig, before);
-  return [...overloadedIn(after.rig, after.flat())].every((name) => was.has(name));
+  return newIn(overloadedIn, rig, before, after).length === 0;
+}
+
+/** Names that are among those of the rails after some edits and were not before. */
+function newIn(
+  named: (rig: Rig, rails: Rails) => Set<string>,
+  rig: Rig,
+  before: Rails,
+  after: { rig: Rig; flat: () => Rails },
+): string[] {
+  const was = named(rig, before);
+  return [...named(after.rig, after.flat())].filter((name) => !was.has(name));
 }
 
 /** A fix that lets more current flow, or sends it another way, with what it brings to light told on its button. */
 export function currentWith(rig: Rig, before: Rails, label: string, edits: Edit[]): Fix {
   const after = railsAfter(rig, edits);
-  const flat = after.flat();
-  const fresh = (inRails: typeof overloadedIn): string[] => {
-    const was = inRails(rig, before);
-    return [...inRails(after.rig, flat)].filter((name) => !was.has(name));
-  };
-  const [loaded, starved] = [fresh(overloadedIn), fresh(starvedIn)];
+  const loaded = newIn(overloadedIn, rig, before, after);
+  const starved = newIn(starvedIn, rig, before, after);
   const said = [
     ...(loaded.length ? [`${listed(loaded)} then ${loaded.length > 1 ? 'carry' : 'carries'} too much`] : []),
     ...(starved.length ? [`${listed(starved)} then ${starved.length > 1 ? 'get' : 'gets'} too little`] : []),

@@ -22,6 +22,7 @@ export const flightUndrivenRule: Rule = ({ rig, chains }) => {
       { name: 'part', value: part },
       { name: 'functions', value: listed(deaf.map((c) => c.fn.label.toLowerCase())) },
       { name: 'channels', value: listed([...new Set(deaf.map((c) => String(c.slot)))]) },
+      { name: 'count', value: new Set(deaf.map((c) => c.slot)).size },
       { name: 'transmitter', value: deaf[0]!.transmitter!.id },
     ],
     fixes: () => [],

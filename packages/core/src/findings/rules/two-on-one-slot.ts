@@ -34,6 +34,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
         apart: String(same[0]!.slot!),
         figures: [
           { name: 'slot', value: same[0]!.slot! },
+          { name: 'count', value: same.length },
           { name: 'functions', value: same.map((c) => `${c.part.label} ${c.fn.label.toLowerCase()}`).join(', ') },
         ],
         // what hangs on one pin has the slot of that pin, whichever it is

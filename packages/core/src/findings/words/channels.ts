@@ -73,12 +73,12 @@ export const CHANNELS_WORDS = {
     text: `All follow ${f.text('control')}, as a new transmitter sends them. Listened to: ${f.text('listened to')}.`,
   }),
   'two-on-one-slot': (f) => ({
-    title: `Slot ${f.text('slot')} moves two things`,
-    text: `${f.text('functions')}: ${f.text('functions').split(', ').length > 2 ? 'all' : 'both'} move.`,
+    title: `Slot ${f.text('slot')} moves ${f.number('count') > 2 ? f.number('count') : 'two'} things`,
+    text: `${f.text('functions')}: ${f.number('count') > 2 ? 'all' : 'both'} move.`,
   }),
   'flight-undriven': (f) => ({
     title: `Nothing drives ${f.text('functions')} of ${f.label('part')}`,
-    text: `No control of ${f.label('transmitter')} is on ${/ and |,/.test(f.text('channels')) ? 'channels' : 'channel'} ${f.text('channels')}. Give them theirs before it moves; flight is never set here by itself.`,
+    text: `No control of ${f.label('transmitter')} is on ${f.number('count') > 1 ? 'channels' : 'channel'} ${f.text('channels')}. Give them theirs before it moves; flight is never set here by itself.`,
   }),
   'output-two-slots': (f) => ({
     title: `${capital(f.text('output'))} of ${f.label('part')} cannot repeat two slots`,
