@@ -1,5 +1,5 @@
 import { findConversations, heardBy, saidBy, type Conversation } from '../loom/index.js';
-import { flies, hasControls, hearsAir, speaksAir, tellsOn } from '../parts/index.js';
+import { flies, hasControls, hasThrough, hearsAir, speaksAir, tellsOn } from '../parts/index.js';
 import { oncePerSlices, partsThat, sheetOf, shapingOf, type Part, type Rig, type Wish } from '../rig/index.js';
 
 /** The radio a receiver hears: that of the transmitter it is bound to. */
@@ -123,7 +123,7 @@ function partsTold(all: readonly Conversation[], receiver: string): Set<string> 
   for (const { listener } of edge) {
     if (told.has(listener.part.id)) continue;
     told.add(listener.part.id);
-    if (tellsOn(listener.sheet)) edge.push(...saidBy(all, listener.part.id));
+    if (tellsOn(listener.sheet) || hasThrough(listener.sheet)) edge.push(...saidBy(all, listener.part.id));
   }
   return told;
 }

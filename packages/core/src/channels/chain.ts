@@ -1,6 +1,7 @@
 import {
   PASSED_ON,
   flies,
+  handsThrough,
   hearsAir,
   overOf,
   passesOn,
@@ -88,7 +89,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
   const last = lastConversation(rig, all, part, fn);
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
-  chain.relayed = tellsOn(last.talker.sheet);
+  chain.relayed = tellsOn(last.talker.sheet) || handsThrough(last.talker.sheet, last.talker.link);
   chain.path = [...wayInto(rig, all, last, new Set([part.id])), last];
   chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain);
@@ -117,8 +118,9 @@ const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladd
 /** Kinds in which one part tells another what was asked for. */
 export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
 
-function carries({ talker: { sheet }, kind }: Conversation): boolean {
+function carries({ talker: { sheet, link }, listener, kind }: Conversation): boolean {
   if (hearsAir(sheet)) return CARRIERS.has(kind);
+  if (handsThrough(sheet, link)) return !flies(listener.sheet);
   return passesOn(sheet) ? PASSED_ON.has(kind) : tellsOn(sheet) && RELAYS.has(kind);
 }
 
@@ -199,7 +201,8 @@ function pinFor({ links }: Sheet, output: string): string | undefined {
 export function pinnedBy({ path }: Chain): Conversation | undefined {
   for (let i = path.length - 1; i >= 0; i--) {
     const { kind, talker } = path[i]!;
-    if (!hearsAir(talker.sheet) && !passesOn(talker.sheet)) return undefined;
+    if (!hearsAir(talker.sheet) && !passesOn(talker.sheet) && !handsThrough(talker.sheet, talker.link))
+      return undefined;
     if (kind === 'pulse' && (i === 0 || talker.link.slotSetting !== undefined)) return path[i];
   }
   return undefined;

@@ -49,6 +49,37 @@ export const passesOn = oncePerSheet(
 /** Tells others what it hears: a controller, or what only passes on. */
 export const tellsOn = (sheet: Sheet): boolean => flies(sheet) || passesOn(sheet);
 
+/** Kinds that bring many channels at once, of which some may be for others. */
+const BUSES: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'crsf', 'can', 'mavlink', 'device-serial']);
+/** What a body that turns or pulls does itself. Whatever does more has its outputs for that. */
+const OF_A_BODY: ReadonlySet<string> = new Set([
+  ...['tilt', 'pan', 'roll-trim', 'gimbal-mode', 'gimbal-power', 'look-down', 'recentre', 'calibrate'],
+  ...['drive', 'brake', 'end-stop', 'standby'],
+]);
+
+/** What the body does itself, and not the camera or lens on it. */
+export const isOfBody = ({ what }: Pick<PartFunction, 'what'>): boolean => OF_A_BODY.has(what);
+
+/** What turns or pulls by a bus, and has outputs besides: a remote head whose socket works the camera on it. */
+const handsMoreThrough = oncePerSheet(
+  (sheet) =>
+    (turns(sheet) || drives(sheet)) &&
+    !hasLens(sheet) &&
+    sheet.functions.every(isOfBody) &&
+    sheet.links.some((l) => l.way !== 'talk' && BUSES.has(l.kind)) &&
+    !sheet.links.some((l) => l.way === 'listen' && l.kind === 'pulse'),
+);
+
+/** By this output it hands on channels of its bus that are not for itself: by any that it is not told over. */
+export const handsThrough = (sheet: Sheet, { id, way, kind }: Pick<Link, 'id' | 'way' | 'kind'>): boolean =>
+  way !== 'listen' &&
+  PASSED_ON.has(kind) &&
+  handsMoreThrough(sheet) &&
+  !sheet.functions.some((f) => f.askedBy.some((ask) => 'over' in ask && ask.over.includes(id)));
+
+/** Hands channels that are not for itself on to others by some output. */
+export const hasThrough = (sheet: Sheet): boolean => sheet.links.some((l) => handsThrough(sheet, l));
+
 /** A setting that can stand otherwise; one with a single value only says how the part is made. */
 export const isChoice = ({ values }: Setting): boolean => values.length > 1;
 

@@ -7,6 +7,7 @@ import {
   hasApps,
   hasLens,
   hasPictureIn,
+  hasThrough,
   isNetworkPlug,
   passesOn,
 } from './capabilities.js';
@@ -46,7 +47,8 @@ export function inFull(sheet: Sheet): Sheet {
   const onward = onwardOf(sheet, said.links);
   if (onward) said.pictures = [onward];
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
-  const decodes = passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse');
+  const decodes =
+    (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) || hasThrough(said);
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
 }

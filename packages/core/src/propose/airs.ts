@@ -1,5 +1,5 @@
 import { boundReceivers, ownRadios, whoseWish } from '../channels/index.js';
-import { flies, hasControls, hearsAir, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hasThrough, hearsAir, passesOn, type Sheet } from '../parts/index.js';
 import { partsThat, type Edit, type Part, type Rig, type Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import type { Option } from './problem.js';
@@ -9,6 +9,8 @@ export interface Airs {
   pilot: string;
   /** Whose a wish is; the pilot's where it does not say. */
   ofWish: (wish: Wish) => string;
+  /** All that have receivers of their own, the pilot first. */
+  all: readonly string[];
   /** Whom a talker hears: a receiver by its binding, a controller the pilot. */
   ofTalker: (part: Part, sheet: Sheet) => string;
   /** The receiver of each transmitter that no wiring says anything of yet. */
@@ -32,6 +34,7 @@ export function airsOf(rig: Rig): Airs | null {
   return {
     pilot: pilot.id,
     planned,
+    all: owners.map((o) => o.id),
     ofWish: (wish) => (whoseWish(rig, owners, wish) ?? pilot).id,
     ofTalker: (part, sheet) => (flies(sheet) ? pilot.id : (planned.get(part.id) ?? pilot.id)),
   };
@@ -48,9 +51,16 @@ function canTrain(rig: Rig): boolean {
 
 const AIR_OF = 'air of ';
 
-/** A link is told by receivers of one transmitter only. */
+/** A link is told by receivers of one transmitter only; what passes on what it hears, with all its links. */
 export const modeOfAir = ({ cls, nth }: ClassEnd, transmitter: string | null | undefined): Option['modes'] =>
-  transmitter ? [{ key: `${AIR_OF}${cls.id} ${nth}`, value: transmitter }] : [];
+  transmitter
+    ? [
+        {
+          key: passesOn(cls.sheet) || hasThrough(cls.sheet) ? `${AIR_OF}${cls.part.id}` : `${AIR_OF}${cls.id} ${nth}`,
+          value: transmitter,
+        },
+      ]
+    : [];
 
 /** For whom a way to grant a wish is, where everything that could tell its part hears others; null where that is not so. */
 export function otherAir(

@@ -58,7 +58,10 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
   }
   const isBus = talker.end.link.kind === 'sbus';
   const draft = {
-    id: `${wish.covers.join(' + ')}: ${talker.cls.id} ${talker.nth} → ${listener.cls.id} ${listener.nth}`,
+    id: [
+      `${wish.covers.join(' + ')}: ${talker.cls.id} ${talker.nth} → ${listener.cls.id} ${listener.nth}`,
+      ...(wish.modes ?? []).map((m) => `as ${m.value}`),
+    ].join(' '),
     covers: wish.covers,
     wakes: wish.wakes ?? [],
     modes: [...(wish.modes ?? []), ...modesOf(talker), ...modesOf(listener)],

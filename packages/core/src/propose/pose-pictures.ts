@@ -1,5 +1,5 @@
 import { PICTURE_KINDS } from '../loom/index.js';
-import { sees, turns, type Sheet } from '../parts/index.js';
+import { LINK_WORDS, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -13,6 +13,8 @@ function stageOf(sheet: Sheet): number {
   if (sees(sheet)) return 0;
   const [path] = sheet.pictures;
   if (!path) return 4;
+  // a digital picture is shared out as it comes from its camera, an analogue one with all that is written into it
+  if (splits(sheet)) return inputKind(sheet) === 'composite' ? 3.5 : 0.5;
   const kindOf = (id: string | undefined) => sheet.links.find((l) => l.id === id)?.kind;
   if (kindOf(path.inputs[0]) !== kindOf(path.output)) return 1;
   // a gimbal that passes its camera's picture on stands before all that chooses or writes
@@ -22,6 +24,7 @@ function stageOf(sheet: Sheet): number {
 
 const onwardNeed = (part: string): string => `onward ${part}`;
 const overlayNeed = (part: string): string => `overlay ${part}`;
+const shownNeed = (part: string): string => `shown ${part}`;
 
 /** Every camera's picture goes somewhere, every relay hands on what it is given, a display in the path is in the path. */
 export function posePictures(poser: Poser): void {
@@ -45,21 +48,44 @@ export function posePictures(poser: Poser): void {
         part: part.id,
         lacks: () => whyUnseen(poser, onwardNeed(part.id), part, sheet),
       });
+    const from = inputKind(sheet);
     if (
-      stageOf(sheet) === 3 &&
+      (stageOf(sheet) === 3 || splits(sheet)) &&
       !given(part) &&
-      talkers.some(({ cls, end }) => end.link.kind === 'composite' && cls.part.id !== part.id)
+      talkers.some(({ cls, end }) => end.link.kind === from && cls.part.id !== part.id)
     )
-      poser.need(overlayNeed(part.id), `${part.label} writes into the picture`, COST.openNice, {
-        part: part.id,
-        lacks: () => whyNoLead(poser, overlayNeed(part.id), 'no composite picture comes before it'),
-      });
+      poser.need(
+        overlayNeed(part.id),
+        splits(sheet) ? `${part.label} gets a picture to share out` : `${part.label} writes into the picture`,
+        COST.openNice,
+        {
+          part: part.id,
+          lacks: () => whyNoLead(poser, overlayNeed(part.id), `no ${LINK_WORDS[from!]} picture comes before it`),
+        },
+      );
   }
+  if (view.parts.some(({ sheet }) => splits(sheet)))
+    for (const { part, sheet } of view.parts)
+      if (takesOne(sheet) && [1, 4].includes(stageOf(sheet)) && !given(part))
+        poser.need(shownNeed(part.id), `${part.label} gets a picture`, COST.openNice, {
+          part: part.id,
+          lacks: () => whyNoLead(poser, shownNeed(part.id), 'no picture is left for it'),
+        });
   for (const talker of talkers) for (const listener of listeners) posePath(poser, talker, listener);
 }
 
-const takesPictures = (sheet: Sheet): boolean =>
-  sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && Object.keys(l.pins).length > 0);
+const pictureInputs = ({ links }: Sheet): number =>
+  links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && Object.keys(l.pins).length > 0).length;
+const takesPictures = (sheet: Sheet): boolean => pictureInputs(sheet) > 0;
+const takesOne = (sheet: Sheet): boolean => pictureInputs(sheet) === 1;
+
+const inputKind = ({ links, pictures: [path] }: Sheet): LinkKind | undefined =>
+  links.find((l) => l.id === path?.inputs[0])?.kind;
+
+/** One picture comes in and goes out several times. */
+const splits = ({ pictures }: Sheet): boolean =>
+  pictures.length > 1 &&
+  pictures.every((path) => path.inputs.length === 1 && path.inputs[0] === pictures[0]!.inputs[0]);
 
 function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const [from, to] = [talker.cls, listener.cls];
@@ -69,13 +95,18 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const net = netNeed(from.part.id, talker.end.link.id);
   const covers = [
     own,
-    ...(poser.has(overlayNeed(to.part.id)) ? [overlayNeed(to.part.id)] : []),
+    ...[overlayNeed(to.part.id), shownNeed(to.part.id)].filter((need) => poser.has(need)),
     ...(poser.has(net) && reachesScreen(poser, to.part.id) ? [net] : []),
   ];
   const relay = to.sheet.pictures.length > 0;
-  addJoin(poser, talker, listener, {
-    covers,
-    wakes: relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [],
-    cost: [],
-  });
+  const wakes = relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [];
+  addJoin(poser, talker, listener, { covers, wakes, cost: [] });
+  // what it shares out once more is of use to what has no other picture
+  if (splits(from.sheet) && poser.has(overlayNeed(from.part.id)) && covers.length > 1)
+    addJoin(poser, talker, listener, {
+      covers: covers.slice(1),
+      wakes,
+      takes: poser.relies(overlayNeed(from.part.id)),
+      cost: [],
+    });
 }

@@ -1,10 +1,13 @@
 import {
   type AskedBy,
   flies,
+  handsThrough,
+  hasThrough,
   isFlight,
   hearsAir,
   hasControls,
   LINK_WORDS,
+  isOfBody,
   isWorkedOver,
   passesOn,
   sees,
@@ -40,7 +43,8 @@ export function poseWishes(poser: Poser): void {
   const receivers = parts.some(({ sheet }) => hearsAir(sheet));
   const airs = airsOf(rig);
   for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, airs, part, sheet);
-  for (const { part, sheet } of parts) if (passesOn(sheet) && receivers) posePassing(poser, part, sheet);
+  for (const { part, sheet } of parts)
+    if ((passesOn(sheet) || hasThrough(sheet)) && receivers) posePassing(poser, part, sheet);
   for (const wish of rig.wishes) poseWish(poser, airs, wish);
   const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
   const near = besideReceivers(poser);
@@ -121,7 +125,7 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
   const need = `wish ${wish.id}`;
   const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
   const takes = [{ pool: own, amount: 1 }];
-  const reach = fn.joint === undefined && !fn.drives ? reachWakes(poser, part, sheet) : [];
+  const reach = fn.joint === undefined && !fn.drives && !isOfBody(fn) ? reachWakes(poser, part, sheet) : [];
   const over = toldOver(fn);
   const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
   const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });
@@ -222,16 +226,24 @@ function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>,
     const far = cost && otherSpeed(talker, listener);
     if (far) poser.refuse([hearNeed(listener)], far);
     else if (cost)
-      addJoin(poser, talker, listener, {
-        covers: [hearNeed(listener)],
-        modes: modeOfAir(listener, airs?.ofTalker(talker.cls.part, talker.cls.sheet)),
-        cost,
-        ...(passesOn(talker.cls.sheet)
-          ? { wakes: wakesBox(poser, talker) }
-          : { takes: poser.relies(flyNeed(talker.cls.part.id)) }),
-      });
+      for (const air of airsThrough(airs, talker))
+        addJoin(poser, talker, listener, {
+          covers: [hearNeed(listener)],
+          modes: [...modeOfAir(listener, air), ...(isBox(talker.cls.sheet) ? modeOfAir(talker, air) : [])],
+          cost,
+          ...(isBox(talker.cls.sheet)
+            ? { wakes: wakesBox(poser, talker) }
+            : { takes: poser.relies(flyNeed(talker.cls.part.id)) }),
+        });
   }
 }
+
+/** It tells on only what it is told itself. */
+const isBox = (sheet: Sheet): boolean => passesOn(sheet) || hasThrough(sheet);
+
+/** Whose sticks come by a talker: what only passes on says whatever it hears. */
+const airsThrough = (airs: Airs | null, { cls }: ClassEnd): readonly (string | undefined)[] =>
+  !airs ? [undefined] : isBox(cls.sheet) ? airs.all : [airs.ofTalker(cls.part, cls.sheet)];
 
 /** What tells on and could hear a receiver of this bench itself. */
 function besideReceivers({ view: { ends } }: Poser): Set<string> {
@@ -246,9 +258,10 @@ function besideReceivers({ view: { ends } }: Poser): Set<string> {
 
 /**
  * What tells on is told by another that does only where that one is nearer to a receiver: round in a circle nobody hears anything. What
- * flies and moves nobody else is an end.
+ * flies and moves nobody else is an end, and so is what hangs on a head.
  */
 function goesBack({ cls: from }: ClassEnd, { cls: to }: ClassEnd, near: ReadonlySet<string>): boolean {
+  if (hasThrough(from.sheet)) return tellsOn(to.sheet) || hasThrough(to.sheet);
   if (!tellsOn(from.sheet) || hearsAir(from.sheet) || !tellsOn(to.sheet) || isFlown(to.sheet)) return false;
   const isNearer = near.has(from.part.id) && !near.has(to.part.id);
   return passesOn(from.sheet) ? !isNearer : near.has(to.part.id) && !near.has(from.part.id);
@@ -283,9 +296,9 @@ const SWITCHED: ReadonlySet<LinkKind> = new Set(['ladder', 'pulse', 'contact']);
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
   const relays = flies(cls.sheet);
-  if (passesOn(cls.sheet)) {
+  if (passesOn(cls.sheet) || handsThrough(cls.sheet, talker.link)) {
     const isAlike = talker.link.way !== 'listen' && talker.link.kind === listener.link.kind;
-    return isAlike ? [] : null;
+    return isAlike && (passesOn(cls.sheet) || !flies(listener.sheet)) ? [] : null;
   }
   if (!relays && !hearsAir(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];

@@ -1,5 +1,5 @@
 import { cableOf, leadLength, pinMap, portsCanJoin, type LinkEnd } from '../../loom/index.js';
-import { isWorkedOver, reachLinks, sees } from '../../parts/index.js';
+import { isOfBody, isWorkedOver, reachLinks, sees } from '../../parts/index.js';
 import { nextId, partsWithSheets, pinKey, type Rig } from '../../rig/index.js';
 import { groundBetween } from './lead-parts.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
@@ -15,7 +15,7 @@ export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
     if (!links.length) return [];
     // what moves the part itself needs no camera
     const told = chains.filter(
-      (c) => c.part.id === part.id && c.path.length && c.fn.joint === undefined && !c.fn.drives,
+      (c) => c.part.id === part.id && c.path.length && c.fn.joint === undefined && !c.fn.drives && !isOfBody(c.fn),
     );
     const reaches = conversations.some(
       (c) => c.talker.part.id === part.id && links.some((l) => l.id === c.talker.link.id) && !c.troubles.length,

@@ -8,7 +8,7 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
     const { control, part, fn, slot } = chain;
     if (chain.breaks || !control || flies(chain.sheet) || slot === null) return [];
-    const figures = fn.takes === 'pulse' ? askedAtRest(chain) : fallsUpward(chain);
+    const figures = fn.takes === 'pulse' || fn.takes === 'momentary' ? askedAtRest(chain) : fallsUpward(chain);
     if (!figures) return [];
     return [
       {
