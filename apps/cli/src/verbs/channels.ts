@@ -1,5 +1,5 @@
 import { analyse } from '@squallmark/core/analysis';
-import type { LadderRow } from '@squallmark/core/channels';
+import { moverOf, type LadderRow } from '@squallmark/core/channels';
 import { assignChannels, type AssignResult } from '@squallmark/core/channels-studies';
 import { writeRig } from '@squallmark/core/files';
 import { applyEdits, type Rig } from '@squallmark/core/rig';
@@ -51,8 +51,6 @@ function sayAll(rows: LadderRow[], result: AssignResult | null, shell: Shell): v
   for (const row of rows) {
     const ends = row.shaping ? `${num(row.shaping.lowUs)}–${num(row.shaping.highUs)} µs` : '';
     const moves = row.moves.map((m) => `${m.partLabel} ${m.fn.label.toLowerCase()} (${m.deviceName})`).join(', ');
-    shell.out(
-      `${String(row.channel).padStart(2)}  ${(row.control?.label ?? '–').padEnd(16)} ${ends.padEnd(13)} ${moves}`,
-    );
+    shell.out(`${String(row.channel).padStart(2)}  ${(moverOf(row) ?? '–').padEnd(16)} ${ends.padEnd(13)} ${moves}`);
   }
 }

@@ -1,4 +1,5 @@
 import { analyse } from '@squallmark/core/analysis';
+import { moverOf } from '@squallmark/core/channels';
 import { writeRig } from '@squallmark/core/files';
 import type { Proposal } from '@squallmark/core/propose';
 import { applyEdits, editSentence, labelOf, type Edit, type Rig } from '@squallmark/core/rig';
@@ -32,7 +33,7 @@ function say(rig: Rig, wired: Rig, proposal: Proposal, shell: Shell): void {
   for (const e of settled(proposal.edits)) shell.out(`set  ${editSentence(rig, e)}`);
   for (const row of analyse(wired).channels.rows.filter((r) => r.moves.length))
     shell.out(
-      `ch ${String(row.channel).padStart(2)}  ${row.control?.label ?? 'nothing'}: ${row.moves.map((m) => `${m.partLabel} ${m.fn.label.toLowerCase()}`).join(', ')}`,
+      `ch ${String(row.channel).padStart(2)}  ${moverOf(row) ?? 'nothing'}: ${row.moves.map((m) => `${m.partLabel} ${m.fn.label.toLowerCase()}`).join(', ')}`,
     );
   for (const i of idle) shell.out(`○ idle  ${labelOf(rig, i.part)}: ${i.why}`);
   for (const u of unmet) shell.out(`◐ open  ${u.demand}: ${u.why}`);

@@ -54,7 +54,7 @@ export interface Chain {
   control: Control | null;
   /** What a second transmitter sends in its place while it has the channel. */
   second: Second | null;
-  /** Where it breaks, in bench words; null when the control really reaches the function. */
+  /** Where it breaks, in bench words; null when a control, the pilot's or that of the second transmitter, really reaches the function. */
   breaks: string | null;
 }
 
@@ -229,6 +229,6 @@ function breakOf(chain: Chain): string | null {
   if (!beginsAtReceiver(chain.path)) return `${chain.path[0]!.talker.part.label} hears no receiver`;
   if (!chain.transmitter) return 'no transmitter speaks to the receiver';
   if (chain.slot === null) return 'not given a slot';
-  if (!chain.control) return `nothing drives channel ${chain.slot}`;
+  if (!chain.control && chain.second?.breaks !== null) return `nothing drives channel ${chain.slot}`;
   return null;
 }

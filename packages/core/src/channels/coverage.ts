@@ -2,6 +2,7 @@ import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js'
 import { inlineText, partsWithSheets, type Part, type Rig, type Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import { asksOf, type AskStep } from './asks.js';
+import { bySecond } from './by-second.js';
 import type { Chain } from './chain.js';
 import { gatesOf, type Gate } from './gates.js';
 import { askText, doersOfWishes, type Doer } from './doers.js';
@@ -113,11 +114,13 @@ function shutBy(rig: Rig, chains: readonly Chain[], part: Part, gate: Gate): str
   const source = chains.find((c) => c.part.id === part.id && c.fn.id === gate.fn.id);
   if (!source || source.breaks)
     return gate.openUntold ? null : `${only}, and nothing tells ${gate.fn.label.toLowerCase()}`;
-  const reached = restPositions(source.control!.kind).some((at) => {
-    const now = forward(source, at);
+  const driven = source.control ? source : bySecond(source);
+  if (!driven?.control) return null;
+  const reached = restPositions(driven.control.kind).some((at) => {
+    const now = forward(driven, at);
     return now && 'window' in now.demand && now.demand.window !== null && gate.windows.includes(now.demand.window);
   });
-  return reached ? null : `${only}, which ${source.control!.label} does not reach`;
+  return reached ? null : `${only}, which ${driven.control.label} does not reach`;
 }
 
 /** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */

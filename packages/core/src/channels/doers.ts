@@ -31,11 +31,16 @@ function doerOf(rig: Rig, wish: Wish, chain: Chain): Doer {
   return ways.reduce((best, way) => (rankOf(way) < rankOf(best) ? way : best));
 }
 
-/** By a channel; the camera operator's way breaks where the second transmitter does not send. */
+/** By a channel; each one's way breaks where its own transmitter does not send. */
 function slotDoer(rig: Rig, wish: Wish, chain: Chain): Doer {
-  const breaks = chain.breaks ?? (wish.by === 'camera operator' && chain.second ? chain.second.breaks : null);
+  const own = wish.by === 'camera operator' ? (chain.second?.breaks ?? null) : undriven(chain);
+  const breaks = chain.breaks ?? own;
   return { chain, ask: null, by: 'slot', breaks, mismatch: chain.breaks ? null : mismatchOf(rig, wish, chain) };
 }
+
+/** Only the second transmitter has a control on it. */
+const undriven = ({ control, transmitter, slot }: Chain): string | null =>
+  control || !transmitter || slot === null ? null : `nothing of ${transmitter.label} drives channel ${slot}`;
 
 /** What a wish names of hands, controls and channels, where no channel is the way. */
 function mismatchOfAsk(rig: Rig, wish: Wish, ask: Ask): Mismatch | null {

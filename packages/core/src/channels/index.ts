@@ -1,3 +1,4 @@
+export { bySecond } from './by-second.js';
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
 export {
   FLIGHT_AXES,
@@ -45,7 +46,7 @@ export type { BusScales } from './bus-scales.js';
 export { snapUs } from './snap.js';
 export { chainLatency, type Latency, type Wait } from './latency.js';
 export { pictureSteps, type PictureStep } from './picture-steps.js';
-export { ladderRows, rowNow, type LadderRow, type LadderMove } from './ladder.js';
+export { ladderRows, moverOf, rowNow, type LadderRow, type LadderMove } from './ladder.js';
 export { turnedDemand, turnsInModes, type Turning } from './turned.js';
 export { fitOf, runsAcross, type Fit } from './fit.js';
 export { FLIGHT_CHANNELS, flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from './flight.js';

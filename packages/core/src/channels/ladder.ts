@@ -121,6 +121,12 @@ function moveOf(rig: Rig, conversations: readonly Conversation[], chain: Chain):
   };
 }
 
+/** What moves a row, in words: the pilot's control, else that of the second transmitter; null where nothing does. */
+export function moverOf({ control, second }: LadderRow): string | null {
+  if (control) return control.label;
+  return second?.control && second.breaks === null ? `${second.label}: ${second.control.label}` : null;
+}
+
 /** What a row sends at a control position, and the window its first windowed function takes that for. */
 export function rowNow(row: LadderRow, position: number): { sentUs: number; window: string | null } | null {
   if (!row.shaping || !row.control) return null;

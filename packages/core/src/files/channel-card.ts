@@ -1,5 +1,5 @@
 import type { Analysis } from '../analysis/index.js';
-import type { LadderMove, LadderRow } from '../channels/index.js';
+import { moverOf, type LadderMove, type LadderRow } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
 import { labelOf, type Rig } from '../rig/index.js';
 import { groupBy, micros, num } from '../units/index.js';
@@ -54,11 +54,11 @@ export function channelCard(rig: Rig, analysis: Pick<Analysis, 'channels'>): Car
 }
 
 function rowText(row: LadderRow): string[][] {
-  const { shaping, control, channelName } = row;
+  const { shaping, channelName } = row;
   const sends = shaping
     ? `${micros(shaping.lowUs + shaping.subTrimUs)} – ${micros(shaping.highUs + shaping.subTrimUs)}${shaping.reverse ? ', reversed' : ''}`
     : '';
-  const left = [channelName, control?.label ?? 'nothing', sends];
+  const left = [channelName, moverOf(row) ?? 'nothing', sends];
   const moves = row.moves.map((m) => [
     ...left,
     String(m.slot),

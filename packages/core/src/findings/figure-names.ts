@@ -59,7 +59,7 @@ export interface FigureNames {
   'pulse-from-latch': 'control' | 'function' | 'part' | 'why';
   'one-control-many': 'channels' | 'control' | 'listened to';
   'two-on-one-slot': 'count' | 'functions' | 'slot';
-  'flight-undriven': 'channels' | 'count' | 'functions' | 'part' | 'transmitter';
+  'flight-undriven': 'channels' | 'count' | 'functions' | 'part' | 'transmitter' | 'untold';
   'output-two-slots': 'functions' | 'output' | 'part';
   'wrong-way': 'at rest' | 'control' | 'function' | 'high' | 'low' | 'part';
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';

@@ -390,7 +390,11 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () => smallRig({ A: 'pack-4s', R5: 'regulator-5v' }, [['A.out.1 R5.in.1', 'A.out.2 R5.in.2']]),
   ],
   ['numbering-base', () => boundTo(7, 6), () => boundTo(7, 7)],
-  ['flight-undriven', () => flown([]), () => flown([row(1, 'right-x')])],
+  [
+    'flight-undriven',
+    () => flown([]),
+    () => flown(['right-x', 'right-y', 'left-y', 'left-x'].map((c, i) => row(i + 1, c))),
+  ],
   ['output-two-slots', () => onOneOutput(7, 8), () => onOneOutput(7, 7)],
   [
     'prep-open',
@@ -482,7 +486,7 @@ const flown = (shaping: Shaping[]): Rig => ({
     ['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3'],
   ]),
   shaping,
-  bindings: [{ part: 'FC', fn: 'roll', slot: 1, reverse: false }],
+  bindings: ['roll', 'pitch', 'throttle', 'yaw'].map((fn, i) => ({ part: 'FC', fn, slot: i + 1, reverse: false })),
 });
 
 /** Two gimbals on one output of a controller, each given a slot. */
@@ -505,6 +509,22 @@ function onOneOutput(...slots: number[]): Rig {
 const rules = (rig: Rig): string[] => rulesOf(rig).map((r) => r.split(' ')[0]!);
 
 const ALL: RuleCase[] = [...CASES, ...PRACTICE_CASES];
+
+describe('an axis of flight that is told no channel', () => {
+  const about = (...fns: string[]): string[] =>
+    findingsOf({
+      ...flown([row(1, 'right-x'), row(2, 'right-y')]),
+      bindings: fns.map((fn, i) => ({ part: 'FC', fn, slot: i + 1, reverse: false })),
+    });
+  const findingsOf = (rig: Rig): string[] =>
+    analyse(rig).findings.flatMap((f) => (f.rule === 'flight-undriven' ? [f.title] : []));
+
+  it('is told of where others of its controller are given theirs, and not where none is', () => {
+    expect(about('roll', 'pitch')).toEqual([expect.stringMatching(/yaw/)]);
+    expect(about('roll')).toEqual([expect.stringMatching(/pitch.*yaw|yaw.*pitch/)]);
+    expect(about()).toEqual([]);
+  });
+});
 
 describe('every rule', () => {
   it('is at least one of forty and has a test here or on the demo rig', () => {

@@ -14,7 +14,12 @@ export interface Connector {
   mates?: readonly string[];
 }
 
-const made = (pitchMm: number | null, maxA: number | null, thickestAwg: number, contactMohm: number): Connector => ({
+const made = (
+  pitchMm: number | null,
+  maxA: number | null,
+  thickestAwg: number | null,
+  contactMohm: number,
+): Connector => ({
   pitchMm,
   maxA,
   contactMohm,
@@ -39,7 +44,8 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'three-way picture 1.25 mm': made(1.25, 1, 26, 5),
   'latching 1.5 mm': made(1.5, 1, 24, 4),
   'latching 2.0 mm': made(2, 2, 22, 3),
-  'solder pads': made(null, 8, 14, 0),
+  // from a pinhead to a coin: what a pad carries and takes is not in its name
+  'solder pads': made(null, null, null, 0),
   'wire ends': made(null, 30, 10, 0),
   'screw terminal 5 mm': made(5, 12, 12, 1),
   'barrel 5.5 mm': made(null, 5, 18, 5),

@@ -1,9 +1,30 @@
-import { FLIGHT_CHANNELS } from '../channels/index.js';
-import { flies, hasControls, overOf } from '../parts/index.js';
-import { isFlown, partsWithSheets, pilotTransmitter, settingOf, type Rig } from '../rig/index.js';
+import { FLIGHT_CHANNELS, flownOn } from '../channels/index.js';
+import { flies, hasControls, isFlight, overOf } from '../parts/index.js';
+import {
+  isFlown,
+  oncePerRig,
+  partsThat,
+  partsWithSheets,
+  pilotTransmitter,
+  settingOf,
+  type Rig,
+} from '../rig/index.js';
 import type { LinkEnd } from '../loom/index.js';
 
-const FIRST_FOUR: ReadonlySet<number> = new Set(Object.values(FLIGHT_CHANNELS));
+const FIRST_FOUR: readonly number[] = Object.values(FLIGHT_CHANNELS);
+
+/** Slots that fly a craft on this bench, or will: the first four, and those that its flight functions are told or listen to when new. */
+const flownSlots = oncePerRig((rig): ReadonlySet<number> => {
+  const crafts = isFlown(rig) ? partsThat(rig, flies) : [];
+  if (!crafts.length) return new Set();
+  const told = crafts.flatMap(({ part, sheet }) =>
+    sheet.functions.filter(isFlight).flatMap((fn) => {
+      const slot = rig.bindings.find((b) => b.part === part.id && b.fn === fn.id)?.slot ?? null;
+      return flownOn({ slot, fn }) ?? [];
+    }),
+  );
+  return new Set([...FIRST_FOUR, ...told]);
+});
 
 /** Slot a receiver's pulse pin repeats, and whether that can be changed; null for anything else. */
 function pinSlot({ part, sheet, link }: LinkEnd): { slot: number; fixed: boolean } | null {
@@ -28,8 +49,7 @@ const channelsSent = (rig: Rig): number =>
 export function isBarredPin(rig: Rig, end: LinkEnd): boolean {
   const pin = pinSlot(end);
   if (!pin?.fixed) return false;
-  const craft = isFlown(rig) && partsWithSheets(rig).some(({ sheet }) => flies(sheet));
-  return (craft && FIRST_FOUR.has(pin.slot)) || pin.slot > channelsSent(rig);
+  return flownSlots(rig).has(pin.slot) || pin.slot > channelsSent(rig);
 }
 
 /** Which of several alike pins is taken first for a listener: that of the wished channel, else one that does not fly. */
@@ -44,7 +64,8 @@ export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   );
   if (wished) return wished.channel === pin.slot ? 0 : 2;
   const others = new Set(rig.wishes.map((w) => w.channel));
-  return (isFlown(rig) && FIRST_FOUR.has(pin.slot)) || others.has(pin.slot) ? 2 : 1;
+  const flown = isFlown(rig) && (FIRST_FOUR.includes(pin.slot) || flownSlots(rig).has(pin.slot));
+  return flown || others.has(pin.slot) ? 2 : 1;
 }
 
 /**

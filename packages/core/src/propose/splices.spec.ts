@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { brief, type PartLine } from '../../test/practice/bench.js';
 import { Proposed } from '../../test/practice/proposed.js';
+import { at, defineSheet, supplyPort } from '../parts/shelf/define.js';
 import type { Cable } from '../rig/index.js';
 import { propose } from './propose.js';
 
@@ -39,6 +40,31 @@ describe('a splice on the bench', () => {
     expect(none).toEqual([]);
     expect(gauge([trunk!])).toBeLessThanOrEqual(gauge(now.rig.cables.filter((c) => runsTo(c, 'SP') && c !== trunk)));
     expect(propose(now.rig).edits).toEqual([]);
+  });
+
+  it('with the plug of one outlet is for that one, however many leave another', () => {
+    const board = defineSheet({
+      class: 'own-board',
+      revision: 1,
+      role: 'splice',
+      name: 'Current board',
+      summary: 'of their own',
+      group: 'Power',
+      massG: 15,
+      ports: [
+        supplyPort('in', 'in', 'left', 'spark-safe 5 mm'),
+        ...[1, 2, 3, 4].map((n) => supplyPort(`t${n}`, `tap ${n}`, 'right', 'solder pads')),
+      ],
+      ties: [['in', 't1', 't2', 't3', 't4'].map((id) => at(id, 1))],
+    });
+    const more: PartLine[] = [
+      ['RY', 'receiver-16'],
+      ['RZ', 'receiver-16'],
+      ['CB', board.class],
+    ];
+    const now = Proposed.of({ ...brief('Quay', 'rotor', [...PARTS, ...more], [['tilt']]), sheets: [board] });
+    expect(now.rig.cables.filter((c) => runsTo(c, 'R5')).length).toBeGreaterThan(fromPack(now));
+    expect(now.rig.cables.some((c) => runsTo(c, 'PK') && runsTo(c, 'CB'))).toBe(true);
   });
 
   it('is left alone where a single lead leaves an outlet', () => {

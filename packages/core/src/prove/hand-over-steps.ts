@@ -1,4 +1,4 @@
-import { idleAt, rangeDemand, sentPulseUs, type Chain } from '../channels/index.js';
+import { bySecond, idleAt, rangeDemand, sentPulseUs, type Chain } from '../channels/index.js';
 import { controlName, labelOf, sheetOf, type Rig } from '../rig/index.js';
 import { enabling, stays, stepsOf } from './function-steps.js';
 import type { BareStep, Expect, Plan } from './step.js';
@@ -19,8 +19,9 @@ interface Handed {
  */
 export function handOverSteps(plan: Plan, sorted: readonly Chain[]): BareStep[] {
   const handed = sorted.flatMap((chain) => handedOf(plan.rig, chain));
-  const bySecond = new Map(handed.map((h) => [h.pilot, h.second]));
-  const after: Plan = { ...plan, driven: plan.driven.map((c) => bySecond.get(c) ?? c) };
+  const taken = new Map(handed.map((h) => [h.pilot, h.second]));
+  const alone = handed.filter((h) => !plan.driven.includes(h.pilot)).map((h) => h.second);
+  const after: Plan = { ...plan, driven: [...plan.driven.map((c) => taken.get(c) ?? c), ...alone] };
   const seconds = [...new Set(handed.map((h) => h.second.transmitter!.id))];
   return [
     ...seconds.map((id) =>
@@ -37,15 +38,15 @@ export function handOverSteps(plan: Plan, sorted: readonly Chain[]): BareStep[] 
 }
 
 function handedOf(rig: Rig, chain: Chain): Handed[] {
-  const { second, control } = chain;
-  if (!control || !second?.control || !second.shaping || !second.by || second.breaks !== null) return [];
-  const { transmitter, shaping } = second;
+  const [by, second] = [chain.second?.by, bySecond(chain)];
+  if (!by || !second) return [];
+  const { control, transmitter } = second;
   const named = {
-    ...second.control,
-    id: controlName(rig, transmitter.id, second.control.id),
-    label: `${transmitter.label}: ${second.control.label}`,
+    ...control,
+    id: controlName(rig, transmitter!.id, control.id),
+    label: `${transmitter!.label}: ${control.label}`,
   };
-  return [{ pilot: chain, second: { ...chain, transmitter, shaping, control: named }, by: second.by }];
+  return [{ pilot: chain, second: { ...second, control: named }, by }];
 }
 
 function beforeStep({ rig, driven }: Plan, { pilot, second, by }: Handed): BareStep {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../test/support/demo-rig.js';
 import { fedBench, twoOperators } from '../../test/support/two-operators.js';
 import { benchControls, radioOf, startBench } from '../bench/index.js';
-import { findChains } from '../channels/index.js';
+import { findChains, wishCoverage } from '../channels/index.js';
 import { applyEdits, type Edit, type FailSafe, type Rig } from '../rig/index.js';
 import { planOf, playStep, type CheckStep } from './index.js';
 
@@ -60,6 +60,33 @@ describe('steps of a hand-over', () => {
         always,
       ),
     ).toEqual(['T2.before']);
+  });
+
+  it('prove what only the second one drives, by its own control alone', () => {
+    const { channel } = own.channels.find((c) =>
+      findChains(rig).some((x) => x.part.id === 'GB' && x.fn.id === 'tilt' && x.slot === c.channel),
+    )!;
+    const alone = applyEdits(rig, [
+      { kind: 'shape', transmitter: own.from, channel, change: { control: null } },
+    ] as Edit[]).rig;
+    const steps = planOf(alone);
+    const ids = steps.map((s) => s.id).filter((id) => id.startsWith('GB.tilt'));
+    expect(ids).toEqual(['GB.tilt.1.T2', 'GB.tilt.-1.T2']);
+    expect(
+      failing(
+        steps.filter((s) => s.id === 'T2.before' || s.id.endsWith('.T2')),
+        alone,
+      ),
+    ).toEqual([]);
+    const wishes = (by: Rig['wishes'][number]['by']) => {
+      const asked = {
+        ...alone,
+        wishes: alone.wishes.filter((w) => w.what === 'tilt').map((w) => ({ ...w, by, control: null })),
+      };
+      return wishCoverage(asked, findChains(asked), null).map((w) => [w.state, w.why]);
+    };
+    expect(wishes('camera operator')).toEqual([['granted', expect.any(String)]]);
+    expect(wishes('pilot')).toEqual([['open', expect.stringMatching(/^nothing of .* drives channel/)]]);
   });
 
   it('are not asked for where nothing is handed over', () => {

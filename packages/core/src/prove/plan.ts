@@ -47,20 +47,21 @@ export function checkPlan(
     ...as('channels', [...receiverSteps(rig, conversations), ...slotSteps(rig, chains, conversations)]),
     ...as('pictures', arrivingSteps(rig, conversations)),
   ];
-  const driven = chains.filter((chain) => chain.control && chain.shaping).map((chain) => asTheBenchNames(rig, chain));
+  const isDriven = ({ control, shaping }: Chain): boolean => control !== null && shaping !== null;
+  const named = chains.map((chain) => (isDriven(chain) ? asTheBenchNames(rig, chain) : chain));
+  const driven = named.filter(isDriven);
   const rank = (chain: Chain): number =>
     ORDER.indexOf(chain.fn.takes === 'windows' && driven.some((c) => isGateOf(chain, c)) ? 'mode' : chain.fn.takes);
   const roles = (chain: Chain): number => (flies(chain.sheet) ? 0 : 1);
-  const sorted = [...driven].sort(
-    (a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b),
-  );
+  const inOrder = (own: readonly Chain[]): Chain[] =>
+    [...own].sort((a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b));
   const plan: Plan = { rig, conversations, driven };
   const asked = askedSteps(plan, chains);
   const all = [
     ...before,
-    ...as('functions', [...sorted.flatMap((chain) => stepsOf(plan, chain)), ...asked.filter((s) => !s.byEye)]),
+    ...as('functions', [...inOrder(driven).flatMap((chain) => stepsOf(plan, chain)), ...asked.filter((s) => !s.byEye)]),
     ...as('looks', lookSteps(rig)),
-    ...as('radio', [...handOverSteps(plan, sorted), ...radioLostSteps(plan)]),
+    ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
     ...as(
       'by eye',
       asked.filter((s) => s.byEye),

@@ -708,7 +708,10 @@ const AIMED: Record<RuleId, Ways> = {
     ),
   'two-on-one-slot': (rig) =>
     bound(rig).flatMap((c) => bound(rig).flatMap((d) => (c !== d && c.slot !== d.slot ? [bindTo(c, d.slot!)] : []))),
-  'flight-undriven': (rig) => chainsOf(rig).flatMap((c) => (isFlightChain(c) ? [shape(c, { control: null })] : [])),
+  'flight-undriven': (rig) =>
+    chainsOf(rig).flatMap((c) =>
+      isFlightChain(c) ? [shape(c, { control: null }), [{ kind: 'unbind', part: c.part.id, fn: c.fn.id }]] : [],
+    ),
   'output-two-slots': (rig) => {
     const on = bound(rig).filter((c) => repeatedBy(c) !== null);
     const ends = ({ path }: Chain): PinRef[] => {

@@ -1,30 +1,37 @@
-import { isFlightChain, type Chain } from '../../channels/index.js';
+import { beginsAtReceiver, isFlightChain, type Chain } from '../../channels/index.js';
+import type { Rig } from '../../rig/index.js';
 import { groupBy, listed } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { drivenBeside } from './numbering-base.js';
 
-/** Functions of flight on channels that no control moves: the craft does not obey there. Who flies sets that; no fix touches it. @source [practice] */
+/**
+ * Functions of flight on channels that no control moves, and axes that are told no channel while others of their part are: the craft
+ * does not obey there. Who flies sets that; no fix touches it. @source [practice]
+ */
 export const flightUndrivenRule: Rule = ({ rig, chains }) => {
-  const isDeaf = (c: Chain): boolean =>
-    isFlightChain(c) &&
-    c.transmitter !== null &&
-    c.slot !== null &&
-    c.control === null &&
-    c.second === null &&
-    c.path.every((x) => !x.troubles.length) &&
-    drivenBeside(rig, chains, c) === null;
-  return [...groupBy(chains.filter(isDeaf), (c) => c.part.id)].map(([part, deaf]): RuleResult => ({
+  const flown = chains.filter((c) => isFlightChain(c) && c.transmitter && c.path.every((x) => !x.troubles.length));
+  const told = new Set(flown.filter((c) => c.slot !== null).map((c) => c.part.id));
+  const deaf = flown.filter((c) => isUndriven(rig, chains, c) || (isUntold(c) && told.has(c.part.id)));
+  return [...groupBy(deaf, (c) => c.part.id)].map(([part, own]): RuleResult => ({
     rule: 'flight-undriven',
     mark: 'watch',
     station: 'channels',
-    subjects: [part, ...new Set(deaf.map((c) => c.transmitter!.id))],
+    subjects: [part, ...new Set(own.map((c) => c.transmitter!.id))],
     figures: [
       { name: 'part', value: part },
-      { name: 'functions', value: listed(deaf.map((c) => c.fn.label.toLowerCase())) },
-      { name: 'channels', value: listed([...new Set(deaf.map((c) => String(c.slot)))]) },
-      { name: 'count', value: new Set(deaf.map((c) => c.slot)).size },
-      { name: 'transmitter', value: deaf[0]!.transmitter!.id },
+      { name: 'functions', value: listed(own.map((c) => c.fn.label.toLowerCase())) },
+      { name: 'untold', value: listed(own.filter(isUntold).map((c) => c.fn.label.toLowerCase())) },
+      { name: 'channels', value: listed([...new Set(own.flatMap((c) => c.slot ?? []))].map(String)) },
+      { name: 'count', value: new Set(own.flatMap((c) => c.slot ?? [])).size },
+      { name: 'transmitter', value: own[0]!.transmitter!.id },
     ],
     fixes: () => [],
   }));
 };
+
+const isUndriven = (rig: Rig, chains: readonly Chain[], c: Chain): boolean =>
+  c.slot !== null && c.control === null && c.second === null && drivenBeside(rig, chains, c) === null;
+
+const AXES: ReadonlySet<string> = new Set(['throttle', 'yaw', 'pitch', 'roll']);
+/** What is no axis listens where its sheet says until it is told otherwise. */
+const isUntold = (c: Chain): boolean => c.slot === null && AXES.has(c.fn.what) && beginsAtReceiver(c.path);

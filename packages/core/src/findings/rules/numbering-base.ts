@@ -6,7 +6,7 @@ import { homeChannel } from './flight-home.js';
 /** The slot that a function on an undriven one may be meant to have: one beside it that is driven and moves nothing, of flight its usual one. */
 export function drivenBeside(rig: Rig, chains: readonly Chain[], chain: Chain): number | null {
   const { slot, transmitter } = chain;
-  if (slot === null || !transmitter || chain.control) return null;
+  if (slot === null || !transmitter || chain.control || chain.second) return null;
   const isIdle = (n: number): boolean =>
     Boolean(shapingOf(rig, transmitter.id, n)?.control) &&
     !chains.some((c) => c.slot === n && c.transmitter?.id === transmitter.id);

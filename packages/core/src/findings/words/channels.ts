@@ -78,7 +78,15 @@ export const CHANNELS_WORDS = {
   }),
   'flight-undriven': (f) => ({
     title: `Nothing drives ${f.text('functions')} of ${f.label('part')}`,
-    text: `No control of ${f.label('transmitter')} is on ${f.number('count') > 1 ? 'channels' : 'channel'} ${f.text('channels')}. Give them theirs before it moves; flight is never set here by itself.`,
+    text: [
+      f.number('count')
+        ? `No control of ${f.label('transmitter')} is on ${f.number('count') > 1 ? 'channels' : 'channel'} ${f.text('channels')}.`
+        : '',
+      f.text('untold') ? `No channel is given to ${f.text('untold')}.` : '',
+      'Give them theirs before it moves; flight is never set here by itself.',
+    ]
+      .filter((sentence) => sentence)
+      .join(' '),
   }),
   'output-two-slots': (f) => ({
     title: `${capital(f.text('output'))} of ${f.label('part')} cannot repeat two slots`,
