@@ -2,7 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { worstMark, type Mark, type StationId } from '@squallmark/core/findings';
 import type { Verdict } from '@squallmark/core/prove';
-import { count, seconds, signed } from '@squallmark/core/units';
+import { count, roundTo, seconds, signed } from '@squallmark/core/units';
 import { from, merge, switchMap } from 'rxjs';
 import type { ShownMark } from '../kit/mark';
 import { AnalysisStore } from '../state/analysis';
@@ -70,7 +70,8 @@ export class StationFigures {
 
   private railsMark(analysis: Analysis | undefined): Mark {
     const worst = worstMark(analysis?.findings.filter((f) => f.station === 'rails') ?? []);
-    return (analysis?.rails.lowestMargin?.volts ?? 1) < 0 ? 'stop' : worst;
+    // below by less than is shown is not below
+    return roundTo(analysis?.rails.lowestMargin?.volts ?? 1, 2) < 0 ? 'stop' : worst;
   }
 
   private proof(): string {

@@ -65,6 +65,8 @@ export const optionsOf = <T extends string>(words: readonly T[]): Option<T>[] =>
       </button>
     }`,
   styleUrl: './choice.scss',
+  // what may be cut off in its box is told whole under the pointer
+  host: { '[attr.title]': 'shown().length > 12 ? shown() : null' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Choice<T> {
