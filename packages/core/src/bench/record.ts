@@ -13,7 +13,8 @@ import {
   type UartFormat,
 } from '../signals/index.js';
 import { TrackWriter, type CaptureLine, type SlotTrack } from '../captures/index.js';
-import { idleAt } from '../channels/index.js';
+import { arrivingUs, findChains, idleAt } from '../channels/index.js';
+import type { Conversation } from '../loom/index.js';
 import type { Control, Link } from '../parts/index.js';
 import { settingOf, type Rig } from '../rig/index.js';
 import { clamp } from '../units/index.js';
@@ -28,7 +29,7 @@ export interface Gesture {
   controls: Controls;
 }
 
-/** What lies on the lines of every receiver while a rig runs, and the slots of the first. */
+/** What lies on the lines of every receiver, and on the pulse pins of what tells on, while a rig runs, and the slots of the first. */
 export interface Recording {
   lines: CaptureLine[];
   track: SlotTrack;
@@ -38,7 +39,7 @@ export interface Recording {
 
 const STEP_MS = 1;
 
-/** One line of a receiver that is written while the bench runs. */
+/** One line that is written while the bench runs, by what its receiver heard. */
 interface Writer {
   name: string;
   line: LineWriter;
@@ -47,16 +48,19 @@ interface Writer {
 }
 
 /**
- * Runs a rig on the bench and records what its receivers put out: buses as bytes, pins as pulses, trainer frames.
- * Parts are taken as awake; a receiver without volts says nothing.
+ * Runs a rig on the bench and records what its receivers put out: buses as bytes, pins as pulses, trainer frames; and the pulses by
+ * which a controller or a decoder behind them tells others. Parts are taken as awake; a receiver without volts says nothing.
  */
 export function recordBench(rig: Rig, gestures: readonly Gesture[], forMs: number): Recording {
   const bench = compileBench(rig);
   let state = startBench(bench, { awake: true });
   const startMs = state.tMs;
-  const writers = bench.parts.flatMap((part) =>
-    part.does.receives ? writersOf(part, startMs).map((w) => ({ ...w, receiver: part.index })) : [],
-  );
+  const writers = [
+    ...bench.parts.flatMap((part) =>
+      part.does.receives ? writersOf(part, startMs).map((w) => ({ ...w, receiver: part.index })) : [],
+    ),
+    ...relayWriters(rig, bench),
+  ];
   const track = new TrackWriter();
   let frames = 0;
   let at = 0;
@@ -124,6 +128,33 @@ function writersOf(own: BenchPart, startMs: number): Writer[] {
   });
   return [...buses, ...pins];
 }
+
+/** Pulse pins of controllers and boxes that repeat a slot of a receiver, each once. */
+function relayWriters(rig: Rig, bench: Bench): (Writer & { receiver: number })[] {
+  const told = findChains(rig).filter((c) => c.breaks === null && c.slot !== null);
+  const pins = new Map(
+    told.flatMap((chain) =>
+      chain.path.slice(1).flatMap((by) => (by.kind === 'pulse' ? [[nameOfPin(by), { chain, by }] as const] : [])),
+    ),
+  );
+  return [...pins].map(([name, { chain, by }]) => {
+    const line = new LineWriter(0);
+    const { params } = by.talker.link;
+    let nextMs = 1;
+    return {
+      name,
+      line,
+      receiver: bench.parts.findIndex((p) => p.part.id === chain.path[0]!.talker.part.id),
+      follow: ({ bus, pulses }, ms) => {
+        const us = (bus.length ? bus : pulses)[chain.slot! - 1];
+        if (ms < nextMs || us === undefined || Number.isNaN(us)) return;
+        writePulse(line, ms * 1e6, arrivingUs(chain, us));
+        nextMs += params.periodMs ?? SERVO.periodUs / 1000;
+      },
+    };
+  });
+}
+const nameOfPin = ({ talker: { part, link } }: Conversation): string => `${part.label} ${link.id}`;
 
 /** How the bytes of a line stand on its wire. */
 const ON_WIRE: Readonly<Record<CountedKind, { rest: 0 | 1; format: UartFormat }>> = {

@@ -1,6 +1,7 @@
 /** A sum receiver, a box that fans it out, a box behind that one, a camera behind both: channels go through all of them. */
 import { describe, expect, it } from 'vitest';
-import { compileBench, runBench, setControls, startBench, type Bench } from '../../src/bench/index.js';
+import { compileBench, recordBench, runBench, setControls, startBench, type Bench } from '../../src/bench/index.js';
+import { decodeLine, USUAL, valuesAt } from '../../src/captures/index.js';
 import type { Sheet } from '../../src/parts/index.js';
 import { at, defineSheet, eats, empty, ground, plus, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { planOf } from '../../src/prove/index.js';
@@ -145,6 +146,17 @@ describe('boxes in a row', () => {
     expect(released(compileBench(boat.rig))).toBe(0);
     for (const box of ['FO', 'CK'])
       expect([box, released(compileBench(boat.rig, 1, [{ kind: 'dead', part: box }]))]).toEqual([box, NaN]);
+  });
+
+  it('are recorded where they tell others by pulses', () => {
+    const { control, path, slot } = boat.chain('CA.shot');
+    const { lines } = recordBench(boat.rig, [{ atMs: 600, controls: { [control!.id]: 1 } }], 1200);
+    const { talker } = path.find((c) => c.kind === 'pulse')!;
+    const own = lines.find((l) => l.name === `Fan-out ${talker.link.id}`)!;
+    const { frames } = decodeLine(own, USUAL.pulse);
+    const width = (row: number): number => Math.round(valuesAt(frames, row)[0] as number);
+    expect(slot).not.toBeNull();
+    expect([width(0), width(frames.length - 1)]).toEqual([1000, 2000]);
   });
 
   it('say which of them hears no receiver', () => {
