@@ -1,7 +1,7 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
 import { FLAW_SIGHTS, SHOWN_FLAWS, beepsAtAll, failSafesText, shakenText, stateText } from '../bench/index.js';
-import { findConversations } from '../loom/index.js';
-import { isChoice } from '../parts/index.js';
+import { findConversations, type Conversation } from '../loom/index.js';
+import { isChoice, sendsPictures, type Sheet } from '../parts/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
 import { rigNetwork } from '../rails/index.js';
 import {
@@ -24,16 +24,16 @@ import type { World } from './world.js';
 /** One thing to do with the hands or the eyes. */
 export interface Measure {
   id: string;
-  kind: 'meter' | 'volts' | 'look' | 'read' | 'light' | 'traffic';
+  kind: 'meter' | 'volts' | 'look' | 'read' | 'light' | 'traffic' | 'field';
   /** What to do, in labels. */
   where: string;
-  /** What it costs. @source [practice] look 0.2, read a setting 0.5, meter 1; [mem] a probe on a line 1.5 */
+  /** What it costs. @source [practice] look 0.2, read a setting 0.5, meter 1; [mem] a probe on a line 1.5, a field meter at an antenna 1 */
   minutes: number;
   /** What it says on a bench. Readings are compared as they are. */
   read(world: World): string;
 }
 
-const MINUTES = { light: 0.2, look: 0.3, read: 0.5, volts: 1, meter: 1, traffic: 1.5 } as const;
+const MINUTES = { light: 0.2, look: 0.3, read: 0.5, volts: 1, meter: 1, traffic: 1.5, field: 1 } as const;
 
 /** Everything that may be measured on a rig, as it is meant. */
 export function measuresOf(rig: Rig): Measure[] {
@@ -44,6 +44,7 @@ export function measuresOf(rig: Rig): Measure[] {
     ...pages(rig),
     ...voltsAt(rig),
     ...traffic(rig),
+    ...fields(rig),
     ...beeps(rig),
     ...shaken(rig),
   ];
@@ -96,6 +97,24 @@ const traffic = (rig: Rig): Measure[] => {
     });
   });
 };
+
+/** A field meter at each antenna of what sends: of several one may be dead, and the picture is there all the same until it is far away. */
+const fields = (rig: Rig): Measure[] =>
+  antennasOf(rig)
+    .filter(({ talker: { sheet } }) => sendsByAir(sheet))
+    .map(({ talker: { part, sheet, link } }) => {
+      const port = sheet.ports.find((p) => p.id === link.pins.data?.port)?.label ?? link.id;
+      const where = `Hold a field meter near the antenna at ${port} of ${part.label}`;
+      return measure('field', `${part.id} ${link.id}`, where, (world) => {
+        const isDead = world.flaws.some((f) => f.kind === 'dead-output' && f.part === part.id && f.link === link.id);
+        const isOn = antennasOf(world.rig).some(({ talker: t }) => t.part.id === part.id && t.link.id === link.id);
+        return isOn && !isDead && stageIsAwake(world, part.id) ? 'a field' : 'nothing';
+      });
+    });
+const antennasOf = (rig: Rig): Conversation[] =>
+  findConversations(rig).filter((c) => c.kind === 'antenna' && !c.troubles.length);
+const sendsByAir = (sheet: Sheet): boolean =>
+  sendsPictures(sheet) || sheet.links.some((l) => l.kind === 'radio' && l.way !== 'listen');
 
 /** How the plugs and wires of a cable sit. What is broken inside cannot be seen. */
 const looks = (rig: Rig): Measure[] =>

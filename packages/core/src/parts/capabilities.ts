@@ -80,6 +80,9 @@ export const handsThrough = (sheet: Sheet, { id, way, kind }: Pick<Link, 'id' | 
 /** Hands channels that are not for itself on to others by some output. */
 export const hasThrough = (sheet: Sheet): boolean => sheet.links.some((l) => handsThrough(sheet, l));
 
+/** Tells others only what it is told itself, and whatever that is. */
+export const isBetween = (sheet: Sheet): boolean => passesOn(sheet) || hasThrough(sheet);
+
 /** A setting that can stand otherwise; one with a single value only says how the part is made. */
 export const isChoice = ({ values }: Setting): boolean => values.length > 1;
 

@@ -48,6 +48,7 @@ export {
   PASSED_ON,
   handsThrough,
   hasThrough,
+  isBetween,
   isOfBody,
   passesOn,
   tellsOn,

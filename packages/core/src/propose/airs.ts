@@ -1,5 +1,5 @@
 import { boundReceivers, ownRadios, whoseWish } from '../channels/index.js';
-import { flies, hasControls, hasThrough, hearsAir, passesOn, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hearsAir, isBetween, type Sheet } from '../parts/index.js';
 import { partsThat, type Edit, type Part, type Rig, type Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import type { Option } from './problem.js';
@@ -56,7 +56,7 @@ export const modeOfAir = ({ cls, nth }: ClassEnd, transmitter: string | null | u
   transmitter
     ? [
         {
-          key: passesOn(cls.sheet) || hasThrough(cls.sheet) ? `${AIR_OF}${cls.part.id}` : `${AIR_OF}${cls.id} ${nth}`,
+          key: isBetween(cls.sheet) ? `${AIR_OF}${cls.part.id}` : `${AIR_OF}${cls.id} ${nth}`,
           value: transmitter,
         },
       ]

@@ -7,6 +7,7 @@ import {
   hearsAir,
   hasControls,
   LINK_WORDS,
+  isBetween,
   isOfBody,
   isWorkedOver,
   passesOn,
@@ -43,8 +44,7 @@ export function poseWishes(poser: Poser): void {
   const receivers = parts.some(({ sheet }) => hearsAir(sheet));
   const airs = airsOf(rig);
   for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, airs, part, sheet);
-  for (const { part, sheet } of parts)
-    if ((passesOn(sheet) || hasThrough(sheet)) && receivers) posePassing(poser, part, sheet);
+  for (const { part, sheet } of parts) if (isBetween(sheet) && receivers) posePassing(poser, part, sheet);
   for (const wish of rig.wishes) poseWish(poser, airs, wish);
   const heard = [...poser.demands.keys()].filter((id) => id.startsWith('hear '));
   const near = besideReceivers(poser);
@@ -229,21 +229,18 @@ function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>,
       for (const air of airsThrough(airs, talker))
         addJoin(poser, talker, listener, {
           covers: [hearNeed(listener)],
-          modes: [...modeOfAir(listener, air), ...(isBox(talker.cls.sheet) ? modeOfAir(talker, air) : [])],
+          modes: [...modeOfAir(listener, air), ...(isBetween(talker.cls.sheet) ? modeOfAir(talker, air) : [])],
           cost,
-          ...(isBox(talker.cls.sheet)
+          ...(isBetween(talker.cls.sheet)
             ? { wakes: wakesBox(poser, talker) }
             : { takes: poser.relies(flyNeed(talker.cls.part.id)) }),
         });
   }
 }
 
-/** It tells on only what it is told itself. */
-const isBox = (sheet: Sheet): boolean => passesOn(sheet) || hasThrough(sheet);
-
 /** Whose sticks come by a talker: what only passes on says whatever it hears. */
 const airsThrough = (airs: Airs | null, { cls }: ClassEnd): readonly (string | undefined)[] =>
-  !airs ? [undefined] : isBox(cls.sheet) ? airs.all : [airs.ofTalker(cls.part, cls.sheet)];
+  !airs ? [undefined] : isBetween(cls.sheet) ? airs.all : [airs.ofTalker(cls.part, cls.sheet)];
 
 /** What tells on and could hear a receiver of this bench itself. */
 function besideReceivers({ view: { ends } }: Poser): Set<string> {
