@@ -145,7 +145,7 @@ function resourceIdOf(end: LinkEnd): string | undefined {
 
 const isBus = (unit: Unit): boolean => unit.links.some(({ link }) => link.kind === 'sbus' && link.way === 'talk');
 
-function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
+export function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
   return !unit.links.some((end) => pinsOf(end).some((pin) => taken.has(pinText(pinOf(end, pin)))));
 }
 

@@ -1,4 +1,4 @@
-import { leadLength, looksAlike, portsCanJoin, speechOf, type LinkEnd } from '../loom/index.js';
+import { findConversations, leadLength, looksAlike, portsCanJoin, speechOf, type LinkEnd } from '../loom/index.js';
 import {
   carriesDataByAir,
   flies,
@@ -15,7 +15,7 @@ import {
 } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { groupBy, num } from '../units/index.js';
-import { joinedToday, type ClassEnd, type Unit } from './bench-view.js';
+import { isFree, joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import {
   besides,
@@ -56,18 +56,6 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
     poser.refuse(wish.covers, bar);
     return;
   }
-  const isBus = talker.end.link.kind === 'sbus';
-  const draft = {
-    id: [
-      `${wish.covers.join(' + ')}: ${talker.cls.id} ${talker.nth} → ${listener.cls.id} ${listener.nth}`,
-      ...(wish.modes ?? []).map((m) => `as ${m.value}`),
-    ].join(' '),
-    covers: wish.covers,
-    wakes: wish.wakes ?? [],
-    modes: [...(wish.modes ?? []), ...modesOf(talker), ...modesOf(listener)],
-    takes: [...(isBus ? [] : [takeUnit(poser, talker)]), takeUnit(poser, listener), ...(wish.takes ?? [])],
-    hub: isBus ? poser.hub(`bus ${talker.cls.id}`, COST.yLead, MOST_ON_BUS) : null,
-  };
   const cost = [
     ...wish.cost,
     ...leadCost(poser, a, b),
@@ -77,7 +65,32 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
     ...adapterCost(from, to),
   ];
   const text = `${a.part.label} ${from.label} → ${b.part.label} ${to.label}`;
-  poser.option(draft, { do: 'join', talker, listener, feed: null }, cost, text);
+  for (const onPlug of plugsOf(poser, talker, listener))
+    addOnPlug(poser, { talker, listener, onPlug }, wish, cost, text);
+}
+
+function addOnPlug(
+  poser: Poser,
+  { talker, listener, onPlug }: { talker: ClassEnd; listener: ClassEnd; onPlug: OnPlug },
+  wish: JoinWish,
+  cost: CostPart[],
+  text: string,
+): void {
+  const draft = {
+    id: [
+      `${wish.covers.join(' + ')}: ${talker.cls.id} ${talker.nth} → ${listener.cls.id} ${listener.nth}`,
+      ...(wish.modes ?? []).map((m) => `as ${m.value}`),
+      ...onPlug.words,
+    ].join(' '),
+    covers: wish.covers,
+    wakes: wish.wakes ?? [],
+    modes: [...(wish.modes ?? []), ...modesOf(talker), ...modesOf(listener)],
+    takes: [...onPlug.takes, takeUnit(poser, listener), ...(wish.takes ?? [])],
+    hub: onPlug.hub,
+  };
+  const { alone } = onPlug;
+  poser.option(draft, { do: 'join', talker, listener, feed: null, alone }, cost, text);
+  const [a, b] = [talker.cls.members[0]!, listener.cls.members[0]!];
   for (const { join, takes, wakes, modes, price } of feedsOnPlugs(poser, a, b))
     poser.option(
       {
@@ -88,10 +101,40 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
         modes: [...draft.modes, ...modes],
         takes: [...draft.takes, ...takes],
       },
-      { do: 'join', talker, listener, feed: join },
+      { do: 'join', talker, listener, feed: join, alone },
       [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }, ...price],
       `${text}, supply with it`,
     );
+}
+
+/** A way to sit on the plugs of a talker. */
+interface OnPlug {
+  alone: boolean;
+  takes: Option['takes'];
+  hub: string | null;
+  words: string[];
+}
+
+/**
+ * A bus plug is shared by a Y lead, at a price for each listener beyond the first; where a part has several bus plugs alike, one is for
+ * the Y and each of the others for one listener alone. Who shares a plug today goes on sharing it. Any other plug is taken whole.
+ */
+function plugsOf(poser: Poser, talker: ClassEnd, listener: ClassEnd): OnPlug[] {
+  const { cls, end } = talker;
+  if (end.link.kind !== 'sbus') return [{ alone: true, takes: [takeUnit(poser, talker)], hub: null, words: [] }];
+  const shared = { alone: false, takes: [], hub: poser.hub(`bus ${cls.id}`, COST.yLead, MOST_ON_BUS), words: [] };
+  const more = cls.members.filter((unit) => isFree(unit, poser.view.taken)).length - 1;
+  if (more < 1 || sharesToday(poser, talker, listener)) return [shared];
+  const pool = poser.pool(`own bus plug of ${cls.id}`, more);
+  return [shared, { alone: true, takes: [{ pool, amount: 1 }], hub: null, words: ['by a plug of its own'] }];
+}
+
+/** On the bench as it is wired the listener hears this talker, and another hears it by the same plug. */
+function sharesToday({ view }: Poser, { cls: talker }: ClassEnd, { cls: listener }: ClassEnd): boolean {
+  const said = findConversations(view.rig).filter((c) => c.kind === 'sbus' && c.talker.part.id === talker.part.id);
+  return said
+    .filter((c) => c.listener.part.id === listener.part.id)
+    .some((c) => said.filter((x) => x.talker.link.id === c.talker.link.id).length > 1);
 }
 
 /** The supply that rides on a plug, and those of its part that take their volts at the same pin. */

@@ -10,7 +10,7 @@ export type Make =
   | { do: 'tell'; wish: string; part: string; fn: string; link: string }
   | { do: 'feed'; outlet: Outlet; part: string; supply: string }
   | { do: 'pair'; outlet: Outlet; first: Outlet }
-  | { do: 'join'; talker: ClassEnd; listener: ClassEnd; feed: JoinFeed | null };
+  | { do: 'join'; talker: ClassEnd; listener: ClassEnd; feed: JoinFeed | null; alone: boolean };
 
 /** A supply that rides on the plugs of a conversation: which end is fed, from which pin of the other. */
 export interface JoinFeed {

@@ -8,6 +8,8 @@ interface JoinMake {
   talker: ClassEnd;
   listener: ClassEnd;
   feed: JoinFeed | null;
+  /** Nobody else sits on the talker's plug. */
+  alone: boolean;
 }
 
 /**
@@ -16,6 +18,8 @@ interface JoinMake {
  */
 export class UnitPicker {
   private readonly used = new Set<string>();
+  /** Bus plugs with a Y lead on them. */
+  private readonly shared = new Set<string>();
 
   constructor(private readonly view: BenchView) {}
 
@@ -31,16 +35,15 @@ export class UnitPicker {
   private pickOne(make: JoinMake): { talker: LinkEnd; listener: LinkEnd } {
     const pair = this.today(make) ?? this.held(make);
     const listener = pair?.listener ?? this.free(make.listener);
-    const talker = pair?.talker ?? this.free(make.talker, listener.links[make.listener.nth]);
-    const shared = make.talker.end.link.kind === 'sbus';
-    if (!shared) this.used.add(keyOf(talker));
+    const talker = pair?.talker ?? this.free(make.talker, listener.links[make.listener.nth], make.alone);
+    (make.alone ? this.used : this.shared).add(keyOf(talker));
     this.used.add(keyOf(listener));
     return { talker: talker.links[make.talker.nth]!, listener: listener.links[make.listener.nth]! };
   }
 
   /** The first free unit; of pulse pins, the one that suits what it tells. */
-  private free({ cls, nth, end }: ClassEnd, tells?: LinkEnd): Unit {
-    const free = cls.members.filter((u) => !this.used.has(keyOf(u)));
+  private free({ cls, nth, end }: ClassEnd, tells?: LinkEnd, alone = true): Unit {
+    const free = cls.members.filter((u) => this.mayTake(u, alone));
     const rank = (u: Unit): number =>
       tells ? pinRank(this.view.rig, u.links[nth]!, tells) : inputRank(this.view.rig, u.links[nth]!);
     const unit = free.reduce<Unit | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
@@ -48,14 +51,17 @@ export class UnitPicker {
     return unit;
   }
 
+  private mayTake(unit: Unit, alone: boolean): boolean {
+    return !this.used.has(keyOf(unit)) && !(alone && this.shared.has(keyOf(unit)));
+  }
+
   private pairs(
-    { talker, listener }: JoinMake,
+    { talker, listener, alone }: JoinMake,
     suits: (a: Unit, b: Unit) => boolean,
   ): { talker: Unit; listener: Unit } | null {
     for (const a of talker.cls.members)
       for (const b of listener.cls.members)
-        if (!this.used.has(keyOf(b)) && (talker.end.link.kind === 'sbus' || !this.used.has(keyOf(a))) && suits(a, b))
-          return { talker: a, listener: b };
+        if (!this.used.has(keyOf(b)) && this.mayTake(a, alone) && suits(a, b)) return { talker: a, listener: b };
     return null;
   }
 
