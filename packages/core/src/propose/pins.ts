@@ -1,5 +1,5 @@
 import { FLIGHT_CHANNELS, flownOn } from '../channels/index.js';
-import { flies, hasControls, isFlight, overOf } from '../parts/index.js';
+import { flies, hasControls, isFlight, overOf, passesOn } from '../parts/index.js';
 import {
   isFlown,
   oncePerRig,
@@ -56,16 +56,28 @@ export function isBarredPin(rig: Rig, end: LinkEnd): boolean {
 export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   const pin = pinSlot(talker);
   if (!pin) return 0;
-  const what = new Set(
-    listener.sheet.functions.filter((f) => overOf(f).includes(listener.link.id)).map((f) => f.what as string),
-  );
+  const told = toldThrough(rig, listener);
   const wished = rig.wishes.find(
-    (w) => w.channel !== undefined && what.has(w.what) && (w.part === undefined || w.part === listener.part.id),
+    (w) =>
+      w.channel !== undefined &&
+      told.some(({ part, what }) => what === w.what && (w.part === undefined || w.part === part)),
   );
   if (wished) return wished.channel === pin.slot ? 0 : 2;
   const others = new Set(rig.wishes.map((w) => w.channel));
   const flown = isFlown(rig) && (FIRST_FOUR.includes(pin.slot) || flownSlots(rig).has(pin.slot));
   return flown || others.has(pin.slot) ? 2 : 1;
+}
+
+/** What a pulse into this link is for: the functions it tells; of what only tells on, those of what could hang on its outputs. */
+function toldThrough(rig: Rig, { part, sheet, link }: LinkEnd): { part: string; what: string }[] {
+  const own = sheet.functions.filter((f) => overOf(f).includes(link.id)).map(({ what }) => ({ part: part.id, what }));
+  if (!passesOn(sheet)) return own;
+  const outs = new Set(sheet.links.filter((l) => l.way !== 'listen').map((l) => l.kind));
+  return partsWithSheets(rig).flatMap((p) =>
+    p.sheet.functions
+      .filter((f) => p.sheet.links.some((l) => outs.has(l.kind) && overOf(f).includes(l.id)))
+      .map(({ what }) => ({ part: p.part.id, what })),
+  );
 }
 
 /**
