@@ -38,7 +38,7 @@ function busyControls(rig: Rig, chains: readonly Chain[], chain: Chain): Set<str
 function transmitterInUse(rig: Rig, chains: readonly Chain[], { transmitter }: Chain): TransmitterInUse {
   const sheet = sheetOf(rig, transmitter!.id);
   const flying = flightChannels(rig, chains).has(transmitter!.id);
-  return { part: transmitter!, sheet, flying, mayFly: !flying && isFlown(rig) };
+  return { part: transmitter!, sheet, flying, craft: isFlown(rig), mayFly: !flying && isFlown(rig) };
 }
 
 /** The best control for a function's channel; null when there is none, or when another function listens to that channel too. */

@@ -2,7 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { compileBench, recordBench, runBench, setControls, startBench, type Bench } from '../../src/bench/index.js';
 import { decodeLine, USUAL, valuesAt } from '../../src/captures/index.js';
-import type { Sheet } from '../../src/parts/index.js';
+import type { Brief } from '../../src/files/index.js';
+import type { Control, Sheet } from '../../src/parts/index.js';
 import { at, defineSheet, eats, empty, ground, plus, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { planOf } from '../../src/prove/index.js';
 import { brief } from './bench.js';
@@ -163,5 +164,50 @@ describe('boxes in a row', () => {
     const lead = boat.lead('RX', 'FO');
     const cut = boat.with([{ kind: 'removeCable', cable: lead.id }]);
     expect(cut.chain('CA.shot').breaks).toBe('Fan-out hears no receiver');
+  });
+});
+
+describe('what drives or floats', () => {
+  const stick = (id: string, label: string, x: number): Control => ({ id, label, kind: 'stick', x, y: 0.5 });
+  const two = defineSheet({
+    ...base,
+    class: 'own-two-sticks',
+    role: 'transmitter',
+    name: 'Two sticks and nothing else',
+    group: 'Control',
+    massG: 0,
+    links: [{ id: 'rf', kind: 'radio', way: 'talk', pins: {}, params: { base: 1, channels: 8, periodMs: 20 } }],
+    controls: [
+      stick('left-x', 'left stick sideways', 0.2),
+      stick('left-y', 'left stick up and down', 0.2),
+      stick('right-x', 'right stick sideways', 0.8),
+      stick('right-y', 'right stick up and down', 0.8),
+    ],
+  });
+  const punt = (kind: Brief['kind']): Proposed =>
+    Proposed.of({
+      ...brief(
+        'Punt',
+        'hand-held or ground',
+        [
+          ['PK', 'pack-4s'],
+          ['R5', 'regulator-5v'],
+          ['TX', two.class],
+          ['RX', 'receiver-16'],
+          ['RU', rudder.class],
+          ['GB', 'gimbal-two-pulse'],
+        ],
+        [['tilt'], ['pan']],
+      ),
+      kind,
+      sheets: [two, rudder],
+    });
+  const sticks = (now: Proposed): (string | null)[] => ['RU.steer', 'GB.tilt', 'GB.pan'].map((fn) => now.control(fn));
+
+  it('has the sticks that steer nothing for its payload, and a craft has none', () => {
+    const [steers, ...payload] = sticks(punt('hand-held or ground'));
+    expect(steers).toBe('left-x');
+    expect(payload.every((id) => id !== null && id !== steers)).toBe(true);
+    expect(sticks(punt('fixed wing')).slice(1)).toEqual([null, null]);
   });
 });

@@ -630,7 +630,12 @@ describe('what a control is for', () => {
   const least = (kind: PartFunction['takes'], ...controls: Control[]): string => {
     const sheet = { ...shelf('transmitter-16'), controls };
     const part = newPart('TX', sheet.class, 'Radio');
-    const { options } = controlOptions(takes(kind), null, { part, sheet, flying: false, mayFly: false }, new Set());
+    const { options } = controlOptions(
+      takes(kind),
+      null,
+      { part, sheet, flying: false, craft: false, mayFly: false },
+      new Set(),
+    );
     return options.toSorted((a, b) => a.cost - b.cost)[0]!.value.id;
   };
 

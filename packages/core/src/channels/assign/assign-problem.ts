@@ -89,6 +89,7 @@ export function poseAssign(
     const transmitterInUse: TransmitterInUse = {
       ...transmitter,
       flying: reserved.flying && isOwn,
+      craft: isFlown(rig),
       mayFly: !reserved.flying && air.id === pilot.part.id && isOwn && isFlown(rig),
     };
     const axis = seat.flight && isAxis(seat.chain.fn.what) ? seat.chain.fn.what : null;

@@ -172,7 +172,13 @@ function pilotsOwn(
   later: ReadonlySet<number>,
 ): Edit[] {
   const pilot = air.id;
-  const transmitter = { part: findPart(rig, pilot)!, sheet: sheetOf(rig, pilot), flying: false, mayFly: false };
+  const transmitter = {
+    part: findPart(rig, pilot)!,
+    sheet: sheetOf(rig, pilot),
+    flying: false,
+    craft: false,
+    mayFly: false,
+  };
   const heard = new Set(
     findChains(rig).flatMap((c) =>
       c.slot !== null && c.slot !== channel && !later.has(c.slot) && c.carrier && c.transmitter?.id === pilot

@@ -32,6 +32,8 @@ export interface TransmitterInUse {
   sheet: Sheet;
   /** Both thumbs are on the sticks while the functions are used. */
   flying: boolean;
+  /** All its sticks are the craft's; of what drives or floats those that move something of it, and these are taken already. */
+  craft: boolean;
   /** A craft is flown by this transmitter, though its controller is not on the bench. */
   mayFly: boolean;
 }
@@ -71,7 +73,7 @@ function whyNot(
   control: Control,
   named: boolean,
 ): string | null {
-  if (transmitter.flying && control.kind === 'stick') return 'the sticks fly';
+  if (transmitter.flying && transmitter.craft && control.kind === 'stick') return 'the sticks fly';
   if (named) return null;
   if (transmitter.flying && reachOf(control) > REACH) return 'out of reach while flying';
   if (wish && wish.hand !== 'either' && sideOf(control) !== 'both' && sideOf(control) !== wish.hand)
