@@ -24,6 +24,7 @@ import {
 } from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead, type Outlet } from './outlets.js';
+import { fedWrongWay } from './polarity.js';
 
 /** Which plug of a part with several is meant. */
 function plugFigure(rig: Rig, node: RailNode): Figure<'plug'>[] {
@@ -187,11 +188,14 @@ export function carriedBy(context: RuleContext, { part, terminal }: RailNode, mo
   });
 }
 
-/** Plus is there and the way back is not: the missing wire beside its plus, and both as thick as what will flow asks for. */
+/**
+ * Plus is there and the way back is not: the missing wire beside its plus, and both as thick as what will flow asks for. None with
+ * what is fed the wrong way round: the ground would be lifted to its plus, so that is mended first.
+ */
 function returnFix(rig: Rig, node: RailNode, own: WireAt, flat: Rails): Fix[] {
   const plus = own.wire[own.far];
   const outlet = allOutlets(rig).find((o) => samePin(o.plus, plus));
-  if (!outlet) return [];
+  if (!outlet || [node.part, outlet.minus.part].some((id) => fedWrongWay(rig).has(id))) return [];
   const wanted = supplyLead(rig, outlet, node, flat).wires[0]!.gaugeAwg;
   const gaugeAwg = Math.min(own.wire.gaugeAwg, wanted);
   const wire = { from: outlet.minus, to: supplyPins(rig, node).minus, colour: 'black', gaugeAwg };
