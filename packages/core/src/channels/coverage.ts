@@ -112,10 +112,8 @@ function shutBy(rig: Rig, chains: readonly Chain[], part: Part, gate: Gate): str
   if (asksOf(rig, { part, fn: gate.fn }).some((a) => !a.breaks)) return null;
   const only = `works only in ${listed(gate.windows)}`;
   const source = chains.find((c) => c.part.id === part.id && c.fn.id === gate.fn.id);
-  if (!source || source.breaks)
-    return gate.openUntold ? null : `${only}, and nothing tells ${gate.fn.label.toLowerCase()}`;
-  const driven = source.control ? source : bySecond(source);
-  if (!driven?.control) return null;
+  const driven = !source || source.breaks ? null : source.control ? source : bySecond(source);
+  if (!driven?.control) return gate.openUntold ? null : `${only}, and nothing tells ${gate.fn.label.toLowerCase()}`;
   const reached = restPositions(driven.control.kind).some((at) => {
     const now = forward(driven, at);
     return now && 'window' in now.demand && now.demand.window !== null && gate.windows.includes(now.demand.window);

@@ -1,18 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { brief } from '../../test/practice/bench.js';
+import { clicker, still } from '../../test/practice/own-parts.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import type { PinRef } from '../rig/index.js';
-import {
-  at,
-  defineSheet,
-  eats,
-  flightFunctions,
-  ground,
-  servoPort,
-  signal,
-  supplyPort,
-  wire,
-} from '../parts/shelf/define.js';
+import { at, defineSheet, eats, flightFunctions, servoPort, supplyPort, wire } from '../parts/shelf/define.js';
 import { propose } from './propose.js';
 
 const base = { revision: 1, summary: 'of their own', group: 'Control' as const };
@@ -154,36 +145,6 @@ describe('pulse pins that carry the slot of their number', () => {
   });
 
   it('carry the channel that is wished of what hangs behind a box', () => {
-    const jack = (id: string, way: 'in' | 'out') => ({
-      ...{ id, label: id, side: 'right' as const, plug: { family: 'two-way 2.5 mm jack', pins: 2 } },
-      pins: [signal(1, 'tip', way), ground(2, 'sleeve')],
-    });
-    const clicker = defineSheet({
-      ...base,
-      class: 'own-clicker',
-      role: 'trigger',
-      name: 'Clicker',
-      massG: 6,
-      ports: [supplyPort('volts', 'volts', 'left'), servoPort('in', 'in', 'left', 'in'), jack('out', 'out')],
-      supplies: [eats('volts', [4.5, 8.4], 0.1, 0.2)],
-      links: [wire('in', 'pulse', 'listen', 'in'), wire('out', 'contact', 'talk', 'out')],
-    });
-    const still = defineSheet({
-      ...base,
-      class: 'own-still',
-      role: 'camera',
-      name: 'Still camera',
-      massG: 300,
-      inside: { battery: true, minutes: 90 },
-      ports: [jack('release', 'in')],
-      links: [wire('release', 'contact', 'listen', 'release')],
-      functions: [
-        {
-          ...{ id: 'shot', label: 'Release', what: 'photo', takes: 'pulse', over: ['release'] },
-          windows: [{ fromUs: 1700, toUs: 2200, label: 'press' }],
-        },
-      ],
-    });
     const parts: Parameters<typeof brief>[2] = [
       ['PK', 'pack-4s'],
       ['R5', 'regulator-5v'],

@@ -3,7 +3,7 @@ import { demoRig } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
 import { mendRig } from '../analysis/index.js';
 import { propose } from '../propose/index.js';
-import { applyEdits, type Wish } from '../rig/index.js';
+import { applyEdits, safeLine, type Wish } from '../rig/index.js';
 import { planOf } from './index.js';
 
 const wish = (what: Wish['what']): Wish => ({
@@ -18,6 +18,13 @@ const wish = (what: Wish['what']): Wish => ({
 describe('a plan that cannot hurt', () => {
   it('begins with props off on a craft', () => {
     expect(planOf(demoRig()).find((s) => s.by === undefined)!.setUpText).toBe('Props off');
+  });
+
+  it('takes a winch for no carriage: props off on a craft, nothing in reach of a boat', () => {
+    const winch = (kind: string): string => safeLine(smallRig({ DR: 'line-drive' }, [], {}, { kind })).text;
+    expect(winch('rotor')).toBe('Props off');
+    expect(winch('hand-held or ground')).toBe('Nothing in reach of what moves');
+    expect(winch('carriage on a line')).toBe('Line unloaded, carriage in hand');
   });
 
   it('unloads the line first, and runs a drive slowly both ways before it runs it fully', () => {

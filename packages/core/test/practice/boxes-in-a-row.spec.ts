@@ -7,6 +7,7 @@ import type { Control, Sheet } from '../../src/parts/index.js';
 import { at, defineSheet, eats, empty, ground, plus, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { planOf } from '../../src/prove/index.js';
 import { brief } from './bench.js';
+import { clicker, still } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own' };
@@ -16,13 +17,6 @@ const three = (id: string, way: 'in' | 'out', feeds = true) => ({
   side: 'left' as const,
   plug: { family: 'three-way 2.54 mm', pins: 3 },
   pins: [signal(1, 'S', way), feeds ? plus(2) : empty(2, 'not joined'), ground(3)],
-});
-const contact = (id: string, way: 'in' | 'out') => ({
-  id,
-  label: id,
-  side: 'right' as const,
-  plug: { family: 'two-way 2.5 mm jack', pins: 2 },
-  pins: [signal(1, 'tip', way), ground(2, 'sleeve')],
 });
 const OUTS = [1, 2, 3, 4];
 
@@ -40,39 +34,6 @@ const fan = defineSheet({
     wire('sum', 'ppm', 'listen', 'sum', { base: 1 }),
     ...OUTS.map((n) => wire(`q${n}`, 'pulse', 'talk', `q${n}`)),
   ],
-});
-const clicker = defineSheet({
-  ...base,
-  class: 'own-clicker',
-  role: 'trigger',
-  name: 'Clicker',
-  group: 'Payload',
-  massG: 6,
-  ports: [supplyPort('volts', 'volts', 'left'), three('in', 'in', false), contact('out', 'out')],
-  supplies: [eats('volts', [4.5, 8.4], 0.1, 0.2)],
-  links: [wire('in', 'pulse', 'listen', 'in'), wire('out', 'contact', 'talk', 'out')],
-});
-const still = defineSheet({
-  ...base,
-  class: 'own-still',
-  role: 'camera',
-  name: 'Still camera',
-  group: 'Payload',
-  massG: 300,
-  inside: { battery: true, minutes: 90 },
-  ports: [contact('release', 'in')],
-  links: [wire('release', 'contact', 'listen', 'release')],
-  functions: [
-    {
-      id: 'shot',
-      label: 'Release',
-      what: 'photo',
-      takes: 'pulse',
-      over: ['release'],
-      windows: [{ fromUs: 1700, toUs: 2200, label: 'press' }],
-    },
-  ],
-  view: { wideDeg: 60, teleDeg: 60, pointsAcross: 6000 },
 });
 const rudder = defineSheet({
   ...base,

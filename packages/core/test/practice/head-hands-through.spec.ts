@@ -17,6 +17,7 @@ import {
 } from '../../src/parts/shelf/define.js';
 import { joint } from '../../src/parts/shelf/gimbal-parts.js';
 import { brief } from './bench.js';
+import { contact } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own', group: 'Payload' as const };
@@ -26,13 +27,6 @@ const pair = (id: string) => ({
   side: 'left' as const,
   plug: { family: 'four-way latch', pins: 4 },
   pins: [plus(1), ground(2), signal(3, 'H', 'both'), signal(4, 'L', 'both')],
-});
-const socket = (id: string, way: 'in' | 'out') => ({
-  id,
-  label: id,
-  side: 'right' as const,
-  plug: { family: 'two-way 2.5 mm jack', pins: 2 },
-  pins: [signal(1, 'tip', way), ground(2, 'sleeve')],
 });
 
 const bridge = defineSheet({
@@ -64,7 +58,7 @@ const head = defineSheet({
   ports: [
     supplyPort('volts', 'volts', 'left'),
     pair('can'),
-    socket('trigger', 'out'),
+    contact('trigger', 'out'),
     deviceSerialPort('lens', 'lens', 'right'),
   ],
   supplies: [eats('volts', [10, 17], 20, 40)],
@@ -104,7 +98,7 @@ const camera = defineSheet({
   name: 'Own camera',
   massG: 900,
   inside: { battery: true, minutes: 90 },
-  ports: [socket('release', 'in'), hdmiPort('hdmi', 'HDMI', 'right', 'out', 'mini')],
+  ports: [contact('release', 'in'), hdmiPort('hdmi', 'HDMI', 'right', 'out', 'mini')],
   links: [wire('release', 'contact', 'listen', 'release'), wire('hdmi', 'hdmi', 'talk', 'hdmi')],
   functions: [
     {

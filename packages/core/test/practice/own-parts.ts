@@ -1,0 +1,48 @@
+/** Parts of their own that several practice tests wire. */
+import { defineSheet, eats, ground, servoPort, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
+
+const base = { revision: 1, summary: 'of their own' };
+/** A jack of two contacts: a release, a trigger's socket. */
+export const contact = (id: string, way: 'in' | 'out') => ({
+  id,
+  label: id,
+  side: 'right' as const,
+  plug: { family: 'two-way 2.5 mm jack', pins: 2 },
+  pins: [signal(1, 'tip', way), ground(2, 'sleeve')],
+});
+
+/** A box that only passes on: a pulse in, a contact out. */
+export const clicker = defineSheet({
+  ...base,
+  class: 'own-clicker',
+  role: 'trigger',
+  name: 'Clicker',
+  group: 'Payload',
+  massG: 6,
+  ports: [supplyPort('volts', 'volts', 'left'), servoPort('in', 'in', 'left', 'in'), contact('out', 'out')],
+  supplies: [eats('volts', [4.5, 8.4], 0.1, 0.2)],
+  links: [wire('in', 'pulse', 'listen', 'in'), wire('out', 'contact', 'talk', 'out')],
+});
+/** A camera that a contact releases. */
+export const still = defineSheet({
+  ...base,
+  class: 'own-still',
+  role: 'camera',
+  name: 'Still camera',
+  group: 'Payload',
+  massG: 300,
+  inside: { battery: true, minutes: 90 },
+  ports: [contact('release', 'in')],
+  links: [wire('release', 'contact', 'listen', 'release')],
+  functions: [
+    {
+      id: 'shot',
+      label: 'Release',
+      what: 'photo',
+      takes: 'pulse',
+      over: ['release'],
+      windows: [{ fromUs: 1700, toUs: 2200, label: 'press' }],
+    },
+  ],
+  view: { wideDeg: 60, teleDeg: 60, pointsAcross: 6000 },
+});
