@@ -16,7 +16,7 @@ import { TrackWriter, type CaptureLine, type SlotTrack } from '../captures/index
 import { arrivingUs, findChains, idleAt } from '../channels/index.js';
 import type { Conversation } from '../loom/index.js';
 import type { Control, Link } from '../parts/index.js';
-import { settingOf, type Rig } from '../rig/index.js';
+import { slotCarried, type Rig } from '../rig/index.js';
 import { clamp } from '../units/index.js';
 import { compileBench, type Bench, type BenchPart } from './compile.js';
 import type { CountedKind } from './codecs.js';
@@ -181,8 +181,8 @@ const WRITES: Record<'ppm' | 'pulse', Writes> = {
   },
   pulse: {
     usualMs: SERVO.periodUs / 1000,
-    on: (line, { slotSetting }, { sheet, part }) => {
-      const slot = Number(slotSetting ? settingOf(sheet, part, slotSetting) : NaN);
+    on: (line, link, { sheet, part }) => {
+      const slot = slotCarried(sheet, part, link) ?? NaN;
       const us = (now: ReceiverState): number => now.pulses[slot - 1] ?? 1500;
       return {
         speaks: (now) => now.pulses.length > 0 && !Number.isNaN(us(now)),

@@ -2,7 +2,7 @@
 import { TELLS } from '../channels/index.js';
 import { findConversations, findNets, heardBy, pinOf, type Conversation } from '../loom/index.js';
 import { flies, type Link, type LinkKind, type PinAt } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, pinKey, settingOf, wiresAt, type Part, type Rig } from '../rig/index.js';
+import { oncePerRig, partsWithSheets, pinKey, slotCarried, wiresAt, type Part, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { isAwakeAt } from './run.js';
@@ -92,8 +92,8 @@ function says(mouth: Mouth, state: BenchState): boolean {
 function pulseOf({ own, link }: Mouth, { parts }: BenchState): number | null {
   const heard = parts[own.index]!.receives;
   if (link.kind !== 'pulse' || !heard) return null;
-  const slot = link.slotSetting && settingOf(own.sheet, own.part, link.slotSetting);
-  const us = slot ? heard.pulses[Number(slot) - 1] : undefined;
+  const slot = slotCarried(own.sheet, own.part, link);
+  const us = slot === null ? undefined : heard.pulses[slot - 1];
   return us === undefined || Number.isNaN(us) ? null : us;
 }
 

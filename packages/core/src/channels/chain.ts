@@ -13,7 +13,7 @@ import {
 } from '../parts/index.js';
 import {
   oncePerRig,
-  settingOf,
+  slotCarried,
   shapingOf,
   sheetOf,
   wiresAt,
@@ -197,10 +197,11 @@ function pinFor({ links }: Sheet, output: string): string | undefined {
   return pins[Math.min(at, pins.length - 1)]?.id;
 }
 
-/** The pulse that says by its pin which slot it is: the last one, or one into boxes that pass it on. */
+/** The pulse that says by its pin which slot it is: the last one, or one into boxes that pass it on; a controller's where a setting of it says so. */
 export function pinnedBy({ path }: Chain): Conversation | undefined {
   for (let i = path.length - 1; i >= 0; i--) {
     const { kind, talker } = path[i]!;
+    if (kind === 'pulse' && flies(talker.sheet) && talker.link.slotSetting !== undefined) return path[i];
     if (!hearsAir(talker.sheet) && !passesOn(talker.sheet) && !handsThrough(talker.sheet, talker.link))
       return undefined;
     if (kind === 'pulse' && (i === 0 || talker.link.slotSetting !== undefined)) return path[i];
@@ -219,8 +220,7 @@ function slotOf(rig: Rig, chain: Chain): number | null {
   const pinned = pinnedBy(chain);
   if (!pinned) return bindingOf(rig, chain.part, chain.fn)?.slot ?? null;
   const { sheet, part, link } = pinned.talker;
-  const carried = link.slotSetting && settingOf(sheet, part, link.slotSetting);
-  return carried ? Number(carried) : null;
+  return slotCarried(sheet, part, link);
 }
 
 function breakOf(chain: Chain): string | null {

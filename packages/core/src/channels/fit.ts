@@ -1,4 +1,4 @@
-import { isWindowed, springs, type Control, type PartFunction } from '../parts/index.js';
+import { isFlight, isWindowed, springs, type Control, type PartFunction } from '../parts/index.js';
 import { stickGoes } from './sticks.js';
 
 /** How a control suits a function: not at all, badly, or well; with the reason in words. */
@@ -28,8 +28,8 @@ export function fitOf(fn: PartFunction, control: Control, throttle = false): Fit
   switch (fn.takes) {
     case 'position':
       if (kind === 'button' || kind === 'switch2') return no('cannot be moved by degrees');
-      // a drive is let go to stop
-      if (springy) return fn.what === 'drive' ? WELL : badly('springs back from where it was put');
+      // a drive is let go to stop, a rudder to go straight
+      if (springy) return fn.what === 'drive' || isFlight(fn) ? WELL : badly('springs back from where it was put');
       return kind === 'switch3' ? badly('knows only three places') : WELL;
     case 'rate':
       if (kind === 'button' || kind === 'switch2') return no('cannot be moved by degrees');
@@ -65,8 +65,8 @@ function windowsFit(fn: PartFunction, control: Control, springy: boolean): Fit {
 }
 
 /** Axes a person moves up and down, and those that go left and right; a line runs whichever way one stands to it. */
-const UPRIGHT: ReadonlySet<string> = new Set(['tilt', 'look-down', 'zoom']);
-const SIDEWAYS: ReadonlySet<string> = new Set(['pan', 'roll-trim']);
+const UPRIGHT: ReadonlySet<string> = new Set(['tilt', 'look-down', 'zoom', 'throttle', 'pitch']);
+const SIDEWAYS: ReadonlySet<string> = new Set(['pan', 'roll-trim', 'yaw', 'roll']);
 
 /** A stick axis that runs across what the function does: tilt on a left-right axis, pan on an up-down one. @source [practice] */
 export function runsAcross(fn: PartFunction, control: Control): boolean {

@@ -1,5 +1,5 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
-import { slotsOf, type Control } from '../parts/index.js';
+import { slotsNamed, slotsOf, valueNaming, type Control } from '../parts/index.js';
 import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
@@ -104,8 +104,8 @@ export function freeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): n
 /** A slot of its device that no other function listens to and no flight is on, whether or not the radio sends it. */
 export function quietSlot(rig: Rig, chains: readonly Chain[], chain: Chain): number | null {
   const { id } = chain.transmitter!;
-  const offered =
-    pinSetting(chain)?.values.map(Number) ?? slotsOf(chain.fn) ?? Array.from({ length: 16 }, (_, i) => i + 1);
+  const pin = pinSetting(chain);
+  const offered = (pin && slotsNamed(pin)) ?? slotsOf(chain.fn) ?? Array.from({ length: 16 }, (_, i) => i + 1);
   const taken = heardChannels(chains, id, chain);
   const flying = reservedChannels(rig, flightChannels(rig, chains).get(id));
   return offered.find((slot) => !taken.has(slot) && !flying.has(slot)) ?? null;
@@ -183,7 +183,15 @@ export function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
 
 function toldSlot(rig: Rig, chain: Chain, to: number): Edit[] {
   const pin = pinSetting(chain);
-  if (pin) return [{ kind: 'set', part: pinnedBy(chain)!.talker.part.id, setting: pin.id, value: String(to) }];
+  if (pin)
+    return [
+      {
+        kind: 'set',
+        part: pinnedBy(chain)!.talker.part.id,
+        setting: pin.id,
+        value: valueNaming(pin, to) ?? String(to),
+      },
+    ];
   const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
   const own = binding ?? { part: chain.part.id, fn: chain.fn.id, reverse: false };
   return [{ kind: 'bind', binding: { ...own, slot: to } }];

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Control, Sheet } from '../parts/index.js';
 import { transmitter16 } from '../parts/shelf/transmitter-16.js';
 import { newPart } from '../rig/index.js';
-import { FLIGHT_AXES, stickFor, stickGoes, stickMode, sticksOf } from './sticks.js';
+import { FLIGHT_AXES, isThrottle, steeringStick, stickFor, stickGoes, stickMode, sticksOf } from './sticks.js';
 
 type Stick = Pick<Control, 'id' | 'label' | 'x'>;
 
@@ -74,5 +74,20 @@ describe('sticks of a transmitter that others describe', () => {
     expect(flown(console)).toEqual({ roll: undefined, pitch: undefined, throttle: undefined, yaw: undefined });
     expect(sticksOf(console)).toMatchObject([{ x: 'joy-x', y: 'joy-y', flies: [], staysUp: false }]);
     expect(joystick.map(stickGoes)).toEqual(['x', 'y']);
+  });
+
+  it('of a set for what drives are a trigger and a wheel, and the trigger comes back when it is let go', () => {
+    const pistol = calling([
+      { id: 'a', label: 'trigger', x: 0.2 },
+      { id: 'b', label: 'wheel', x: 0.8 },
+    ]);
+    expect([steeringStick(pistol, 'throttle')?.id, steeringStick(pistol, 'yaw')]).toEqual(['a', undefined]);
+    expect(['a', 'b'].map((id) => isThrottle(pistol, id))).toEqual([false, false]);
+    const two = calling(['lx', 'ly', 'rx', 'ry'].map((id, i) => ({ id, label: id, x: i < 2 ? 0.2 : 0.8 })));
+    expect([steeringStick(two, 'throttle')?.id, steeringStick(two, 'yaw')?.id, isThrottle(two, 'ly')]).toEqual([
+      'ly',
+      'lx',
+      true,
+    ]);
   });
 });

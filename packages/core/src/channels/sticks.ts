@@ -28,8 +28,8 @@ export type TransmitterWithSheet = { part: Part; sheet: Sheet };
 const ONE_STICK = 0.1;
 /** How a sheet may call the two ways of a stick: at the end of its id, or in words. */
 const CALLED = {
-  x: /[^o]x$|\bx\b|↔|sideways|horizontal|left.{1,5}right|yaw|rudder|\brud\b|roll|aileron|\bail\b/i,
-  y: /[^o]y$|\by\b|↕|upright|vertical|up.{1,5}down|throttle|collective|\bthr\b|pitch|elevator|\bele\b/i,
+  x: /[^o]x$|\bx\b|↔|sideways|horizontal|left.{1,5}right|yaw|rudder|\brud\b|roll|aileron|\bail\b|\bwheel\b|steer/i,
+  y: /[^o]y$|\by\b|↕|upright|vertical|up.{1,5}down|throttle|collective|\bthr\b|pitch|elevator|\bele\b|trigger/i,
 };
 
 /** The stick that sits on one side of the face and goes one way; undefined on a face with one stick. */
@@ -115,9 +115,23 @@ export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): C
   namedAxes(transmitter.sheet)[axis] ??
   stickAt(transmitter.sheet, (valueIn(STICK_MODES, stickMode(transmitter)) ?? STICK_MODES['2']!)[axis]);
 
-/** A throttle stays where it is left: its stick does not spring. */
+/** A throttle stays where it is left: its stick does not spring. A trigger, which goes no other way, does. */
 export const isThrottle = (transmitter: TransmitterWithSheet, control: string): boolean =>
-  stickFor(transmitter, 'throttle')?.id === control;
+  stickFor(transmitter, 'throttle')?.id === control && !isTrigger(transmitter.sheet, control);
+
+/** Goes one way only, as the trigger and the wheel of a set for what drives or floats. */
+function isTrigger(sheet: Sheet, control: string): boolean {
+  const [at] = [...waysOf(sheet)].find(([, c]) => c.id === control) ?? [];
+  const side = at?.startsWith('left') ? 'left' : 'right';
+  return at !== undefined && !(['x', 'y'] as const).every((way) => waysOf(sheet).has(`${side}-${way}`));
+}
+
+/** The stick of an axis on a transmitter for what drives or floats, where it has one that goes as the axis does. */
+export function steeringStick(transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined {
+  const stick = stickFor(transmitter, axis);
+  const goes = axis === 'yaw' || axis === 'roll' ? 'x' : 'y';
+  return stick && stickGoes(stick) === goes ? stick : undefined;
+}
 
 /** Where a control stands when nobody touches it: what springs back in the middle where it has one, a throttle low, buttons up. */
 export function idleAt(transmitter: TransmitterWithSheet, control: Control): number {

@@ -17,7 +17,7 @@ export interface FigureNames {
   'fuse-missing': 'amps' | 'cable' | 'part';
   'pair-not-crossed': 'cable' | 'controller' | 'device' | 'port';
   'signal-missing': 'cable' | 'talker' | 'listener' | 'kind' | 'port';
-  'pack-unused': 'part';
+  'pack-unused': 'lacks' | 'part';
   'pair-half': 'cable' | 'controller' | 'device' | 'port' | 'missing';
   'port-told-other': 'device' | 'is told' | 'part' | 'port' | 'shows' | 'wants';
   'port-not-set': 'cable' | 'controller' | 'device' | 'is set to' | 'port' | 'wants';

@@ -42,6 +42,7 @@ export {
   speaksAir,
   isFlight,
   isPack,
+  hasLens,
   ownPictures,
   radiates,
   isWorkedOver,
@@ -64,6 +65,7 @@ export {
   turns,
 } from './capabilities.js';
 export { isTriggered, isWindowed, springs } from './function-kind.js';
+export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';
 export {
   anyOver,
   atDevice,

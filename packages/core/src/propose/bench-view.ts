@@ -7,7 +7,7 @@ import {
   type LinkEnd,
   type Nets,
 } from '../loom/index.js';
-import { flies, screenWays, toldOver, type PinAt, type Sheet } from '../parts/index.js';
+import { flies, screenWays, toldOver, type LinkKind, type PinAt, type Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
@@ -143,13 +143,19 @@ function resourceIdOf(end: LinkEnd): string | undefined {
   return end.sheet.resources.some((r) => r.id === id) ? id : undefined;
 }
 
-const isBus = (unit: Unit): boolean => unit.links.some(({ link }) => link.kind === 'sbus' && link.way === 'talk');
+/** Lines that several hear by one plug. */
+export const SHARED_PLUG: ReadonlySet<LinkKind> = new Set(['sbus', 'can']);
+const isBus = (unit: Unit): boolean =>
+  unit.links.some(({ link }) => SHARED_PLUG.has(link.kind) && link.way !== 'listen');
 
 export function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
   return !unit.links.some((end) => pinsOf(end).some((pin) => taken.has(pinText(pinOf(end, pin)))));
 }
 
 const asked = (fn: Sheet['functions'][number]): string[] => [...toldOver(fn), ...screenWays(fn).flatMap((w) => w.over)];
+
+/** Whichever port of a board hears is all one to what it does; of pulses each is for its own. */
+const isAnyOf = ({ sheet }: Unit, { kind }: LinkEnd['link']): boolean => flies(sheet) && kind !== 'pulse';
 
 /** What makes two units of a part different: their links, plug, resource, holders, and the functions that hang on them. */
 function signature(unit: Unit): string {
@@ -167,7 +173,7 @@ function signature(unit: Unit): string {
     link.params,
     link.when,
     Boolean(link.slotSetting),
-    unit.sheet.functions.filter((f) => asked(f).includes(link.id)).map((f) => (flies(unit.sheet) ? 'any' : f.id)),
+    unit.sheet.functions.filter((f) => asked(f).includes(link.id)).map((f) => (isAnyOf(unit, link) ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);
   const pins = port.pins.map((p) => [p.line, p.way, p.levelV, p.toleratesV]);

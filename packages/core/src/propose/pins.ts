@@ -6,7 +6,7 @@ import {
   partsThat,
   partsWithSheets,
   pilotTransmitter,
-  settingOf,
+  slotCarried,
   type Rig,
 } from '../rig/index.js';
 import type { LinkEnd } from '../loom/index.js';
@@ -30,7 +30,8 @@ const flownSlots = oncePerRig((rig): ReadonlySet<number> => {
 function pinSlot({ part, sheet, link }: LinkEnd): { slot: number; fixed: boolean } | null {
   const setting = link.slotSetting === undefined ? undefined : sheet.settings.find((s) => s.id === link.slotSetting);
   if (!setting) return null;
-  return { slot: Number(settingOf(sheet, part, setting.id)), fixed: setting.values.length === 1 };
+  const slot = slotCarried(sheet, part, link);
+  return slot === null ? null : { slot, fixed: setting.values.length === 1 };
 }
 
 /** Most channels that any transmitter on the bench sends. */

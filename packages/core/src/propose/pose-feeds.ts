@@ -1,5 +1,5 @@
 import { portsCanJoin } from '../loom/index.js';
-import { isSpokenAt, radiates, turns } from '../parts/index.js';
+import { connectorOf, isSpokenAt, radiates, turns } from '../parts/index.js';
 import { ampsPool, leadCost } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
@@ -130,6 +130,7 @@ export function feedOption(
     [
       ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
       { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
+      { why: 'its plug is made for another', points: isMadeForAnother(outlet, eater, eaters) ? COST.adapter : 0 },
     ],
     `${eater.part.label} from ${outlet.part.label}`,
   );
@@ -172,6 +173,15 @@ function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
     !sources.length ||
     sources.some((s) => view.taken.has(`${part.id}.${s.plus.port}.${s.plus.pin}`))
   );
+}
+
+/** A regulator with a plug that one other part here alone has, and feeds from: a dummy battery goes into its camera. */
+function isMadeForAnother(outlet: Outlet, eater: Eater, eaters: readonly Eater[]): boolean {
+  const { family } = portOf(outlet.sheet, outlet.source.plus.port).plug;
+  const hasPlug = ({ sheet, supply }: Eater): boolean => portOf(sheet, supply.plus.port).plug.family === family;
+  if (!outlet.source.regulator || connectorOf(family).contactMohm === 0 || hasPlug(eater)) return false;
+  const owners = new Set(eaters.filter((e) => hasPlug(e) && fits(outlet, e)).map((e) => e.part.class));
+  return owners.size === 1;
 }
 
 const plugsJoin = (outlet: Outlet, eater: Eater): boolean =>

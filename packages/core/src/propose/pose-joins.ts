@@ -1,5 +1,13 @@
 import { anyOver, flies, isCompass, type Link, type Sheet } from '../parts/index.js';
-import { isSerial, speakAlike, speechOf } from '../loom/index.js';
+import {
+  assignablePort,
+  isSerial,
+  speakAlike,
+  speechOf,
+  wantedUses,
+  type Conversation,
+  type LinkEnd,
+} from '../loom/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -65,22 +73,48 @@ function poseSensors(poser: Poser): void {
   }
 }
 
-/** Serial devices with nothing to be told: they hang on a controller's port where one is free. */
+/** Serial devices with nothing to be told: they hang on a controller's port, or on a universal one of a box, where one is free. */
 function poseReports(poser: Poser): void {
-  const ports = poser.view.ends.filter(({ cls, end }) => flies(cls.sheet) && isSerial(end.link));
-  if (!ports.length) return;
-  for (const device of poser.view.ends) {
+  const serial = poser.view.ends.filter(({ end }) => isSerial(end.link));
+  const boards = serial.filter(({ cls }) => flies(cls.sheet));
+  const hosts = serial.filter(({ cls, end }) => !flies(cls.sheet) && assignablePort(end) !== undefined);
+  for (const device of serial) {
     const { cls, end } = device;
-    const reports =
-      (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && speechOf(end.link) !== undefined;
+    const speech = speechOf(end.link);
+    const reports = (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && speech !== undefined;
     if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => anyOver(f).includes(end.link.id))) continue;
-    if (poser.view.kept.some((c) => c.listener.part.id === cls.part.id && c.listener.link.id === end.link.id)) continue;
+    if (poser.view.kept.some((c) => isIn(c, device))) continue;
+    const own = [...boards, ...hosts].filter((host) => mayHang(device, host));
+    // a universal port waits for what it may be told; what is no controller's is a box's
+    if (hosts.includes(device) ? !own.some((host) => boards.includes(host)) : !boards.length && !own.length) continue;
     const need = `report ${cls.id}`;
-    poser.need(need, `${cls.part.label} and the controller exchange ${speechOf(end.link)}`, COST.openNice, {
+    poser.need(need, `${cls.part.label} and ${hostsText(own)} exchange ${speech}`, COST.openNice, {
       part: cls.part.id,
       lacks: () => whyNoLead(poser, need, 'no serial port here suits it'),
     });
-    for (const port of ports)
-      if (speakAlike(port.end.link, end.link)) addJoin(poser, port, device, { covers: [need], cost: [] });
+    for (const host of own) addJoin(poser, host, device, { covers: [need], cost: [] });
   }
 }
+
+/** Whose ports would take a device: the controller's, and those of boxes by their names. */
+function hostsText(hosts: readonly ClassEnd[]): string {
+  const names = hosts.map(({ cls }) => (flies(cls.sheet) ? 'the controller' : cls.part.label));
+  return [...new Set(names.length ? names : ['the controller'])].join(' or ');
+}
+
+/** They speak alike, and where one of them is to be told what hangs on it, it can be told the other. */
+function mayHang({ cls, end }: ClassEnd, host: ClassEnd): boolean {
+  const canTell = (own: LinkEnd, other: LinkEnd): boolean => {
+    const port = assignablePort(own);
+    return !port || wantedUses(port, own, other).length > 0;
+  };
+  return (
+    host.cls.part.id !== cls.part.id &&
+    speakAlike(host.end.link, end.link) &&
+    canTell(host.end, end) &&
+    canTell(end, host.end)
+  );
+}
+
+const isIn = ({ talker, listener }: Conversation, { cls, end }: ClassEnd): boolean =>
+  [talker, listener].some(({ part, link }) => part.id === cls.part.id && link.id === end.link.id);

@@ -54,14 +54,33 @@ export function poseWishes(poser: Poser): void {
     poseTrainer(poser);
 }
 
-/** What flies hears a receiver over one of the links its flight functions name. What a controller moves is its builder's. */
+/**
+ * What flies hears a receiver over one of the links its flight functions name: a board all of it over one, what takes a pulse for each
+ * over so many. What a controller moves is its builder's.
+ */
 function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): void {
-  const flown = sheet.functions.filter(isFlight);
-  const over = overOf(flown.find((f) => f.what === 'throttle') ?? flown[0]!);
   if (isFlown(sheet) && poser.view.parts.some((p) => flies(p.sheet) && !isFlown(p.sheet))) return;
-  if (!over.length || keptInto(poser, part.id)) return;
-  const need = flyNeed(part.id);
-  poser.need(need, `${part.label} hears a receiver`, COST.openWish, {
+  const flown = sheet.functions.filter(isFlight);
+  const first = flown.find((f) => f.what === 'throttle') ?? flown[0]!;
+  poseFlown(poser, airs, { part, sheet, fn: first, need: flyNeed(part.id) });
+  const apart = flown.filter((f) => !overOf(f).some((id) => overOf(first).includes(id)));
+  for (const fn of apart) poseFlown(poser, airs, { part, sheet, fn, need: `${flyNeed(part.id)} ${fn.id}` });
+}
+
+interface Flown {
+  part: Part;
+  sheet: Sheet;
+  fn: PartFunction;
+  need: string;
+}
+
+function poseFlown(poser: Poser, airs: Airs | null, { part, sheet, fn, need }: Flown): void {
+  const over = overOf(fn);
+  const isFirst = need === flyNeed(part.id);
+  const isKept = poser.view.kept.some((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
+  if (!over.length || (isFirst ? keptInto(poser, part.id) : isKept)) return;
+  const hears = isFirst ? 'hears a receiver' : `hears a receiver for ${fn.label.toLowerCase()}`;
+  poser.need(need, `${part.label} ${hears}`, COST.openWish, {
     part: part.id,
     lacks: () => whyUnheard(poser, need, part, sheet, over),
   });
@@ -74,7 +93,7 @@ function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): 
         wakes: [hearNeed(end)],
         modes: [...modesOf(end), ...modeOfAir(end, airs?.pilot)],
       },
-      { do: 'tell', wish: '', part: part.id, fn: flown[0]!.id, link: end.end.link.id },
+      { do: 'tell', wish: '', part: part.id, fn: fn.id, link: end.end.link.id },
       [],
       `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,
     );
@@ -342,10 +361,14 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
     for (const listener of poser.view.ends) {
       if (!isWorkedOver(listener.cls.sheet, listener.end.link) || listener.end.link.kind !== talker.end.link.kind)
         continue;
-      addJoin(poser, talker, listener, { covers: [need], cost: [] });
+      addJoin(poser, talker, listener, { covers: [need], cost: isEye(listener.cls.sheet) ? [] : [NO_EYE] });
     }
   return [need];
 }
+
+/** A camera by what its sheet says: it has a lens, or takes a picture. What says nothing may be one where nothing better is there. */
+const isEye = (sheet: Sheet): boolean => sees(sheet) || sheet.functions.some((f) => !isOfBody(f));
+const NO_EYE: CostPart = { why: 'its sheet tells of no camera', points: COST.otherScale };
 
 /** The second operator's transmitter over the trainer lead, or its receiver in the socket. @source [practice] PPM */
 function poseTrainer(poser: Poser): void {

@@ -62,15 +62,19 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   const leads = [...groupBy(chosen.filter(isFeed), leadKey(view.rig)).values()].map((options) =>
     leadFor(view, options, joins),
   );
-  const splices = spliced(view, leads);
+  const pairs = chosen.filter(isPair).map((o) => pairBranch(o));
+  const firsts = new Map(pairs.map(({ option: { make } }) => [make.outlet.id, make.first]));
+  const splices = spliced(view, [...leads, ...pairs], firsts);
   for (const splice of splices) {
     add([], trunkMap(view.rig, splice));
     const over = labelOf(view.rig, splice.into.plus.part);
     for (const { options } of leads.filter((lead) => splice.taps.has(lead)))
       for (const o of options) woven.textOf.set(o.id, `${o.text} over ${over}`);
+    for (const pair of pairs.filter((p) => splice.taps.has(p)))
+      woven.textOf.set(pair.option.id, `${pair.option.text} over ${over}`);
   }
   for (const lead of leads) add(lead.options, feedMap(view.rig, lead, splices));
-  for (const o of chosen.filter(isPair)) add([o], pairMap(view.rig, o, chosen));
+  for (const pair of pairs) add([pair.option], pairMap(view.rig, pair, chosen, splices));
   // leads that bring a supply first, so that grounds are known
   const groups = busGroups(joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)));
   for (const group of groups) {
@@ -156,13 +160,24 @@ function ridersW(view: BenchView, part: string, joins: readonly Joined[], throug
   }, 0);
 }
 
-/** A pack beside another: for its half of what both give together. */
-function pairMap(rig: Rig, { make }: Pair, chosen: readonly Chosen[]): PinMap {
-  const { outlet, first } = make;
-  const lengthMm = leadLength(rig, outlet.part.id, first.part.id).needMm;
+/** The lead of a pack beside another: it meets the other's leads where those meet. What comes in by it asks nothing of the other. */
+interface PairBranch extends Branch {
+  option: Pair;
+}
+
+const pairBranch = (option: Pair): PairBranch => {
+  const { outlet, first } = option.make;
+  return { option, outlet: first, to: terminalsOf(outlet).plus, amps: 0 };
+};
+
+/** A pack beside another, or on the splice that the other is on: for its half of what both give together. */
+function pairMap(rig: Rig, pair: PairBranch, chosen: readonly Chosen[], splices: readonly Splice[]): PinMap {
+  const { outlet, first } = pair.option.make;
+  const to = splices.map((s) => s.taps.get(pair)).find((t) => t) ?? terminalsOf(first);
+  const lengthMm = leadLength(rig, outlet.part.id, to.plus.part).needMm;
   const asked = chosen.filter(isFeed).filter((o) => o.make.outlet.part.class === first.part.class);
   const amps = asked.reduce((sum, o) => sum + (o.takes[0]?.amount ?? 0), 0) / 2;
-  const join: Join = { kind: 'feed', from: terminalsOf(outlet), to: terminalsOf(first) };
+  const join: Join = { kind: 'feed', from: terminalsOf(outlet), to };
   return pinMap(rig, join, { lengthMm, groundBy: null, ...supplyWire(rig, join, amps, lengthMm, true) });
 }
 

@@ -1,6 +1,6 @@
 import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
 import { demandOf, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
-import { flies, hearsAir, isWindowed } from '../parts/index.js';
+import { drives, flies, hearsAir, isWindowed } from '../parts/index.js';
 import { labelOf, partsThat, safeLine, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, standing, stays } from './function-steps.js';
 import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
@@ -16,7 +16,9 @@ const SETTLED_MS = 1500;
 export function radioLostSteps(plan: Plan): BareStep[] {
   return partsThat(plan.rig, hearsAir).flatMap(({ part }) => {
     const set = plan.rig.failSafes.filter((f) => f.receiver === part.id);
-    const own = plan.driven.filter((c) => c.path[0]?.talker.part.id === part.id && !flies(c.sheet));
+    const own = plan.driven.filter(
+      (c) => c.path[0]?.talker.part.id === part.id && (!flies(c.sheet) || drives(c.sheet)),
+    );
     const watched = own.flatMap((chain) => {
       const failSafe = set.find((f) => f.slot === chain.slot);
       return failSafe ? [{ chain, failSafe }] : [];

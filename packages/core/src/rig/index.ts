@@ -31,6 +31,7 @@ export {
   portLabel,
   findPin,
   settingOf,
+  slotCarried,
   findCable,
   shapingOf,
   nextId,
@@ -59,4 +60,4 @@ export { editSentence, inlineText, stepSentence } from './edit-sentence.js';
 export { differences, type Difference } from './differences.js';
 export { broughtTogether, meetingOf, type Clash, type Meeting, type Whose } from './meeting.js';
 export { wayTo } from './restore.js';
-export { isFlown, safeLine } from './safety.js';
+export { isCarriage, isFlown, safeLine } from './safety.js';

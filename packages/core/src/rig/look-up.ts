@@ -1,5 +1,5 @@
-import { isDraft } from 'immer';
-import type { Pin, Port, Sheet } from '../parts/index.js';
+import { isDraft, original } from 'immer';
+import { slotNamed, type Link, type Pin, type Port, type Sheet } from '../parts/index.js';
 import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
 import { valueIn } from '../units/index.js';
 
@@ -71,20 +71,27 @@ export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefi
 type Pins = ReadonlyMap<string, ReadonlyMap<number, { port: Port; pin: Pin }>>;
 const pinsBySheet = new WeakMap<Sheet, Pins>();
 
-/** All pins of a sheet by port and number. A sheet that is being edited is read afresh. */
-function pinsOf(sheet: Sheet): Pins {
+/** All pins of a sheet by port and number. In a rig that is being edited sheets stand as they are: an edit puts another in its place. */
+function pinsOf(drafted: Sheet): Pins {
+  const sheet = isDraft(drafted) ? original(drafted) : drafted;
   const known = pinsBySheet.get(sheet);
   if (known) return known;
   const pins: Pins = new Map(
     sheet.ports.map((port) => [port.id, new Map(port.pins.map((pin) => [pin.n, { port, pin }] as const))] as const),
   );
-  if (!isDraft(sheet)) pinsBySheet.set(sheet, pins);
+  pinsBySheet.set(sheet, pins);
   return pins;
 }
 
 /** A setting's value on this part: the user's, else the sheet's default. Undefined when there is no such setting. */
 export function settingOf(sheet: Sheet, part: Part, settingId: string): string | undefined {
   return valueIn(part.settings, settingId) ?? sheet.settings.find((s) => s.id === settingId)?.default;
+}
+
+/** Slot that an output carries by the setting its link names; null where none does. */
+export function slotCarried(sheet: Sheet, part: Part, { slotSetting }: Link): number | null {
+  const value = slotSetting === undefined ? undefined : settingOf(sheet, part, slotSetting);
+  return value === undefined ? null : slotNamed(value);
 }
 
 const cableIndices = new WeakMap<readonly Cable[], Map<string, Cable>>();

@@ -15,7 +15,7 @@ import {
   turns,
   type Sheet,
 } from '../parts/index.js';
-import { isFlown, safeLine, labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { isCarriage, isFlown, safeLine, labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { count, num } from '../units/index.js';
 import { HANDS_S, ids, task, type Draft, type WakeTask } from './task.js';
@@ -34,7 +34,7 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
   const railsOn = railTasks(rig, packs);
   const starts = startTasks(rig, rails, packs, railsOn, transmitters);
   const woken = [...own, ...starts];
-  const again = forgottenTasks(rig, woken);
+  const again = forgottenTasks(rig, woken, packs);
   return [
     ...before,
     ...packs,
@@ -42,7 +42,7 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
     ...woken,
     ...again,
     ...checkTasks(rig, woken, packs, again),
-    ...askedTasks(rig, woken),
+    ...askedTasks(rig, woken, packs),
   ];
 }
 
@@ -118,7 +118,7 @@ function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
 }
 
 /** Settings that a device forgets at power-off are made again at each wake. */
-function forgottenTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
+function forgottenTasks(rig: Rig, woken: WakeTask[], packs: WakeTask[]): WakeTask[] {
   return partsWithSheets(rig).flatMap(({ part, sheet }) =>
     sheet.settings
       .filter((s) => s.kept === false)
@@ -130,7 +130,10 @@ function forgottenTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
           note: `forgotten at power-off${s.shows ? `; seen at ${s.shows}` : ''}`,
           seconds: HANDS_S.again,
           hands: true,
-          after: ids(woken.filter((t) => t.part === part.id)).slice(-1),
+          after: [
+            ...(hasOwnSwitch(sheet) ? [] : ids(packs)),
+            ...ids(woken.filter((t) => t.part === part.id)).slice(-1),
+          ],
         }),
       ),
   );
@@ -140,10 +143,13 @@ function forgottenTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
  * What is asked without a channel is tried once: a menu by the sticks is opened and left while disarmed, an app is told its device.
  * @source [practice] never armed while a menu is open; if no picture comes, the app is told which device first
  */
-function askedTasks(rig: Rig, woken: WakeTask[]): WakeTask[] {
+function askedTasks(rig: Rig, woken: WakeTask[], packs: WakeTask[]): WakeTask[] {
   const done = new Set<string>();
-  const ready = (parts: readonly string[]): string[] =>
-    parts.flatMap((id) => ids(woken.filter((t) => t.part === id)).slice(-1));
+  // what starts without a step of its own is there once the packs are
+  const ready = (parts: readonly string[]): string[] => [
+    ...ids(packs),
+    ...parts.flatMap((id) => ids(woken.filter((t) => t.part === id)).slice(-1)),
+  ];
   return [...doersOfWishes(rig, findChains(rig)).values()].flatMap(({ ask, breaks }): WakeTask[] => {
     if (!ask || breaks || ask.way.by === 'device') return [];
     const [first] = ask.parts;
@@ -369,8 +375,12 @@ function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], again: Wake
     check({
       id: 'check:drive',
       part: drive.id,
-      text: `${drive.label}: first run slow, end stops one then the other`,
-      note: 'at 20–30 % speed; they are not kept through power-off; kill switch within reach',
+      ...(isCarriage(rig)
+        ? {
+            text: `${drive.label}: first run slow, end stops one then the other`,
+            note: 'at 20–30 % speed; they are not kept through power-off; kill switch within reach',
+          }
+        : { text: `${drive.label}: first run slow`, note: 'a hand on what stops it' }),
       seconds: HANDS_S.endStops,
       after: [...ids(again), ...ids(checks)],
     });

@@ -7,10 +7,13 @@ import { partsThat, type Rig } from '../rig/index.js';
 import { scheduleWake, wakeTasks, type WakeStep } from './index.js';
 
 const RIGS: [name: string, rig: Rig][] = [
+  ['the first demo', demoNamed('saltmarsh-six')],
   ['the second demo', demoNamed('ridgeline-seven')],
   ['the third demo', demoNamed('glasshouse-line')],
   ...[2, 5, 11, 14, 23, 31].map((seed): [string, Rig] => [`random rig ${seed}`, soundRig(seed)]),
 ];
+/** Steps that ask something of a part. */
+const TRIED = /^check:|:(menu|told|again|record)\b/;
 const end = (s: WakeStep): number => s.start + s.seconds;
 
 describe.each(RIGS)('%s wakes', (_, rig) => {
@@ -44,6 +47,19 @@ describe.each(RIGS)('%s wakes', (_, rig) => {
     const before = steps.filter((s) => s.hands && (of(hasControls).has(s.part) || s.id.endsWith(':antenna')));
     for (const s of before.filter((x) => x.id.endsWith(':on') || x.id.endsWith(':antenna')))
       expect(end(s)).toBeLessThanOrEqual(firstPack + 1e-9);
+  });
+
+  it('with nothing tried of what a pack feeds before it is on, whatever the sheets say of starting', () => {
+    const sheets = Object.fromEntries(
+      Object.entries(rig.sheets).map(([cls, sheet]) => [cls, { ...sheet, starts: [] }]),
+    );
+    for (const told of [rig, { ...rig, sheets }]) {
+      const all = scheduleWake(wakeTasks(told)).steps;
+      const packsOn = Math.max(0, ...all.filter((s) => of(isPack).has(s.part) && s.id.endsWith(':on')).map(end));
+      const tried = all.filter((s) => TRIED.test(s.id) && !of((x) => hasControls(x) || !!x.inside).has(s.part));
+      expect(tried.length).toBeGreaterThan(0);
+      for (const s of tried) expect(s.start, s.text).toBeGreaterThanOrEqual(packsOn - 1e-9);
+    }
   });
 
   it('with every part whose supplies hang on something, and none of the others', () => {

@@ -37,7 +37,7 @@ export interface PracticeBench {
 
 type Kind = 'rotor' | 'fixed wing' | 'FPV' | 'carriage on a line' | 'hand-held or ground';
 export type PartLine = [id: string, cls: string, more?: Partial<Brief['parts'][number]>];
-type WishLine = [what: string, more?: Partial<NonNullable<Brief['wishes']>[number]>];
+export type WishLine = [what: string, more?: Partial<NonNullable<Brief['wishes']>[number]>];
 
 /** A brief from short lines. Labels are the parts' class names unless given. */
 export function brief(

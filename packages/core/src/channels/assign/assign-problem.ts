@@ -17,7 +17,7 @@ import { fitOf } from '../fit.js';
 import { flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
 import { mismatchOf } from '../match.js';
-import { isThrottle, stickFor, type FlightAxis, type TransmitterWithSheet } from '../sticks.js';
+import { isThrottle, steeringStick, stickFor, type FlightAxis, type TransmitterWithSheet } from '../sticks.js';
 import { controlOptions, type TransmitterInUse } from './control-options.js';
 import type { AssignProblem, Demand, LockedPair } from './demand.js';
 import { carriedBy, pinSetting, slotOptions, untoldSlots, type Reserved } from './slot-options.js';
@@ -93,9 +93,10 @@ export function poseAssign(
       mayFly: !reserved.flying && air.id === pilot.part.id && isOwn && isFlown(rig),
     };
     const axis = seat.flight && isAxis(seat.chain.fn.what) ? seat.chain.fn.what : null;
-    const { options, ruledOut } = axis
-      ? stickOption(transmitterInUse, axis)
-      : controlOptions(seat.chain.fn, seat.wish, transmitterInUse, takenControls.get(transmitter.part.id)!);
+    const { options, ruledOut } =
+      axis && (isFlown(rig) || steeringStick(transmitter, axis))
+        ? stickOption(transmitterInUse, axis)
+        : controlOptions(seat.chain.fn, seat.wish, transmitterInUse, takenControls.get(transmitter.part.id)!);
     return {
       id: nameOf(seat.chain),
       label: `${seat.wish?.label ?? seat.chain.fn.label} (${seat.chain.part.label})`,
@@ -273,7 +274,8 @@ function takenOn(rig: Rig, part: Part, sheet: Sheet, seats: Seat[], kept: Seat[]
   for (const { from, control } of rig.handOvers) if (from === part.id && control) taken.add(control);
   if (flies)
     for (const { flight, chain } of seats) {
-      const stick = flight && isAxis(chain.fn.what) ? stickFor({ part, sheet }, chain.fn.what) : undefined;
+      const ofAxis = isFlown(rig) ? stickFor : steeringStick;
+      const stick = flight && isAxis(chain.fn.what) ? ofAxis({ part, sheet }, chain.fn.what) : undefined;
       if (stick) taken.add(stick.id);
     }
   return taken;

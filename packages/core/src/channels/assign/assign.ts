@@ -1,7 +1,7 @@
 import type { Conversation } from '../../loom/index.js';
 import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
 import { PPM } from '../../signals/index.js';
-import type { Control, PartFunction } from '../../parts/index.js';
+import { valueNaming, type Control, type PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
 import { findChains, pinnedBy, type Chain } from '../chain.js';
 import { stopsFor } from '../drive.js';
@@ -128,7 +128,9 @@ function toldEdits(chain: Chain, slot: number): Edit[] {
   const pin = pinSetting(chain);
   if (pin) {
     const talker = pinnedBy(chain)!.talker.part;
-    return chain.slot === slot ? [] : [{ kind: 'set', part: talker.id, setting: pin.id, value: String(slot) }];
+    return chain.slot === slot
+      ? []
+      : [{ kind: 'set', part: talker.id, setting: pin.id, value: valueNaming(pin, slot) ?? String(slot) }];
   }
   const { part, fn, setup } = chain;
   if (chain.slot === slot) return [];

@@ -92,6 +92,8 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
     points.push({ cost: COST.fewer, why: 'a knob where a slider is usual' });
   if (fn.takes === 'position' && kind === 'stick')
     points.push({ cost: COST.fewer, why: 'a stick where a slider is usual' });
+  if (fn.takes === 'rate' && kind === 'stick' && !MOVES.has(fn.what))
+    points.push({ cost: COST.plenty, why: 'a stick, which what turns and runs may want' });
   if (fn.takes === 'rate' && kind === 'switch3') points.push({ cost: COST.oneSpeed, why: 'knows one speed each way' });
   const places = kind === 'switch3' ? 3 : 2;
   if (['windows', 'latch', 'momentary', 'steps'].includes(fn.takes) && places > (fn.windows?.length ?? 0))
@@ -100,6 +102,9 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
     points.push({ cost: COST.otherSide, why: 'goes two ways where one is pressed' });
   return points;
 }
+
+/** What a stick is for before all else. @source [practice] */
+const MOVES: ReadonlySet<string> = new Set(['pan', 'tilt', 'roll-trim', 'drive', 'look-down']);
 
 function reachPoints({ flying, mayFly }: TransmitterInUse, control: Control): Point[] {
   if (mayFly && control.kind === 'stick') return [{ cost: COST.mayFly, why: 'the sticks may fly' }];

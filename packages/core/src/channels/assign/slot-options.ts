@@ -1,4 +1,4 @@
-import { firstSlotOf, slotsOf, type Sheet } from '../../parts/index.js';
+import { firstSlotOf, slotsNamed, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Wish } from '../../rig/index.js';
 import { pinnedBy, type Chain } from '../chain.js';
 import { totalOf, type Option, type Point } from './demand.js';
@@ -40,7 +40,7 @@ export function slotOptions(
   wish: Wish | null,
 ): Option<number>[] {
   const pin = pinSetting(chain);
-  const offered = pin ? pin.values.map(Number) : (slotsOf(chain.fn) ?? Array.from({ length: SLOTS }, (_, i) => i + 1));
+  const offered = pin ? slotsNamed(pin) : (slotsOf(chain.fn) ?? Array.from({ length: SLOTS }, (_, i) => i + 1));
   const most = carriedBy(chain, transmitter);
   const first = firstSlotOf(chain.fn);
   return offered

@@ -1,12 +1,12 @@
 import type { RailNode, Rails } from '../../rails/index.js';
 import { sheetOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
-import { sourceFigures } from './supply-parts.js';
+import { DEAD_V, sourceFigures } from './supply-parts.js';
 
 /** What is not fed at all has no head room to run out of. */
 function isFed(rig: Rig, { nodes }: Rails, { part, terminal }: RailNode): boolean {
   const fedBy = sheetOf(rig, part).sources.find((s) => s.id === terminal)?.regulator?.fedBy;
-  return nodes.some((n) => n.part === part && n.terminal === fedBy && n.fedBy !== null);
+  return nodes.some((n) => n.part === part && n.terminal === fedBy && n.fedBy !== null && n.volts > DEAD_V);
 }
 
 /** Regulators out of head room at a flat pack, where something hangs on them. */

@@ -3,9 +3,14 @@ import { isSerial, pinOf, type Conversation } from '../../loom/index.js';
 import { portLabel, wiresAt } from '../../rig/index.js';
 import type { Figure, RuleContext } from '../finding.js';
 
-/** Serial conversations as their controller holds them. */
+/** Serial conversations, each once: as their controller holds them; between two devices, as one of them does. */
 export const serialTalks = ({ conversations }: RuleContext): Conversation[] =>
-  conversations.filter((c) => isSerial(c.talker.link) && isSerial(c.listener.link) && flies(c.talker.sheet));
+  conversations.filter(
+    ({ talker, listener }) =>
+      isSerial(talker.link) &&
+      isSerial(listener.link) &&
+      (flies(talker.sheet) || (!flies(listener.sheet) && talker.part.id < listener.part.id)),
+  );
 
 /** The cable that carries both wires' ends. */
 function cableOf({ rig }: RuleContext, c: Conversation): string | undefined {

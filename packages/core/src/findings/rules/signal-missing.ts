@@ -1,4 +1,4 @@
-import { leadLength, linkEnds, pinOf, type LinkEnd } from '../../loom/index.js';
+import { leadLength, linkEnds, pinOf, type Conversation, type LinkEnd } from '../../loom/index.js';
 import { LINK_WORDS, type LinkKind } from '../../parts/index.js';
 import { portLabel, wiresAt, type Cable, type Edit, type PinRef } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
@@ -38,15 +38,16 @@ function portPairs({ wires }: Cable): [PinRef, PinRef][] {
 /** Kinds that bring all channels at once: one of them will do. */
 const CHANNELS: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'crsf']);
 
-/** Nothing is on the pin that hears, and what it would say comes no other way. Each pulse is one of its own. */
+/** Nothing is on the pin that hears, and what it would say comes no other way. Each pulse is one of its own, and heard at one pin of a plug. */
 function isSilent({ rig, conversations }: RuleContext, talker: LinkEnd, listener: LinkEnd): boolean {
   if (wiresAt(rig, pinOf(listener, listener.link.pins.data!)).length) return false;
   const { kind } = listener.link;
   const sameAs = (other: LinkKind): boolean => (CHANNELS.has(kind) ? CHANNELS.has(other) : other === kind);
-  return (
-    kind === 'pulse' ||
-    !conversations.some((c) => sameAs(c.kind) && c.talker.part === talker.part && c.listener.part === listener.part)
-  );
+  const isOfBoth = (c: Conversation): boolean =>
+    sameAs(c.kind) && c.talker.part === talker.part && c.listener.part === listener.part;
+  const isThisPulse = (c: Conversation): boolean =>
+    c.talker.link === talker.link && c.listener.link.pins.data?.port === listener.link.pins.data!.port;
+  return !conversations.some((c) => isOfBoth(c) && (kind !== 'pulse' || isThisPulse(c)));
 }
 
 function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: LinkEnd): RuleResult {

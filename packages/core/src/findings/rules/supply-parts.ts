@@ -81,7 +81,8 @@ export function hangsOnDead({ full }: RuleContext, node: RailNode): boolean {
   const inputs = full.nodes.filter((n) => n.part === node.fedBy && n.kind === 'regulator input');
   return inputs.length > 0 && inputs.every((n) => n.volts < DEAD_V);
 }
-const DEAD_V = 0.05;
+/** What stands below this has no volts, V. */
+export const DEAD_V = 0.05;
 
 /** The one load of a supply whose switch is wished for: moved off, the switch would switch nothing. */
 function isSwitched({ rig, full }: RuleContext, { part, fedBy }: RailNode): boolean {

@@ -1,7 +1,10 @@
 import type { RailNode } from '../../rails/index.js';
 import { hairV, roundTo } from '../../units/index.js';
+import { sheetOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { packLacks } from './pack-lacks.js';
 import {
+  DEAD_V,
   bandFigures,
   cablesAt,
   hangsOnDead,
@@ -17,12 +20,16 @@ export const supplyRangeRule: Rule = (context) =>
   context.full.nodes.flatMap((full, i): RuleResult[] => {
     const { rig } = context;
     if (!full.allowed || full.fedBy === null || isReversed(rig, full) || lacksReturn(rig, full)) return [];
-    if (hangsOnDead(context, full) || isToldBefore(context, full)) return [];
+    if (hangsOnDead(context, full) || isToldBefore(context, full) || isCutAtPack(rig, full)) return [];
     const flat = context.flat.nodes[i]!;
     const over = Math.max(full.volts, flat.volts) - full.allowed[1];
     const under = full.allowed[0] - Math.min(full.volts, flat.volts);
     return over > 0 || under > hairV(full.allowed) ? [outOfRange(context, full, flat, over > 0)] : [];
   });
+
+/** Nothing comes from a pack that lacks its other wire: that is the finding. */
+const isCutAtPack = (rig: Rig, { fedBy, volts }: RailNode): boolean =>
+  volts < DEAD_V && fedBy !== null && packLacks(rig, fedBy, sheetOf(rig, fedBy)) !== null;
 
 /** Another supply on the same pins with the same band says it. */
 function isToldBefore({ rig, full: { nodes } }: RuleContext, node: RailNode): boolean {

@@ -53,7 +53,10 @@ export const WIRING_WORDS = {
   }),
   'pack-unused': (f) => ({
     title: `${f.label('part')} gives nothing`,
-    text: 'Leads are on it, and none takes its plus.',
+    text:
+      f.text('lacks') === 'minus'
+        ? 'Its plus is joined, and no wire takes the current back to its minus.'
+        : 'Leads are on it, and none takes its plus.',
   }),
   'radio-none': (f) => ({
     title: `${f.label('part')} hears no radio`,
