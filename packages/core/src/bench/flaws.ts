@@ -1,6 +1,6 @@
 /** What is wrong with a bench that no edit of its rig can say. */
 import { findConversations, showsAir, untunedScreens } from '../loom/index.js';
-import { antennaLinks, findsLevel, isChoice, sendsPictures, type Sheet } from '../parts/index.js';
+import { antennaLinks, eyeLinks, findsLevel, isChoice, sendsPictures, worksEye, type Sheet } from '../parts/index.js';
 import { partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
@@ -90,7 +90,11 @@ export const shakenText = (flaws: readonly Flaw[], cable: string): string =>
 export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
   return flaws.reduce((now, flaw) => {
     if (flaw.kind === 'dead-output' && !isEarOfScreen(now, flaw))
-      return withSheet(now, flaw.part, (s) => ({ ...s, links: withoutOutput(s, flaw.link) }));
+      return withSheet(now, flaw.part, (s) => ({
+        ...s,
+        links: withoutOutput(s, flaw.link),
+        functions: withoutReach(s, flaw.link),
+      }));
     if (flaw.kind === 'drift')
       return withSheet(now, flaw.part, (s) => ({
         ...s,
@@ -113,6 +117,13 @@ function withoutOutput({ links }: Sheet, dead: string): Sheet['links'] {
   const left = links.filter((l) => l.id !== dead);
   const isDeaf = links.some((l) => l.id === dead && l.kind === 'antenna') && !left.some((l) => l.kind === 'antenna');
   return isDeaf ? left.filter((l) => l.kind !== 'radio') : left;
+}
+
+/** What still happens when an output is dead: a trigger that no more reaches its camera takes no picture, whatever its own lamp says. */
+function withoutReach(sheet: Sheet, dead: string): Sheet['functions'] {
+  const reaching = eyeLinks(sheet);
+  if (!reaching.some((l) => l.id === dead) || reaching.length > 1) return sheet.functions;
+  return sheet.functions.filter((f) => !worksEye(f));
 }
 
 /** One part under a class of its own. */

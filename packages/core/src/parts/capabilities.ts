@@ -251,7 +251,16 @@ export const drives = (sheet: Sheet): boolean => sheet.functions.some((f) => f.w
 
 /** A part that works a camera over light, a contact or a lead. */
 const REACHES: ReadonlySet<string> = new Set(['infra-red', 'contact', 'usb']);
-export const reachLinks = (sheet: Sheet): Link[] => sheet.links.filter((l) => REACHES.has(l.kind) && l.way === 'talk');
+const reachLinks = (sheet: Sheet): Link[] => sheet.links.filter((l) => REACHES.has(l.kind) && l.way === 'talk');
+
+/** The links by which a box without a lens reaches its camera; contacts hand on to other boxes where it has others. */
+export const eyeLinks = (sheet: Sheet): Link[] =>
+  sees(sheet)
+    ? []
+    : reachLinks(sheet).filter((l, _, all) => l.kind !== 'contact' || all.every((x) => x.kind === 'contact'));
+
+/** What such a box does at its camera: all but what moves the part itself. */
+export const worksEye = (fn: PartFunction): boolean => fn.joint === undefined && !fn.drives && !isOfBody(fn);
 
 /** A trigger works it over this link: by light or contact whatever listens to them, by USB what has a lens or is a camera by what it does. */
 export const isWorkedOver = (sheet: Sheet, link: Link): boolean =>

@@ -9,6 +9,7 @@ import {
   LINK_WORDS,
   isBetween,
   isOfBody,
+  worksEye,
   isWorkedOver,
   passesOn,
   sees,
@@ -144,7 +145,7 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
   const need = `wish ${wish.id}`;
   const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
   const takes = [{ pool: own, amount: 1 }];
-  const reach = fn.joint === undefined && !fn.drives && !isOfBody(fn) ? reachWakes(poser, part, sheet) : [];
+  const reach = worksEye(fn) ? reachWakes(poser, part, sheet) : [];
   const over = toldOver(fn);
   const kept = poser.view.kept.find((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
   const make = (link: string) => ({ do: 'tell' as const, wish: wish.id, part: part.id, fn: fn.id, link });

@@ -7,27 +7,17 @@ import {
   defineSheet,
   deviceSerialPort,
   eats,
-  ground,
   hdmiPort,
-  plus,
   servoPort,
-  signal,
   supplyPort,
   wire,
 } from '../../src/parts/shelf/define.js';
 import { joint } from '../../src/parts/shelf/gimbal-parts.js';
 import { brief } from './bench.js';
-import { contact } from './own-parts.js';
+import { canPort as pair, contact } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own', group: 'Payload' as const };
-const pair = (id: string) => ({
-  id,
-  label: id,
-  side: 'left' as const,
-  plug: { family: 'four-way latch', pins: 4 },
-  pins: [plus(1), ground(2), signal(3, 'H', 'both'), signal(4, 'L', 'both')],
-});
 
 const bridge = defineSheet({
   ...base,

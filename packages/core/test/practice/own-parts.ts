@@ -1,5 +1,5 @@
 /** Parts of their own that several practice tests wire. */
-import { defineSheet, eats, ground, servoPort, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import { defineSheet, eats, ground, plus, servoPort, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
 
 const base = { revision: 1, summary: 'of their own' };
 /** A jack of two contacts: a release, a trigger's socket. */
@@ -9,6 +9,14 @@ export const contact = (id: string, way: 'in' | 'out') => ({
   side: 'right' as const,
   plug: { family: 'two-way 2.5 mm jack', pins: 2 },
   pins: [signal(1, 'tip', way), ground(2, 'sleeve')],
+});
+/** A plug for a bus of two wires, with volts beside them. */
+export const canPort = (id: string) => ({
+  id,
+  label: id,
+  side: 'left' as const,
+  plug: { family: 'four-way latch', pins: 4 },
+  pins: [plus(1), ground(2), signal(3, 'H', 'both'), signal(4, 'L', 'both')],
 });
 
 /** A box that only passes on: a pulse in, a contact out. */

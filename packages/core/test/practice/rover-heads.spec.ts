@@ -17,16 +17,10 @@ import { joint } from '../../src/parts/shelf/gimbal-parts.js';
 import { planOf } from '../../src/prove/index.js';
 import { safeLine, type Edit } from '../../src/rig/index.js';
 import { brief, type PartLine, type WishLine } from './bench.js';
+import { canPort as pair } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own', group: 'Payload' as const };
-const pair = (id: string) => ({
-  id,
-  label: id,
-  side: 'left' as const,
-  plug: { family: 'four-way latch', pins: 4 },
-  pins: [plus(1), ground(2), signal(3, 'H', 'both'), signal(4, 'L', 'both')],
-});
 const can = (way: 'talk' | 'listen') => ({
   id: 'can',
   kind: 'can' as const,

@@ -1,6 +1,7 @@
 /** A box whose ports are told what hangs on them: an extension box on a serial pair, a body on a dummy battery, two packs on one board. */
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
+import { compileBench, startBench, type Flaw } from '../../src/bench/index.js';
 import { fixesOf } from '../../src/findings/index.js';
 import type { PortUse, Sheet } from '../../src/parts/index.js';
 import {
@@ -15,6 +16,7 @@ import {
   supplyPort,
   wire,
 } from '../../src/parts/shelf/define.js';
+import { planOf, playStep } from '../../src/prove/index.js';
 import { applyEdits, type Edit, type Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
 import { contact } from './own-parts.js';
@@ -231,5 +233,25 @@ describe('two packs and what they feed', () => {
   it('leave the dummy battery to the camera it is made for', () => {
     expect(now.feeder('BD')).toBe('DC');
     expect(new Set(ends('DC').map((end) => end.split('.')[0]))).toEqual(new Set(['CB', 'BD']));
+  });
+});
+
+describe('a box that works its camera by a contact', () => {
+  const shots = (flaws: Flaw[]): boolean[] => {
+    const bench = compileBench(now.rig, 1, flaws);
+    let state = startBench(bench, { awake: true });
+    return planOf(now.rig)
+      .filter((s) => !s.byEye)
+      .flatMap((step) => {
+        const played = playStep(bench, state, step);
+        state = played.state;
+        return step.id.startsWith('BX.shot') ? [played.verdict.passed] : [];
+      });
+  };
+
+  it('takes no picture when nothing comes out of it, whatever its own lamp says', () => {
+    expect(shots([])).toEqual([true, true]);
+    expect(shots([{ kind: 'dead-output', part: 'BX', link: 'out' }])).not.toContain(true);
+    expect(shots([{ kind: 'dead-output', part: 'BX', link: 'ext' }])).toEqual([true, true]);
   });
 });

@@ -1,4 +1,4 @@
-import { hasControls, slotsOf, type Sheet } from '../../parts/index.js';
+import { drives, hasControls, slotsOf, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
 import {
   isFlown,
@@ -94,7 +94,7 @@ export function poseAssign(
     };
     const axis = seat.flight && isAxis(seat.chain.fn.what) ? seat.chain.fn.what : null;
     const { options, ruledOut } =
-      axis && (isFlown(rig) || steeringStick(transmitter, axis))
+      axis && !(isSteered(rig, seat) && !steeringStick(transmitter, axis))
         ? stickOption(transmitterInUse, axis)
         : controlOptions(seat.chain.fn, seat.wish, transmitterInUse, takenControls.get(transmitter.part.id)!);
     return {
@@ -155,6 +155,10 @@ const leftOut = (chains: readonly Chain[], pilot: string, { only }: AssignWishes
         c.carrier && c.slot !== null && c.transmitter?.id === pilot && !only.has(nameOf(c)) ? [c.slot] : [],
       )
     : [];
+
+/** A motor or a rudder of what drives or floats: told by a pulse of its own, without a board that flies. */
+const isSteered = (rig: Rig, { chain }: Pick<Seat, 'chain'>): boolean =>
+  !isFlown(rig) && (drives(chain.sheet) || chain.path.at(-1)?.kind === 'pulse');
 
 /** A flight function stays where it is told; one that is told nothing goes to its usual channel. @source [practice] */
 function flightSlots(chain: Chain, taken: ReadonlySet<number>): Demand['slots'] {
@@ -274,7 +278,7 @@ function takenOn(rig: Rig, part: Part, sheet: Sheet, seats: Seat[], kept: Seat[]
   for (const { from, control } of rig.handOvers) if (from === part.id && control) taken.add(control);
   if (flies)
     for (const { flight, chain } of seats) {
-      const ofAxis = isFlown(rig) ? stickFor : steeringStick;
+      const ofAxis = isSteered(rig, { chain }) ? steeringStick : stickFor;
       const stick = flight && isAxis(chain.fn.what) ? ofAxis({ part, sheet }, chain.fn.what) : undefined;
       if (stick) taken.add(stick.id);
     }

@@ -1,5 +1,5 @@
 import { cableOf, leadLength, pinMap, portsCanJoin, type LinkEnd } from '../../loom/index.js';
-import { isOfBody, isWorkedOver, reachLinks, sees } from '../../parts/index.js';
+import { eyeLinks, isWorkedOver, worksEye } from '../../parts/index.js';
 import { nextId, partsWithSheets, pinKey, type Rig } from '../../rig/index.js';
 import { groundBetween } from './lead-parts.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
@@ -7,16 +7,9 @@ import type { Fix, Rule, RuleResult } from '../finding.js';
 /** A box or trigger that is told to work a camera, and no light, contact or lead of its own reaches one. */
 export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
   partsWithSheets(rig).flatMap(({ part, sheet }): RuleResult[] => {
-    if (sees(sheet)) return [];
-    // contacts hand on to other boxes; a camera is reached by the others where there are any
-    const links = reachLinks(sheet).filter(
-      (l, _, all) => l.kind !== 'contact' || all.every((x) => x.kind === 'contact'),
-    );
+    const links = eyeLinks(sheet);
     if (!links.length) return [];
-    // what moves the part itself needs no camera
-    const told = chains.filter(
-      (c) => c.part.id === part.id && c.path.length && c.fn.joint === undefined && !c.fn.drives && !isOfBody(c.fn),
-    );
+    const told = chains.filter((c) => c.part.id === part.id && c.path.length && worksEye(c.fn));
     const reaches = conversations.some(
       (c) => c.talker.part.id === part.id && links.some((l) => l.id === c.talker.link.id) && !c.troubles.length,
     );
