@@ -83,6 +83,12 @@ describe('sticks of a transmitter that others describe', () => {
     ]);
     expect([steeringStick(pistol, 'throttle')?.id, steeringStick(pistol, 'yaw')]).toEqual(['a', undefined]);
     expect(['a', 'b'].map((id) => isThrottle(pistol, id))).toEqual([false, false]);
+    const lever = calling([
+      { id: 'a', label: 'throttle lever', x: 0.2 },
+      { id: 'b', label: 'grip, sideways', x: 0.8 },
+      { id: 'c', label: 'grip, up and down', x: 0.8 },
+    ]);
+    expect(['a', 'c'].map((id) => isThrottle(lever, id))).toEqual([true, false]);
     const two = calling(['lx', 'ly', 'rx', 'ry'].map((id, i) => ({ id, label: id, x: i < 2 ? 0.2 : 0.8 })));
     expect([steeringStick(two, 'throttle')?.id, steeringStick(two, 'yaw')?.id, isThrottle(two, 'ly')]).toEqual([
       'ly',

@@ -119,11 +119,12 @@ export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): C
 export const isThrottle = (transmitter: TransmitterWithSheet, control: string): boolean =>
   stickFor(transmitter, 'throttle')?.id === control && !isTrigger(transmitter.sheet, control);
 
-/** Goes one way only, as the trigger and the wheel of a set for what drives or floats. */
+/** Goes one way only, as the trigger and the wheel of a set for what drives or floats. A lever that is called a throttle is one. */
 function isTrigger(sheet: Sheet, control: string): boolean {
-  const [at] = [...waysOf(sheet)].find(([, c]) => c.id === control) ?? [];
-  const side = at?.startsWith('left') ? 'left' : 'right';
-  return at !== undefined && !(['x', 'y'] as const).every((way) => waysOf(sheet).has(`${side}-${way}`));
+  const [at, stick] = [...waysOf(sheet)].find(([, c]) => c.id === control) ?? [];
+  if (!at || !stick || FLIES.throttle.test(stick.label)) return false;
+  const side = at.startsWith('left') ? 'left' : 'right';
+  return !(['x', 'y'] as const).every((way) => waysOf(sheet).has(`${side}-${way}`));
 }
 
 /** The stick of an axis on a transmitter for what drives or floats, where it has one that goes as the axis does. */

@@ -44,7 +44,9 @@ const NAMED_AFTER: Partial<Record<PortUse, (sheet: Sheet, kind: LinkKind) => boo
 };
 /** A use that names just this thing is what one would choose. */
 const isJust = (use: PortUse, { sheet }: Pick<LinkEnd, 'sheet'>): boolean =>
-  (use === 'gimbal' && turns(sheet)) || (use === 'smart battery' && isPack(sheet));
+  (use === 'gimbal' && turns(sheet)) ||
+  (use === 'smart battery' && isPack(sheet)) ||
+  (use === 'camera' && hasLens(sheet));
 
 /** What a port must be told for a conversation with another part; the first is what one would choose. Empty where it cannot be. */
 export function wantedUses(

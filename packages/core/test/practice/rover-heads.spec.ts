@@ -180,7 +180,7 @@ describe('what drives and turns', () => {
     const text = (kind: string): string => safeLine({ ...rover.rig, kind }).text;
     const quiet = text('hand-held or ground');
     expect([text('rover'), text('boat')]).toEqual([quiet, quiet]);
-    expect(text('carriage on a line')).not.toBe(quiet);
+    for (const kind of ['carriage on a line', 'cable camera', 'Line runner']) expect(text(kind)).not.toBe(quiet);
     expect(
       analyse(rover.rig)
         .wake.steps.map((s) => s.text)
