@@ -1,10 +1,10 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
-import { slotsNamed, slotsOf, valueNaming, type Control } from '../parts/index.js';
+import { slotsNamed, slotsOf, type Control } from '../parts/index.js';
 import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
-import { carriedBy, pinSetting, slotOptions, untoldSlots } from './assign/slot-options.js';
-import { findChains, pinnedBy, repeatedBy, type Chain } from './chain.js';
+import { carriedBy, pinSetting, pinTold, slotOptions, untoldSlots } from './assign/slot-options.js';
+import { findChains, repeatedBy, type Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, reservedChannels } from './flight.js';
 import { mismatchOf } from './match.js';
@@ -182,16 +182,8 @@ export function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
 }
 
 function toldSlot(rig: Rig, chain: Chain, to: number): Edit[] {
-  const pin = pinSetting(chain);
-  if (pin)
-    return [
-      {
-        kind: 'set',
-        part: pinnedBy(chain)!.talker.part.id,
-        setting: pin.id,
-        value: valueNaming(pin, to) ?? String(to),
-      },
-    ];
+  const atPin = pinTold(chain, to);
+  if (atPin) return [atPin];
   const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
   const own = binding ?? { part: chain.part.id, fn: chain.fn.id, reverse: false };
   return [{ kind: 'bind', binding: { ...own, slot: to } }];

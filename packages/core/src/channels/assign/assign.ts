@@ -1,9 +1,9 @@
 import type { Conversation } from '../../loom/index.js';
 import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
 import { PPM } from '../../signals/index.js';
-import { valueNaming, type Control, type PartFunction } from '../../parts/index.js';
+import type { Control, PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
-import { findChains, pinnedBy, type Chain } from '../chain.js';
+import { findChains, type Chain } from '../chain.js';
 import { stopsFor } from '../drive.js';
 import { fitOf } from '../fit.js';
 import { isFlightChain } from '../flight.js';
@@ -11,7 +11,7 @@ import { edgeChange, placeChange } from '../place-windows.js';
 import { controlOptions } from './control-options.js';
 import type { AssignProblem, Demand, Option, Point } from './demand.js';
 import { poseAssign, type AssignWishes, type Posed } from './assign-problem.js';
-import { pinSetting } from './slot-options.js';
+import { pinTold } from './slot-options.js';
 import { solveAssign } from './solve.js';
 
 /** One row the assignment fills. */
@@ -125,15 +125,10 @@ function editsFor(
 
 /** Brings a function to a slot: on the device, or at the receiver's pin. */
 function toldEdits(chain: Chain, slot: number): Edit[] {
-  const pin = pinSetting(chain);
-  if (pin) {
-    const talker = pinnedBy(chain)!.talker.part;
-    return chain.slot === slot
-      ? []
-      : [{ kind: 'set', part: talker.id, setting: pin.id, value: valueNaming(pin, slot) ?? String(slot) }];
-  }
-  const { part, fn, setup } = chain;
   if (chain.slot === slot) return [];
+  const atPin = pinTold(chain, slot);
+  if (atPin) return [atPin];
+  const { part, fn, setup } = chain;
   const { reverse, speedPct, deadBandPct, smoothingMs, lowUs, highUs } = setup;
   const kept = { speedPct, deadBandPct, smoothingMs, lowUs, highUs };
   const set = Object.fromEntries(Object.entries(kept).filter(([, v]) => v !== undefined));

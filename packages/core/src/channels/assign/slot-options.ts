@@ -1,5 +1,5 @@
-import { firstSlotOf, slotsNamed, slotsOf, type Sheet } from '../../parts/index.js';
-import type { Wish } from '../../rig/index.js';
+import { firstSlotOf, slotsNamed, slotsOf, valueNaming, type Sheet } from '../../parts/index.js';
+import type { Edit, Wish } from '../../rig/index.js';
 import { pinnedBy, type Chain } from '../chain.js';
 import { totalOf, type Option, type Point } from './demand.js';
 
@@ -11,6 +11,14 @@ const COST = { moved: 1, notShipped: 0.25, flightSlot: 4, otherThanWished: 9, un
 export function pinSetting(chain: Chain): Sheet['settings'][number] | undefined {
   const talker = pinnedBy(chain)?.talker;
   return talker?.sheet.settings.find((s) => s.id === talker.link.slotSetting);
+}
+
+/** Tells that pin to repeat another slot; null where the device itself is told. */
+export function pinTold(chain: Chain, slot: number): Edit | null {
+  const pin = pinSetting(chain);
+  if (!pin) return null;
+  const value = valueNaming(pin, slot) ?? String(slot);
+  return { kind: 'set', part: pinnedBy(chain)!.talker.part.id, setting: pin.id, value };
 }
 
 /** Channels that get through from the transmitter to the device: the fewest any lead on the way carries. */
