@@ -32,7 +32,7 @@ async function takeIn(page: Page, name: (typeof DEMOS)[number]): Promise<void> {
 
 async function playAll(plan: Locator): Promise<void> {
   await plan.getByRole('button', { name: 'Play all', exact: true }).click();
-  await expect(plan.getByRole('button', { name: 'Stop', exact: true })).toBeHidden({ timeout: 120_000 });
+  await expect(plan.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
   await expect(plan.getByRole('button', { name: 'Play all', exact: true })).toBeEnabled();
 }
 
@@ -41,7 +41,7 @@ async function found(page: Page): Promise<string[]> {
   await page.getByRole('main', { name: 'Prove' }).getByRole('button', { name: 'Find it' }).click();
   const room = page.getByRole('dialog');
   const suspects = room.getByRole('region', { name: 'What explains every answer' }).getByRole('listitem');
-  await expect(suspects.first()).toBeVisible({ timeout: 120_000 });
+  await expect(suspects.first()).toBeVisible();
   const read = room.getByRole('button', { name: 'Read it on the simulated rig' });
   const end = room.getByRole('heading', { name: /It is this|Nothing offered tells these apart/ });
   const known = room.getByRole('region', { name: 'What is known' });

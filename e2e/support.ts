@@ -51,7 +51,7 @@ export async function heldWhole(page: Page): Promise<void> {
       const held = new Set(urls.flat());
       return Object.keys(manifest.hashTable).filter((url) => !held.has(url)).length;
     });
-  await expect.poll(missing, { timeout: 60_000 }).toBe(0);
+  await expect.poll(missing).toBe(0);
 }
 
 export async function contentOf(download: Download): Promise<Buffer> {

@@ -61,7 +61,7 @@ test.describe('a newer version', () => {
     await expect(async () => {
       await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
       await expect(news).toBeVisible({ timeout: 5000 });
-    }).toPass({ timeout: 60_000 });
+    }).toPass({ timeout: 120_000 });
     for (const station of ['Loom', 'Channels', 'Wake'] as const) await go(page, station);
     await expect(page.locator('meta[name=next]')).toHaveCount(0);
     await page.getByRole('button', { name: 'Night bench' }).click();

@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { vi } from 'vitest';
 
-// a shared machine may be slow for a while: what hangs is still found
-vi.setConfig({ testTimeout: 60_000, hookTimeout: 60_000 });
+// a shared machine may be slow for a while: no test leans on the clock, and what hangs is still found
+vi.setConfig({ testTimeout: 900_000, hookTimeout: 900_000 });
 
 Element.prototype.scrollIntoView ??= () => undefined;

@@ -50,7 +50,7 @@ describe('laws of every rig', () => {
       failed: true,
       clean: true,
     });
-  }, 300_000);
+  });
 
   it('4: every finding is about something on the bench', () => {
     const told = [...sound, ...faulty].flatMap(({ name, rig }) => analyse(rig).findings.map((f) => ({ name, rig, f })));
