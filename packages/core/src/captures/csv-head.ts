@@ -19,6 +19,8 @@ export interface CsvHead {
   timeName: string;
   /** It counts samples, not time. */
   bySample: boolean;
+  /** There is no such column: each row is the next sample. */
+  uncounted: boolean;
   columns: CsvColumn[];
 }
 
@@ -31,30 +33,49 @@ export function separatorOf(row: string): CsvHead['separator'] {
   return times.reduce((a, b) => (b.many > a.many ? b : a)).mark;
 }
 
+/** A rate as people write it: 24000000Hz, 1 MHz, 500 kHz. Samples a second, or undefined. */
+export function rateIn(text: string): number | undefined {
+  const [, figure, prefix] = /(\d+(?:\.\d+)?)\s*([kMG]?)Hz\b/i.exec(text) ?? [];
+  const rate = Number(figure) * ({ k: 1e3, m: 1e6, g: 1e9 }[prefix?.toLowerCase() ?? ''] ?? 1);
+  return rate > 0 ? rate : undefined;
+}
+
+/** A unit of time behind the name of a column: `time_us`, or in brackets behind any name. */
+function unitOf(first: string): string | undefined {
+  const named = /^(?:time(?:stamp)?|t)\s*(?:_|\s|[[(/])\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]?$/i.exec(first);
+  const bracketed = /[[(]\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]$/i.exec(first);
+  return (named ?? bracketed)?.[1]?.toLowerCase();
+}
+
 /**
  * Reads the first row's cells.
+ * @param told samples a second, where a comment above says so: then a head without a time is one of samples in turn
  * @returns what is wrong with it, in words, where it cannot be read
  */
-export function headOf(cells: readonly string[], separator: CsvHead['separator']): CsvHead | string {
-  const [first = '', ...names] = cells.map((c) => c.replace(/^\uFEFF/, '').trim());
-  const rate = /^samples?\s*@\s*(\d+(?:\.\d+)?)\s*([kMG]?)Hz$/i.exec(first);
-  const unit = /^(?:time(?:stamp)?|t)\s*(?:_|\s|[[(/])\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]?$/i
-    .exec(first)?.[1]
-    ?.toLowerCase();
+export function headOf(
+  cells: readonly string[],
+  separator: CsvHead['separator'],
+  told: number | undefined,
+): CsvHead | string {
+  const all = cells.map((c) => c.replace(/^\uFEFF/, '').trim());
+  const [first = '', ...others] = all;
+  const counted = /^samples?\s*@/i.test(first) ? rateIn(first) : /^samples?$/i.test(first) ? told : undefined;
+  const unit = unitOf(first);
   const isBare = /^(?:time(?:stamp)?|t)$/i.test(first);
-  if (!unit && !rate && !isBare) return noUnit(first);
+  const uncounted = !unit && !counted && !isBare;
+  // a head of figures is a row of samples, whose lines have no names
+  if (uncounted && (told === undefined || all.every((c) => Number.isFinite(Number(c))))) return noUnit(first);
+  const names = uncounted ? all : others;
   // a row that ends in its separator has an empty cell more
   while (names.at(-1) === '') names.pop();
   if (!names.length) return 'no line beside the time';
+  const rate = counted ?? (uncounted ? told : undefined);
   return {
     separator,
     timeName: first,
-    nsPerCount: unit
-      ? NS_PER[unit]!
-      : rate
-        ? 1e9 / (Number(rate[1]) * ({ k: 1e3, m: 1e6, g: 1e9 }[rate[2]!.toLowerCase()] ?? 1))
-        : NaN,
-    bySample: rate !== null,
+    nsPerCount: unit ? NS_PER[unit]! : rate ? 1e9 / rate : NaN,
+    bySample: rate !== undefined,
+    uncounted,
     columns: names.map((name) => ({
       name: name.replace(/(_V|\s*[[(]\s*m?V(olts?)?\s*[\])])$/i, ''),
       isVolts: /_V$|[[(]\s*m?V(olts?)?\s*[\])]$/.test(name),

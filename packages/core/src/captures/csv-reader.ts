@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { CaptureProblem, type Capture, type CaptureLine, type CaptureReader } from './capture.js';
-import { bareTime, figureOf, headOf, isComment, separatorOf, type CsvHead } from './csv-head.js';
+import { groups3 } from '../units/index.js';
+import { bareTime, figureOf, headOf, isComment, rateIn, separatorOf, type CsvHead } from './csv-head.js';
 import { LineStore } from './line-store.js';
 import { textReader } from './text.js';
 import { VoltStore } from './volt-store.js';
@@ -10,7 +11,7 @@ const LOOKED_AT = 1000;
 
 /**
  * Reads a table of changes or samples. The header says what the first column counts: `time_s`, `Time [us]` and the like, or
- * `sample@24000000Hz` for rows at an even rate. Each further column is a line of 0 and 1, or of volts. Comment rows, any of
+ * `sample@24000000Hz` for rows at an even rate; where a comment above tells the rate, it may have no such column. Each further column is a line of 0 and 1, or of volts. Comment rows, any of
  * three separators, blanks and a last row that was cut are taken.
  * @source [std RFC 4180] by papaparse
  */
@@ -22,6 +23,9 @@ export class CsvReader implements CaptureReader {
   private stores: (LineStore | VoltStore)[] = [];
   private fromNs: number | null = null;
   private timeNs = 0;
+  /** Samples a second, as a comment above the head says, and those read so far where no column counts them. */
+  private told: number | undefined;
+  private samples = 0;
   private readonly leftOut: string[] = [];
   private readonly remarks: string[] = [];
 
@@ -85,24 +89,33 @@ export class CsvReader implements CaptureReader {
     if (!this.head) return this.rows(text);
     const { data } = Papa.parse<string[]>(text, { delimiter: this.head.separator });
     const cells = trimmed(data[0] ?? []);
-    const isWhole = cells.length === this.stores.length + 1 && cells.every((cell) => cell !== '');
+    const isWhole =
+      cells.length === this.stores.length + (this.head.uncounted ? 0 : 1) && cells.every((cell) => cell !== '');
     if (isWhole || isComment(text)) return this.rows(text);
     this.leftOut.push('a last row that was cut');
   }
 
   private header(row: string): void {
     this.row++;
-    if (isComment(row.replace(/^\uFEFF/, ''))) return;
+    if (isComment(row.replace(/^\uFEFF/, ''))) {
+      this.told ??= rateIn(row);
+      return;
+    }
     const separator = separatorOf(row);
     const [cells = []] = Papa.parse<string[]>(row.trimEnd(), { delimiter: separator }).data;
-    const head = headOf(cells, separator);
+    const head = headOf(cells, separator, this.told);
     if (typeof head === 'string') this.fail(head);
     this.head = head;
+    if (head.uncounted)
+      this.remarks.push(
+        `No column counts the time; each row is a sample, ${groups3(this.told!)} a second as a comment says`,
+      );
     this.stores = head.columns.map(({ name, isVolts }) => (isVolts ? new VoltStore(name) : new LineStore(name)));
   }
 
   private values(row: readonly string[], head: CsvHead): void {
     const cells = trimmed(row);
+    if (head.uncounted) cells.unshift(String(this.samples++));
     // a row that ends in its separator has an empty cell more
     if (cells.length === this.stores.length + 2 && cells.at(-1) === '') cells.pop();
     const [first = ''] = cells;

@@ -36,6 +36,9 @@ describe('tables of other tools', () => {
     ['with a separator at the end of each row', 'time_us,RX,TX,\n0,1,0,\n1,0,0,\n2,0,1,\n3,1,1,\n'],
     ['with a byte-order mark', '\uFEFFtime_us,RX,TX\n0,1,0\n1,0,0\n2,0,1\n3,1,1\n'],
     ['by samples of a named rate', 'sample@1MHz,RX,TX\n0,1,0\n1,0,0\n2,0,1\n3,1,1\n'],
+    ['in another language', 'Zeit [us];RX;TX\n0;1;0\n1;0;0\n2;0;1\n3;1;1\n'],
+    ['by samples whose rate a comment tells', '# taken with 1 MHz\nSample,RX,TX\n0,1,0\n1,0,0\n2,0,1\n3,1,1\n'],
+    ['of samples that nothing counts', '; 1000 kHz\nRX,TX\n1,0\n0,0\n0,1\n1,1\n'],
   ])('%s', async (_, text) => {
     expect(lines(await opened('a.csv', text))).toEqual(expected);
     // known by what it holds as well as by its name
@@ -51,6 +54,15 @@ describe('tables of other tools', () => {
       expect(await problem('a.csv', `Time,RX\n${times.map((t, i) => `${t},${i % 2}\n`).join('')}`)).toMatch(
         /^a.csv, row 1: the first column is "Time"; it must say its unit/,
       );
+  });
+
+  it('say where a comment told the rate, and are refused where none did', async () => {
+    const { remarks } = await opened('a.csv', '# 2 MHz\nRX\n1\n0\n');
+    expect(remarks.join()).toMatch(/each row is a sample, 2\s000\s000 a second as a comment says/);
+    expect(await problem('a.csv', 'RX,TX\n1,0\n')).toMatch(
+      /^a.csv, row 1: the first column is "RX"; it must say its unit/,
+    );
+    expect(await problem('a.csv', '# 2 MHz\n1,0\n0,0\n')).toMatch(/^a.csv, row 2: the first column is "1"/);
   });
 
   it('know X, Z and no level, great and small', async () => {

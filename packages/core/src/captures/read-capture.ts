@@ -1,6 +1,6 @@
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { CaptureProblem, type Capture, type CaptureReader } from './capture.js';
-import { headOf, isComment, separatorOf } from './csv-head.js';
+import { headOf, isComment, rateIn, separatorOf } from './csv-head.js';
 import { CsvReader } from './csv-reader.js';
 import { SampleReader } from './sample-reader.js';
 import { VcdReader } from './vcd-reader.js';
@@ -59,13 +59,15 @@ function readerFor({ name, size }: CaptureSource, piece: Uint8Array): CaptureRea
 
 /** Whether a text's first row that is no comment is the head of a table. */
 function isTable(head: string): boolean {
-  const row =
-    head
-      .split('\n')
-      .find((r) => !isComment(r))
-      ?.trimEnd() ?? '';
+  const rows = head.split('\n');
+  const at = rows.findIndex((r) => !isComment(r));
+  const row = rows[at]?.trimEnd() ?? '';
+  const told = rows
+    .slice(0, Math.max(0, at))
+    .map(rateIn)
+    .find((rate) => rate !== undefined);
   const separator = separatorOf(row);
-  return typeof headOf(row.split(separator), separator) !== 'string';
+  return typeof headOf(row.split(separator), separator, told) !== 'string';
 }
 
 /** Bytes as they are. */

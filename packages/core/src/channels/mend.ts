@@ -52,7 +52,7 @@ export function betterControl(rig: Rig, chains: readonly Chain[], chain: Chain):
 function bestControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control | null {
   if (!chain.transmitter || chain.slot === null || chain.shaping?.locked) return null;
   const transmitter = transmitterInUse(rig, chains, chain);
-  const { options } = controlOptions(chain.fn, null, transmitter, busyControls(rig, chains, chain));
+  const { options } = controlOptions([chain.fn], null, transmitter, busyControls(rig, chains, chain));
   const suits = options.filter(
     (o) =>
       o.value.id !== chain.control?.id &&
@@ -183,8 +183,8 @@ export function toldOn(rig: Rig, chain: Chain, to: number): Edit[] {
 
 function toldSlot(rig: Rig, chain: Chain, to: number): Edit[] {
   const atPin = pinTold(chain, to);
-  if (atPin) return [atPin];
   const binding = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id);
+  if (atPin) return [atPin, ...(binding ? [{ kind: 'bind' as const, binding: { ...binding, slot: to } }] : [])];
   const own = binding ?? { part: chain.part.id, fn: chain.fn.id, reverse: false };
   return [{ kind: 'bind', binding: { ...own, slot: to } }];
 }

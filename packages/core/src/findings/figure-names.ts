@@ -61,6 +61,7 @@ export interface FigureNames {
   'two-on-one-slot': 'count' | 'functions' | 'slot';
   'flight-undriven': 'channels' | 'count' | 'functions' | 'part' | 'transmitter' | 'untold';
   'output-two-slots': 'functions' | 'output' | 'part';
+  'pin-other-slot': 'function' | 'noted' | 'output' | 'part' | 'slot' | 'teller';
   'wrong-way': 'at rest' | 'control' | 'function' | 'high' | 'low' | 'part';
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';
   'hand-over-flight': 'channels' | 'from' | 'to';

@@ -64,6 +64,7 @@ import { supplyThinRule } from './rules/supply-thin.js';
 import { talkersRule } from './rules/talkers-collide.js';
 import { flightUndrivenRule } from './rules/flight-undriven.js';
 import { outputTwoSlotsRule } from './rules/output-two-slots.js';
+import { pinOtherSlotRule } from './rules/pin-other-slot.js';
 import { oneSlotRule } from './rules/two-on-one-slot.js';
 import { windowRule } from './rules/window.js';
 import { wireOverloadedRule } from './rules/wire-overloaded.js';
@@ -173,6 +174,7 @@ const RULES: readonly Rule[] = [
   takeOffRule,
   oneSlotRule,
   outputTwoSlotsRule,
+  pinOtherSlotRule,
   flightUndrivenRule,
   scaleRule,
   numberingBaseRule,

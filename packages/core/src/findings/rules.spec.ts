@@ -396,6 +396,7 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () => flown(['right-x', 'right-y', 'left-y', 'left-x'].map((c, i) => row(i + 1, c))),
   ],
   ['output-two-slots', () => onOneOutput(7, 8), () => onOneOutput(7, 7)],
+  ['pin-other-slot', () => pulledBy(5, 6), () => pulledBy(5, 5)],
   [
     'prep-open',
     () => smallRig({ CAM: 'action-camera' }),
@@ -490,6 +491,18 @@ const flown = (shaping: Shaping[]): Rig => ({
 });
 
 /** Two gimbals on one output of a controller, each given a slot. */
+/** A servo on an output of a receiver, noted on some slot. */
+function pulledBy(pin: number, slot: number): Rig {
+  const rig = smallRig({ TX: 'transmitter-16', RX: 'receiver-6-pins', A: 'gimbal-servo-pan' }, [
+    [`RX.pin${pin}.1 A.tilt.1`, `RX.pin${pin}.3 A.tilt.3`],
+  ]);
+  return {
+    ...rig,
+    shaping: [row(5, 'left-slider'), row(6, 'right-slider')],
+    bindings: [{ part: 'A', fn: 'tilt', slot, reverse: false }],
+  };
+}
+
 function onOneOutput(...slots: number[]): Rig {
   const rig = smallRig(
     { TX: 'transmitter-16', RX: 'receiver-16', FC: 'autopilot', A: 'gimbal-servo-pan', B: 'gimbal-servo-pan' },

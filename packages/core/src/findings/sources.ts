@@ -63,6 +63,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'two-on-one-slot': '[practice]',
   'flight-undriven': '[practice]',
   'output-two-slots': '[derived]',
+  'pin-other-slot': '[practice]',
   'wrong-way': '[practice]',
   'fail-safe-acts': '[practice]',
   'hand-over-flight': '[practice]',

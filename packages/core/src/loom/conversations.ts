@@ -91,7 +91,7 @@ export function linkEnds(rig: Rig): LinkEnd[] {
 
 /**
  * Who talks to whom over the wiring, sound or not. One-wire links meet on a shared net; serial pairs meet
- * where their two wires join, crossed or not; radio meets through the air, every transmitter to every receiver.
+ * where their two wires join, crossed or not; radio meets through the air, every transmitter to every receiver, and light every eye.
  */
 export const findConversations = oncePerSlices(
   ['parts', 'cables', 'sheets', 'held'],
@@ -103,6 +103,7 @@ export const findConversations = oncePerSlices(
       ...busOnSerial(rig, ends, nets),
       ...serialPairs(rig, ends, nets),
       ...overAir(ends),
+      ...byLight(ends),
     ];
   },
 );
@@ -362,6 +363,19 @@ function overAir(ends: LinkEnd[]): Conversation[] {
   return radio
     .filter((end) => end.link.way === 'talk' && speaksAir(end.sheet))
     .flatMap((talker) => listeners.map((listener) => ({ kind: 'radio' as const, talker, listener, troubles: [] })));
+}
+
+/** A light and an eye, of which one has no plug for a lead between them: whoever fits them puts the one before the other. */
+function byLight(ends: readonly LinkEnd[]): Conversation[] {
+  const light = ends.filter((end) => end.link.kind === 'infra-red' && end.live);
+  const eyes = light.filter((end) => end.link.way !== 'talk');
+  return light
+    .filter((end) => end.link.way !== 'listen')
+    .flatMap((talker) =>
+      eyes
+        .filter((eye) => eye.part.id !== talker.part.id && !(eye.link.pins.data && talker.link.pins.data))
+        .map((listener) => ({ kind: 'infra-red' as const, talker, listener, troubles: [] })),
+    );
 }
 
 function sharesGround(nets: Nets, a: LinkEnd, b: LinkEnd): boolean {

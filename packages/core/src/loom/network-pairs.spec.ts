@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
-import type { Link, Port, Sheet } from '../parts/index.js';
+import { inFull, type Link, type Port, type Sheet } from '../parts/index.js';
+import { SHELF } from '../parts/shelf/index.js';
 import type { Rig } from '../rig/index.js';
 import { findConversations } from './conversations.js';
 
@@ -88,5 +89,31 @@ describe('a network lead with a wire a contact', () => {
 
   it('is no lead where nothing is joined', () => {
     expect(troubles([])).toBeNull();
+  });
+});
+
+describe('a network plug written as what sends and what hears', () => {
+  const written = (cls: string): Sheet => {
+    const sheet = bare(SHELF.find((s) => s.class === cls)!);
+    const { port } = plugOf(sheet).pins.data!;
+    const pairs = { send: { port, pin: 1 }, hear: { port, pin: 3 } };
+    const also = [2, 4].map((pin) => ({ port, pin }));
+    return {
+      ...sheet,
+      links: sheet.links.map((l) => (l.kind === 'ethernet' ? { ...l, pins: pairs, alsoPins: also } : l)),
+    };
+  };
+
+  it('is one plug of all its contacts, each wire beside the other of its pair', () => {
+    const { pins, alsoPins } = plugOf(inFull(written('thermal-network')));
+    expect([pins.data, ...alsoPins!].map((at) => at!.pin)).toEqual([1, 2, 3, 4]);
+    expect(pins.send ?? pins.hear).toBeUndefined();
+    expect(inFull(inFull(written('thermal-network')))).toEqual(inFull(written('thermal-network')));
+  });
+
+  it('leaves a serial pair as it is', () => {
+    const serial = SHELF.filter((s) => s.links.some((l) => l.pins.send));
+    expect(serial.length).toBeGreaterThan(5);
+    for (const sheet of serial) expect(inFull(sheet).links).toEqual(sheet.links);
   });
 });

@@ -75,9 +75,21 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
 
 const UNKNOWN: Connector = { pitchMm: null, maxA: null, contactMohm: 5, thickestAwg: null, group: 'made' };
 
-/** The family of a plug; one that is not in the table can be made and has no known rating. */
+/** Groups that are known by a word of their name: a lead from one size to another is bought, whatever a sheet calls its size. */
+const BY_WORD: readonly [word: RegExp, connector: Connector][] = [
+  [/\bhdmi\b/i, { ...UNKNOWN, mates: ['hdmi'] }],
+  [/\busb\b/i, { ...UNKNOWN, mates: ['usb'] }],
+  [/\b(ethernet|lan|network)\b/i, { ...UNKNOWN, mates: ['ethernet'] }],
+  [/\bribbon\b/i, { ...UNKNOWN, mates: ['ribbon'] }],
+];
+
+/** The family of a plug, however its name is written; one that is not in the table can be made and has no known rating. */
 export function connectorOf(family: string): Connector {
-  return Object.hasOwn(FAMILIES, family) ? FAMILIES[family]! : UNKNOWN;
+  if (Object.hasOwn(FAMILIES, family)) return FAMILIES[family]!;
+  const written = family.trim().toLowerCase();
+  const known = Object.keys(FAMILIES).find((name) => name.toLowerCase() === written);
+  if (known !== undefined) return FAMILIES[known]!;
+  return BY_WORD.find(([word]) => word.test(family))?.[1] ?? UNKNOWN;
 }
 
 /** Whether a lead between two families exists or can be made on the bench. */

@@ -13,6 +13,7 @@ import {
 } from './capabilities.js';
 import { isWindowed } from './function-kind.js';
 import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
+import { asWidePlug } from './wide-plug.js';
 
 /** A channel that nobody moves sends its middle, µs. @source [std] servo pulses of 1 to 2 ms */
 const MIDDLE_US = 1500;
@@ -32,12 +33,14 @@ const MOST_SLOTS = 16;
  * - A network plug that says "both" brings the picture of what has a lens and takes pictures on everything else; of a hub, that hands
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
  * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
+ * - A network, USB, CAN or picture plug that is written as what sends and what hears is one plug of all its contacts.
  * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
  * - A picture that a part takes from one plug and sends through the air has left the wires: it is where it came in.
  * - What no channel can ask needs no windows: it is on or off.
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
-export function inFull(sheet: Sheet): Sheet {
+export function inFull(short: Sheet): Sheet {
+  const sheet = { ...short, links: short.links.map((l) => asWidePlug(short, l)) };
   const said = {
     ...sheet,
     pictures: sheet.pictures.filter((path) => path.inputs.length > 1 || !isIntoAir(sheet, path)),

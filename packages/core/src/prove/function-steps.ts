@@ -32,11 +32,23 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
     case 'rate':
       return [...[1, -1].map((to) => rateStep(chain, control, setUp, to)), ...turnedSteps(plan, chain, control)];
     case 'pulse':
-      return [true, false].map((on) => pulseStep(chain, control, on));
+      return [true, false].map((on) => pulseStep(plan, chain, control, on));
     default:
-      return restPositions(control.kind).map((to, i) => windowStep(plan, chain, control, to, i));
+      return restPositions(control.kind).flatMap((to, i) =>
+        asksFor(chain, to) < 0 && besideOn(plan, chain).some((c) => c.fn.takes === 'pulse' && asksFor(c, to) >= 0)
+          ? []
+          : [windowStep(plan, chain, control, to, i)],
+      );
   }
 }
+
+/** What else the same width tells. */
+const besideOn = ({ driven }: Plan, chain: Chain): Chain[] =>
+  driven.filter((c) => c !== chain && c.slot === chain.slot && c.transmitter?.id === chain.transmitter?.id);
+
+/** The window in which a control puts a function, by its place; −1 for none. */
+const asksFor = (chain: Chain, to: number): number =>
+  windowIndex(chain.fn, arrivingUs(chain, sentPulseUs(chain, to)!), chain.setup);
 
 /** A drive is first run slowly each way, by a control that has a little of it to give. @source [practice] 20–30 % */
 const slowFirst = ({ fn }: Chain, { kind }: Control): number[] =>
@@ -199,11 +211,14 @@ function pulseText({ what, label, cue }: PartFunction, on: boolean): string {
   return `${label.toLowerCase()} ${does}${cue ? ` · ${cue}` : ''}`;
 }
 
-function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
+function pulseStep(plan: Plan, chain: Chain, control: Control, on: boolean): BareStep {
   const { fn, part } = chain;
   // the end of its way at which it acts
-  const inside =
-    [1, -1].find((to) => windowIndex(fn, arrivingUs(chain, sentPulseUs(chain, to)!), chain.setup) >= 0) ?? 1;
+  const inside = [1, -1].find((to) => asksFor(chain, to) >= 0) ?? 1;
+  // back to the middle, where the other end would ask for something else
+  const isMiddle =
+    control.kind === 'switch3' && (control.sprung || besideOn(plan, chain).length) && asksFor(chain, 0) < 0;
+  const away = isMiddle ? 0 : -inside;
   const flick = control.kind === 'button' ? 'press' : 'flick and back';
   return {
     id: stepId(chain, on ? 'on' : 'off'),
@@ -212,9 +227,9 @@ function pulseStep(chain: Chain, control: Control, on: boolean): BareStep {
     expectText: pulseText(fn, on),
     setUp: {},
     moves: [
-      { control: control.id, to: -inside },
+      { control: control.id, to: away },
       { control: control.id, to: inside },
-      { control: control.id, to: -inside },
+      { control: control.id, to: away },
     ],
     expects: [{ sight: `${part.id}.${fn.id}`, is: on }],
   };

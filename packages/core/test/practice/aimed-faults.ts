@@ -3,7 +3,7 @@
  * that somebody told otherwise. Each maker gives every way it sees on this rig; none where the rig has nothing for it.
  */
 import { analyse } from '../../src/analysis/index.js';
-import { findChains, isFlightChain, repeatedBy, type Chain } from '../../src/channels/index.js';
+import { findChains, isFlightChain, pinnedBy, repeatedBy, type Chain } from '../../src/channels/index.js';
 import type { RuleId } from '../../src/findings/index.js';
 import { findConversations, resourceOf, type Conversation } from '../../src/loom/index.js';
 import {
@@ -735,6 +735,10 @@ const AIMED: Record<RuleId, Ways> = {
       ),
     ];
   },
+  'pin-other-slot': (rig) =>
+    chainsOf(rig).flatMap((c) =>
+      pinnedBy(c) && !isFlightChain(c) ? [bindTo(c, c.slot! < 16 ? c.slot! + 1 : 15)] : [],
+    ),
   'numbering-base': (rig) => bound(rig).flatMap((c) => [bindTo(c, c.slot! + 1), bindTo(c, Math.max(1, c.slot! - 1))]),
   'slot-not-allowed': (rig) =>
     bound(rig).map((c) =>

@@ -7,7 +7,7 @@ import type { Control, Link, PartFunction, Sheet } from '../../src/parts/index.j
 import { SHELF } from '../../src/parts/shelf/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
 import { fixesOf } from '../../src/findings/index.js';
-import { applyEdits, newPart } from '../../src/rig/index.js';
+import { applyEdits, findPin, newPart } from '../../src/rig/index.js';
 import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -382,6 +382,26 @@ describe('a head that is told over CAN', () => {
     expect(now.failing()).toEqual([]);
   });
 
+  it('hears nothing while the two lines are changed over, and is told to change them back', () => {
+    const now = bench(500_000);
+    const cable = lead(now);
+    const [first, second] = cable.wires.filter((w) => findPin(now.rig, w.from)!.pin.line === 'signal');
+    const turned = cable.wires.map((w) =>
+      w === first ? { ...w, to: second!.to } : w === second ? { ...w, to: first!.to } : w,
+    );
+    const wrong = applyEdits(now.rig, [
+      { kind: 'removeCable', cable: cable.id },
+      { kind: 'addCable', cable: { ...cable, wires: turned } },
+    ]).rig;
+    const found = new Proposed(now.bare, now.proposal, wrong).analysis.findings.filter((f) => f.rule === 'pair-half');
+    expect(found.map((f) => f.mark)).toEqual(['stop']);
+    const [fix] = fixesOf(found[0]!);
+    expect(fix!.label).toBe('Change them over');
+    const mended = new Proposed(now.bare, now.proposal, applyEdits(wrong, fix!.edits).rig);
+    expect(stops(mended)).toEqual([]);
+    expect(mended.failing()).toEqual([]);
+  });
+
   it('hears nothing while one of the two lines is not there, and is told what to add', () => {
     const now = bench(500_000);
     const cable = lead(now);
@@ -392,7 +412,7 @@ describe('a head that is told over CAN', () => {
     const cut = new Proposed(now.bare, now.proposal, half);
     const found = cut.analysis.findings.filter((f) => f.rule === 'pair-half');
     expect(found.map((f) => f.title)).toEqual([expect.stringMatching(/is not wholly joined to .* CAN$/)]);
-    expect(found[0]!.text).toMatch(/^L of .* goes nowhere on/);
+    expect(found[0]!.text).toMatch(/^Not joined to its like on .*: L of/);
     expect(cut.failing().length).toBeGreaterThan(0);
     const [fix] = fixesOf(found[0]!);
     const mended = new Proposed(now.bare, now.proposal, applyEdits(half, fix!.edits).rig);
@@ -631,7 +651,7 @@ describe('what a control is for', () => {
     const sheet = { ...shelf('transmitter-16'), controls };
     const part = newPart('TX', sheet.class, 'Radio');
     const { options } = controlOptions(
-      takes(kind),
+      [takes(kind)],
       null,
       { part, sheet, flying: false, craft: false, mayFly: false },
       new Set(),

@@ -49,7 +49,7 @@ export interface Posed {
   problem: AssignProblem;
   /** Wishes that no wiring reaches, with the reason: not a matter of channels. */
   unreached: { wish: Wish; why: string }[];
-  /** What hangs on an output of a controller with another that is given a slot: it has the same. */
+  /** What is told by the pulse that tells another, which is given the slot: it has the same. */
   beside: { chain: Chain; first: Chain }[];
   /** Transmitter of the pilot. */
   pilot: Part | null;
@@ -96,7 +96,12 @@ export function poseAssign(
     const { options, ruledOut } =
       axis && !(isSteered(rig, seat) && !steeringStick(transmitter, axis))
         ? stickOption(transmitterInUse, axis)
-        : controlOptions(seat.chain.fn, seat.wish, transmitterInUse, takenControls.get(transmitter.part.id)!);
+        : controlOptions(
+            [seat.chain.fn, ...beside.flatMap((b) => (b.first === seat.chain && isOneInput(b) ? [b.chain.fn] : []))],
+            seat.wish,
+            transmitterInUse,
+            takenControls.get(transmitter.part.id)!,
+          );
     return {
       id: nameOf(seat.chain),
       label: `${seat.wish?.label ?? seat.chain.fn.label} (${seat.chain.part.label})`,
@@ -121,10 +126,13 @@ export function poseAssign(
   };
 }
 
-/** An output of a controller repeats one slot for all that hangs on it: one of them is given it, one that stays or was wished for before others. */
+/**
+ * An output of a controller repeats one slot for all that hangs on it, and one pulse tells all that a part does by it: one of them is
+ * given the slot, one that stays or was wished for before others.
+ */
 function onOutputs(all: Seat[]): { seats: Seat[]; beside: Posed['beside'] } {
   const beside: Posed['beside'] = [];
-  const seats = [...groupBy(all, (s) => repeatedBy(s.chain))].flatMap(([output, on]) => {
+  const seats = [...groupBy(all, (s) => repeatedBy(s.chain) ?? inputOf(s.chain))].flatMap(([output, on]) => {
     if (output === null) return on;
     const first = on.find((s) => s.kept) ?? on.find((s) => s.wish) ?? on[0]!;
     for (const { chain } of on) if (chain !== first.chain) beside.push({ chain, first: first.chain });
@@ -132,6 +140,12 @@ function onOutputs(all: Seat[]): { seats: Seat[]; beside: Posed['beside'] } {
   });
   return { seats: all.filter((s) => seats.includes(s)), beside };
 }
+
+/** The pulse input of a part by which it is told this, by its name; null where it is told otherwise. */
+const inputOf = (chain: Chain): string | null =>
+  chain.carrier === 'pulse' && !isFlightChain(chain) ? `${chain.part.id} ${chain.path.at(-1)!.listener.link.id}` : null;
+const isOneInput = ({ chain, first }: Posed['beside'][number]): boolean =>
+  inputOf(chain) !== null && inputOf(chain) === inputOf(first);
 
 /** What payloads keep off on the channels of each transmitter, by its id. Only the pilot's sticks are looked for in flight. */
 function airsOf(rig: Rig, chains: readonly Chain[], pilot: string): Map<string, Reserved> {

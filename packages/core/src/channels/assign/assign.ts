@@ -1,5 +1,14 @@
 import type { Conversation } from '../../loom/index.js';
-import { applyEdits, findPart, shapingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
+import {
+  applyEdits,
+  findPart,
+  shapingOf,
+  sheetOf,
+  type Binding,
+  type Edit,
+  type Rig,
+  type Shaping,
+} from '../../rig/index.js';
 import { PPM } from '../../signals/index.js';
 import type { Control, PartFunction } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
@@ -100,10 +109,10 @@ function editsFor(
     edits.push(...more);
     now = applyEdits(now, more).rig;
   };
-  demands.forEach((demand, d) => make(...toldEdits(demand.chain, rows[d]!.slot)));
+  demands.forEach((demand, d) => make(...toldEdits(rig, demand.chain, rows[d]!.slot)));
   for (const { chain, first } of beside) {
     const slot = rows[demands.findIndex((d) => d.chain === first)]?.slot ?? first.slot;
-    if (slot !== null) make(...toldEdits(chain, slot));
+    if (slot !== null) make(...toldEdits(rig, chain, slot));
   }
   // the pilot's own rows first: what they leave is what moves a handed channel before it is handed over
   const isHanded = (d: number): boolean => demands[d]!.transmitter.id !== demands[d]!.air.id;
@@ -124,16 +133,21 @@ function editsFor(
 }
 
 /** Brings a function to a slot: on the device, or at the receiver's pin. */
-function toldEdits(chain: Chain, slot: number): Edit[] {
-  if (chain.slot === slot) return [];
-  const atPin = pinTold(chain, slot);
-  if (atPin) return [atPin];
+function toldEdits(rig: Rig, chain: Chain, slot: number): Edit[] {
   const { part, fn, setup } = chain;
+  const atPin = pinTold(chain, slot);
+  if (atPin) {
+    const noted = rig.bindings.find((b) => b.part === part.id && b.fn === fn.id && b.slot !== slot);
+    return [...(chain.slot === slot ? [] : [atPin]), ...(noted ? [bound({ ...noted, slot })] : [])];
+  }
+  if (chain.slot === slot) return [];
   const { reverse, speedPct, deadBandPct, smoothingMs, lowUs, highUs } = setup;
   const kept = { speedPct, deadBandPct, smoothingMs, lowUs, highUs };
   const set = Object.fromEntries(Object.entries(kept).filter(([, v]) => v !== undefined));
-  return [{ kind: 'bind', binding: { part: part.id, fn: fn.id, slot, reverse: reverse || turned(fn), ...set } }];
+  return [bound({ part: part.id, fn: fn.id, slot, reverse: reverse || turned(fn), ...set })];
 }
+
+const bound = (binding: Binding): Edit => ({ kind: 'bind', binding });
 
 /** Up and right give more; a device that counts the other way is told to turn round. */
 const turned = (fn: PartFunction): boolean => !!fn.range && fn.range.from > fn.range.to;
@@ -185,7 +199,7 @@ function pilotsOwn(
   );
   const elsewhere = rig.shaping.filter((s) => s.transmitter === pilot && heard.has(s.channel)).map((s) => s.control);
   const taken = new Set([switched, ...elsewhere].filter((c) => c !== null));
-  const { options } = controlOptions(chain.fn, null, transmitter, taken);
+  const { options } = controlOptions([chain.fn], null, transmitter, taken);
   const now = shapingOf(rig, pilot, channel)?.control;
   const suits = (o: Option<Control>): boolean => fitOf(chain.fn, o.value).grade === 'well';
   const own = options.find((o) => o.value.id === now);

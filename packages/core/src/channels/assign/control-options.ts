@@ -38,23 +38,27 @@ export interface TransmitterInUse {
   mayFly: boolean;
 }
 
-/** Controls a function may have, with their points; `ruledOut` counts the others by reason. */
+/** Controls that functions told by one width may have, with their points; `ruledOut` counts the others by reason. */
 export function controlOptions(
-  fn: PartFunction,
+  fns: readonly [PartFunction, ...PartFunction[]],
   wish: Wish | null,
   transmitter: TransmitterInUse,
   taken: ReadonlySet<string>,
 ): { options: Option<Control>[]; ruledOut: Map<string, number> } {
   const ruledOut = new Map<string, number>();
+  const [fn] = fns;
+  const both = isTwoSided(fns);
   const options = transmitter.sheet.controls.flatMap((control): Option<Control>[] => {
     const named = wish?.control === control.id;
-    const no = taken.has(control.id) ? 'has a channel already' : whyNot(fn, wish, transmitter, control, named);
+    const no = taken.has(control.id)
+      ? 'has a channel already'
+      : whyNot(both ? null : fn, wish, transmitter, control, named);
     if (no) {
       ruledOut.set(no, (ruledOut.get(no) ?? 0) + 1);
       return [];
     }
     const points = [
-      ...fitPoints(fn, control, isThrottle(transmitter, control.id)),
+      ...(both ? twoSidedPoints(control) : fitPoints(fn, control, isThrottle(transmitter, control.id))),
       // how far a finger goes is the user's own affair once the control is named
       ...(named ? [] : reachPoints(transmitter, control)),
       ...wishPoints(wish, control),
@@ -67,7 +71,7 @@ export function controlOptions(
 
 /** What a hand or a function rules out altogether; a control that was named is ruled out by flight alone. @source [practice] */
 function whyNot(
-  fn: PartFunction,
+  fn: PartFunction | null,
   wish: Wish | null,
   transmitter: TransmitterInUse,
   control: Control,
@@ -78,8 +82,23 @@ function whyNot(
   if (transmitter.flying && reachOf(control) > REACH) return 'out of reach while flying';
   if (wish && wish.hand !== 'either' && sideOf(control) !== 'both' && sideOf(control) !== wish.hand)
     return `not under the ${wish.hand} hand`;
-  const fit = fitOf(fn, control, isThrottle(transmitter, control.id));
-  return fit.grade === 'no' ? fit.why : null;
+  const fit = fn && fitOf(fn, control, isThrottle(transmitter, control.id));
+  return fit?.grade === 'no' ? fit.why : null;
+}
+
+/** One width asks for one of them low and for another high. */
+const isTwoSided = (fns: readonly PartFunction[]): boolean => {
+  const windows = fns.flatMap((f) => f.windows ?? []);
+  return fns.length > 1 && windows.some((w) => w.toUs <= MIDDLE_US) && windows.some((w) => w.fromUs >= MIDDLE_US);
+};
+/** Middle of a channel, µs. @source [practice] */
+const MIDDLE_US = 1500;
+
+/** Low for one thing and high for another: a switch with a middle to rest in, best one that goes back there. */
+function twoSidedPoints({ kind, sprung }: Control): Point[] {
+  if (kind === 'button' || kind === 'switch2') return [{ cost: COST.never, why: 'reaches one side only' }];
+  if (kind !== 'switch3') return [{ cost: COST.fewer, why: 'no switch' }];
+  return sprung ? [] : [{ cost: COST.plenty, why: 'stays where it is put' }];
 }
 
 function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point[] {

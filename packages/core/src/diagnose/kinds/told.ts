@@ -1,5 +1,15 @@
 /** Faults of what is told: settings, slots, directions, channels, fail-safes, addresses. */
-import { controlName, labelOf, settingOf, sheetOf, type Edit, type Rig, type Shaping } from '../../rig/index.js';
+import { findChains, pinnedBy } from '../../channels/index.js';
+import {
+  controlName,
+  labelOf,
+  settingOf,
+  sheetOf,
+  type Binding,
+  type Edit,
+  type Rig,
+  type Shaping,
+} from '../../rig/index.js';
 import { lowerFirst } from '../../units/index.js';
 import type { Setting } from '../../parts/index.js';
 import type { Fault } from '../fault.js';
@@ -39,59 +49,74 @@ export const setOtherwise = (rig: Rig): Fault[] =>
   });
 
 /** What a device is told of each of its functions. */
-export const toldAtDevice = (rig: Rig): Fault[] =>
-  rig.bindings.flatMap((binding): Fault[] => {
-    const { part, fn, slot, reverse } = binding;
-    const own = sheetOf(rig, part).functions.find((f) => f.id === fn);
-    const name = `${labelOf(rig, part)} ${lowerFirst(own?.label ?? fn)}`;
-    const at = (id: string, more: Omit<Fault, 'id'>): Fault => ({ id: `${id} ${part} ${fn}`, ...more });
-    const offBy = (by: number): Fault[] =>
-      slot + by < 1 || slot + by > 16
-        ? []
-        : [
-            at(by > 0 ? 'slot-up' : 'slot-down', {
-              kind: 'slot off by one',
-              text: `${name} listens to slot ${slot + by} instead of ${slot}`,
-              put: [{ kind: 'bind', binding: { ...binding, slot: slot + by } }],
-              weight: 3,
-              remedy: { text: `Tell ${name} slot ${slot}` },
-            }),
-          ];
-    const isRange = own?.takes === 'position' || own?.takes === 'rate';
-    return [
-      ...offBy(1),
-      ...offBy(-1),
-      at('untold', {
-        kind: 'told nothing',
-        text: `${name} is told no slot: its row was not saved`,
-        put: [{ kind: 'unbind', part, fn }],
-        weight: 3,
-        remedy: { text: `Tell ${name} slot ${slot} and save it` },
-      }),
-      ...(isRange
-        ? [
-            at('reversed', {
-              kind: 'reversed at the device',
-              text: `${name} is reversed in the device`,
-              put: [{ kind: 'tune', part, fn, change: { reverse: !reverse } }],
-              weight: 3,
-              remedy: { text: `Turn ${name} round in the device` },
-            }),
-          ]
-        : []),
-      ...(isRange && own?.slewPerS
-        ? [
-            at('slow', {
-              kind: 'too slow at the device',
-              text: `${name} is set to its slowest in the device`,
-              put: [{ kind: 'tune', part, fn, change: { speedPct: 5 } }],
-              weight: 1,
-              remedy: { text: `Set the speed of ${name} back` },
-            }),
-          ]
-        : []),
-    ];
-  });
+export function toldAtDevice(rig: Rig): Fault[] {
+  // a pulse is obeyed whatever is noted beside it
+  const pulled = new Set(findChains(rig).flatMap((c) => (pinnedBy(c) ? [`${c.part.id} ${c.fn.id}`] : [])));
+  return rig.bindings.flatMap((binding): Fault[] => [
+    ...(pulled.has(`${binding.part} ${binding.fn}`) ? [] : slotSlips(rig, binding)),
+    ...setupSlips(rig, binding),
+  ]);
+}
+
+const functionOf = (rig: Rig, { part, fn }: Binding) => sheetOf(rig, part).functions.find((f) => f.id === fn);
+const nameOf = (rig: Rig, binding: Binding): string =>
+  `${labelOf(rig, binding.part)} ${lowerFirst(functionOf(rig, binding)?.label ?? binding.fn)}`;
+
+/** It listens one slot beside the right one, or to none. */
+function slotSlips(rig: Rig, binding: Binding): Fault[] {
+  const { part, fn, slot } = binding;
+  const name = nameOf(rig, binding);
+  const offBy = (by: number): Fault[] =>
+    slot + by < 1 || slot + by > 16
+      ? []
+      : [
+          {
+            id: `${by > 0 ? 'slot-up' : 'slot-down'} ${part} ${fn}`,
+            kind: 'slot off by one',
+            text: `${name} listens to slot ${slot + by} instead of ${slot}`,
+            put: [{ kind: 'bind', binding: { ...binding, slot: slot + by } }],
+            weight: 3,
+            remedy: { text: `Tell ${name} slot ${slot}` },
+          },
+        ];
+  return [
+    ...offBy(1),
+    ...offBy(-1),
+    {
+      id: `untold ${part} ${fn}`,
+      kind: 'told nothing',
+      text: `${name} is told no slot: its row was not saved`,
+      put: [{ kind: 'unbind', part, fn }],
+      weight: 3,
+      remedy: { text: `Tell ${name} slot ${slot} and save it` },
+    },
+  ];
+}
+
+/** It takes what it hears the other way round, or too slowly. */
+function setupSlips(rig: Rig, binding: Binding): Fault[] {
+  const { part, fn, reverse } = binding;
+  const own = functionOf(rig, binding);
+  if (own?.takes !== 'position' && own?.takes !== 'rate') return [];
+  const name = nameOf(rig, binding);
+  const turned: Fault = {
+    id: `reversed ${part} ${fn}`,
+    kind: 'reversed at the device',
+    text: `${name} is reversed in the device`,
+    put: [{ kind: 'tune', part, fn, change: { reverse: !reverse } }],
+    weight: 3,
+    remedy: { text: `Turn ${name} round in the device` },
+  };
+  const slow: Fault = {
+    id: `slow ${part} ${fn}`,
+    kind: 'too slow at the device',
+    text: `${name} is set to its slowest in the device`,
+    put: [{ kind: 'tune', part, fn, change: { speedPct: 5 } }],
+    weight: 1,
+    remedy: { text: `Set the speed of ${name} back` },
+  };
+  return own.slewPerS ? [turned, slow] : [turned];
+}
 
 const changed = (s: Shaping, change: Partial<Shaping>): Edit => ({
   kind: 'shape',

@@ -1,4 +1,5 @@
 import { arrivingUs, demandOf, inputSpan, stopsDrive, type Chain } from '../../channels/index.js';
+import type { PartFunction } from '../../parts/index.js';
 import type { FailSafe } from '../../rig/index.js';
 import { num } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
@@ -86,19 +87,29 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
     return 'value' in demand && demand.value > IDLE_PCT
       ? { act: `goes to ${num(demand.value)} %`, safeUs: null }
       : null;
-  if (!('window' in demand) || demand.window === null) return null;
-  if (fn.what === 'record' || fn.what === 'photo') return { act: 'starts by itself', safeUs: outside(chain) };
+  if (!('window' in demand) || demand.window === null || demand.window === restOf(fn)) return null;
+  if (fn.what === 'record' || fn.what === 'photo') return { act: 'starts by itself', safeUs: restingUs(chain) };
   const [least] = [...fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
   if (fn.what === 'radio-power' && demand.window !== least!.label)
     return { act: `goes to ${demand.window}`, safeUs: Math.round((Math.max(988, least!.fromUs) + least!.toUs) / 2) };
   return null;
 }
 
-/** A width in none of the windows: the low end, else the high one. */
-function outside({ fn, setup }: Chain): number {
-  const free = [1000, 1500, 2000].find((us) => {
+/** Of several windows the one in which it does nothing: the one of the middle, else the lowest. @source [practice] */
+function restOf({ windows = [] }: PartFunction): string | null {
+  if (windows.length < 2) return null;
+  const lowestFirst = windows.toSorted((a, b) => a.fromUs - b.fromUs);
+  return (lowestFirst.find((w) => w.fromUs < MIDDLE_US && w.toUs >= MIDDLE_US) ?? lowestFirst[0]!).label;
+}
+/** Middle of a channel, µs. @source [practice] */
+const MIDDLE_US = 1500;
+
+/** A width at which it does nothing: the low end, else the middle or the high one; null where it always does something. */
+function restingUs({ fn, setup }: Chain): number | null {
+  const rest = restOf(fn);
+  const still = [1000, 1500, 2000].find((us) => {
     const demand = demandOf(fn, us, setup);
-    return 'window' in demand && demand.window === null;
+    return 'window' in demand && (demand.window === null || demand.window === rest);
   });
-  return free ?? 1000;
+  return still ?? null;
 }

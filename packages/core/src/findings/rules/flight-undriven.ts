@@ -6,12 +6,15 @@ import { drivenBeside } from './numbering-base.js';
 
 /**
  * Functions of flight on channels that no control moves, and axes that are told no channel while others of their part are: the craft
- * does not obey there. Who flies sets that; no fix touches it. @source [practice]
+ * does not obey there; nor does what drives, floats or steers by a pulse of its own. Who flies sets that; no fix touches it. @source [practice]
  */
 export const flightUndrivenRule: Rule = ({ rig, chains }) => {
-  const flown = chains.filter((c) => isFlightChain(c) && c.transmitter && c.path.every((x) => !x.troubles.length));
+  const sound = chains.filter((c) => c.transmitter && c.path.every((x) => !x.troubles.length));
+  const flown = sound.filter(isFlightChain);
   const told = new Set(flown.filter((c) => c.slot !== null).map((c) => c.part.id));
-  const deaf = flown.filter((c) => isUndriven(rig, chains, c) || (isUntold(c) && told.has(c.part.id)));
+  const deaf = sound.filter(
+    (c) => (movesByItself(c) && isUndriven(rig, chains, c)) || (isFlightChain(c) && isUntold(c) && told.has(c.part.id)),
+  );
   return [...groupBy(deaf, (c) => c.part.id)].map(([part, own]): RuleResult => ({
     rule: 'flight-undriven',
     mark: 'watch',
@@ -28,6 +31,8 @@ export const flightUndrivenRule: Rule = ({ rig, chains }) => {
     fixes: () => [],
   }));
 };
+
+const movesByItself = (c: Chain): boolean => isFlightChain(c) || isAxis(c.fn.what) || c.fn.what === 'drive';
 
 const isUndriven = (rig: Rig, chains: readonly Chain[], c: Chain): boolean =>
   c.slot !== null && c.control === null && c.second === null && drivenBeside(rig, chains, c) === null;

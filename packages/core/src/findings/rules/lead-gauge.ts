@@ -1,6 +1,6 @@
 import { isPack } from '../../parts/index.js';
 import { PACK_LEAD_AWG, thickestFit, wireMaxA } from '../../rails/index.js';
-import { findPin, sheetOf, type Edit, type Rig, type Wire } from '../../rig/index.js';
+import { findPin, sheetOf, type Edit, type PinRef, type Rig, type Wire } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { currentWith } from './after-edits.js';
@@ -49,11 +49,17 @@ export const wireTooThickRule: Rule = ({ rig, flat }) =>
     ];
   });
 
+/** Where a pack gives its current; what it says of itself by another plug is no load. */
+function isPackOutput(rig: Rig, { part, port }: PinRef): boolean {
+  const sheet = sheetOf(rig, part);
+  return isPack(sheet) && sheet.sources.some((s) => s.plus.port === port || s.minus.port === port);
+}
+
 /** A lead at a pack thinner than is put there, whatever it carries; a small plug may not take more. @source [practice] 20 AWG */
 export const packLeadThinRule: Rule = ({ rig, flat }) =>
   rig.cables.flatMap((cable): RuleResult[] => {
     const thin = cable.wires.flatMap((wire, at) => {
-      const atPack = [wire.from, wire.to].find((end) => isPack(sheetOf(rig, end.part)));
+      const atPack = [wire.from, wire.to].find((end) => isPackOutput(rig, end));
       const least = Math.max(PACK_LEAD_AWG, thickestFit(rig, wire.from, wire.to) ?? 0);
       return atPack && isSupply(rig, wire) && wire.gaugeAwg > least ? [{ wire, at, least, pack: atPack.part }] : [];
     });

@@ -1,4 +1,5 @@
-import { isFlightChain, toldOn, type Chain } from '../../channels/index.js';
+import { isFlightChain, pinSetting, toldOn, type Chain } from '../../channels/index.js';
+import { slotsNamed } from '../../parts/index.js';
 import { shapingOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
@@ -13,7 +14,15 @@ export function drivenBeside(rig: Rig, chains: readonly Chain[], chain: Chain): 
   // flight goes to where it is at home, not to whatever is beside it
   const home = isFlightChain(chain) ? homeChannel(rig, chains, chain) : null;
   const near = isFlightChain(chain) ? (home === null ? [] : [home]) : [slot - 1, slot + 1];
-  return near.find((n) => n >= 1 && n <= 16 && n !== slot && isIdle(n)) ?? null;
+  return near.find((n) => n >= 1 && n <= 16 && n !== slot && isIdle(n) && canBeTold(rig, chain, n)) ?? null;
+}
+
+/** Somebody told it the slot it has, the device or the pin it hangs on, and can tell it another. */
+function canBeTold(rig: Rig, chain: Chain, slot: number): boolean {
+  const pin = pinSetting(chain);
+  return pin
+    ? slotsNamed(pin).includes(slot)
+    : rig.bindings.some((b) => b.part === chain.part.id && b.fn === chain.fn.id);
 }
 
 /** A function on a slot that nothing drives, one beside a driven slot that moves nothing: two devices count differently. @source [practice] */
@@ -21,8 +30,7 @@ export const numberingBaseRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
     const { slot } = chain;
     const meant = drivenBeside(rig, chains, chain);
-    if (slot === null || meant === null || !rig.bindings.some((b) => b.part === chain.part.id && b.fn === chain.fn.id))
-      return [];
+    if (slot === null || meant === null) return [];
     return [
       {
         rule: 'numbering-base',

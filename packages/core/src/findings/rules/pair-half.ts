@@ -1,6 +1,15 @@
 import { furtherPairs, leadLength, pinOf, type Conversation } from '../../loom/index.js';
-import { findPin, portLabel, wiresAt, type Edit } from '../../rig/index.js';
-import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import {
+  findPin,
+  portLabel,
+  samePin,
+  wiresAt,
+  type Edit,
+  type PinRef,
+  type Rig,
+  type WireAt,
+} from '../../rig/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { serialBase, serialTalks } from './serial-parts.js';
 
 /** Serial pairs of which only one wire is there. */
@@ -17,13 +26,21 @@ const spokenOnce = (all: readonly Conversation[]): Conversation[] =>
     all.slice(0, i).every((o) => o.talker.part !== c.listener.part || o.listener.part !== c.talker.part),
   );
 
-/** Conversations over several wires, some of which are not there. */
+/** Conversations over several wires, some of which are not there, or on the wrong one of their like. */
 function lacking({ rig, nets }: RuleContext, c: Conversation): RuleResult {
-  const missing = furtherPairs(c.talker, c.listener)
+  const missing = [
+    [c.talker.link.pins.data!, c.listener.link.pins.data!] as const,
+    ...furtherPairs(c.talker, c.listener),
+  ]
     .map(([a, b]) => ({ from: pinOf(c.talker, a), to: pinOf(c.listener, b) }))
     .filter(({ from, to }) => !nets.joined(from, to));
   const ends = [c.talker, c.listener].map(
-    (end) => new Set(wiresAt(rig, pinOf(end, end.link.pins.data!)).map((w) => w.cable.id)),
+    (end) =>
+      new Set(
+        [end.link.pins.data!, ...(end.link.alsoPins ?? [])].flatMap((at) =>
+          wiresAt(rig, pinOf(end, at)).map((w) => w.cable.id),
+        ),
+      ),
   );
   const cable = [...ends[0]!].find((id) => ends[1]!.has(id));
   const free = missing.every(({ from, to }) => [from, to].every((at) => !wiresAt(rig, at).length));
@@ -44,8 +61,25 @@ function lacking({ rig, nets }: RuleContext, c: Conversation): RuleResult {
       { name: 'device', value: c.listener.part.id },
       { name: 'missing', value: missing.map(({ from }) => findPin(rig, from)?.pin.label ?? '').join(', ') },
     ],
-    fixes: () => (edits.length ? [{ label: 'Add what is missing', edits }] : []),
+    fixes: () => (edits.length ? [{ label: 'Add what is missing', edits }] : changedOver(rig, missing)),
   };
+}
+
+/** Two wires of one lead that each end where the other should: their ends change places. */
+function changedOver(rig: Rig, missing: readonly { from: PinRef; to: PinRef }[]): Fix[] {
+  const [one, two, ...more] = missing;
+  if (!one || !two || more.length) return [];
+  const a = wiresAt(rig, one.from).find((w) => samePin(w.wire[w.far], two.to));
+  const b = wiresAt(rig, two.from).find((w) => samePin(w.wire[w.far], one.to));
+  if (a?.cable !== b?.cable || !a || !b) return [];
+  const moved = ({ cable, index, far }: WireAt, pin: PinRef): Edit => ({
+    kind: 'moveEnd',
+    cable: cable.id,
+    wire: index,
+    end: far,
+    pin,
+  });
+  return [{ label: 'Change them over', edits: [moved(a, one.to), moved(b, two.to)] }];
 }
 
 function half(context: RuleContext, c: Conversation): RuleResult[] {

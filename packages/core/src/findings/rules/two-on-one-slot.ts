@@ -22,7 +22,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
     c.path.every(({ kind, troubles }) => kind !== 'pulse' || !troubles.includes('wrong type'));
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter && isHeard(c));
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    if (same.length < 2 || isSplit(rig, chains, same)) return [];
+    if (same.length < 2 || isSplit(rig, chains, same) || isOnePulse(same)) return [];
     const astray = same.filter(isFlightChain);
     if (astray.length && !isFlownTogether(same)) return [];
     return [
@@ -71,6 +71,15 @@ function isSplit(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): bo
   if (pin === null || others.some((p) => p !== pin) || new Set(same.map((c) => c.fn.what)).size > 1) return false;
   const wished = chainsOfWishes(rig, chains);
   return same.every((c) => wished.has(c));
+}
+
+/** One input of one part, in whose windows it does one thing or another: a trigger that films low and shoots high. */
+function isOnePulse(same: readonly Chain[]): boolean {
+  const inputs = new Set(same.map(({ part, path }) => `${part.id}.${path.at(-1)?.listener.link.id}`));
+  if (inputs.size > 1 || same.some((c) => c.carrier !== 'pulse' || !c.fn.windows?.length)) return false;
+  const windows = same.flatMap((c) => c.fn.windows!.map((w) => ({ ...w, of: c })));
+  const overlap = (a: (typeof windows)[number], b: typeof a): boolean => a.fromUs < b.toUs && b.fromUs < a.toUs;
+  return windows.every((a) => windows.every((b) => a.of === b.of || !overlap(a, b)));
 }
 
 /** Two of them are told by one and the same pin, or output. */

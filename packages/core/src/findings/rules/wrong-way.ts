@@ -1,6 +1,6 @@
 import { flies } from '../../parts/index.js';
-import { forward, type Chain } from '../../channels/index.js';
-import type { Edit, Rig } from '../../rig/index.js';
+import { forward, idleAt, type Chain } from '../../channels/index.js';
+import { sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Figure, Rule, RuleResult } from '../finding.js';
 
 /** Up or right asks for less, or a button asks while nobody presses it: it works the wrong way. @source [practice] */
@@ -8,7 +8,7 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
     const { control, part, fn, slot } = chain;
     if (chain.breaks || !control || flies(chain.sheet) || slot === null) return [];
-    const figures = fn.takes === 'pulse' || fn.takes === 'momentary' ? askedAtRest(chain) : fallsUpward(chain);
+    const figures = fn.takes === 'pulse' || fn.takes === 'momentary' ? askedAtRest(rig, chain) : fallsUpward(chain);
     if (!figures) return [];
     return [
       {
@@ -39,9 +39,10 @@ function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
   ];
 }
 
-/** Width a button sends while nobody presses it, where that is what its function waits for. */
-function askedAtRest(chain: Chain): Figure<'at rest'>[] | null {
-  const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
+/** Width a control sends while nobody touches it, where that is what its function waits for. */
+function askedAtRest(rig: Rig, chain: Chain): Figure<'at rest'>[] | null {
+  const transmitter = { part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) };
+  const [rest, pressed] = [forward(chain, idleAt(transmitter, chain.control!)), forward(chain, 1)];
   const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
   return rest && asks(rest) && !asks(pressed) ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }] : null;
 }

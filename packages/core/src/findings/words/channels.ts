@@ -92,6 +92,10 @@ export const CHANNELS_WORDS = {
     title: `${capital(f.text('output'))} of ${f.label('part')} cannot repeat two slots`,
     text: `${capital(f.text('functions'))}: one output sends one width, and they obey it together.`,
   }),
+  'pin-other-slot': (f) => ({
+    title: `${f.text('function')} of ${f.label('part')} is noted on slot ${f.number('noted')} and told ${f.number('slot')}`,
+    text: `${capital(f.text('output'))} of ${f.label('teller')} carries slot ${f.number('slot')}. A pulse is obeyed whatever is noted: one of the two is a slip.`,
+  }),
   'scale-school': (f) => ({
     title: `${f.label('listener')} reads another scale`,
     text: `${f.label('talker')} counts by the other school: full stick reaches ${f.number('reach')} % and the middle is off.`,

@@ -9,7 +9,7 @@ export const SERIAL_WORDS = {
     f.text('missing')
       ? {
           title: `${f.label('device')} is not wholly joined to ${f.label('controller')} ${f.text('port')}`,
-          text: `${f.text('missing')} of ${f.label('controller')} goes nowhere on ${f.text('cable')}. Half a line carries nothing.`,
+          text: `Not joined to its like on ${f.text('cable')}: ${f.text('missing')} of ${f.label('controller')}. Half a line carries nothing.`,
         }
       : {
           title: `${f.label('device')} has half a serial pair`,

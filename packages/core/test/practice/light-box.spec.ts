@@ -1,0 +1,167 @@
+/** A trigger box that works its camera by light, one input of it doing two things: sheets of anyone's own. */
+import { describe, expect, it } from 'vitest';
+import { analyse } from '../../src/analysis/index.js';
+import { readRig, writeRig } from '../../src/files/index.js';
+import { findConversations } from '../../src/loom/index.js';
+import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import { STICKS } from '../../src/parts/shelf/transmitter-faces.js';
+import type { Edit, Rig } from '../../src/rig/index.js';
+import { brief } from './bench.js';
+import { Proposed } from './proposed.js';
+
+const base = { revision: 1, summary: 'of their own' };
+const LIGHT = { id: 'light', kind: 'infra-red' as const, pins: {}, params: {} };
+
+/** Low films, high takes pictures at intervals; a second input takes one. */
+const box = defineSheet({
+  ...base,
+  class: 'own-light-box',
+  role: 'trigger',
+  name: 'Light box',
+  group: 'Payload',
+  massG: 9,
+  ports: [
+    supplyPort('volts', 'volts', 'left'),
+    servoPort('mode', 'mode', 'left', 'in'),
+    servoPort('shot', 'shot', 'left', 'in'),
+  ],
+  supplies: [eats('volts', [4.5, 8.4], 0.1, 0.2)],
+  links: [wire('mode', 'pulse', 'listen', 'mode'), wire('shot', 'pulse', 'listen', 'shot'), { ...LIGHT, way: 'talk' }],
+  functions: [
+    {
+      id: 'film',
+      label: 'Film',
+      what: 'record',
+      takes: 'pulse',
+      over: ['mode'],
+      windows: [{ fromUs: 800, toUs: 1300, label: 'film' }],
+    },
+    {
+      id: 'often',
+      label: 'Interval',
+      what: 'interval',
+      takes: 'momentary',
+      over: ['mode'],
+      windows: [{ fromUs: 1700, toUs: 2200, label: 'runs' }],
+    },
+    {
+      id: 'one',
+      label: 'Shutter',
+      what: 'photo',
+      takes: 'pulse',
+      over: ['shot'],
+      windows: [{ fromUs: 1700, toUs: 2200, label: 'shoot' }],
+    },
+  ],
+});
+/** Its eye is behind a window: no lead goes to it. */
+const body = defineSheet({
+  ...base,
+  class: 'own-body',
+  role: 'camera',
+  name: 'Camera body',
+  group: 'Payload',
+  massG: 500,
+  inside: { battery: true, minutes: 80 },
+  links: [{ ...LIGHT, way: 'listen' }],
+  view: { wideDeg: 60, teleDeg: 60, pointsAcross: 6000 },
+});
+/** A switch of three places that springs back to the middle one, and a button. */
+const radio = defineSheet({
+  ...base,
+  class: 'own-radio',
+  role: 'transmitter',
+  name: 'Camera radio',
+  group: 'Control',
+  massG: 0,
+  links: [{ id: 'air', kind: 'radio', way: 'talk', pins: {}, params: { periodMs: 20, base: 1, channels: 6 } }],
+  controls: [
+    ...STICKS,
+    { id: 'C', label: 'switch C', kind: 'switch3', sprung: true, x: 0.7, y: 0.1 },
+    { id: 'D', label: 'key D', kind: 'button', x: 0.8, y: 0.1 },
+  ],
+});
+
+const now = Proposed.of({
+  ...brief(
+    'Kiln mapper',
+    'FPV',
+    [
+      ['PK', 'pack-2s'],
+      ['RX', 'receiver-6-pins'],
+      ['TX', radio.class],
+      ['IR', box.class],
+      ['CM', body.class],
+    ],
+    [['record'], ['interval'], ['photo']],
+  ),
+  sheets: [box, body, radio],
+});
+const rules = (rig: Rig, rule: string): string[] =>
+  analyse(rig).findings.flatMap((f) => (f.rule === rule ? [f.title] : []));
+
+describe('a light that has no plug', () => {
+  it('reaches every eye, with no lead between them', () => {
+    const light = findConversations(now.rig).filter((c) => c.kind === 'infra-red');
+    expect(light.map((c) => [c.talker.part.id, c.listener.part.id, c.troubles])).toEqual([['IR', 'CM', []]]);
+    expect(rules(now.rig, 'reach-missing')).toEqual([]);
+    expect(now.proposal.unmet.map((u) => u.demand)).toEqual([]);
+    expect(now.failing()).toEqual([]);
+  });
+
+  it('reaches nothing where nobody has an eye', () => {
+    expect(rules(now.with([{ kind: 'removePart', part: 'CM' }]).rig, 'reach-missing')).toEqual([
+      'Light box reaches no camera',
+    ]);
+  });
+});
+
+describe('one input that does one thing low and another high', () => {
+  const film = now.chain('IR.film');
+  const tuned = (toUs: number): Rig => ({
+    ...now.rig,
+    sheets: {
+      ...now.rig.sheets,
+      [box.class]: {
+        ...box,
+        functions: box.functions.map((f) =>
+          f.id === 'film' ? { ...f, windows: [{ fromUs: 800, toUs, label: 'film' }] } : f,
+        ),
+      },
+    },
+  });
+
+  it('is one slot for both, and no finding, while its windows lie apart', () => {
+    expect(now.slot('IR.film')).toBe(now.slot('IR.often'));
+    expect(rules(now.rig, 'two-on-one-slot')).toEqual([]);
+    expect(rules(tuned(1900), 'two-on-one-slot')).toHaveLength(1);
+  });
+
+  it('asks for nothing while its switch rests in the middle', () => {
+    expect(film.control?.id).toBe('C');
+    expect(rules(now.rig, 'wrong-way')).toEqual([]);
+    const stays: Edit[] = [
+      {
+        kind: 'resheet',
+        sheet: { ...radio, controls: radio.controls.map((c) => (c.id === 'C' ? { ...c, sprung: false } : c)) },
+      },
+    ];
+    expect(rules(now.with(stays).rig, 'wrong-way')).toHaveLength(1);
+  });
+});
+
+describe('a receiver whose radio is said to go both ways', () => {
+  it('can be bound in a file: it is the side that hears', () => {
+    const receiver = now.rig.sheets['receiver-6-pins']!;
+    const bothWays = receiver.links.map((l) => (l.kind === 'radio' ? { ...l, way: 'both' as const } : l));
+    const rig: Rig = {
+      ...now.rig,
+      sheets: { ...now.rig.sheets, [receiver.class]: { ...receiver, links: bothWays } },
+      parts: now.rig.parts.map((p) => (p.id === 'RX' ? { ...p, bound: 'TX' } : p)),
+    };
+    const read = readRig(writeRig(rig));
+    expect(read.ok && read.value.sheets[receiver.class]).toEqual(receiver);
+    const odd = readRig(writeRig({ ...rig, parts: rig.parts.map((p) => (p.id === 'CM' ? { ...p, bound: 'TX' } : p)) }));
+    expect(!odd.ok && odd.problems.map((p) => p.what)).toEqual(['"Camera body" hears no radio']);
+  });
+});
