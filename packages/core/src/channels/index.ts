@@ -81,6 +81,7 @@ export {
   deadPress,
   edgeChange,
   edgePlace,
+  idleEdge,
   pressChange,
   placeChange,
   placesOf,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { smallRig } from '../../test/support/small-rig.js';
 import { NEW_SHAPING, applyEdits, sheetOf, type Edit, type Rig } from '../rig/index.js';
-import { edgeChange, edgePlace, findChains, placesOf, type Chain } from './index.js';
+import { edgeChange, edgePlace, findChains, idleEdge, placesOf, type Chain } from './index.js';
 
 /** A switch of three places on a switcher whose two windows meet in the middle, both turned as asked. */
 function rigOf(windows: [from: number, to: number][], reversed: { device: boolean; channel: boolean }): Rig {
@@ -65,5 +65,30 @@ describe('the middle of a switch with more places than windows', () => {
       ],
     ] as [number, number][][])
       expect(edgePlace(chainOf(rigOf(windows, { device: false, channel: false })))).toBeNull();
+  });
+});
+
+describe('a channel that only a second operator moves', () => {
+  const PLAIN = { device: false, channel: false };
+  const handed = (windows: [number, number][]): Chain => {
+    const chain = chainOf(rigOf(windows, PLAIN));
+    const { transmitter, control } = chain;
+    const second = {
+      transmitter: transmitter!,
+      channel: 1,
+      shaping: null,
+      control,
+      by: null,
+      path: [],
+      breaks: null,
+    };
+    return { ...chain, control: null, second };
+  };
+
+  it('rests in the middle before it is handed over, which may be the edge of a window', () => {
+    expect(idleEdge(handed([[1500, 2100]]))).toMatchObject({ arrivesUs: 1500, meant: { fromUs: 1500 } });
+    expect(idleEdge(handed([[900, 1505]]))?.meant.toUs).toBe(1505);
+    expect(idleEdge(handed([[1700, 2100]]))).toBeNull();
+    expect(idleEdge(chainOf(rigOf([[1500, 2100]], PLAIN)))).toBeNull();
   });
 });

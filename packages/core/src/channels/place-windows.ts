@@ -93,6 +93,14 @@ export function edgePlace(chain: Chain): (Place & { meant: PulseWindow }) | null
   return meant ? { ...place, meant } : null;
 }
 
+/** What a channel sends that only a second operator moves, before it is handed over, where that stands on the edge of a window. */
+export function idleEdge(chain: Chain): (Place & { meant: PulseWindow }) | null {
+  if (chain.control || !chain.second || !isWindowed(chain.fn)) return null;
+  const place: Place = { at: 0, arrivesUs: arrivingUs(chain, PULSE.centreUs), window: null, meant: null };
+  const meant = chain.fn.windows?.find((w) => edgeUs(w, place) < THIN_US);
+  return meant ? { ...place, meant } : null;
+}
+
 const edgeUs = ({ fromUs, toUs }: PulseWindow, { arrivesUs }: Place): number =>
   Math.min(Math.abs(arrivesUs - fromUs), Math.abs(toUs - arrivesUs));
 

@@ -1,4 +1,4 @@
-import { flies } from '../parts/index.js';
+import { flies, isFused } from '../parts/index.js';
 import {
   cableOf,
   heldTo,
@@ -181,11 +181,14 @@ function pairMap(rig: Rig, pair: PairBranch, chosen: readonly Chosen[], splices:
   return pinMap(rig, join, { lengthMm, groundBy: null, ...supplyWire(rig, join, amps, lengthMm, true) });
 }
 
-/** Gauge of a supply lead, and its fuse where it comes from a pack. */
+/** Gauge of a supply lead, and its fuse where it comes from a pack and not out of a box that has one. */
 function supplyWire(rig: Rig, join: Extract<Join, { kind: 'feed' }>, amps: number, lengthMm: number, atPack: boolean) {
   const ends = [join.from.plus, join.to.plus] as const;
   const gaugeAwg = leadGauge(rig, ...ends, amps, lengthMm, atPack);
-  const fuse = atPack ? (fuseOf(rig, gaugeAwg, amps, ...ends) ?? fuseUpTo(carriesA(rig, gaugeAwg, ...ends))) : null;
+  const fuse =
+    atPack && !isFused(sheetOf(rig, join.from.plus.part))
+      ? (fuseOf(rig, gaugeAwg, amps, ...ends) ?? fuseUpTo(carriesA(rig, gaugeAwg, ...ends)))
+      : null;
   return { gaugeAwg, ...(fuse === null ? {} : { fuseA: fuse }) };
 }
 

@@ -3,6 +3,7 @@ import {
   deadPress,
   edgeChange,
   edgePlace,
+  idleEdge,
   placeChange,
   placesOf,
   pressChange,
@@ -23,6 +24,9 @@ export const windowRule: Rule = (context) =>
     if (missed) return [missedOf(chain, places, missed)];
     const thin = places.find((p) => p.at === 0 && p.meant && spareUs(p) < THIN_US);
     const edge = edgePlace(chain);
+    // what the pilot's empty row sends is the pilot's affair
+    const idle = idleEdge(chain);
+    if (idle) return [thinOf(chain, idle, () => [])];
     return [
       ...(thin ? [thinOf(chain, thin, () => trimFix(chain, thin))] : []),
       ...(edge ? [thinOf(chain, edge, () => edgeFix(chain))] : []),
@@ -42,7 +46,7 @@ function base(chain: Chain, place: Place): Omit<RuleResult<'window-thin'>, 'rule
     station: 'channels',
     subjects: [chain.part.id, chain.transmitter!.id],
     figures: [
-      { name: 'control', value: chain.control!.label },
+      { name: 'control', value: chain.control?.label ?? `channel ${chain.slot}` },
       { name: 'place', value: placeWord(place, chain) },
       { name: 'part', value: chain.part.id },
       { name: 'function', value: chain.fn.label },
