@@ -1,4 +1,4 @@
-import { decodeBytes, decodeLine, trackOf, type Capture, type Sense } from '@squallmark/core/captures';
+import { decodeBytes, decodeLine, fullestTrack, trackOf, type Capture, type Sense } from '@squallmark/core/captures';
 import { identify as identifyTrack, type Identified } from '@squallmark/core/channels';
 import { writeRig } from '@squallmark/core/files';
 import { hearsAir } from '@squallmark/core/parts';
@@ -28,7 +28,7 @@ export async function identify(files: string[], options: Options, shell: Shell):
   return 0;
 }
 
-/** Slots over time of the line that carries most of them. */
+/** Slots over time of the line that carries most of them, or of all pulses together. */
 function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: string): ReturnType<typeof trackOf> {
   const bus = partsThat(rig, hearsAir).flatMap(({ sheet }) => sheet.links.filter((l) => l.kind === 'sbus'))[0];
   const scale = bus?.params.scale ?? 'micro';
@@ -43,11 +43,11 @@ function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: stri
     .filter((l) => line === undefined || l.name === line)
     .flatMap((l) => {
       const guess = guessLine(l, kind);
-      return guess ? [trackOf(decodeLine(l, guess.sense, capture.endNs), scale)] : [];
-    })
-    .sort((a, b) => b.slots.length - a.slots.length || b.timesMs.length - a.timesMs.length);
-  if (!tracks[0]?.timesMs.length) throw new InputProblem(`${file}: no line carries channels`);
-  return tracks[0];
+      return guess ? [{ line: l.name, track: trackOf(decodeLine(l, guess.sense, capture.endNs), scale) }] : [];
+    });
+  const best = fullestTrack(tracks);
+  if (!best) throw new InputProblem(`${file}: no line carries channels`);
+  return best.track;
 }
 
 function say({ found, again, dead, edits }: Identified, rig: Rig, shell: Shell): void {

@@ -223,6 +223,8 @@ export function handAt(kind: Control['kind'], rest: number, ms: number): number 
     case 'switch2':
       return ms < 900 ? -rest : rest;
     case 'switch3':
+      // one that springs back goes each way out of its middle
+      if (rest === 0) return ms < 500 ? 1 : ms < 1000 ? 0 : ms < 1500 ? -1 : 0;
       return ms < 500 ? 0 : ms < 1000 ? 1 : ms < 1500 ? 0 : rest;
     case 'button':
       return ms < 180 ? 1 : -1;

@@ -8,6 +8,7 @@ export { MARK, ROW_SLOTS, valuesAt, type FrameTable } from './frame-table.js';
 export { decodeBytes, decodeLine, type LineCounts, type LineDecoding } from './decode-line.js';
 export { recogniseAs, recogniseBytes, recogniseLine, type Guess } from './recognise.js';
 export { timingReport, type TimingReport } from './timing-report.js';
+export { fullestTrack } from './fullest-track.js';
 export { TrackWriter, trackOf, type SlotTrack } from './slot-track.js';
 export { COLUMN, rowsIn, viewLine, type LineView } from './line-view.js';
 export { burstsOf, hexOf, lettersOf, type Burst } from './bursts.js';

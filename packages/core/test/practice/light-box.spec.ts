@@ -1,6 +1,9 @@
 /** A trigger box that works its camera by light, one input of it doing two things: sheets of anyone's own. */
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
+import { recordBench, wiggleAll } from '../../src/bench/index.js';
+import { decodeLine, fullestTrack, recogniseLine, trackOf } from '../../src/captures/index.js';
+import { identify } from '../../src/channels/index.js';
 import { readRig, writeRig } from '../../src/files/index.js';
 import { findConversations } from '../../src/loom/index.js';
 import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
@@ -163,5 +166,22 @@ describe('a receiver whose radio is said to go both ways', () => {
     expect(read.ok && read.value.sheets[receiver.class]).toEqual(receiver);
     const odd = readRig(writeRig({ ...rig, parts: rig.parts.map((p) => (p.id === 'CM' ? { ...p, bound: 'TX' } : p)) }));
     expect(!odd.ok && odd.problems.map((p) => p.what)).toEqual(['"Camera body" hears no radio']);
+  });
+});
+
+describe('a recording of every output of a receiver', () => {
+  it('tells which control drives which, a switch that springs back out of its middle too', () => {
+    const { gestures, forMs } = wiggleAll(now.rig);
+    const { lines, endNs } = recordBench(now.rig, gestures, forMs);
+    const tracks = lines.map((line) => ({
+      line: line.name,
+      track: trackOf(decodeLine(line, recogniseLine(line)[0]!.sense, endNs), 'micro'),
+    }));
+    const { found, edits, dead } = identify(now.rig, fullestTrack(tracks)!.track);
+    expect(found.map((f) => [f.control, f.slots])).toEqual([
+      ['C', [now.slot('IR.film')]],
+      ['D', [now.slot('IR.one')]],
+    ]);
+    expect([edits, dead]).toEqual([[], []]);
   });
 });

@@ -4,6 +4,7 @@ import {
   csvPieces,
   decodeBytes,
   decodeLine,
+  fullestTrack,
   hexOf,
   lettersOf,
   readCapture,
@@ -215,17 +216,14 @@ const api = {
     const [, at] = rowsIn(frames.fromNs, frames.toNs, afterNs, afterNs);
     return at < frames.length ? { fromNs: frames.fromNs[at]!, toNs: frames.toNs[at]! } : null;
   },
-  /** The line that carries most channels, identified against a rig. */
+  /** The line that carries most channels, or all pulses together, identified against a rig. */
   identify(rig: Rig, scale: BusScale, touches: Touch[]): { line: string; found: Identified } | null {
     const tracks = (open?.lines ?? []).flatMap((line) => {
       const [guess] = recogniseLine(line);
       return guess ? [{ line: line.name, track: trackOf(decodeLine(line, guess.sense, open!.endNs), scale) }] : [];
     });
-    tracks.sort(
-      (a, b) => b.track.slots.length - a.track.slots.length || b.track.timesMs.length - a.track.timesMs.length,
-    );
-    const [best] = tracks;
-    return best?.track.timesMs.length ? { line: best.line, found: identify(rig, best.track, touches) } : null;
+    const best = fullestTrack(tracks);
+    return best && { line: best.line, found: identify(rig, best.track, touches) };
   },
   /** The line that most surely is a bus with channels, with all that came on it; null where none is. */
   async bus(): Promise<BusLine | null> {

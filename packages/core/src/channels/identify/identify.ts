@@ -199,14 +199,22 @@ function changeOf(f: FoundControl, row: ReturnType<typeof shapingOf>): RowChange
   const trim = change.subTrimUs ?? was.subTrimUs;
   // a transmitter sends nothing beyond the extended travel: an end beyond it agrees with the edge
   for (const end of ['lowUs', 'highUs'] as const)
-    if (Math.abs(clampPulseUs(was[end] + trim) - f[end]) > AGREES_US) change[end] = Math.round(f[end] - trim);
+    if (!isUnseen(f, f[end]) && Math.abs(clampPulseUs(was[end] + trim) - f[end]) > AGREES_US)
+      change[end] = Math.round(f[end] - trim);
   return change;
 }
+
+/** What was pressed out of the middle one way says nothing of the other end: there it only rested. */
+const isUnseen = ({ kind, restUs }: FoundControl, endUs: number): boolean =>
+  (kind === 'momentary' || kind === 'pulse') &&
+  Math.abs(endUs - restUs) <= AGREES_US &&
+  Math.abs(restUs - PULSE.centreUs) <= MIDDLE_WITHIN_US;
+const MIDDLE_WITHIN_US = 120;
 
 /** How far the middle stands off 1500: of three places, or of a proportional control at rest near it. */
 function middleTrim(f: FoundControl): number {
   const middle = f.kind === 'three places' ? f.middleUs : f.kind === 'proportional' ? f.restUs : NaN;
   const off = Math.round(middle - PULSE.centreUs);
   // a slider or throttle at its end is no middle
-  return Number.isNaN(off) || Math.abs(off) > 120 || Math.abs(off) <= AGREES_US ? 0 : off;
+  return Number.isNaN(off) || Math.abs(off) > MIDDLE_WITHIN_US || Math.abs(off) <= AGREES_US ? 0 : off;
 }

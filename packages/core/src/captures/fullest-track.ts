@@ -1,0 +1,44 @@
+import type { SlotTrack } from './slot-track.js';
+
+/** A line of a recording and what its channels did. */
+interface NamedTrack {
+  line: string;
+  track: SlotTrack;
+}
+
+const MOST_SLOTS = 16;
+
+/**
+ * What tells most of the channels: the line that carries most of them, or, where each carries one, all pulses of a receiver together.
+ * A pulse is the channel of the number in its line's name where every line has one of its own, 1 to 16; else they count in order.
+ * @returns null where no line carries any
+ */
+export function fullestTrack(tracks: readonly NamedTrack[]): NamedTrack | null {
+  const carrying = tracks.filter(({ track }) => track.timesMs.length);
+  const [best] = carrying.toSorted(
+    (a, b) => b.track.slots.length - a.track.slots.length || b.track.timesMs.length - a.track.timesMs.length,
+  );
+  if (!best || best.track.slots.length > 1 || carrying.length < 2) return best ?? null;
+  return { line: carrying.map(({ line }) => line).join(', '), track: together(carrying, best.track.timesMs) };
+}
+
+/** The widths of all lines at the times of one of them: each as it was last. */
+function together(lines: readonly NamedTrack[], timesMs: Float64Array): SlotTrack {
+  const numbers = numbersOf(lines.map(({ line }) => line));
+  const slots = Array.from({ length: Math.max(...numbers) }, () => new Float32Array(timesMs.length).fill(NaN));
+  lines.forEach(({ track }, i) => {
+    const own = slots[numbers[i]! - 1]!;
+    let at = 0;
+    timesMs.forEach((ms, row) => {
+      while (at < track.timesMs.length && track.timesMs[at]! <= ms) at++;
+      own[row] = at ? track.slots[0]![at - 1]! : NaN;
+    });
+  });
+  return { timesMs, slots };
+}
+
+function numbersOf(names: readonly string[]): number[] {
+  const said = names.map((name) => Number(/(\d+)\D*$/.exec(name)?.[1] ?? NaN));
+  const isOwn = new Set(said).size === said.length && said.every((n) => n >= 1 && n <= MOST_SLOTS);
+  return isOwn ? said : names.map((_, i) => i + 1);
+}
