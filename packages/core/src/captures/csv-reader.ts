@@ -11,8 +11,8 @@ const LOOKED_AT = 1000;
 
 /**
  * Reads a table of changes or samples. The header says what the first column counts: `time_s`, `Time [us]` and the like, or
- * `sample@24000000Hz` for rows at an even rate; where a comment above tells the rate, it may have no such column. Each further column is a line of 0 and 1, or of volts. Comment rows, any of
- * three separators, blanks and a last row that was cut are taken.
+ * `sample@24000000Hz` for rows at an even rate; where a comment above tells the rate, it may have no such column. Each
+ * further column is a line of 0 and 1, or of volts. Comment rows, any of three separators, blanks and a last row that was cut are taken.
  * @source [std RFC 4180] by papaparse
  */
 export class CsvReader implements CaptureReader {

@@ -65,7 +65,7 @@ export {
   findsLevel,
   turns,
 } from './capabilities.js';
-export { isTriggered, isWindowed, springs } from './function-kind.js';
+export { isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
 export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';
 export {
   anyOver,

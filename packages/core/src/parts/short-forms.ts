@@ -11,12 +11,10 @@ import {
   isNetworkPlug,
   passesOn,
 } from './capabilities.js';
-import { isWindowed } from './function-kind.js';
+import { isWindowed, restWindow } from './function-kind.js';
 import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
 import { asWidePlug } from './wide-plug.js';
 
-/** A channel that nobody moves sends its middle, µs. @source [std] servo pulses of 1 to 2 ms */
-const MIDDLE_US = 1500;
 /** Widths of a channel that stands at its ends, µs. @source [std] servo pulses of 1 to 2 ms */
 const ENDS_US: [number, number] = [1000, 2000];
 /** Where a channel stands that is switched on, µs. @source [practice] thirds */
@@ -114,10 +112,8 @@ function rangeOf(sheet: Sheet, { joint: id, takes, what }: PartFunction): NonNul
 
 /** What acts for a moment is described by the window in which it acts; the one it rests in, where somebody names it, says nothing more. */
 function acting(fn: PartFunction): PartFunction {
-  if ((fn.takes !== 'pulse' && fn.takes !== 'momentary') || (fn.windows?.length ?? 0) < 2) return fn;
-  const lowestFirst = fn.windows!.toSorted((a, b) => a.fromUs - b.fromUs);
-  const rest = lowestFirst.find((w) => w.fromUs < MIDDLE_US && w.toUs >= MIDDLE_US) ?? lowestFirst[0];
-  return { ...fn, windows: fn.windows!.filter((w) => w !== rest) };
+  const rest = fn.takes === 'pulse' || fn.takes === 'momentary' ? restWindow(fn.windows) : undefined;
+  return rest ? { ...fn, windows: fn.windows!.filter((w) => w !== rest) } : fn;
 }
 
 /** Each pulse output that names no setting for its slot gets one that has a single value. */

@@ -1,5 +1,6 @@
 import type { Control, PartFunction, Sheet } from '../../parts/index.js';
 import type { Part, Wish } from '../../rig/index.js';
+import { PULSE } from '../../units/index.js';
 import { fitOf, runsAcross } from '../fit.js';
 import { sideOf } from '../match.js';
 import { isThrottle } from '../sticks.js';
@@ -89,10 +90,10 @@ function whyNot(
 /** One width asks for one of them low and for another high. */
 const isTwoSided = (fns: readonly PartFunction[]): boolean => {
   const windows = fns.flatMap((f) => f.windows ?? []);
-  return fns.length > 1 && windows.some((w) => w.toUs <= MIDDLE_US) && windows.some((w) => w.fromUs >= MIDDLE_US);
+  return (
+    fns.length > 1 && windows.some((w) => w.toUs <= PULSE.centreUs) && windows.some((w) => w.fromUs >= PULSE.centreUs)
+  );
 };
-/** Middle of a channel, µs. @source [practice] */
-const MIDDLE_US = 1500;
 
 /** Low for one thing and high for another: a switch with a middle to rest in, best one that goes back there. */
 function twoSidedPoints({ kind, sprung }: Control): Point[] {

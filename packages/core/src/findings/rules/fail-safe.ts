@@ -1,5 +1,5 @@
 import { arrivingUs, demandOf, inputSpan, stopsDrive, type Chain } from '../../channels/index.js';
-import type { PartFunction } from '../../parts/index.js';
+import { restWindow } from '../../parts/index.js';
 import type { FailSafe } from '../../rig/index.js';
 import { num } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
@@ -87,7 +87,7 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
     return 'value' in demand && demand.value > IDLE_PCT
       ? { act: `goes to ${num(demand.value)} %`, safeUs: null }
       : null;
-  if (!('window' in demand) || demand.window === null || demand.window === restOf(fn)) return null;
+  if (!('window' in demand) || demand.window === null || demand.window === restWindow(fn.windows)?.label) return null;
   if (fn.what === 'record' || fn.what === 'photo') return { act: 'starts by itself', safeUs: restingUs(chain) };
   const [least] = [...fn.windows!].sort((a, b) => a.fromUs - b.fromUs);
   if (fn.what === 'radio-power' && demand.window !== least!.label)
@@ -95,18 +95,9 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
   return null;
 }
 
-/** Of several windows the one in which it does nothing: the one of the middle, else the lowest. @source [practice] */
-function restOf({ windows = [] }: PartFunction): string | null {
-  if (windows.length < 2) return null;
-  const lowestFirst = windows.toSorted((a, b) => a.fromUs - b.fromUs);
-  return (lowestFirst.find((w) => w.fromUs < MIDDLE_US && w.toUs >= MIDDLE_US) ?? lowestFirst[0]!).label;
-}
-/** Middle of a channel, µs. @source [practice] */
-const MIDDLE_US = 1500;
-
 /** A width at which it does nothing: the low end, else the middle or the high one; null where it always does something. */
 function restingUs({ fn, setup }: Chain): number | null {
-  const rest = restOf(fn);
+  const rest = restWindow(fn.windows)?.label;
   const still = [1000, 1500, 2000].find((us) => {
     const demand = demandOf(fn, us, setup);
     return 'window' in demand && (demand.window === null || demand.window === rest);
