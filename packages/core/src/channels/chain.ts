@@ -186,6 +186,18 @@ function wayInto(
   return best?.find((way) => way.at(-1) === sound) ?? [];
 }
 
+/**
+ * Receivers that may tell a chain, by id: that which begins its way, and others that a box between takes the same from. Such a box
+ * goes over to another when one falls silent.
+ */
+export function receiversOf(all: readonly Conversation[], { path: [first] }: Chain): ReadonlySet<string> {
+  if (!first) return new Set();
+  const { listener, talker, kind } = first;
+  const beside = passesOn(listener.sheet) && kind !== 'pulse' ? (into(all).get(listener.part.id) ?? []) : [];
+  const sound = beside.filter((c) => c.kind === kind && hearsAir(c.talker.sheet) && !c.troubles.length);
+  return new Set([talker.part.id, ...sound.map((c) => c.talker.part.id)]);
+}
+
 /** What a chain is told by begins at a receiver. */
 export const beginsAtReceiver = ([first]: readonly Conversation[]): boolean =>
   first !== undefined && hearsAir(first.talker.sheet);
@@ -197,14 +209,17 @@ function pinFor({ links }: Sheet, output: string): string | undefined {
   return pins[Math.min(at, pins.length - 1)]?.id;
 }
 
-/** The pulse that says by its pin which slot it is: the last one, or one into boxes that pass it on; a controller's where a setting of it says so. */
+/**
+ * What says by its output which slot it is: the last pulse, or one into boxes that pass it on; a controller's pulse, and whatever a
+ * box puts out, where a setting of it says so.
+ */
 export function pinnedBy({ path }: Chain): Conversation | undefined {
   for (let i = path.length - 1; i >= 0; i--) {
     const { kind, talker } = path[i]!;
     if (kind === 'pulse' && flies(talker.sheet) && talker.link.slotSetting !== undefined) return path[i];
     if (!hearsAir(talker.sheet) && !passesOn(talker.sheet) && !handsThrough(talker.sheet, talker.link))
       return undefined;
-    if (kind === 'pulse' && (i === 0 || talker.link.slotSetting !== undefined)) return path[i];
+    if (talker.link.slotSetting !== undefined ? PASSED_ON.has(kind) : kind === 'pulse' && i === 0) return path[i];
   }
   return undefined;
 }

@@ -1,6 +1,7 @@
+import { findConversations } from '../loom/index.js';
 import type { PartFunction, PulseWindow } from '../parts/index.js';
 import { partsWithSheets, type Edit, type FailSafe, type Rig } from '../rig/index.js';
-import { findChains, type Chain } from './chain.js';
+import { findChains, receiversOf, type Chain } from './chain.js';
 import { demandOf, pulseForValue } from './demand.js';
 import { arrivingUs } from './signal-path.js';
 
@@ -59,11 +60,13 @@ export function stopsDrive(chain: Chain, set: FailSafe | undefined): boolean {
 /** Fail-safes that stop every drive of a rig as its channels stand. */
 export const stoppedDrives = (rig: Rig, chains: readonly Chain[]): FailSafe[] =>
   chains.flatMap((chain) => {
-    const receiver = chain.path[0]?.talker.part.id;
+    const { slot } = chain;
     const valueUs = isOfDrive(chain.fn.what) ? stopUs(chain) : null;
-    if (chain.breaks || chain.slot === null || receiver === undefined || valueUs === null) return [];
-    const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === chain.slot);
-    return stopsDrive(chain, set) ? [] : [{ receiver, slot: chain.slot, does: 'value' as const, valueUs }];
+    if (chain.breaks || slot === null || valueUs === null) return [];
+    return [...receiversOf(findConversations(rig), chain)].flatMap((receiver) => {
+      const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === slot);
+      return stopsDrive(chain, set) ? [] : [{ receiver, slot, does: 'value' as const, valueUs }];
+    });
   });
 
 /** Something that goes, or that holds what goes. */

@@ -26,7 +26,7 @@ export interface FigureNames {
   'port-shared-pins': 'holders' | 'part' | 'resource';
   'port-labels-disagree': 'controller' | 'device' | 'given' | 'plugged' | 'protocol';
   'serial-not-inverted': 'controller' | 'port' | 'talker';
-  'pad-held': 'controller' | 'device' | 'holders' | 'resource';
+  'pad-held': 'controller' | 'device' | 'gives' | 'holders' | 'resource';
   'pad-held-twice': 'holders' | 'part' | 'resource';
   'pad-no-timer': 'controller' | 'device' | 'resource';
   'ladder-resistor': 'cable' | 'device' | 'from' | 'ohm' | 'to';

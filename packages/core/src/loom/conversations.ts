@@ -19,10 +19,10 @@ import {
   type PinRef,
   type Rig,
 } from '../rig/index.js';
-import { groupBy, isSameName } from '../units/index.js';
+import { groupBy, isOneOf, isSameName } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
 import { isCrossedWhole, placesOf } from './network-pairs.js';
-import { canSay, isSerial, sameSpeed, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
+import { canSay, isSerial, keysOf, sameSpeed, speakAlike, speaksAlready, speechOf } from './serial-kinds.js';
 import { toldOther } from './told-ports.js';
 
 /** One end of a conversation: a link of a part. */
@@ -193,24 +193,47 @@ function wireTroubles(nets: Nets, talker: LinkEnd, listener: LinkEnd): Trouble[]
 /** What a bus or a key ladder asks of the controller resource at one of its ends. */
 function resourceTroubles(rig: Rig, talker: LinkEnd, listener: LinkEnd): Trouble[] {
   if (listener.link.resource && listener.link.kind === 'sbus') return heldFor(rig, listener, BUS_PROTOCOL, talker);
-  if (talker.link.kind !== 'ladder') return [];
   const resource = resourceOf(talker);
+  if (talker.link.kind === 'pulse') return featuresOn(rig, talker, resource, listener).length ? ['pad held'] : [];
+  if (talker.link.kind !== 'ladder') return [];
+  const keys = keysOf(talker.link);
   const others = rig.held.filter(
-    (h) => h.part === talker.part.id && h.resource === resource?.id && !isGivenTo(h, keysOf(talker), listener),
+    (h) => h.part === talker.part.id && h.resource === resource?.id && !isGivenTo(h, keys, listener),
   );
-  return others.length ? ['pad held'] : heldFor(rig, talker, keysOf(talker), listener);
+  if (others.length) return ['pad held'];
+  // a pad that is sold as nothing else needs no telling
+  const isTold = talker.link.params.protocol !== undefined || Boolean(resource?.heldWhenNew?.length);
+  return isTold ? heldFor(rig, talker, keys, listener) : [];
 }
 
 /** A universal port must be told what hangs on it. */
 const toldTroubles = (rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] =>
   toldOther(rig, a, b) || toldOther(rig, b, a) ? ['port told other'] : [];
 
-/** What a pad must be given to for a camera's keys. */
-const keysOf = ({ link }: LinkEnd): string | undefined => link.params.protocol;
+/** What a pad that puts out pulses can be held by, and still does. @source [practice] a motor's output is for motors alone */
+const OF_PULSES = /servo|pulse|pwm|output|aux|channel|pan|tilt|gimbal/i;
+const OF_MOTORS = /motor|throttle|esc/i;
 
-function heldFor(rig: Rig, end: LinkEnd, protocol: string | undefined, other: LinkEnd): Trouble[] {
+const putsOutPulses = (feature: string, { part, sheet }: LinkEnd): boolean =>
+  OF_PULSES.test(feature) ||
+  [part.label, part.id].some((name) => isSameName(name, feature)) ||
+  (OF_MOTORS.test(feature) && sheet.functions.some(({ what }) => what === 'throttle' || what === 'drive'));
+
+/** Features that a pad comes held by and that put out nothing a pulse listener could follow. */
+export function otherThanPulses(resource: Resource | undefined, listener: LinkEnd): string[] {
+  if (resource?.kind !== 'pad') return [];
+  return resource.heldWhenNew?.filter((feature) => !putsOutPulses(feature, listener)) ?? [];
+}
+
+/** Those of them that still hold it. */
+export function featuresOn(rig: Rig, { part }: LinkEnd, resource: Resource | undefined, listener: LinkEnd): Held[] {
+  const features = otherThanPulses(resource, listener);
+  return rig.held.filter((h) => h.part === part.id && h.resource === resource?.id && isOneOf(features, h.to));
+}
+
+function heldFor(rig: Rig, end: LinkEnd, protocol: string, other: LinkEnd): Trouble[] {
   const resource = resourceOf(end);
-  if (!resource || !protocol) return [];
+  if (!resource) return [];
   return rig.held.some((h) => h.part === end.part.id && h.resource === resource.id && isGivenTo(h, protocol, other))
     ? []
     : ['port not set'];
@@ -218,7 +241,8 @@ function heldFor(rig: Rig, end: LinkEnd, protocol: string | undefined, other: Li
 
 /** Whether a port or pad is given to what somebody speaks, or to whoever it is, as people write it. */
 export function isGivenTo({ to }: Held, protocol: string | undefined, { part, link }: LinkEnd): boolean {
-  return to === protocol || [protocol, link.kind, part.label, part.id].some((name) => name && isSameName(name, to));
+  const names = [protocol, link.params.protocol, link.kind, part.label, part.id];
+  return to === protocol || names.some((name) => name && isSameName(name, to));
 }
 
 /** The controller's serial port or pad a link lives on. */

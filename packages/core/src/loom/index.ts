@@ -1,6 +1,8 @@
 export { findNets, type Nets } from './nets.js';
 export {
   BUS_PROTOCOL,
+  featuresOn,
+  otherThanPulses,
   isGivenTo,
   bringsGround,
   findConversations,
@@ -14,7 +16,7 @@ export {
   type LinkEnd,
   type Trouble,
 } from './conversations.js';
-export { canSay, isSerial, speakAlike, speaksAlready, sameSpeed, speechOf } from './serial-kinds.js';
+export { canSay, isSerial, keysOf, speakAlike, speaksAlready, sameSpeed, speechOf } from './serial-kinds.js';
 export { cableKind, type CableKind } from './wire-kind.js';
 export { cableViews, boardPlan, type CableView, type CableEnd, type ResourceView } from './cable-view.js';
 export {
@@ -57,3 +59,4 @@ export { drawingGraph, roomOf, type Folded } from './drawing-graph.js';
 export { readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './drawing.js';
 export { drawingSvg } from './drawing-svg.js';
 export { drawingSheets, SHEET_MM, type DrawingSheet } from './drawing-sheets.js';
+export { tapsOf, withTap, type Tap } from './taps.js';

@@ -1,5 +1,6 @@
 import { hearsAir, isPack } from '../parts/index.js';
 import {
+  calledOn,
   safeLine,
   findPart,
   findPin,
@@ -61,9 +62,9 @@ export function orderOfHands(before: Rig, after: Rig, edits: readonly Edit[]): H
       e.kind === 'hold'
         ? step(
             'set',
-            `On USB power: ${resourceText(after, e.held.part, e.held.resource)} to ${e.held.to}${e.held.baud ? `, ${e.held.baud} baud` : ''}; save, read back`,
+            `On USB power: ${calledOn(after, e.held.part, 'resources', e.held.resource)} to ${e.held.to}${e.held.baud ? `, ${e.held.baud} baud` : ''}; save, read back`,
           )
-        : step('release', `On USB power: release ${resourceText(before, e.part, e.resource)} from ${e.to}`),
+        : step('release', `On USB power: release ${calledOn(before, e.part, 'resources', e.resource)} from ${e.to}`),
     ),
     step(
       'on',
@@ -144,5 +145,3 @@ const howOf = (rig: Rig, part: string, setting: string) =>
   sheetOf(rig, part).settings.find((s) => s.id === setting)?.how;
 const settingText = (rig: Rig, part: string, setting: string): string =>
   (sheetOf(rig, part).settings.find((s) => s.id === setting)?.label ?? setting).toLowerCase();
-const resourceText = (rig: Rig, part: string, resource: string): string =>
-  sheetOf(rig, part).resources.find((r) => r.id === resource)?.label ?? resource;

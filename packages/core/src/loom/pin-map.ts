@@ -1,7 +1,15 @@
-import { canBeMade, connectorOf, type Pin, type PinAt, type Port } from '../parts/index.js';
+import { LINK_WORDS, canBeMade, connectorOf, type Pin, type PinAt, type Port } from '../parts/index.js';
 import { findPin, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
-import { furtherPairs, BUS_PROTOCOL, bringsGround, pinOf, resourceOf, type LinkEnd } from './conversations.js';
-import { isSerial, speaksAlready, speechOf } from './serial-kinds.js';
+import {
+  furtherPairs,
+  BUS_PROTOCOL,
+  bringsGround,
+  otherThanPulses,
+  pinOf,
+  resourceOf,
+  type LinkEnd,
+} from './conversations.js';
+import { isSerial, keysOf, speaksAlready, speechOf } from './serial-kinds.js';
 import { preferredOhm } from './preferred.js';
 
 /** Two parts joined by one lead: a supply, or a conversation with or without a supply on the same plugs. */
@@ -141,9 +149,12 @@ export function needsInverter(talker: LinkEnd, listener: LinkEnd): boolean {
 
 /** What a controller's resource must be given to for this join; null when no resource is used. */
 export function heldTo(controller: LinkEnd, device: LinkEnd): { to: string; baud?: number } | null {
-  if (!resourceOf(controller)) return null;
+  const resource = resourceOf(controller);
+  if (!resource) return null;
+  if (controller.link.kind === 'pulse')
+    return otherThanPulses(resource, device).length ? { to: LINK_WORDS.pulse } : null;
   if (device.link.kind === 'sbus') return { to: BUS_PROTOCOL, baud: 100000 };
-  if (controller.link.kind === 'ladder') return { to: controller.link.params.protocol ?? 'camera keys' };
+  if (controller.link.kind === 'ladder') return { to: keysOf(controller.link) };
   const { baud } = device.link.params;
   const own = controller.link.params.baud;
   if (speaksAlready(controller, device.link) && (own === undefined || baud === undefined || own === baud)) return null;

@@ -9,6 +9,9 @@ const NAMED: ReadonlySet<LinkKind> = new Set(['mavlink', 'crsf']);
 export const speechOf = ({ kind, params }: Link): string | undefined =>
   params.protocol ?? (NAMED.has(kind) ? LINK_WORDS[kind] : undefined);
 
+/** What a pad is given to that plays a camera's keys: by the name on its sheet, else as the trade calls it. */
+export const keysOf = ({ params }: Link): string => params.protocol ?? 'camera keys';
+
 /** A port that speaks whatever it is told to. */
 const isOpen = ({ kind, params }: Link): boolean => kind === 'device-serial' && params.protocol === undefined;
 

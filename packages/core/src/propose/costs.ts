@@ -29,6 +29,8 @@ export const COST = {
   thinMargin: 12,
   /** A margin that a warm day or a long lead takes. */
   hardlyMargin: 24,
+  /** A pack that falls below what is asked before it is flat, where nothing here does better. */
+  tooLittleFlat: 40,
   /** Volts that must be exact, shared with a receiver and all that hangs on its pins. */
   strictOnRail: 22,
   /** More through one plug than a contact of it carries. */

@@ -1,4 +1,12 @@
-import { findConversations, leadLength, looksAlike, portsCanJoin, speechOf, type LinkEnd } from '../loom/index.js';
+import {
+  findConversations,
+  leadLength,
+  looksAlike,
+  otherThanPulses,
+  portsCanJoin,
+  speechOf,
+  type LinkEnd,
+} from '../loom/index.js';
 import {
   carriesDataByAir,
   flies,
@@ -218,7 +226,8 @@ const adapterCost = (a: Port, b: Port): CostPart[] => [
 function resourceCost({ resource, holders }: Unit, other: ClassEnd): CostPart[] {
   if (!resource) return [];
   const kept = speechOf(other.end.link);
-  const release = holders.filter((h) => h !== kept);
+  const inTheWay = other.end.link.kind === 'pulse' ? otherThanPulses(resource, other.end) : holders;
+  const release = holders.filter((h) => h !== kept && inTheWay.includes(h));
   if (resource.kind === 'pad')
     return [
       { why: 'a pad', points: COST.pad },

@@ -5,6 +5,7 @@ import {
   passesOn,
   isSpokenAt,
   staysOnGround,
+  type LinkKind,
   type Port,
   type Sheet,
   type Source,
@@ -90,15 +91,20 @@ function firstsOf(parts: BenchView['parts']): ReadonlySet<string> {
   return known;
 }
 
-/**
- * Every outlet on the bench; what a computer gives over USB is no part of a wiring. On the ground it feeds what hangs on that very
- * plug: a modem, a receiver in a trainer socket.
- */
+/** Plugs by which a computer, or a picture, gives volts that are not meant to run anything. */
+const LENDS: ReadonlySet<LinkKind> = new Set(['usb', 'hdmi']);
+
+/** A fixed supply beside signals that is there for what hangs on that very plug: a lens on its ribbon; on the ground a modem, a receiver. */
+const isOfTheBench = (sheet: Sheet, { plus }: Source): boolean =>
+  isSpokenAt(sheet, plus.port) &&
+  (staysOnGround(sheet) || !sheet.links.some((l) => LENDS.has(l.kind) && l.pins.data?.port === plus.port));
+
+/** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
 export function outletsOf({ parts }: Pick<BenchView, 'parts'>): Outlet[] {
   const firsts = firstsOf(parts);
   return parts.flatMap(({ part, sheet }) =>
     sheet.sources
-      .filter((s) => s.kind !== 'stolen' || (staysOnGround(sheet) && isSpokenAt(sheet, s.plus.port)))
+      .filter((s) => s.kind !== 'stolen' || isOfTheBench(sheet, s))
       .map((source) => ({
         id: `${part.id}.${source.id}`,
         part,
@@ -151,6 +157,18 @@ export function fits(outlet: Outlet, { part, sheet, supply, isFirst }: Eater): b
       return boosts || low >= volts + dropoutV;
     });
 }
+
+/**
+ * A pack that suits a supply but for the end of its charge: what is sold for so many cells often names a floor that they fall below
+ * under load. Better fed, and told so, than left without. @source [practice] 3.7 V a cell for most of a run
+ */
+export const fitsButFlat = (outlet: Outlet, eater: Eater): boolean => {
+  const { pack } = outlet.source;
+  const usual = pack && packV(pack.cells, MOST_OF_A_RUN, pack.chemistry);
+  return usual !== undefined && usual > outlet.volts[0] && fits({ ...outlet, volts: [usual, outlet.volts[1]] }, eater);
+};
+/** Charge above which a pack spends most of a run. @source [mem] */
+const MOST_OF_A_RUN = 0.3;
 
 /** Smallest distance to an edge of the band over the whole charge, V. */
 function marginV(outlet: Outlet, { supply }: Eater): number {

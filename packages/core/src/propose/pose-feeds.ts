@@ -8,6 +8,7 @@ import {
   besides,
   eatersOf,
   fits,
+  fitsButFlat,
   outletA,
   outletsOf,
   isRail,
@@ -104,7 +105,9 @@ export function feedOption(
   eaters: Eater[],
   need: string,
 ): void {
-  if (!fits(outlet, eater) || !plugsJoin(outlet, eater) || isForItsPlug(outlet)) return;
+  const isShort = !fits(outlet, eater);
+  if (isShort && (!fitsButFlat(outlet, eater) || outlets.some((o) => fits(o, eater)))) return;
+  if (!plugsJoin(outlet, eater) || isForItsPlug(outlet)) return;
   const { fedBy, source } = outlet;
   const amps = ampsOf(outlet, eater, eaters, outlets);
   if (eater.supply.draw.kind !== 'regulator' && amps > source.maxA) {
@@ -130,6 +133,7 @@ export function feedOption(
     [
       ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
       { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
+      { why: 'too little at the end of the charge', points: isShort ? COST.tooLittleFlat : 0 },
       { why: 'its plug is made for another', points: isMadeForAnother(outlet, eater, eaters) ? COST.adapter : 0 },
     ],
     `${eater.part.label} from ${outlet.part.label}`,

@@ -5,6 +5,7 @@ import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
 import { findConversations } from '../loom/index.js';
 import { SHELF } from '../parts/shelf/index.js';
+import { solveRails } from '../rails/index.js';
 import { applyEdits, newPart, type Rig, type Wish } from '../rig/index.js';
 import { cheapestClasses, portCandidates, propose, schoolOutcomes } from './index.js';
 
@@ -87,11 +88,26 @@ describe('a proposal', () => {
   it('says in figures why nothing here feeds a part', () => {
     const why = (parts: Record<string, string>) =>
       propose(smallRig(parts)).unmet.find((u) => u.demand.endsWith('has its volts'))?.why;
-    expect(why({ PK: 'pack-3s', NR: 'network-radio' })).toBe('it wants 11–26 V; PK gives 9.9–12.6 V');
+    expect(why({ PK: 'pack-2s', NR: 'network-radio' })).toBe('it wants 11–26 V; PK gives 6.6–8.4 V');
     expect(why({ NR: 'network-radio' })).toBe('it wants 11–26 V, and nothing here gives any volts');
     expect(why({ PK: 'pack-14s-tool', R5: 'regulator-5v', TX: 'transmitter-16', RX: 'receiver-bus' })).toBe(
       'it wants 4.5–8.4 V; nothing here feeds R5, which would give it',
     );
+  });
+
+  it('takes a pack that is short at the end of its charge only where nothing here does better, and says so', () => {
+    const short = smallRig({ PK: 'pack-3s', NR: 'network-radio' });
+    const { unmet, edits } = propose(short);
+    expect(unmet.find((u) => u.part === 'NR' && u.demand.endsWith('has its volts'))?.why).toBe(
+      'PK feeds it, and gives 9.9–12.6 V where it wants 11–26 V',
+    );
+    const fedBy = (rig: Rig): string | null | undefined =>
+      solveRails(rig, 1).nodes.find((n) => n.part === 'NR' && n.allowed)?.fedBy;
+    expect(fedBy(applyEdits(short, edits).rig)).toBe('PK');
+    const better = smallRig({ PK: 'pack-3s', P4: 'pack-4s', NR: 'network-radio' });
+    const proposal = propose(better);
+    expect(fedBy(applyEdits(better, proposal.edits).rig)).toBe('P4');
+    expect(proposal.unmet.filter((u) => u.part === 'NR' && u.demand.endsWith('volts'))).toEqual([]);
   });
 
   it('goes by what a part can do, not by the group it stands in', () => {

@@ -2,16 +2,18 @@ import { rigNetwork, solveRigNetwork } from '../rails/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
 import { boundEdits } from './airs.js';
-import { groupBy } from '../units/index.js';
+import { groupBy, voltBand } from '../units/index.js';
 import { findClashes, type SolveWhole } from './clash.js';
-import type { CostPart } from './costs.js';
+import { COST, pointsOf, type CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
 import { gateEdits, gateWishes, usefulGates, type GateWish } from './gate-wishes.js';
 import { idleParts, type Idle } from './idle.js';
+import { eatersOf, fits, fitsButFlat } from './outlets.js';
 import { poseRig, type PosedProblem } from './wiring-problem.js';
 import type { Option, Solution } from './problem.js';
 import { solveProven, type ProgrammeSolver } from './programme.js';
 import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from './solve.js';
+import { tapRails, type Tapped } from './tap-rails.js';
 import { toldEdits } from './told-ports.js';
 import { thickenLeads } from './thicken.js';
 import { demandText, unmetOf, type Unmet } from './unmet.js';
@@ -107,9 +109,10 @@ function finishProposal(
   // by name, so that a rig told in another order is woven the same
   const options = [...chosen].sort().map((id): Chosen => ({ ...byId.get(id)!, ...posed.posed.get(id)! }));
   const woven = weave(posed.view, options);
-  const { edits, givenUp } = allEdits(rig, posed, woven);
-  const after = edits.length ? applyEdits(rig, edits).rig : rig;
   const given = options.filter((o) => o.open);
+  const { edits, givenUp, tapped, cableOf } = allEdits(rig, posed, woven, new Set(given.flatMap((o) => o.covers)));
+  const after = edits.length ? applyEdits(rig, edits).rig : rig;
+  const tapPoints = tapped.length * pointsOf(TAP);
   const pointsOpen = (left: readonly Chosen[]): number => left.reduce((sum, o) => sum + byId.get(o.id)!.cost, 0);
   const fed = given.length ? fedOnes(after) : new Set<string>();
   const open = given.filter((o) => !byId.get(o.id)!.covers.every((need) => fed.has(need)));
@@ -120,14 +123,17 @@ function finishProposal(
     clashes.map((c) => c.needs),
     new Set(chosen),
   );
-  const left = [...unwired, ...wishesLeft(after, givenUp, wishesOf(unwired))];
+  const left = [...unwired, ...shortAtLast(posed, options), ...wishesLeft(after, givenUp, wishesOf(unwired))];
   const useful = usefulGates(gates, wishesOf(left));
   const isVain = ({ wish }: Unmet): boolean => gates.some((g) => g.wish.id === wish && !useful.includes(g));
   return {
     edits: [...gateEdits(useful), ...edits],
-    choices: oncePerLead(
-      chosen.filter((id) => !byId.get(id)!.open).map((id) => choiceOf(posed, byId.get(id)!, woven, new Set(chosen))),
-    ),
+    choices: oncePerLead([
+      ...chosen
+        .filter((id) => !byId.get(id)!.open)
+        .map((id) => choiceOf(posed, byId.get(id)!, { ...woven, cableOf }, new Set(chosen))),
+      ...tapped.map((t): Choice => ({ ...t, demand: demandText(posed, t.need), cost: TAP, next: null })),
+    ]),
     unmet: left.filter((u) => !isVain(u)),
     clashes: clashes.map(({ needs, smallest }) => ({
       demands: needs.map((n) => demandText(posed, n)),
@@ -135,12 +141,25 @@ function finishProposal(
       smallest,
     })),
     idle: idleParts(after),
-    points: solution.cost - pointsOpen(given),
+    points: solution.cost - pointsOpen(given) + tapPoints,
     openPoints: pointsOpen(open),
-    bound: solution.bound - pointsOpen(given),
+    bound: solution.bound - pointsOpen(given) + tapPoints,
     proven: solution.proven,
     nodes: solution.nodes,
   };
+}
+
+/** Supplies that are fed by what falls below their band before it is flat: wired, and not as they want it. */
+function shortAtLast({ demands, view }: PosedProblem, options: readonly Chosen[]): Unmet[] {
+  const eaters = eatersOf(view);
+  return options.flatMap((option): Unmet[] => {
+    if (option.make.do !== 'feed') return [];
+    const { outlet, part, supply } = option.make;
+    const eater = eaters.find((e) => e.id === `${part}.${supply}`);
+    if (!eater || fits(outlet, eater) || !fitsButFlat(outlet, eater)) return [];
+    const why = `${outlet.part.label} feeds it, and gives ${voltBand(outlet.volts)} where it wants ${voltBand(eater.supply.volts)}`;
+    return option.covers.map((need) => ({ demand: demands.get(need)?.text ?? need, wish: null, part, why }));
+  });
 }
 
 /** Needs of supplies that are fed all the same: another supply of the part sits on the same pins, and its lead feeds both. */
@@ -153,17 +172,26 @@ const fedOnes = (rig: Rig): Set<string> =>
 
 const wishesOf = (unmet: readonly Unmet[]): Set<string> => new Set(unmet.flatMap((u) => u.wish ?? []));
 
+/** What volts from beside a signal cost, which are taken only where there are no others. */
+const TAP: CostPart[] = [{ why: 'from a plug that carries a signal', points: COST.splice }];
+
 /** Wiring first; then leads as thick as they must be, addresses, and a first channel for what is told. */
-function allEdits(rig: Rig, posed: PosedProblem, woven: Woven): ReturnType<typeof firstChannels> {
-  const fresh = new Set(woven.cables.map((c) => c.id).filter((id) => !rig.cables.some((c) => c.id === id)));
-  const wired = applyEdits(rig, weaveEdits(posed.view, woven)).rig;
-  const thick = thickenLeads(wired, fresh);
-  const cables = woven.cables.map((c) => thick.cables.find((t) => t.id === c.id)!);
+function allEdits(
+  rig: Rig,
+  posed: PosedProblem,
+  woven: Woven,
+  open: ReadonlySet<string>,
+): ReturnType<typeof firstChannels> & { tapped: Tapped[]; cableOf: Woven['cableOf'] } {
+  const { rig: wired, tapped, names } = tapRails(posed.view, applyEdits(rig, weaveEdits(posed.view, woven)).rig, open);
+  const ids = [...new Set([...woven.cables.map((c) => names.get(c.id) ?? c.id), ...tapped.map((t) => t.cable)])];
+  const thick = thickenLeads(wired, new Set(ids.filter((id) => !rig.cables.some((c) => c.id === id))));
+  const cables = ids.map((id) => thick.cables.find((t) => t.id === id)!);
   const wiring = weaveEdits(posed.view, { ...woven, cables });
   const addressed = [...wiring, ...addressEdits(thick), ...toldEdits(thick), ...boundEdits(rig, thick)];
   const after = addressed.length ? applyEdits(rig, addressed).rig : rig;
   const { edits, givenUp } = firstChannels(after);
-  return { edits: [...addressed, ...edits], givenUp };
+  const cableOf = new Map([...woven.cableOf].map(([option, cable]) => [option, names.get(cable) ?? cable]));
+  return { edits: [...addressed, ...edits], givenUp, tapped, cableOf };
 }
 
 /** Supplies of one part that share a lead are told with it. */

@@ -296,7 +296,7 @@ class CableIds {
 }
 
 /** Which pins a cable joins and through what, whatever its length and gauge. */
-function pinsText(wires: readonly Wire[]): string {
+export function pinsText(wires: readonly Wire[]): string {
   const text = (at: PinRef): string => `${at.part}.${at.port}.${at.pin}`;
   return wires
     .map((w) => `${[text(w.from), text(w.to)].sort().join('=')}${w.inline?.kind ?? ''}`)
@@ -306,9 +306,10 @@ function pinsText(wires: readonly Wire[]): string {
 
 /** From the wiring that is to the one that was woven: cables off, ports given, switches set, cables on. */
 export function weaveEdits({ rig }: BenchView, woven: Woven): Edit[] {
-  const kept = new Set(woven.cables.map((c) => c.id));
-  const there = new Map(rig.cables.map((c) => [c.id, c]));
-  const off = rig.cables.filter((c) => !c.locked && !kept.has(c.id));
+  const kept = new Set(woven.cables.map((c) => `${c.id} ${pinsText(c.wires)}`));
+  const isKept = (c: Cable): boolean => kept.has(`${c.id} ${pinsText(c.wires)}`);
+  const off = rig.cables.filter((c) => !c.locked && !isKept(c));
+  const there = new Set(rig.cables.filter((c) => c.locked || isKept(c)).map((c) => c.id));
   const released = woven.held.flatMap((h) =>
     rig.held
       .filter((x) => x.part === h.part && x.resource === h.resource && (x.to !== h.to || x.baud !== h.baud))

@@ -1,7 +1,7 @@
 import { networkSight } from '../bench/index.js';
 import { PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { carriesNetwork, isNetworkPlug, sees, type Link } from '../parts/index.js';
-import { oncePerRig, partsWithSheets, sheetOf, type Part, type Rig } from '../rig/index.js';
+import { oncePerRig, partsWithSheets, portLabel, sheetOf, type Part, type Rig } from '../rig/index.js';
 import type { BareStep } from './step.js';
 
 /** Inputs of a part where a picture ends, or leaves the wires: a display, an air unit, a recorder. */
@@ -77,10 +77,12 @@ function arrivals(
 export const arrivingSteps = (rig: Rig, conversations: readonly Conversation[]): BareStep[] =>
   pictureInputs(rig).flatMap(({ part, link }) => {
     const all = arrivals(rig, conversations, part, link);
+    const isOneOf = pictureInputs(rig).filter((other) => other.part.id === part.id).length > 1;
+    const plug = isOneOf && link.pins.data ? `${portLabel(rig, { part: part.id, port: link.pins.data.port })} of ` : '';
     return all.map(({ camera, sight }, n): BareStep => ({
       id: `${part.id}.picture-${link.id}${n ? `-${camera.id}` : ''}`,
       part: part.id,
-      title: `Look at the picture ${all.length > 1 ? `of ${camera.label} ` : ''}that comes into ${part.label}`,
+      title: `Look at the picture ${all.length > 1 ? `of ${camera.label} ` : ''}that comes into ${plug}${part.label}`,
       expectText: `the picture of ${camera.label}`,
       setUp: {},
       moves: [],

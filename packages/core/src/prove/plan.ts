@@ -1,15 +1,12 @@
 import { gatesOf, type Chain } from '../channels/index.js';
 import { heardBy, type Conversation } from '../loom/index.js';
-import { flies, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hearsAir, type Sheet } from '../parts/index.js';
 import {
   safeLine,
   partsThat,
   controlName,
-  labelOf,
-  oncePerRig,
   partsWithSheets,
   pilotTransmitter,
-  sheetOf,
   type Part,
   type Rig,
 } from '../rig/index.js';
@@ -22,8 +19,9 @@ import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
 import { lookSteps, powerCycleSteps } from './state-steps.js';
+import { namesOf } from './sight-names.js';
 import { slotSteps } from './slot-steps.js';
-import { looksOf, type BareStep, type CheckStep, type Plan, type StepKind } from './step.js';
+import { type BareStep, type CheckStep, type Plan, type StepKind } from './step.js';
 
 /** Whether one chain opens what another works under: its mode, or the power of its motor. */
 const isGateOf = (by: Chain, chain: Chain): boolean =>
@@ -94,36 +92,6 @@ function asTheBenchNames(rig: Rig, chain: Chain): Chain {
 export interface Feeding {
   fedBy: Ways['fedBy'];
   volts: readonly VoltsAt[];
-}
-
-/** What can be in the picture. */
-const camerasOf = oncePerRig((rig) => partsThat(rig, sees).map(({ part }) => part));
-
-/** Sights by the labels of their part and function, and for what is on the air the cameras by theirs. */
-function namesOf(rig: Rig, step: BareStep): Record<string, string> {
-  const names: Record<string, string> = {};
-  for (const { sight } of looksOf(step)) {
-    const [id, what] = [sight.slice(0, sight.indexOf('.')), sight.slice(sight.indexOf('.') + 1)];
-    // a lead goes by its own name
-    names[sight] = step.by === 'meter' ? id : `${labelOf(rig, id)} ${sightName(rig, id, what)}`;
-    if (what === 'on-air' || what.endsWith('-picture')) for (const { id, label } of camerasOf(rig)) names[id] = label;
-  }
-  return names;
-}
-
-/** What people call a sight of a part. */
-function sightName(rig: Rig, id: string, what: string): string {
-  const sheet = sheetOf(rig, id);
-  const fn = sheet.functions.find((f) => f.id === what);
-  const setting = what.startsWith('set-') ? sheet.settings.find((s) => `set-${s.id}` === what) : undefined;
-  const supply = what.endsWith('-volts') ? terminalLabel(sheet, what.slice(0, -'-volts'.length)) : undefined;
-  return (fn?.label ?? setting?.label ?? supply ?? what.replaceAll('-', ' ')).toLowerCase();
-}
-
-function terminalLabel(sheet: Sheet, id: string): string | undefined {
-  const at = [...sheet.supplies, ...sheet.sources].find((t) => t.id === id)?.plus.port;
-  const port = sheet.ports.find((p) => p.id === at)?.label;
-  return port === undefined ? undefined : `volts at ${port}`;
 }
 
 /** What to set first, in the order of the transmitters' controls. The names are found once for the whole plan. */

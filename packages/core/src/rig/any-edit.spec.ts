@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyEdit, editKinds } from '../../test/support/any-edit.js';
+import { otherNames } from '../../test/support/other-names.js';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { twoOperators } from '../../test/support/two-operators.js';
 import { readRig, writeRig } from '../files/index.js';
 import {
   applyEdit,
   applyEdits,
+  differences,
   doStep,
   EditRefused,
   editSentence,
@@ -103,6 +105,23 @@ describe.each(RIGS)('any edit of %s', (_, start) => {
         expect(still(history.rig)).toEqual(still(rig));
       }),
       { numRuns: 60 },
+    );
+  });
+
+  it('is told by what people call things, never by the ids of a sheet', () => {
+    const strange = otherNames(start);
+    const ids = /(port|setting|fn|resource|joint|prep)\d+n\d+|\bc\d{6,}/;
+    fc.assert(
+      fc.property(runs(strange), (edits) => {
+        const { rig, done } = carryOut(strange, edits);
+        let before = strange;
+        for (const edit of done) {
+          expect(editSentence(before, edit)).not.toMatch(ids);
+          before = applyEdit(before, edit).rig;
+        }
+        for (const { text } of differences(strange, rig)) expect(text).not.toMatch(ids);
+      }),
+      { numRuns: 150 },
     );
   });
 

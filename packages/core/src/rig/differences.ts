@@ -1,8 +1,8 @@
 /** Two states of a rig side by side, in bench words: what whoever stands at the bench would have to do to get from one to the other. */
 import { lowerFirst, listed, micros } from '../units/index.js';
 import { editSentence, inlineText, noteText } from './edit-sentence.js';
-import { findPart, labelOf, settingOf, sheetOf } from './look-up.js';
-import type { Cable, Part, PinRef, Rig, Shaping, Wire } from './rig.js';
+import { calledOn, labelOf, pinText, settingOf, sheetOf } from './look-up.js';
+import type { Cable, Held, Part, Rig, Shaping, Wire } from './rig.js';
 
 /** One thing that is otherwise. */
 export interface Difference {
@@ -83,7 +83,7 @@ const NOTED = ['place', 'firmware', 'price', 'charge', 'told', 'profile'] as con
 
 function notedOtherwise(after: Rig, a: Part, b: Part): string[] {
   const change = Object.fromEntries(NOTED.filter((f) => !isSame(a[f], b[f])).map((f) => [f, b[f] ?? null]));
-  const said = noteText(after, { change });
+  const said = noteText(after, { part: b.id, change });
   const done = (p: Part): number => p.prepared.length;
   return [
     ...(said ? [said] : []),
@@ -91,8 +91,6 @@ function notedOtherwise(after: Rig, a: Part, b: Part): string[] {
     ...(isSame(a.prepared, b.prepared) ? [] : [`${done(a)} → ${done(b)} of its preparations done`]),
   ];
 }
-
-const pinText = (rig: Rig, { part, port, pin }: PinRef): string => `${labelOf(rig, part)} ${port} pin ${pin}`;
 
 function cablesDiffer(before: Rig, after: Rig): Difference[] {
   const { gone, come, changed } = paired(before.cables, after.cables, (c) => c.id);
@@ -155,14 +153,17 @@ function channelsDiffer(before: Rig, after: Rig): Difference[] {
   const about = (s: Shaping): string => `${s.transmitter} channel ${s.channel}`;
   return [
     ...gone.map((s) => ({ subject: about(s), text: `${name(before, s)} is not set any more` })),
-    ...come.map((s) => ({ subject: about(s), text: `${name(after, s)} follows ${s.control ?? 'nothing'}` })),
-    ...changed.map(([a, b]) => ({ subject: about(b), text: `${name(after, b)}: ${shapingText(a, b)}` })),
+    ...come.map((s) => ({ subject: about(s), text: `${name(after, s)} follows ${controlText(after, s)}` })),
+    ...changed.map(([a, b]) => ({ subject: about(b), text: `${name(after, b)}: ${shapingText(before, after, a, b)}` })),
   ];
 }
 
-function shapingText(a: Shaping, b: Shaping): string {
+const controlText = (rig: Rig, { transmitter, control }: Shaping): string =>
+  control === null ? 'nothing' : calledOn(rig, transmitter, 'controls', control);
+
+function shapingText(before: Rig, after: Rig, a: Shaping, b: Shaping): string {
   const said = [
-    ...(a.control === b.control ? [] : [`${a.control ?? 'nothing'} → ${b.control ?? 'nothing'}`]),
+    ...(a.control === b.control ? [] : [`${controlText(before, a)} → ${controlText(after, b)}`]),
     ...(a.lowUs === b.lowUs ? [] : [`low end ${micros(a.lowUs)} → ${micros(b.lowUs)}`]),
     ...(a.highUs === b.highUs ? [] : [`high end ${micros(a.highUs)} → ${micros(b.highUs)}`]),
     ...(a.subTrimUs === b.subTrimUs ? [] : [`sub-trim ${micros(a.subTrimUs)} → ${micros(b.subTrimUs)}`]),
@@ -174,9 +175,10 @@ function shapingText(a: Shaping, b: Shaping): string {
 function toldDiffer(before: Rig, after: Rig): Difference[] {
   const { gone, come, changed } = paired(before.bindings, after.bindings, (b) => `${b.part} ${b.fn}`);
   const name = (rig: Rig, { part, fn }: { part: string; fn: string }): string => {
-    const label = findPart(rig, part) && sheetOf(rig, part).functions.find((f) => f.id === fn)?.label;
-    return `${labelOf(rig, part)} ${lowerFirst(label ?? fn)}`;
+    return `${labelOf(rig, part)} ${lowerFirst(calledOn(rig, part, 'functions', fn))}`;
   };
+  const padName = (rig: Rig, h: Held): string =>
+    `${labelOf(rig, h.part)}: ${calledOn(rig, h.part, 'resources', h.resource)}`;
   const held = paired(before.held, after.held, (h) => `${h.part} ${h.resource} ${h.to}`);
   return [
     ...gone.map((b) => ({ subject: b.part, text: `${name(before, b)}: slot ${b.slot} → nothing` })),
@@ -185,8 +187,8 @@ function toldDiffer(before: Rig, after: Rig): Difference[] {
       subject: b.part,
       text: `${name(after, b)}: ${a.slot === b.slot ? 'set otherwise' : `slot ${a.slot} → ${b.slot}`}${a.reverse === b.reverse ? '' : b.reverse ? ', reversed' : ', not reversed any more'}`,
     })),
-    ...held.gone.map((h) => ({ subject: h.part, text: `${labelOf(before, h.part)}: ${h.resource} no longer ${h.to}` })),
-    ...held.come.map((h) => ({ subject: h.part, text: `${labelOf(after, h.part)}: ${h.resource} given to ${h.to}` })),
+    ...held.gone.map((h) => ({ subject: h.part, text: `${padName(before, h)} no longer ${h.to}` })),
+    ...held.come.map((h) => ({ subject: h.part, text: `${padName(after, h)} given to ${h.to}` })),
   ];
 }
 

@@ -1,5 +1,5 @@
 import { valueIn, listed, micros } from '../units/index.js';
-import { findCable, findPart, labelOf } from './look-up.js';
+import { calledOn, findCable, findPart, labelOf, pinText, portLabel } from './look-up.js';
 import { setupOfItem } from './setup-item.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Inline, PinRef, Rig } from './rig.js';
@@ -16,20 +16,13 @@ function wireOf(rig: Rig, { cable, wire }: Pick<EditOf<'moveEnd'>, 'cable' | 'wi
   return typeof wire === 'number' ? wires[wire] : wires.find((w) => w.id === wire);
 }
 
-const pinText = (rig: Rig, at: PinRef): string => `${labelOf(rig, at.part)} ${at.port} pin ${at.pin}`;
-
-function functionLabel(rig: Rig, partId: string, fnId: string): string {
-  const part = findPart(rig, partId);
-  return (part && valueIn(rig.sheets, part.class)?.functions.find((f) => f.id === fnId)?.label) ?? fnId;
-}
-
 const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
   rename: (_, e) => `Rig named ${e.name}`,
   addPart: (_, e) => `${e.part.label} pulled from the shelf`,
   removePart: (rig, e) => `${labelOf(rig, e.part)} put back, its wires taken off`,
   relabel: (rig, e) => `${labelOf(rig, e.part)} labelled ${e.label}`,
   tick: (rig, e) => `${labelOf(rig, e.part)} ${e.onBench ? 'is on the bench' : 'is missing from the bench'}`,
-  set: (rig, e) => `${labelOf(rig, e.part)}: ${settingLabel(rig, e)} set to ${e.value}`,
+  set: (rig, e) => `${labelOf(rig, e.part)}: ${calledOn(rig, e.part, 'settings', e.setting)} set to ${e.value}`,
   addCable: (rig, e) => `Cable ${e.cable.id} added: ${endsText(rig, e.cable.wires)}`,
   removeCable: (_, e) => `Cable ${e.cable} taken off`,
   moveEnd: (rig, e) => `Cable ${e.cable}: wire ${wireName(e.wire)} moved to ${pinText(rig, e.pin)}`,
@@ -44,19 +37,21 @@ const TELL: { [K in EditKind]: (rig: Rig, edit: EditOf<K>) => string } = {
     ])}`,
   crossPair: (_, e) => `Cable ${e.cable}: serial pair swapped over`,
   markAdapter: (_, e) => `Cable ${e.cable} ${e.marked ? 'made a marked adapter' : 'no longer marked'}`,
-  shape: (_, e) => `Channel ${e.channel}: ${shapeText(e)}`,
+  shape: (rig, e) => `Channel ${e.channel}: ${shapeText(rig, e)}`,
   bind: (rig, e) =>
-    `${labelOf(rig, e.binding.part)}: ${functionLabel(rig, e.binding.part, e.binding.fn)} on slot ${e.binding.slot}${e.binding.reverse ? ', reversed' : ''}`,
-  tune: (rig, e) => `${labelOf(rig, e.part)}: ${functionLabel(rig, e.part, e.fn)} ${tuneText(e)}`,
+    `${labelOf(rig, e.binding.part)}: ${calledOn(rig, e.binding.part, 'functions', e.binding.fn)} on slot ${e.binding.slot}${e.binding.reverse ? ', reversed' : ''}`,
+  tune: (rig, e) => `${labelOf(rig, e.part)}: ${calledOn(rig, e.part, 'functions', e.fn)} ${tuneText(e)}`,
   failSafe: (rig, { failSafe: f }) =>
     `${labelOf(rig, f.receiver)}: without radio slot ${f.slot} ${f.does === 'value' ? `goes to ${micros(f.valueUs ?? NaN)}` : f.does === 'hold' ? 'stays where it was' : 'falls silent'}`,
   noFailSafe: (rig, e) => `${labelOf(rig, e.receiver)}: without radio slot ${e.slot} is left to the receiver`,
   handOver: (rig, { handOver: h }) =>
-    `${labelOf(rig, h.from)} hands ${h.channels.length ? `channels ${h.channels.map((c) => c.channel).join(', ')}` : 'nothing'} to ${labelOf(rig, h.to)} by ${h.control ?? 'no switch yet'}`,
+    `${labelOf(rig, h.from)} hands ${h.channels.length ? `channels ${h.channels.map((c) => c.channel).join(', ')}` : 'nothing'} to ${labelOf(rig, h.to)} by ${h.control ? calledOn(rig, h.from, 'controls', h.control) : 'no switch yet'}`,
   noHandOver: (rig, e) => `${labelOf(rig, e.from)} hands nothing over to ${labelOf(rig, e.to)}`,
-  unbind: (rig, e) => `${labelOf(rig, e.part)}: ${functionLabel(rig, e.part, e.fn)} no longer on a slot`,
-  hold: (rig, e) => `${labelOf(rig, e.held.part)}: ${e.held.resource} given to ${e.held.to}`,
-  release: (rig, e) => `${labelOf(rig, e.part)}: ${e.resource} released from ${e.to}`,
+  unbind: (rig, e) => `${labelOf(rig, e.part)}: ${calledOn(rig, e.part, 'functions', e.fn)} no longer on a slot`,
+  hold: (rig, e) =>
+    `${labelOf(rig, e.held.part)}: ${calledOn(rig, e.held.part, 'resources', e.held.resource)} given to ${e.held.to}`,
+  release: (rig, e) =>
+    `${labelOf(rig, e.part)}: ${calledOn(rig, e.part, 'resources', e.resource)} released from ${e.to}`,
   addWish: (_, e) => `Wish added: ${e.wish.label}`,
   removeWish: (rig, e) => `Wish dropped: ${rig.wishes.find((w) => w.id === e.wish)?.label ?? e.wish}`,
   school: (_, e) =>
@@ -104,7 +99,7 @@ export function inlineText(inline: Inline): string {
 }
 
 /** What is noted of a part, in words; empty where nothing is. */
-export function noteText(rig: Rig, { change }: Pick<EditOf<'note'>, 'change'>): string {
+export function noteText(rig: Rig, { part, change }: Pick<EditOf<'note'>, 'part' | 'change'>): string {
   const said: string[] = [];
   if (change.place !== undefined)
     said.push(
@@ -118,7 +113,7 @@ export function noteText(rig: Rig, { change }: Pick<EditOf<'note'>, 'change'>): 
     said.push(
       change.told
         ? Object.entries(change.told)
-            .map(([port, use]) => `port ${port} told ${use}`)
+            .map(([port, use]) => `port ${portLabel(rig, { part, port })} told ${use}`)
             .join(', ')
         : 'ports as new',
     );
@@ -138,7 +133,17 @@ export function placeName(rig: Rig, [root, name]: readonly string[]): string {
   if (name === undefined) return root!;
   if (root === 'parts') return labelOf(rig, name);
   if (root === 'wishes') return wishLabel(rig, name);
-  return `${PLACE_WORDS[root!] ?? root} ${name}`;
+  return `${PLACE_WORDS[root!] ?? root} ${PART_FIRST.has(root!) ? rowName(rig, name) : name}`;
+}
+
+/** Rows that are named by a part, what of it they are about, and more. */
+const PART_FIRST: ReadonlySet<string> = new Set(['bindings', 'shaping', 'failSafes', 'handOvers', 'held']);
+
+function rowName(rig: Rig, name: string): string {
+  const [part = '', what = '', ...more] = name.split(' ');
+  const called = labelOf(rig, what);
+  const onSheet = (['functions', 'resources'] as const).map((list) => calledOn(rig, part, list, called));
+  return [labelOf(rig, part), onSheet.find((label) => label !== called) ?? called, ...more].join(' ');
 }
 
 const PLACE_WORDS: Readonly<Record<string, string>> = {
@@ -157,11 +162,16 @@ const PLACE_WORDS: Readonly<Record<string, string>> = {
 
 const wishLabel = (rig: Rig, id: string): string => rig.wishes.find((w) => w.id === id)?.label ?? id;
 
+/** A control by its label, on whichever transmitter it is. */
+const controlName = (rig: Rig, id: string): string =>
+  rig.parts.map((p) => calledOn(rig, p.id, 'controls', id)).find((label) => label !== id) ?? id;
+
 function wishText(rig: Rig, { change }: EditOf<'setWish'>): string {
   const said: string[] = [];
   if (change.by !== undefined) said.push(`by the ${change.by}`);
   if (change.hand !== undefined) said.push(change.hand === 'either' ? 'either hand' : `${change.hand} hand`);
-  if (change.control !== undefined) said.push(change.control ? `on ${change.control}` : 'on any control');
+  if (change.control !== undefined)
+    said.push(change.control ? `on ${controlName(rig, change.control)}` : 'on any control');
   if (change.channel !== undefined) said.push(change.channel ? `on channel ${change.channel}` : 'on any channel');
   if (change.part !== undefined) said.push(change.part ? `done by ${labelOf(rig, change.part)}` : 'done by any part');
   return listed(said);
@@ -186,19 +196,15 @@ function tuneText({ change }: EditOf<'tune'>): string {
   );
 }
 
-function settingLabel(rig: Rig, e: EditOf<'set'>): string {
-  const part = findPart(rig, e.part);
-  return (part && valueIn(rig.sheets, part.class)?.settings.find((s) => s.id === e.setting)?.label) ?? e.setting;
-}
-
 function endsText(rig: Rig, wires: readonly { from: PinRef; to: PinRef }[]): string {
   const ends = [...new Set(wires.flatMap((w) => [w.from.part, w.to.part]))];
   return ends.map((id) => labelOf(rig, id)).join(' – ');
 }
 
-function shapeText({ change }: EditOf<'shape'>): string {
+function shapeText(rig: Rig, { transmitter, change }: EditOf<'shape'>): string {
   const said: string[] = [];
-  if (change.control !== undefined) said.push(change.control ? `follows ${change.control}` : 'follows nothing');
+  if (change.control !== undefined)
+    said.push(change.control ? `follows ${calledOn(rig, transmitter, 'controls', change.control)}` : 'follows nothing');
   if (change.lowUs !== undefined) said.push(`low end point ${micros(change.lowUs)}`);
   if (change.highUs !== undefined) said.push(`high end point ${micros(change.highUs)}`);
   if (change.subTrimUs !== undefined) said.push(`sub-trim ${micros(change.subTrimUs)}`);

@@ -27,6 +27,7 @@ export {
   sheetOf,
   partsThat,
   partsWithSheets,
+  calledOn,
   labelOf,
   portLabel,
   findPin,

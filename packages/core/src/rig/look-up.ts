@@ -57,10 +57,22 @@ export function labelOf(rig: Rig, partId: string): string {
   return findPart(rig, partId)?.label ?? partId;
 }
 
-/** What people call a port of a part, as it is printed beside it. */
-export function portLabel(rig: Rig, { part, port }: Pick<PinRef, 'part' | 'port'>): string {
-  return sheetOf(rig, part).ports.find((p) => p.id === port)?.label ?? port;
+/** What a sheet lists by id and label. */
+type Listed = 'controls' | 'functions' | 'ports' | 'resources' | 'settings';
+
+/** What people call something on the sheet of a part; its id where the part or the thing is gone. */
+export function calledOn(rig: Rig, partId: string, list: Listed, id: string): string {
+  const part = findPart(rig, partId);
+  const things: readonly { id: string; label: string }[] = (part && valueIn(rig.sheets, part.class)?.[list]) ?? [];
+  return things.find((thing) => thing.id === id)?.label ?? id;
 }
+
+/** What people call a port of a part, as it is printed beside it. */
+export const portLabel = (rig: Rig, { part, port }: Pick<PinRef, 'part' | 'port'>): string =>
+  calledOn(rig, part, 'ports', port);
+
+/** A contact as people find it: part, plug, number. */
+export const pinText = (rig: Rig, at: PinRef): string => `${labelOf(rig, at.part)} ${portLabel(rig, at)} pin ${at.pin}`;
 
 export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefined {
   const part = findPart(rig, at.part);

@@ -3,6 +3,7 @@ import { analyse } from '../../src/analysis/index.js';
 import { compileBench, startBench } from '../../src/bench/index.js';
 import { findAsks, findChains, isFlightChain, mismatchOf, type Chain } from '../../src/channels/index.js';
 import { assignChannels } from '../../src/channels/studies.js';
+import { faultsOf, measuresOf } from '../../src/diagnose/index.js';
 import { fixesOf, type Finding, type Fix, type RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
 import { antennaLinks, sees } from '../../src/parts/index.js';
@@ -309,6 +310,22 @@ export const sameByOtherNames = (rig: Rig): string[] => {
   const read = readRig(JSON.stringify(other));
   return read.ok ? differing(told(rig), told(other)) : [JSON.stringify(read.problems)];
 };
+
+/** Names that no person gives anything: {@link otherNames}. */
+const SHEET_IDS = /\b(port|link|supply|source|setting|fn|resource|joint|prep)\d+n\d+|\bc\d{6,}/;
+
+/** 7. Nothing that is said to a person holds an id of a sheet: findings, what mends them, steps, faults and what to measure. */
+export function speaksInLabels(rig: Rig): string[] {
+  const other = otherNames(rig);
+  const { findings } = analyse(other);
+  const said = [
+    ...findings.flatMap((f) => [f.title, f.text, ...fixesOf(f).map((fix) => fix.label)]),
+    ...planOf(other).flatMap((s) => [s.title, s.setUpText ?? '', s.expectText, ...Object.values(s.names ?? {})]),
+    ...faultsOf(other).map((f) => f.text),
+    ...measuresOf(other).map((m) => m.where),
+  ];
+  return said.filter((text) => SHEET_IDS.test(text));
+}
 
 /** 7. Nor in the order of its lists. */
 export const sameInOtherOrder = (rig: Rig): string[] => differing(told(rig), told(otherOrder(rig)));

@@ -116,12 +116,15 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
     points.push({ cost: COST.plenty, why: 'a stick, which what turns and runs may want' });
   if (fn.takes === 'rate' && kind === 'switch3') points.push({ cost: COST.oneSpeed, why: 'knows one speed each way' });
   const places = kind === 'switch3' ? 3 : 2;
-  if (['windows', 'latch', 'momentary', 'steps'].includes(fn.takes) && places > (fn.windows?.length ?? 0))
+  if (['windows', 'latch', 'momentary', 'steps'].includes(fn.takes) && places > placesOf(fn))
     points.push({ cost: COST.plenty, why: 'has a place more than is needed' });
   if ((fn.takes === 'pulse' || fn.takes === 'momentary') && places > 2)
     points.push({ cost: COST.otherSide, why: 'goes two ways where one is pressed' });
   return points;
 }
+
+/** What a single window names is off outside it: that is a second place. */
+const placesOf = ({ windows = [] }: PartFunction): number => Math.max(2, windows.length);
 
 /** What a stick is for before all else. @source [practice] */
 const MOVES: ReadonlySet<string> = new Set(['pan', 'tilt', 'roll-trim', 'drive', 'look-down']);

@@ -1,4 +1,4 @@
-import { arrivingUs, demandOf, inputSpan, stopsDrive, type Chain } from '../../channels/index.js';
+import { arrivingUs, demandOf, inputSpan, receiversOf, stopsDrive, type Chain } from '../../channels/index.js';
 import { restWindow } from '../../parts/index.js';
 import type { FailSafe } from '../../rig/index.js';
 import { num } from '../../units/index.js';
@@ -10,11 +10,10 @@ const IDLE_PCT = 5;
 const STILL = 0.02;
 
 /** What a slot does when the radio is lost: starts a recording, keeps a camera turning, raises a radio's power. @source [practice] */
-export const failSafeRule: Rule = ({ rig, chains }) =>
+export const failSafeRule: Rule = ({ rig, chains, conversations }) =>
   rig.failSafes.flatMap((set) =>
     chains.flatMap((chain): RuleResult[] => {
-      const first = chain.path[0];
-      if (chain.breaks || chain.slot !== set.slot || first?.talker.part.id !== set.receiver) return [];
+      if (chain.breaks || chain.slot !== set.slot || !receiversOf(conversations, chain).has(set.receiver)) return [];
       // a drive that goes on is a stop of its own
       if (chain.fn.what === 'drive') return [];
       const acts = actOf(chain, set);

@@ -1,8 +1,20 @@
 import type { RailNode } from '../../rails/index.js';
-import { samePin, sheetOf, wiresAt, type Cable, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { tapsOf } from '../../loom/index.js';
+import {
+  labelOf,
+  portLabel,
+  samePin,
+  sheetOf,
+  wiresAt,
+  type Cable,
+  type Edit,
+  type PinRef,
+  type Rig,
+} from '../../rig/index.js';
 import { hairV } from '../../units/index.js';
 import type { Fix, RuleContext } from '../finding.js';
 import { railsAfter } from './after-edits.js';
+import { allOutlets, supplyLead } from './outlets.js';
 import { carriedBy, lacksReturn, supplyPins } from './supply-parts.js';
 
 /**
@@ -15,6 +27,29 @@ export function plusFixes(context: RuleContext, node: RailNode): Fix[] {
   const fixes = rig.cables.flatMap((cable) =>
     own.flatMap((to) => pinsAcross(rig, cable, to).map((from): Fix => added(cable, from, to))),
   );
+  return carriedBy(context, node, fixes).filter(({ edits }) => isRight(context, node, edits));
+}
+
+/**
+ * The volts that stand beside the signals of another part, where nothing else feeds this: by the lead it hears by, or from a plug of
+ * that part that is free.
+ */
+export function tapFixes(context: RuleContext, node: RailNode): Fix[] {
+  const { rig, flat } = context;
+  const to = supplyPins(rig, node);
+  const fixes = allOutlets(rig)
+    .filter((o) => o.part.id !== node.part && o.volts[0] >= node.allowed![0] && o.volts[1] <= node.allowed![1])
+    .flatMap((outlet) => {
+      const { gaugeAwg } = supplyLead(rig, outlet, node, flat).wires[0]!;
+      return tapsOf(rig, outlet.plus, to).map(({ cable, plus }): Fix => {
+        const old = rig.cables.find((c) => c.id === cable.id)?.wires.length ?? 0;
+        const wires = cable.wires.map((w, i) => (i < old ? w : { ...w, gaugeAwg: Math.min(w.gaugeAwg, gaugeAwg) }));
+        const edits = old
+          ? wires.slice(old).map((wire): Edit => ({ kind: 'addWire', cable: cable.id, wire }))
+          : [{ kind: 'addCable' as const, cable: { ...cable, wires } }];
+        return { label: `Feed it from ${labelOf(rig, plus.part)}, ${portLabel(rig, plus)}`, edits };
+      });
+    });
   return carriedBy(context, node, fixes).filter(({ edits }) => isRight(context, node, edits));
 }
 

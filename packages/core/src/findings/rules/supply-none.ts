@@ -1,7 +1,7 @@
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
-import { plusFixes } from './plus-in-lead.js';
+import { plusFixes, tapFixes } from './plus-in-lead.js';
 import {
   bandFigures,
   cablesAt,
@@ -63,7 +63,9 @@ function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): 
     fixes: () => {
       if (through) return [];
       const inLead = halfWired.length ? [] : plusFixes(context, node);
-      return inLead.length ? inLead : leadFixes(context, node);
+      if (inLead.length) return inLead;
+      const leads = leadFixes(context, node);
+      return leads.length || halfWired.length ? leads : tapFixes(context, node);
     },
   };
 }

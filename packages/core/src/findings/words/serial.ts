@@ -44,8 +44,8 @@ export const SERIAL_WORDS = {
     text: 'The bus is inverted and this port cannot turn it over. Silent, or framing errors.',
   }),
   'pad-held': (f) => ({
-    title: `${f.text('resource')} is not given to camera keys`,
-    text: `${f.text('holders')} holds it on ${f.label('controller')}; ${f.label('device')} gets nothing, or random keys.`,
+    title: `${f.text('resource')} is not given to ${f.text('gives')}`,
+    text: `${f.text('holders')} holds it on ${f.label('controller')}; ${f.label('device')} gets nothing, or ${f.text('gives') === 'pulses' ? 'what is none of its own' : 'random keys'}.`,
   }),
   'pad-held-twice': (f) => ({
     title: `${f.text('resource')} is held twice`,

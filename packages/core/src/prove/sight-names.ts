@@ -1,0 +1,54 @@
+import { sees, type Sheet } from '../parts/index.js';
+import { labelOf, oncePerRig, partsThat, sheetOf, type Rig } from '../rig/index.js';
+import { looksOf, type BareStep } from './step.js';
+
+/** What can be in the picture. */
+const camerasOf = oncePerRig((rig) => partsThat(rig, sees).map(({ part }) => part));
+
+/** Sights by the labels of their part and function, and for what is on the air the cameras by theirs. */
+export function namesOf(rig: Rig, step: BareStep): Record<string, string> {
+  const names: Record<string, string> = {};
+  for (const { sight } of looksOf(step)) {
+    const [id, what] = [sight.slice(0, sight.indexOf('.')), sight.slice(sight.indexOf('.') + 1)];
+    // a lead goes by its own name
+    names[sight] = step.by === 'meter' ? id : `${labelOf(rig, id)} ${sightName(rig, id, what)}`;
+    if (what === 'on-air' || PICTURE.test(what)) for (const { id, label } of camerasOf(rig)) names[id] = label;
+  }
+  return names;
+}
+
+/** The picture at a plug, of one camera where several come in there. */
+const PICTURE = /^(?<link>.+?)-picture(?:-of-(?<camera>.+))?$/;
+
+/** What people call a sight of a part. */
+function sightName(rig: Rig, part: string, what: string): string {
+  const sheet = sheetOf(rig, part);
+  return (pictureName(rig, sheet, what) ?? thingName(sheet, what) ?? what.replaceAll('-', ' ')).toLowerCase();
+}
+
+function pictureName(rig: Rig, { ports, links }: Sheet, what: string): string | undefined {
+  const { link: id, camera } = PICTURE.exec(what)?.groups ?? {};
+  const link = links.find((l) => l.id === id);
+  const plug = ports.find((p) => p.id === link?.pins.data?.port);
+  if (!link) return undefined;
+  return `${plug ? `${plug.label} ` : ''}picture${camera === undefined ? '' : ` of ${labelOf(rig, camera)}`}`;
+}
+
+/** A function, a setting, a joint or a supply by its label, and what of it is read. */
+function thingName({ functions, settings, joints, supplies, sources, ports }: Sheet, what: string): string | undefined {
+  const of = (list: readonly { id: string; label: string }[], after: string, said = ''): string | undefined => {
+    const label = what.endsWith(after) && list.find((x) => `${x.id}${after}` === what)?.label;
+    return label ? label + said : undefined;
+  };
+  const setting = settings.find((s) => `set-${s.id}` === what)?.label;
+  const terminal = [...supplies, ...sources].find((t) => `${t.id}-volts` === what)?.plus.port;
+  const plug = ports.find((p) => p.id === terminal)?.label;
+  return (
+    of(functions, '') ??
+    setting ??
+    (plug === undefined ? undefined : `volts at ${plug}`) ??
+    of(functions, '-menu', ' menu') ??
+    of(functions, '-place', ' place') ??
+    of(joints, '-angle', ' angle')
+  );
+}
