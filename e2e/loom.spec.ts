@@ -78,7 +78,7 @@ test('a port shows what could be plugged in, and one click makes the cable', asy
   await expect(
     page
       .getByRole('region', { name: 'Cable C1' })
-      .getByRole('img', { name: /FC serial1 pin 2 to ZC main pin 4, yellow/ }),
+      .getByRole('img', { name: /Flight controller serial 1 pin 2 to Zoom camera 5 V · TX RX pin 4, yellow/ }),
   ).toBeVisible();
 });
 

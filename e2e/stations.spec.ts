@@ -143,7 +143,9 @@ test('the drawing, the board plan and a cable answer to mouse and keyboard', asy
   await page.getByRole('button', { name: 'Cable C10', exact: true }).click();
   const cable = page.getByRole('region', { name: 'Cable C10' });
   await expect(cable).toContainText('three-way picture 1.25 mm');
-  await expect(cable.getByRole('img', { name: /NC plug pin 1 to SW in1 pin 2, red/ })).toBeVisible();
+  await expect(
+    cable.getByRole('img', { name: /Nose camera 5 V · video pin 1 to Switcher 1 pin 2, red/ }),
+  ).toBeVisible();
   await page.keyboard.press('n');
   await expect(page.getByRole('region', { name: 'Cable C11' })).toBeVisible();
   await page.getByRole('region', { name: 'Cable C11' }).getByLabel('length').fill('600');

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { CableEnd, CableView } from '@squallmark/core/loom';
 import { gaugeText } from '@squallmark/core/rails';
-import { inlineText } from '@squallmark/core/rig';
+import { inlineText, type PinRef } from '@squallmark/core/rig';
 import { valueIn } from '@squallmark/core/units';
 
 const ROW = 21;
@@ -117,15 +117,21 @@ export class PinFaces {
   protected readonly summary = computed(
     () =>
       `Cable ${this.cable().id}: ${this.cable()
-        .wires.map(
-          (w) =>
-            `${w.from.part} ${w.from.port} pin ${w.from.pin} to ${w.to.part} ${w.to.port} pin ${w.to.pin}, ${w.colour}`,
-        )
+        .wires.map((w) => `${this.pinText(w.from)} to ${this.pinText(w.to)}, ${w.colour}`)
         .join('; ')}`,
   );
 
-  private pinAt(at: { part: string; port: string; pin: number }): { x: number; y: number } {
-    const face = this.faces().find((f) => f.part === at.part && f.port === at.port)!;
+  private pinText(at: PinRef): string {
+    const { partLabel, portLabel } = this.faceOf(at);
+    return `${partLabel} ${portLabel} pin ${at.pin}`;
+  }
+
+  private pinAt(at: PinRef): { x: number; y: number } {
+    const face = this.faceOf(at);
     return { x: face.x, y: face.rows.find((r) => r.n === at.pin)!.y };
+  }
+
+  private faceOf(at: PinRef): Face {
+    return this.faces().find((f) => f.part === at.part && f.port === at.port)!;
   }
 }
