@@ -113,7 +113,10 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
 /** Kinds in which a receiver hands on what it hears. */
 const CARRIERS: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'ppm', 'crsf', 'can']);
 /** Kinds in which a controller tells a part what it heard. */
-const RELAYS: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink', 'ladder', 'pulse', 'contact', 'can']);
+const RELAYS: ReadonlySet<LinkKind> = new Set([
+  ...(['device-serial', 'mavlink', 'ladder', 'pulse', 'contact', 'can'] as const),
+  ...(['sbus', 'ppm', 'crsf'] as const),
+]);
 
 /** Kinds in which one part tells another what was asked for. */
 export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);

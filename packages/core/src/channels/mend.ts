@@ -151,6 +151,9 @@ function failSafeMoved(rig: Rig, { path: [first], slot }: Chain, to: number): Ed
 
 /** Whether a function may move off its channel and still do what was wished of it: with its control, or by one of its own where others share it. */
 export function mayLeave(rig: Rig, chains: readonly Chain[], chain: Chain): boolean {
+  // an output that is to repeat two slots is mended first: whichever slot one of them gets, the other is told it too
+  const output = repeatedBy(chain);
+  if (output !== null && chains.some((c) => c.slot !== chain.slot && repeatedBy(c) === output)) return false;
   if (!heardChannels(chains, chain.transmitter!.id, chain).has(chain.slot!)) return true;
   const wish = chainsOfWishes(rig, chains).get(chain);
   if (!wish || mismatchOf(rig, wish, chain) !== null) return true;

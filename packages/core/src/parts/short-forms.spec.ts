@@ -39,6 +39,12 @@ describe('what a sheet leaves unsaid', () => {
     expect(speaksAir(inFull(bothWays('transmitter-16')))).toBe(true);
     expect(hearsAir(inFull(bothWays('transmitter-16')))).toBe(false);
     expect(hearsAir(inFull(bothWays('receiver-16')))).toBe(true);
+    const heard = shelf('video-transmitter-pack');
+    const turned = {
+      ...heard,
+      links: heard.links.map((l) => (l.kind === 'antenna' ? { ...l, way: 'listen' as const } : l)),
+    };
+    expect(antennaLinks(inFull(turned)).length).toBe(1);
     expect(isAntenna(inFull(bothWays('antenna-screw')))).toBe(true);
     expect(antennaLinks(inFull(bothWays('video-transmitter-pack'))).length).toBe(1);
     expect(isAntenna(inFull(bothWays('video-transmitter-pack')))).toBe(false);

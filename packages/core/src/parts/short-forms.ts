@@ -26,8 +26,9 @@ const MOST_SLOTS = 16;
 
 /**
  * A sheet with its short forms said in full; one that says everything comes back as it is.
- * - Radio and antenna links that say "both" take the side that matters here: the radio of a transmitter or a picture sender talks,
- *   every other hears, that of goggles with a head tracker too; the foot of what is fed or says something else talks, an antenna itself listens.
+ * - Radio links that say "both" take the side that matters here: the radio of a transmitter or a picture sender talks, every other
+ *   hears, that of goggles with a head tracker too. Whatever an antenna link says, the foot of what is fed or says something else
+ *   talks, and an antenna itself listens.
  * - A network plug that says "both" brings the picture of what has a lens and takes pictures on everything else; of a hub, that hands
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
  * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
@@ -61,13 +62,16 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
   const { kind, way } = link;
   // neither side of a link that carries data speaks to receivers, or is one
   if (kind === 'radio' && way !== 'listen' && carriesDataByAir(sheet)) return 'both';
+  // a foot is a foot, whichever way its sheet has the waves go
+  if (kind === 'antenna') return isFoot(sheet) ? 'talk' : 'listen';
   if (way !== 'both') return way;
   if (kind === 'radio') return speaksByControls(sheet) || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
-  if (kind === 'antenna')
-    return sheet.supplies.length || sheet.links.some((l) => l.kind !== 'antenna') ? 'talk' : 'listen';
   if (kind === 'ethernet') return networkWay(sheet, link);
   return way;
 }
+
+/** Its antenna plug is where one goes, on what is fed or says something else; an antenna has nothing but that plug. */
+const isFoot = ({ supplies, links }: Sheet): boolean => supplies.length > 0 || links.some((l) => l.kind !== 'antenna');
 
 /** Its radio says what its controls do; what has no stick and says it by a lead, such as goggles that follow the head, hears pictures. */
 const speaksByControls = ({ controls, links }: Sheet): boolean =>

@@ -38,7 +38,7 @@ const REACHED = 0.08;
 const HOLD_MS = 100;
 /** What is read at a mark is what the control sends there, not what it sent on its way: time for a radio frame and a pulse, ms. */
 const ARRIVES_MS = 80;
-/** Time after the gesture before a step is given up, ms: enough for an axis end to end. */
+/** Time after the gesture before a step is given up, ms, beside what the slowest takes from end to end. */
 const PATIENCE_MS = 5000;
 
 export function startJudging(step: CheckStep, sights: Sights, tMs: number): Judging {
@@ -60,7 +60,7 @@ export function judge(
   const heldSinceMs = holds ? (at.heldSinceMs ?? tMs) : null;
   const waitMs = at.step.waitMs ?? 0;
   const done = heldSinceMs !== null && tMs - heldSinceMs >= HOLD_MS && tMs - at.madeMs >= waitMs;
-  const givenUp = !done && tMs - at.madeMs >= waitMs + PATIENCE_MS;
+  const givenUp = !done && tMs - at.madeMs >= waitMs + PATIENCE_MS + (at.step.travelMs ?? 0);
   if (!done && !givenUp) return { judging: { ...at, heldSinceMs }, verdict: null };
   const verdict = {
     passed: done,

@@ -21,6 +21,7 @@ import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './
 import { lookSteps, powerCycleSteps } from './state-steps.js';
 import { namesOf } from './sight-names.js';
 import { slotSteps } from './slot-steps.js';
+import { travelMs } from './travel.js';
 import { type BareStep, type CheckStep, type Plan, type StepKind } from './step.js';
 
 /** Whether one chain opens what another works under: its mode, or the power of its motor. */
@@ -75,6 +76,7 @@ export function checkPlan(
     ...step,
     setUpText: [...(i === firstLive ? [safe] : []), setUpText(step)].filter(Boolean).join(', '),
     names: namesOf(rig, step),
+    travelMs: travelMs(rig, step),
     dependsOn: step.dependsOn ?? dependsOf(ways, step),
   }));
 }

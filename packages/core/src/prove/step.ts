@@ -53,6 +53,8 @@ export interface CheckStep {
   expects: Expect[];
   /** Time after the last move before it can pass, ms: for what must not happen. */
   waitMs?: number;
+  /** Time that the slowest it looks at takes from end to end, ms: it is not given up before. */
+  travelMs?: number;
   /** What people call each sight, and each camera that may be seen. */
   names?: Record<string, string>;
   /** Nothing on the bench can tell whether it held: a person looks and says so. Never played. */

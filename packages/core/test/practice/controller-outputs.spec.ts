@@ -6,7 +6,8 @@ import { slotNamed, slotsNamed, valueNaming } from '../../src/parts/index.js';
 import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { at } from '../../src/parts/shelf/define.js';
 import { joint } from '../../src/parts/shelf/gimbal-parts.js';
-import type { Rig } from '../../src/rig/index.js';
+import { planOf } from '../../src/prove/index.js';
+import type { Edit, Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -101,6 +102,86 @@ describe('an output of a controller that a setting tells its channel', () => {
     expect([slotOf(told('channel 9').rig), slotOf(told('nothing').rig)]).toEqual([9, null]);
     expect(analyse(told('nothing').rig).brief.granted).toBe(0);
     expect(told('channel 9').chain('SV.tilt').breaks).toMatch(/channel 9/);
+  });
+});
+
+/** Puts out the bus that it hears; its head is slow, counts from 0 and by the scale of the board's output. */
+const passing = defineSheet({
+  ...board,
+  class: 'own-passing-board',
+  name: 'Passing board',
+  ports: [...board.ports.slice(0, 2), servoPort('out', 'bus out', 'right', 'out')],
+  links: [board.links[0]!, wire('out', 'sbus', 'talk', 'out', { base: 1, scale: 'percent' })],
+  settings: [],
+});
+const slowHead = defineSheet({
+  ...base,
+  class: 'own-slow-head',
+  role: 'gimbal',
+  name: 'Slow head',
+  group: 'Payload',
+  massG: 900,
+  ports: [supplyPort('volts', 'volts', 'left'), servoPort('bus', 'bus', 'left', 'in')],
+  supplies: [eats('volts', [4.5, 5.5], 0.4, 2)],
+  links: [wire('bus', 'sbus', 'listen', 'bus', { base: 0, scale: 'percent' })],
+  functions: [{ id: 'pan', label: 'Pan', what: 'pan', takes: 'position', over: ['bus'], joint: 'turn' }],
+  joints: [joint('turn', -180, 180, 20)],
+});
+
+describe('a bus that a controller puts out', () => {
+  const parts: [string, string][] = [
+    ...([
+      ['PK', 'pack-4s'],
+      ['R5', 'regulator-5v'],
+      ['RX', 'receiver-bus'],
+      ['TX', 'transmitter-16'],
+    ] as [string, string][]),
+    ...([
+      ['FC', passing.class],
+      ['HD', slowHead.class],
+    ] as [string, string][]),
+  ];
+  const by = Proposed.of({ ...brief('Linnet scout', 'FPV', parts, [['pan']]), sheets: [passing, slowHead] });
+  const behind = by.with([
+    ...by
+      .between('RX', 'HD')
+      .flatMap((c): Edit[] =>
+        c.wires.flatMap((w): Edit[] =>
+          [w.from, w.to].some((p) => p.part === 'HD') ? [{ kind: 'removeWire', cable: c.id, wire: w.id! }] : [],
+        ),
+      ),
+    {
+      kind: 'addCable',
+      cable: by.fresh([
+        ['FC.out.1', 'HD.bus.1'],
+        ['FC.out.3', 'HD.bus.3', 'black'],
+      ]),
+    },
+  ]);
+
+  it('carries the channels that it hears, slot by slot', () => {
+    const pan = behind.chain('HD.pan');
+    expect(pan.path.map((c) => `${c.talker.part.id} ${c.kind}`)).toEqual(['RX sbus', 'FC sbus']);
+    expect([pan.breaks, pan.slot]).toEqual([null, by.slot('HD.pan')]);
+    expect(behind.analysis.brief.granted).toBe(1);
+  });
+
+  it('lets every step pass: a slow joint is waited for', () => {
+    const steps = planOf(behind.rig).filter((s) => s.part === 'HD' && s.moves.length);
+    expect(steps.map((s) => s.travelMs)).toEqual(steps.map(() => 18000));
+    expect(steps.length).toBeGreaterThan(0);
+    expect(behind.failing()).toEqual([]);
+  });
+
+  it('is taken by the scale of the lead whose ends count otherwise', () => {
+    const other = {
+      ...passing,
+      links: passing.links.map((l) =>
+        l.id === 'out' ? { ...l, params: { ...l.params, scale: 'micro' as const } } : l,
+      ),
+    };
+    const odd = behind.with([{ kind: 'resheet', sheet: other }]);
+    expect(odd.chain('HD.pan').scales).toEqual({ talker: 'micro', listener: 'percent' });
   });
 });
 
