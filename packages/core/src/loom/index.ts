@@ -59,4 +59,4 @@ export { drawingGraph, roomOf, type Folded } from './drawing-graph.js';
 export { readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './drawing.js';
 export { drawingSvg } from './drawing-svg.js';
 export { drawingSheets, SHEET_MM, type DrawingSheet } from './drawing-sheets.js';
-export { tapsOf, withTap, type Tap } from './taps.js';
+export { onePins, tapsOf, withTap, type Tap } from './taps.js';

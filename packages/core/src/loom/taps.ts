@@ -30,7 +30,7 @@ const AWG = 26;
  */
 export function tapsOf(rig: Rig, source: PinRef, to: { plus: PinRef; minus: PinRef }): Tap[] {
   if (wiresAt(rig, to.plus).length) return [];
-  const places = oneWith(rig, source).filter(({ part }) => part !== to.plus.part);
+  const places = onePins(rig, source).filter(({ part }) => part !== to.plus.part);
   const between = places.flatMap((plus): Tap[] => {
     const lead = rig.cables.find((c) => endsAt(c, plus) && endsAt(c, to.plus) && !c.locked);
     const hasReturn = wiresAt(rig, to.minus).length > 0;
@@ -65,7 +65,7 @@ const endsAt = ({ wires }: Cable, { part, port }: PinRef): boolean =>
   wires.some((w) => [w.from, w.to].some((at) => at.part === part && at.port === port));
 
 /** A pin, and those that are one with it inside its part. */
-function oneWith(rig: Rig, at: PinRef): PinRef[] {
+export function onePins(rig: Rig, at: PinRef): PinRef[] {
   const tie = sheetOf(rig, at.part).ties.find((t) => t.some((p) => samePin({ part: at.part, ...p }, at)));
   return (tie ?? [at]).map((p) => ({ part: at.part, port: p.port, pin: p.pin }));
 }

@@ -1,6 +1,6 @@
 import type { Pin, Sheet } from '../../parts/index.js';
+import { onePins } from '../../loom/index.js';
 import { wiresAt, type PinRef, type Rig } from '../../rig/index.js';
-import { onePins } from './plus-in-lead.js';
 
 /** Which wire a pack with leads on it lacks to give anything; null where it lacks none, or has no leads. */
 export function packLacks(rig: Rig, part: string, { sources, ports }: Sheet): 'plus' | 'minus' | null {

@@ -1,5 +1,5 @@
 import type { RailNode } from '../../rails/index.js';
-import { tapsOf } from '../../loom/index.js';
+import { onePins, tapsOf } from '../../loom/index.js';
 import {
   labelOf,
   portLabel,
@@ -51,12 +51,6 @@ export function tapFixes(context: RuleContext, node: RailNode): Fix[] {
       });
     });
   return carriedBy(context, node, fixes).filter(({ edits }) => isRight(context, node, edits));
-}
-
-/** A pin, and those that are one with it inside its part. */
-export function onePins(rig: Rig, { part, port, pin }: PinRef): PinRef[] {
-  const tie = sheetOf(rig, part).ties.find((t) => t.some((at) => at.port === port && at.pin === pin));
-  return (tie ?? [{ port, pin }]).map((at) => ({ part, ...at }));
 }
 
 /** Plus pins of the plugs to which a lead goes from the plug of a pin, where it has wires there and none on either pin. */
