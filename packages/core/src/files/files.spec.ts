@@ -5,6 +5,7 @@ import { saltmarshSix } from '../../../../demo/saltmarsh-six.js';
 import { analyse } from '../analysis/index.js';
 import { applyEdit, emptyRig } from '../rig/index.js';
 import { SHELF } from '../parts/shelf/index.js';
+import { ASKED_WHATS } from '../parts/kinds.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { sheetProblems } from '../parts/index.js';
 import { cautionsOf, channelTable, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';
@@ -100,6 +101,10 @@ describe('rig files', () => {
     expect(inSheet('kind', 'pwm')).toMatch(
       /^sheets\.zoom-camera-serial\.links\[0\]\.kind: is "pwm"; one of "pulse", "sbus", .* is wanted$/,
     );
+    const odd = broken((doc) => {
+      Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.functions[0]!, { what: 'shutter' });
+    });
+    for (const what of ASKED_WHATS) expect(odd).toContain(`"${what}"`);
     expect(inSheet('colour', 'red')).toBe('sheets.zoom-camera-serial.links[0]: nobody reads "colour"');
     const asked = broken((doc) => {
       Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.functions[0]!.askedBy[0]!, { by: 'voice' });

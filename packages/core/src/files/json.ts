@@ -74,8 +74,8 @@ const WANTED: Readonly<Record<string, string>> = {
   object: 'an object',
   record: 'an object',
 };
-/** Of a list of words, as many as one reads. */
-const MOST_WORDS = 20;
+/** Of a list of words, as many as one reads; all that a function can be are among them. */
+const MOST_WORDS = 40;
 
 /** A complaint in words; those about figures and texts say it themselves. */
 function saidOf(issue: z.core.$ZodIssue, value: unknown): string {
