@@ -1,4 +1,5 @@
-import { findChains, flightChannels, isFlightChain } from '../channels/index.js';
+import { findChains, flightChannels, isFlightChain, receiversOf, type Chain } from '../channels/index.js';
+import { findConversations } from '../loom/index.js';
 import { applyEdits, EditRefused, type Edit, type Rig } from '../rig/index.js';
 import { analyse } from './analyse.js';
 
@@ -37,7 +38,8 @@ function touchesFlight(rig: Rig, edit: Edit): boolean {
     case 'failSafe':
     case 'noFailSafe': {
       const { receiver, slot } = edit.kind === 'failSafe' ? edit.failSafe : edit;
-      return chains.some((c) => isFlightChain(c) && c.slot === slot && c.path[0]?.talker.part.id === receiver);
+      const tells = (c: Chain): boolean => receiversOf(findConversations(rig), c).has(receiver);
+      return chains.some((c) => isFlightChain(c) && c.slot === slot && tells(c));
     }
     default:
       return false;

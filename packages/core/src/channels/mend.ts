@@ -1,10 +1,11 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
+import { findConversations } from '../loom/index.js';
 import { slotsNamed, slotsOf, type Control } from '../parts/index.js';
 import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
 import { carriedBy, pinSetting, pinTold, slotOptions, untoldSlots } from './assign/slot-options.js';
-import { findChains, repeatedBy, type Chain } from './chain.js';
+import { findChains, receiversOf, repeatedBy, type Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, reservedChannels } from './flight.js';
 import { mismatchOf } from './match.js';
@@ -142,11 +143,11 @@ export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, t
 /** What stops a carriage stops it wherever it is told; of other slots that several share, nobody knows whom the fail-safe was set for. */
 const isDrive = ({ fn: { what } }: Chain): boolean => what === 'drive' || what === 'brake';
 
-/** What its receiver does without radio goes with a function. */
-function failSafeMoved(rig: Rig, { path: [first], slot }: Chain, to: number): Edit[] {
-  const receiver = first?.talker.part.id;
-  const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === slot);
-  return set ? [{ kind: 'failSafe', failSafe: { ...set, slot: to } }] : [];
+/** What its receivers do without radio goes with a function. */
+function failSafeMoved(rig: Rig, chain: Chain, to: number): Edit[] {
+  const receivers = receiversOf(findConversations(rig), chain);
+  const sets = rig.failSafes.filter((f) => receivers.has(f.receiver) && f.slot === chain.slot);
+  return sets.map((set) => ({ kind: 'failSafe', failSafe: { ...set, slot: to } }));
 }
 
 /** Whether a function may move off its channel and still do what was wished of it: with its control, or by one of its own where others share it. */

@@ -211,8 +211,8 @@ const toldTroubles = (rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] =>
   toldOther(rig, a, b) || toldOther(rig, b, a) ? ['port told other'] : [];
 
 /** What a pad that puts out pulses can be held by, and still does. @source [practice] a motor's output is for motors alone */
-const OF_PULSES = /servo|pulse|pwm|output|aux|channel|pan|tilt|gimbal/i;
-const OF_MOTORS = /motor|throttle|esc/i;
+const OF_PULSES = /\b(servos?|pulses?|pwm|aux|channel|pan|tilt|gimbal)(?![a-z])/i;
+const OF_MOTORS = /\b(motors?|throttle|esc)(?![a-z])/i;
 
 const putsOutPulses = (feature: string, { part, sheet }: LinkEnd): boolean =>
   OF_PULSES.test(feature) ||

@@ -81,20 +81,6 @@ const eye = defineSheet({
   ],
   view: { wideDeg: 90, teleDeg: 30, pointsAcross: 720 },
 });
-/** A motor, which a motor's output drives. */
-const motor = defineSheet({
-  ...base,
-  class: 'own-motor',
-  role: 'drive',
-  name: 'Motor box',
-  group: 'Control',
-  massG: 20,
-  ports: [supplyPort('volts', 'volts', 'left'), servoPort('in', 'in', 'left', 'in')],
-  supplies: [eats('volts', [4.5, 9], 1, 2)],
-  links: [wire('in', 'pulse', 'listen', 'in')],
-  functions: [{ id: 'run', label: 'Run', what: 'drive', takes: 'position', over: ['in'] }],
-});
-
 const now = Proposed.of({
   ...brief(
     'Finch',
@@ -114,6 +100,8 @@ const held = (resourceId: string, to: string): Rig => ({
   ...now.rig,
   held: [...now.rig.held.filter((h) => h.resource !== resourceId), { part: 'FC', resource: resourceId, to }],
 });
+/** On the pad that comes as a motor's output. */
+const toFive = (at: PinRef): PinRef => (at.part === 'FC' && at.port === 'm6' ? { ...at, port: 'm5' } : at);
 const told = (rig: Rig): string[] => analyse(rig).findings.flatMap((f) => (f.rule === 'pad-held' ? [f.title] : []));
 
 describe('a pad that plays keys, on a sheet that names no speech', () => {
@@ -147,8 +135,6 @@ describe('a pad that puts out pulses', () => {
       ...(to === null ? [] : [{ part: 'FC', resource: 'm5', to }]),
     ],
   });
-  const toFive = (at: PinRef): PinRef => (at.part === 'FC' && at.port === 'm6' ? { ...at, port: 'm5' } : at);
-
   it('is taken where no feature has to be given up', () => {
     expect(now.chain('CM.zoom').breaks).toBeNull();
     expect(now.rig.held.filter((h) => h.resource !== 'led').map((h) => `${h.resource} ${h.to}`)).toEqual([
@@ -173,25 +159,21 @@ describe('a pad that puts out pulses', () => {
   it('given to pulses, to a servo, to the camera or to nobody puts them out', () => {
     for (const to of ['servo pulses', 'Key eye', null]) expect(told(onFive(to))).toEqual([]);
   });
-});
 
-describe('a motor on a motor’s output', () => {
-  it('is no mistake', () => {
-    const all = Proposed.of({
-      ...brief(
-        'Finch',
-        'FPV',
-        [
-          ['PK', 'pack-2s'],
-          ['RX', 'receiver-long-range'],
-          ['TX', 'transmitter-16'],
-          ['FC', board.class],
-          ['MO', motor.class],
-        ],
-        [],
-      ),
-      sheets: [board, motor],
-    });
-    expect(told(all.rig)).toEqual([]);
+  it('is held by pulses in any words for them, and not by what only begins alike', () => {
+    const shippedWith = (feature: string): Rig => {
+      const resources = board.resources.map((r) => (r.id === 'm5' ? { ...r, heldWhenNew: [feature] } : r));
+      const rig = onFive(feature);
+      return { ...rig, sheets: { ...rig.sheets, [board.class]: { ...board, resources } } };
+    };
+    for (const feature of ['servo1', 'Servo 5', 'PWM out', 'aux3', 'pan'])
+      expect(told(shippedWith(feature))).toEqual([]);
+    for (const feature of ['LED panel', 'motor5', 'lap beacon']) expect(told(shippedWith(feature))).toHaveLength(1);
+  });
+
+  it('held by a motor is right for a motor', () => {
+    const rig = onFive('motor 5');
+    const asMotor = eye.functions.map((f) => (f.id === 'zoom' ? { ...f, what: 'drive' as const } : f));
+    expect(told({ ...rig, sheets: { ...rig.sheets, [eye.class]: { ...eye, functions: asMotor } } })).toEqual([]);
   });
 });

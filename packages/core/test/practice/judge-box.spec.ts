@@ -1,7 +1,7 @@
 /** Two receivers into one box that goes over to the other when one falls silent, and behind it a box set to a channel. */
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
-import { findChains, receiversOf } from '../../src/channels/index.js';
+import { channelEdits, findChains, receiversOf } from '../../src/channels/index.js';
 import { findConversations } from '../../src/loom/index.js';
 import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import type { Edit, Rig } from '../../src/rig/index.js';
@@ -103,6 +103,24 @@ describe('two receivers into one box', () => {
       const loose: Edit = { kind: 'failSafe', failSafe: { receiver: id, slot, does: 'value', valueUs: 2000 } };
       expect(titles(now.with([loose]).rig, 'fail-safe-acts')).toHaveLength(1);
     }
+  });
+
+  it('what both do without radio goes with a function to another channel', () => {
+    const shot = now.chain('CA.shot');
+    const set = (receiver: string): Edit => ({
+      kind: 'failSafe',
+      failSafe: { receiver, slot: shot.slot!, does: 'value', valueUs: 1000 },
+    });
+    const { rig } = now.with([set('RA'), set('RB')]);
+    const to = shot.slot === 8 ? 7 : 8;
+    const moved = channelEdits(
+      rig,
+      findChains(rig),
+      findChains(rig).find((c) => c.fn.id === 'shot')!,
+      to,
+    );
+    const safe = moved.flatMap((e) => (e.kind === 'failSafe' ? [`${e.failSafe.receiver} ${e.failSafe.slot}`] : []));
+    expect(safe.sort()).toEqual([`RA ${to}`, `RB ${to}`]);
   });
 
   it('one that hears nothing there may tell nothing', () => {

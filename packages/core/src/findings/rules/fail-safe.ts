@@ -2,7 +2,7 @@ import { arrivingUs, demandOf, inputSpan, receiversOf, stopsDrive, type Chain } 
 import { restWindow } from '../../parts/index.js';
 import type { FailSafe } from '../../rig/index.js';
 import { num } from '../../units/index.js';
-import type { Fix, Rule, RuleResult } from '../finding.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** A throttle no higher is at idle, %. @source [mem] */
 const IDLE_PCT = 5;
@@ -10,10 +10,11 @@ const IDLE_PCT = 5;
 const STILL = 0.02;
 
 /** What a slot does when the radio is lost: starts a recording, keeps a camera turning, raises a radio's power. @source [practice] */
-export const failSafeRule: Rule = ({ rig, chains, conversations }) =>
-  rig.failSafes.flatMap((set) =>
-    chains.flatMap((chain): RuleResult[] => {
-      if (chain.breaks || chain.slot !== set.slot || !receiversOf(conversations, chain).has(set.receiver)) return [];
+export const failSafeRule: Rule = (context) =>
+  context.rig.failSafes.flatMap((set) =>
+    context.chains.flatMap((chain): RuleResult[] => {
+      if (chain.breaks || chain.slot !== set.slot || !receiversOf(context.conversations, chain).has(set.receiver))
+        return [];
       // a drive that goes on is a stop of its own
       if (chain.fn.what === 'drive') return [];
       const acts = actOf(chain, set);
@@ -33,7 +34,7 @@ export const failSafeRule: Rule = ({ rig, chains, conversations }) =>
             { name: 'set', value: set.does === 'value' ? `${set.valueUs} µs` : set.does },
           ],
           fixes: () =>
-            acts.safeUs === null || startsDrive(chains, set, acts.safeUs) ? [] : sendInstead(set, acts.safeUs),
+            acts.safeUs === null || startsDrive(context, set, acts.safeUs) ? [] : sendInstead(set, acts.safeUs),
         },
       ];
     }),
@@ -56,12 +57,12 @@ function isStill(chain: Chain, us: number): boolean {
 }
 
 /** Whether a drive on the same slot, stopped as it is set now, would go on by another width. */
-const startsDrive = (chains: readonly Chain[], set: FailSafe, valueUs: number): boolean =>
+const startsDrive = ({ chains, conversations }: RuleContext, set: FailSafe, valueUs: number): boolean =>
   chains.some(
     (c) =>
       (c.fn.what === 'drive' || c.fn.what === 'brake') &&
       c.slot === set.slot &&
-      c.path[0]?.talker.part.id === set.receiver &&
+      receiversOf(conversations, c).has(set.receiver) &&
       stopsDrive(c, set) &&
       !stopsDrive(c, { ...set, does: 'value', valueUs }),
   );
