@@ -25,7 +25,7 @@ test('a whole run at the bench on a phone without a network: readings judged, a 
   await page.keyboard.press('PageDown');
   await step('Radio transmitter on');
   await page.keyboard.press('Space');
-  await step('Throttle low, switches up');
+  await step('Throttle low, switches down');
   await run.getByRole('heading', { level: 1 }).click();
   await step('Video transmitter: antenna on');
   await run.getByRole('button', { name: 'Done' }).click();
@@ -103,12 +103,14 @@ test('a run that is given up leaves a record and begins from the first step agai
   await page.keyboard.press('PageDown');
   await run.getByRole('button', { name: 'Leave the run' }).click();
   await page.getByRole('button', { name: 'Go on at the bench' }).click();
-  await expect(head).toHaveText('Throttle low, switches up');
+  await expect(head).toHaveText('Throttle low, switches down');
   await run.getByRole('button', { name: 'Stop the run' }).click();
   await run.getByRole('textbox', { name: 'Why stop?' }).fill('rain');
   await page.keyboard.press('Enter');
   await expect(run).toBeHidden();
   await expect(page.getByText('0 / 11')).toBeVisible();
   await go(page, 'Log');
-  await expect(page.getByText(/Run stopped at step 3 of 11, Throttle low, switches up after .* s: rain/)).toBeVisible();
+  await expect(
+    page.getByText(/Run stopped at step 3 of 11, Throttle low, switches down after .* s: rain/),
+  ).toBeVisible();
 });

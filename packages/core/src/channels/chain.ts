@@ -212,14 +212,21 @@ function pinFor({ links }: Sheet, output: string): string | undefined {
   return pins[Math.min(at, pins.length - 1)]?.id;
 }
 
+/** Kinds in which a controller puts one slot out by one output: all that hangs on it obeys that. */
+const REPEATED: ReadonlySet<LinkKind> = new Set(['pulse', 'contact']);
+
+/** An output of a controller that repeats one slot, by width or by closing. */
+export const isRepeated = ({ kind, talker }: Conversation): boolean =>
+  REPEATED.has(kind) && flies(talker.sheet) && !hearsAir(talker.sheet);
+
 /**
- * What says by its output which slot it is: the last pulse, or one into boxes that pass it on; a controller's pulse, and whatever a
+ * What says by its output which slot it is: the last pulse, or one into boxes that pass it on; a controller's pulse or contact, and whatever a
  * box puts out, where a setting of it says so.
  */
 export function pinnedBy({ path }: Chain): Conversation | undefined {
   for (let i = path.length - 1; i >= 0; i--) {
     const { kind, talker } = path[i]!;
-    if (kind === 'pulse' && flies(talker.sheet) && talker.link.slotSetting !== undefined) return path[i];
+    if (isRepeated(path[i]!) && talker.link.slotSetting !== undefined) return path[i];
     if (!hearsAir(talker.sheet) && !passesOn(talker.sheet) && !handsThrough(talker.sheet, talker.link))
       return undefined;
     if (talker.link.slotSetting !== undefined ? PASSED_ON.has(kind) : kind === 'pulse' && i === 0) return path[i];
@@ -229,7 +236,7 @@ export function pinnedBy({ path }: Chain): Conversation | undefined {
 
 /** The output of a controller that repeats a slot for this, by its name; null where it is told otherwise. */
 export function repeatedBy({ path }: Chain): string | null {
-  const out = path.findLast(({ kind, talker }) => kind === 'pulse' && flies(talker.sheet) && !hearsAir(talker.sheet));
+  const out = path.findLast(isRepeated);
   return out ? `${out.talker.part.id}.${out.talker.link.id}` : null;
 }
 

@@ -27,11 +27,21 @@ export {
 export { airInto, boundReceivers, ownRadios, whoseWish } from './air.js';
 export { HANDED_FROM, handOverLink, handedControls, secondFor, type HandOverLink, type Second } from './hand-over.js';
 export { slotName } from './numbering.js';
-export { beginsAtReceiver, findChains, pinnedBy, receiversOf, repeatedBy, TELLS, type Chain } from './chain.js';
+export {
+  beginsAtReceiver,
+  findChains,
+  isRepeated,
+  pinnedBy,
+  receiversOf,
+  repeatedBy,
+  TELLS,
+  type Chain,
+} from './chain.js';
 export {
   backward,
   chainCount,
   endPointsFor,
+  asksAt,
   forward,
   resolutionOf,
   arrivingUs,

@@ -3,7 +3,7 @@ import { PULSE } from '../units/index.js';
 import type { EditOf } from '../rig/index.js';
 import type { Chain } from './chain.js';
 import { restPositions } from './shaping.js';
-import { forward, arrivingUs } from './signal-path.js';
+import { asksAt, forward, arrivingUs } from './signal-path.js';
 
 /** One resting place of a switch and the window it falls in. */
 export interface Place {
@@ -40,9 +40,10 @@ export function deadPress(chain: Chain): Place | null {
   const { fn, control } = chain;
   const [meant] = fn.windows ?? [];
   if (!control || !meant || fn.takes !== 'pulse') return null;
-  const [rest, pressed] = [forward(chain, -1), forward(chain, 1)];
-  const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
-  return pressed && !asks(rest) && !asks(pressed) ? { at: 1, arrivesUs: pressed.arrivesUs, window: null, meant } : null;
+  const pressed = forward(chain, 1);
+  return pressed && !asksAt(chain, -1) && !asksAt(chain, 1)
+    ? { at: 1, arrivesUs: pressed.arrivesUs, window: null, meant }
+    : null;
 }
 
 /** End points that bring a dead press into its window, and letting go as far to the other side; null when out of travel. */

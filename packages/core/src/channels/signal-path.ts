@@ -55,6 +55,12 @@ export function forward(chain: SignalWay, position: number): Forward | null {
   };
 }
 
+/** A window of the function is asked for where the control stands. */
+export function asksAt(chain: SignalWay, position: number): boolean {
+  const now = forward(chain, position);
+  return now !== null && 'window' in now.demand && now.demand.window !== null;
+}
+
 /** Every stage back from a wanted value. */
 export interface Backward {
   /** Wanted value, in the function's own unit. */

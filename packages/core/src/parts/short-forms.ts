@@ -36,6 +36,8 @@ const MOST_SLOTS = 16;
  * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
  * - A picture that a part takes from one plug and sends through the air has left the wires: it is where it came in.
  * - What no channel can ask needs no windows: it is on or off.
+ * - What takes pictures by lead, has no lens and lists none puts them out by its other picture plugs; the function `picture` of a part
+ *   chooses between several.
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(short: Sheet): Sheet {
@@ -48,6 +50,7 @@ export function inFull(short: Sheet): Sheet {
   };
   const onward = onwardOf(sheet, said.links);
   if (onward) said.pictures = [onward];
+  said.pictures = withChoosers(said);
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
   const decodes =
     (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) || hasThrough(said);
@@ -86,6 +89,26 @@ function networkWay(sheet: Sheet, link: Link): Link['way'] {
   if (hasLens(sheet)) return 'talk';
   return sheet.links.some((l) => l.kind === 'radio' || l.kind === 'antenna') && !hasApps(sheet) ? 'listen' : link.way;
 }
+
+/**
+ * What chooses between several pictures is the function that is called so, and what takes pictures by lead and has none of its own puts
+ * them out by every other picture plug.
+ */
+function withChoosers(sheet: Sheet): Sheet['pictures'] {
+  const choosers = sheet.functions.filter((fn) => fn.what === 'picture');
+  const chosenBy = choosers.length === 1 ? choosers[0]!.id : undefined;
+  const chosen = (path: Sheet['pictures'][number]): Sheet['pictures'][number] =>
+    path.inputs.length > 1 && chosenBy !== undefined ? { chosenBy, ...path } : path;
+  if (sheet.pictures.length || hasLens(sheet)) return sheet.pictures.map(chosen);
+  const plugs = (way: Link['way']): string[] =>
+    sheet.links.filter((l) => l.way === way && BY_WIRE.has(l.kind)).map((l) => l.id);
+  const inputs = plugs('listen');
+  if (!inputs.length || (inputs.length > 1 && chosenBy === undefined)) return [];
+  return plugs('talk').map((output) => chosen({ inputs, output }));
+}
+
+/** Pictures that one lead brings, each by itself. */
+const BY_WIRE: ReadonlySet<Link['kind']> = new Set(['composite', 'hdmi', 'ribbon']);
 
 /** A hub hands on what comes in at its other plugs. */
 function onwardOf(sheet: Sheet, links: readonly Link[]): Sheet['pictures'][number] | null {

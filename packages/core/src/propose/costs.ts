@@ -16,6 +16,8 @@ export const COST = {
   inverterWasted: 3,
   pad: 4,
   release: 5,
+  /** A motor on an output that a payload could have. */
+  toldOutput: 3,
   joint: 8,
   /** Between what stays on the ground and what flies, where nothing else does it. */
   fromGround: 60,

@@ -1,25 +1,38 @@
-import { anyOver, flies, isCompass, type Link, type Sheet } from '../parts/index.js';
+import {
+  anyOver,
+  flies,
+  hasControls,
+  hearsAir,
+  isCompass,
+  passesOn,
+  speaksAir,
+  type Link,
+  type Sheet,
+} from '../parts/index.js';
 import {
   assignablePort,
   isSerial,
+  pinOf,
   speakAlike,
   speechOf,
   wantedUses,
   type Conversation,
   type LinkEnd,
 } from '../loom/index.js';
-import type { Part } from '../rig/index.js';
+import { pinText, type Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
-import { COST } from './costs.js';
+import { COST, type CostPart } from './costs.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
 import { whyNoLead } from './why-unmet.js';
 
-/** What must be joined besides sticks, volts and pictures: antennas, sensors, devices that only report. */
+/** What must be joined besides sticks, volts and pictures: antennas, sensors, devices that only report, motors, second receivers. */
 export function poseJoins(poser: Poser): void {
   poseAntennas(poser);
   poseSensors(poser);
   poseReports(poser);
+  poseMotors(poser);
+  poseSecondReceivers(poser);
 }
 
 function poseAntennas(poser: Poser): void {
@@ -72,6 +85,82 @@ function poseSensors(poser: Poser): void {
     for (const board of boards) addJoin(poser, sensor, board, { covers: [need], cost: [] });
   }
 }
+
+/** Does nothing that anybody asks for, and hears pulses: the speed controllers and rudders of a craft, which its controller mixes. */
+const isMotor = (poser: Poser, { cls: { sheet, part }, end: { link } }: ClassEnd): boolean =>
+  link.kind === 'pulse' &&
+  link.way === 'listen' &&
+  ![...sheet.functions, ...sheet.pictures].length &&
+  !(passesOn(sheet) && sheet.links.some((l) => l.way === 'talk' && isObeyed(poser, part, l)));
+
+/** Something on the bench does what is said by it: no report of a motor to its controller. */
+const isObeyed = ({ view }: Poser, own: Part, said: Link): boolean =>
+  view.parts.some(
+    ({ part, sheet }) =>
+      part !== own &&
+      !flies(sheet) &&
+      sheet.links.some(
+        (l) =>
+          l.way !== 'talk' &&
+          l.kind === said.kind &&
+          (!isSerial(l) || speakAlike(said, l)) &&
+          sheet.functions.some((f) => anyOver(f).includes(l.id)),
+      ),
+  );
+
+/** Each motor has an output of the controller's own. One that may be told a slot is left to the payload where that will do. */
+function poseMotors(poser: Poser): void {
+  const outputs = poser.view.ends.filter(
+    ({ cls, end }) => flies(cls.sheet) && end.link.kind === 'pulse' && end.link.way === 'talk',
+  );
+  if (!outputs.length) return;
+  for (const { cls, nth } of poser.view.ends.filter((end) => isMotor(poser, end)))
+    for (const unit of cls.members) {
+      const motor = ownEnd(poser, cls.part.id, unit.links[nth]!.link.id)!;
+      const need = `motor ${motor.cls.id} ${nth}`;
+      poser.need(
+        need,
+        `${pinText(poser.view.rig, pinOf(motor.end, motor.end.link.pins.data!))} hears the controller`,
+        COST.openNice,
+        {
+          part: cls.part.id,
+          lacks: () => whyNoLead(poser, need, 'no output of the controller is left for it'),
+        },
+      );
+      for (const output of outputs)
+        addJoin(poser, output, motor, { covers: [need], cost: output.end.link.slotSetting ? [TOLD_OUTPUT] : [] });
+    }
+}
+
+const TOLD_OUTPUT: CostPart = { why: 'an output that could be told a slot', points: COST.toldOutput };
+
+/**
+ * A box that goes over to another receiver where one falls silent has a plug for each: a second that hears the same transmitter is for it.
+ * @source [practice]
+ */
+function poseSecondReceivers(poser: Poser): void {
+  if (poser.view.parts.filter(({ sheet }) => hasControls(sheet) && speaksAir(sheet)).length !== 1) return;
+  const receivers = poser.view.ends.filter(
+    ({ cls, end }) => hearsAir(cls.sheet) && !flies(cls.sheet) && end.link.way === 'talk',
+  );
+  for (const input of poser.view.ends.filter(({ cls, end }) => passesOn(cls.sheet) && isBusIn(end.link))) {
+    const { part, sheet } = input.cls;
+    const { kind } = input.end.link;
+    const from = receivers.filter(({ end }) => end.link.kind === kind);
+    const plugs = sheet.links.filter((l) => l.kind === kind && isBusIn(l));
+    const heard = poser.view.kept.filter((c) => c.listener.part.id === part.id && c.kind === kind);
+    if (plugs.length < 2 || heard.length > 1 || new Set(from.map(({ cls }) => cls.part.id)).size < 2) continue;
+    const need = `second receiver ${part.id}`;
+    poser.need(need, `${part.label} hears a second receiver`, COST.openNice, {
+      part: part.id,
+      lacks: () => whyNoLead(poser, need, 'no receiver is left for it'),
+    });
+    for (const receiver of from) addJoin(poser, receiver, input, { covers: [need], cost: [] });
+  }
+}
+
+const CHANNELS: ReadonlySet<Link['kind']> = new Set(['sbus', 'ppm', 'crsf']);
+const isBusIn = ({ kind, way }: Link): boolean => way === 'listen' && CHANNELS.has(kind);
 
 /** Serial devices with nothing to be told: they hang on a controller's port, or on a universal one of a box, where one is free. */
 function poseReports(poser: Poser): void {

@@ -45,7 +45,9 @@ export class UnitPicker {
   private free({ cls, nth, end }: ClassEnd, tells?: LinkEnd, alone = true): Unit {
     const free = cls.members.filter((u) => this.mayTake(u, alone));
     const rank = (u: Unit): number =>
-      tells ? pinRank(this.view.rig, u.links[nth]!, tells) : inputRank(this.view.rig, u.links[nth]!);
+      tells
+        ? pinRank(this.view.rig, u.links[nth]!, tells) + (namedAlike(u.links[nth]!, tells) ? 0 : 0.5)
+        : inputRank(this.view.rig, u.links[nth]!);
     const unit = free.reduce<Unit | undefined>((a, b) => (a && rank(a) <= rank(b) ? a : b), undefined);
     if (!unit) throw new Misuse(`no free ${end.link.kind} port left on ${cls.part.label}`);
     return unit;
@@ -84,6 +86,19 @@ export class UnitPicker {
       return given(x, y) || given(y, x);
     });
   }
+}
+
+/** Their pins are called the same on both sheets. */
+function namedAlike(a: LinkEnd, b: LinkEnd): boolean {
+  const [one, other] = [a, b].map(
+    ({
+      sheet,
+      link: {
+        pins: { data },
+      },
+    }) => sheet.ports.find((p) => p.id === data?.port)?.pins.find((p) => p.n === data?.pin)?.label,
+  );
+  return one !== undefined && one === other;
 }
 
 /** Listeners by part and the order of their plugs, then talkers: the same however the rig was told. */

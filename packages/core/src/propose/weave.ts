@@ -76,7 +76,10 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   for (const lead of leads) add(lead.options, feedMap(view.rig, lead, splices));
   for (const pair of pairs) add([pair.option], pairMap(view.rig, pair, chosen, splices));
   // leads that bring a supply first, so that grounds are known
-  const groups = busGroups(joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)));
+  const groups = oneLead(
+    joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)),
+    ends,
+  );
   for (const group of groups) {
     const maps = group.map((o) => joinMap(view.rig, o, ends.get(o.id)!, grounds));
     add(group, { ...maps[0]!, wires: maps.flatMap((m) => m.wires) });
@@ -91,13 +94,20 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   return woven;
 }
 
-function endText(end: LinkEnd): string {
-  const at = (end.link.pins.data ?? end.link.pins.send ?? end.link.pins.hear)!;
-  return `${end.part.label} ${resourceOf(end)?.label ?? end.sheet.ports.find((p) => p.id === at.port)!.label}`;
-}
+const portOfEnd = ({ link: { pins } }: LinkEnd): string => (pins.data ?? pins.send ?? pins.hear)!.port;
+const plugOf = (end: LinkEnd): string => `${end.part.id}.${portOfEnd(end)}`;
 
-/** Consumers of one bus plug share a Y lead; every other join is a lead of its own. */
-const busGroups = (joins: Joined[]): Joined[][] => [...groupBy(joins, (o) => o.hub ?? o.id).values()];
+const endText = (end: LinkEnd): string =>
+  `${end.part.label} ${resourceOf(end)?.label ?? end.sheet.ports.find((p) => p.id === portOfEnd(end))!.label}`;
+
+/** Consumers of one bus plug share a Y lead, and what goes between the same two plugs is one lead; every other join has its own. */
+function oneLead(joins: Joined[], ends: ReadonlyMap<string, PickedEnds>): Joined[][] {
+  const plugs = (o: Joined): string => {
+    const { talker, listener } = ends.get(o.id)!;
+    return [talker, listener].map(plugOf).sort().join(' ');
+  };
+  return [...groupBy(joins, (o) => o.hub ?? plugs(o)).values()];
+}
 
 /** From which outlet to which pin: supplies of one part at one pin share a lead. */
 const leadKey =

@@ -29,6 +29,7 @@ export {
   partsWithSheets,
   calledOn,
   labelOf,
+  pinText,
   portLabel,
   findPin,
   settingOf,

@@ -2,7 +2,7 @@
  * Set-up cards: for every part that is configured, what is set on it, in the order in which it is done; what is saved when, what to
  * read back, and what it shows when it is right.
  */
-import { arrivingUs, boundReceivers, findChains, sentPulseUs, type Chain } from '../channels/index.js';
+import { arrivingUs, boundReceivers, findChains, isRepeated, sentPulseUs, type Chain } from '../channels/index.js';
 import {
   addressOf,
   assignablePort,
@@ -167,11 +167,11 @@ const boardLines = (settings: readonly BoardSetting[]): Draft[] =>
       .join(' · '),
   }));
 
-/** Which slot each pulse output of a controller or a box repeats, and for whom. */
+/** Which slot each output of a controller or a box repeats, and for whom. */
 function repeatLines(rig: Rig, own: Part): Draft[] {
   const lines = new Map<string, Draft>();
   for (const { path, slot, part, fn } of findChains(rig)) {
-    const out = path.findIndex((c) => c.kind === 'pulse' && c.talker.part.id === own.id);
+    const out = path.findIndex((c) => (c.kind === 'pulse' || isRepeated(c)) && c.talker.part.id === own.id);
     if (out < 1 || slot === null) continue;
     const { link, sheet } = path[out]!.talker;
     const port = link.pins.data!.port;

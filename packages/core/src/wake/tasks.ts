@@ -1,4 +1,4 @@
-import { doersOfWishes, findChains, panHolds, stickFor } from '../channels/index.js';
+import { asksAt, doersOfWishes, findChains, panHolds, stickFor } from '../channels/index.js';
 import { addressOf, showsAir } from '../loom/index.js';
 import {
   findsLevel,
@@ -89,7 +89,9 @@ const hasOwnSwitch = (sheet: Sheet): boolean => hasControls(sheet) || sheet.insi
 
 /** How the controls of a radio, a console or a remote stand before packs go on: only what it has is named. */
 function restText(rig: Rig, part: Part, sheet: Sheet, flown: boolean): string {
-  const switches = sheet.controls.some(({ kind }) => kind.startsWith('switch')) ? ', switches up' : '';
+  const switches = sheet.controls.some(({ kind }) => kind.startsWith('switch'))
+    ? [', switches down', ...disarmedUp(rig, part)].join(', ')
+    : '';
   if (flown) return `${stickFor({ part, sheet }, 'throttle') ? 'Throttle low' : 'Controls at rest'}${switches}`;
   const told = findChains(rig).filter((c) => c.fn.what === 'drive' || c.fn.what === 'brake');
   const tells = told.filter((c) => c.transmitter?.id === part.id);
@@ -98,6 +100,13 @@ function restText(rig: Rig, part: Part, sheet: Sheet, flown: boolean): string {
   const kill = tells.length === 0 || tells.some((c) => c.fn.what === 'brake');
   return `Drive at stop${kill ? ', kill switch on stop' : ''}`;
 }
+
+/** Switches of this transmitter that arm where they are down, and must be up. */
+const disarmedUp = (rig: Rig, { id }: Part): string[] =>
+  findChains(rig)
+    .filter((c) => c.fn.what === 'arm' && c.transmitter?.id === id && c.control?.kind.startsWith('switch'))
+    .filter((c) => asksAt(c, -1) && !asksAt(c, 1))
+    .map((c) => `${c.control!.label} up`);
 
 /** What has a battery of its own and is not held by a pilot: cameras, tablets, ground radios. One press shows charge, a hold starts. */
 function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {

@@ -5,7 +5,7 @@ import { channelEdits, findChains, receiversOf } from '../../src/channels/index.
 import { findConversations } from '../../src/loom/index.js';
 import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import type { Edit, Rig } from '../../src/rig/index.js';
-import { brief } from './bench.js';
+import { brief, type PartLine } from './bench.js';
 import { contact, still } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
@@ -56,7 +56,7 @@ const trigger = defineSheet({
   ],
 });
 
-const proposed = Proposed.of({
+const now = Proposed.of({
   ...brief(
     'Mole mapper',
     'hand-held or ground',
@@ -73,24 +73,32 @@ const proposed = Proposed.of({
   ),
   sheets: [receiver, judge, trigger, still],
 });
-const first = proposed.between('RA', 'JB').length ? 'RA' : 'RB';
-const second = first === 'RA' ? 'RB' : 'RA';
-const free = proposed.between(first, 'JB')[0]!.wires.some((w) => [w.from, w.to].some((p) => p.port === 'a'))
-  ? 'b'
-  : 'a';
-const now = proposed.with([
-  {
-    kind: 'addCable',
-    cable: proposed.fresh([
-      [`${second}.out.1`, `JB.${free}.1`],
-      [`${second}.out.3`, `JB.${free}.3`, 'black'],
-    ]),
-  },
-]);
+const [first, second] = ['RA', 'RB'] as const;
 const titles = (rig: Rig, rule: string): string[] =>
   analyse(rig).findings.flatMap((f) => (f.rule === rule ? [f.title] : []));
 
 describe('two receivers into one box', () => {
+  it('are both joined by a proposal, each at a plug of its own', () => {
+    expect(now.proposal.unmet).toEqual([]);
+    const plugs = [first, second].map((id) => now.lead(id, 'JB').wires[0]!).flatMap((w) => [w.from, w.to]);
+    expect(plugs.flatMap((p) => (p.part === 'JB' ? [p.port] : [])).sort()).toEqual(['a', 'b']);
+  });
+
+  it('of which the second belongs to another transmitter stays out of it', () => {
+    const sheets = Object.values(now.bare.sheets);
+    const two = Proposed.of({
+      ...brief(
+        'Mole mapper',
+        'hand-held or ground',
+        [...now.bare.parts.map((p): PartLine => [p.id, p.class]), ['TO', 'transmitter-16']],
+        [['photo']],
+      ),
+      sheets: sheets.filter((s) => s.class.startsWith('own-')),
+    });
+    expect(two.proposal.edits.length).toBeGreaterThan(0);
+    expect([first, second].filter((id) => two.has(id, 'JB'))).toHaveLength(1);
+  });
+
   it('both may tell what hangs behind it', () => {
     const shot = now.chain('CA.shot');
     expect([shot.breaks, [...receiversOf(findConversations(now.rig), shot)].sort()]).toEqual([null, ['RA', 'RB']]);

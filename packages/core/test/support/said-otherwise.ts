@@ -4,6 +4,7 @@ import {
   flies,
   hasControls,
   hearsAir,
+  hasLens,
   speaksAir,
   type Link,
   type Sheet,
@@ -25,10 +26,21 @@ export const saidInShort = (rig: Rig): Rig =>
 const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna', 'ethernet']);
 const bothWays = (sheet: Sheet): Sheet => ({
   ...sheet,
-  // that a hub hands on what comes in need not be said
-  pictures: carriesNetwork(sheet) ? [] : sheet.pictures,
+  // that a hub hands on what comes in need not be said, nor that any other box does, nor what chooses
+  pictures: carriesNetwork(sheet) || puts(sheet) ? [] : sheet.pictures,
   links: sheet.links.map((l) => (BOTH.has(l.kind) ? { ...l, way: 'both' as const } : l)),
 });
+
+/** It has no lens, and every picture goes out by its one other picture plug. */
+const puts = (sheet: Sheet): boolean =>
+  !hasLens(sheet) &&
+  sheet.pictures.length === 1 &&
+  ['listen', 'talk'].every((way) => {
+    const plugs = sheet.links.filter((l) => l.way === way && WIRED.has(l.kind)).map((l) => l.id);
+    const { inputs, output } = sheet.pictures[0]!;
+    return String(plugs) === String(way === 'talk' ? [output] : inputs);
+  });
+const WIRED: ReadonlySet<string> = new Set(['composite', 'hdmi', 'ribbon']);
 
 const weighed = (sheet: Sheet): Sheet => (hasControls(sheet) && speaksAir(sheet) ? { ...sheet, massG: 650 } : sheet);
 

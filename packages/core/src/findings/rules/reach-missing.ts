@@ -1,6 +1,6 @@
 import { cableOf, leadLength, pinMap, portsCanJoin, type LinkEnd } from '../../loom/index.js';
 import { eyeLinks, isWorkedOver, worksEye } from '../../parts/index.js';
-import { nextId, partsWithSheets, pinKey, type Rig } from '../../rig/index.js';
+import { findPin, nextId, partsWithSheets, pinKey, wiresAt, type Rig } from '../../rig/index.js';
 import { groundBetween } from './lead-parts.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -14,7 +14,7 @@ export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
       (c) => c.talker.part.id === part.id && links.some((l) => l.id === c.talker.link.id) && !c.troubles.length,
     );
     const wished = told.filter((c) => !c.breaks || rig.wishes.some((w) => w.what === c.fn.what));
-    if (!wished.length || reaches) return [];
+    if (!wished.length || reaches || links.some((l) => isMisplaced(rig, part.id, l))) return [];
     return [
       {
         rule: 'reach-missing',
@@ -29,6 +29,14 @@ export const reachMissingRule: Rule = ({ rig, chains, conversations }) =>
         fixes: () => leadFix(rig, { part, sheet, links }),
       },
     ];
+  });
+
+/** Its wire ends on a supply or a ground: that is told of, and comes first. */
+const isMisplaced = (rig: Rig, part: string, { pins: { data } }: LinkEnd['link']): boolean =>
+  data !== undefined &&
+  wiresAt(rig, { part, ...data }).some(({ wire, far }) => {
+    const line = findPin(rig, wire[far])?.pin.line;
+    return line === 'supply' || line === 'ground';
   });
 
 function leadFix(rig: Rig, own: Pick<LinkEnd, 'part' | 'sheet'> & { links: LinkEnd['link'][] }): Fix[] {

@@ -30,7 +30,7 @@ function onlySays(rig: Rig, at: PinRef): boolean {
   return (
     findPin(rig, at)?.pin.way === 'out' &&
     links.length > 0 &&
-    links.every((l) => l.way === 'talk' && l.pins.data !== undefined && l.kind !== 'contact')
+    links.every((l) => l.way === 'talk' && l.pins.hear === undefined && l.kind !== 'contact')
   );
 }
 

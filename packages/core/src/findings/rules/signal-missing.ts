@@ -1,27 +1,82 @@
-import { leadLength, linkEnds, pinOf, type Conversation, type LinkEnd } from '../../loom/index.js';
-import { LINK_WORDS, type LinkKind } from '../../parts/index.js';
-import { portLabel, wiresAt, type Cable, type Edit, type PinRef } from '../../rig/index.js';
-import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import {
+  isSerial,
+  leadLength,
+  linkEnds,
+  pinOf,
+  speakAlike,
+  type Conversation,
+  type LinkEnd,
+} from '../../loom/index.js';
+import { LINK_WORDS, anyOver, linksAt, type Link, type LinkKind, type Pin, type PinAt } from '../../parts/index.js';
+import {
+  findPin,
+  portLabel,
+  sheetOf,
+  wiresAt,
+  type Cable,
+  type Edit,
+  type PinRef,
+  type Rig,
+  type WireAt,
+} from '../../rig/index.js';
+import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** Plugs that people join for their volts alone. [practice] a camera charged from a computer */
 const FOR_VOLTS: ReadonlySet<LinkKind> = new Set(['usb', 'ethernet']);
 
 /** A lead between two plugs that could talk, with its supply or ground and without the wire that says anything. @source [practice] */
 export const signalMissingRule: Rule = (context) => {
-  const ends = linkEnds(context.rig).filter((e) => e.live && e.link.pins.data && !FOR_VOLTS.has(e.link.kind));
+  const ends = linkEnds(context.rig).filter((e) => e.live && onePin(e.link) && !FOR_VOLTS.has(e.link.kind));
   return context.rig.cables.flatMap((cable) =>
     portPairs(cable).flatMap(([a, b]) => {
       const [talkers, listeners] = [at(ends, a, 'listen'), at(ends, b, 'talk')];
       return listeners.flatMap((listener): RuleResult[] => {
-        const talker = talkers.find((t) => t.link.kind === listener.link.kind);
+        const talker = talkerFor(context, talkers, listener);
         return talker && isSilent(context, talker, listener) ? [lacking(context, cable, talker, listener)] : [];
       });
     }),
   );
 };
 
+/** The pin of what goes one way; none of a serial pair, of which `pair-half` tells. */
+const onePin = ({ pins: { data, send, hear } }: Link): PinAt | undefined =>
+  data ?? (send && hear ? undefined : (send ?? hear));
+
 const at = (ends: readonly LinkEnd[], pin: PinRef, never: 'listen' | 'talk'): LinkEnd[] =>
-  ends.filter((e) => e.part.id === pin.part && e.link.pins.data!.port === pin.port && e.link.way !== never);
+  ends.filter((e) => e.part.id === pin.part && onePin(e.link)!.port === pin.port && e.link.way !== never);
+
+/**
+ * What would say it. Of several pulses on one plug: the one of the same name that nobody hears yet, else the first such, and none for
+ * what is not asked for while the plug brings others.
+ */
+function talkerFor(
+  { rig, conversations }: RuleContext,
+  talkers: readonly LinkEnd[],
+  listener: LinkEnd,
+): LinkEnd | undefined {
+  const alike = talkers.filter(
+    ({ link }) => link.kind === listener.link.kind && (!isSerial(link) || speakAlike(link, listener.link)),
+  );
+  if (listener.link.kind !== 'pulse' || alike.length < 2) return alike[0];
+  const heard = conversations.filter(
+    (c) => c.listener.part === listener.part && alike.some((t) => t.link === c.talker.link),
+  );
+  if (heard.length && !isWanted(rig, listener)) return undefined;
+  const free = alike.filter((t) => !heard.some((c) => c.talker.link === t.link));
+  const name = pinAt(rig, listener)?.label;
+  return free.find((t) => pinAt(rig, t)?.label === name) ?? free[0];
+}
+
+const refOf = (end: LinkEnd): PinRef => pinOf(end, onePin(end.link)!);
+const pinAt = (rig: Rig, end: LinkEnd): Pin | undefined => findPin(rig, refOf(end))?.pin;
+
+/** Something is wished for that is told over it, or it tells nothing in particular: a motor's pulse. */
+function isWanted({ wishes }: Rig, { part, sheet, link }: LinkEnd): boolean {
+  const told = sheet.functions.filter((f) => anyOver(f).includes(link.id));
+  const isWished = ({ what }: (typeof told)[number]): boolean =>
+    wishes.some((w) => w.what === what && (w.part === undefined || w.part === part.id));
+  return !sheet.functions.length || told.some(isWished);
+}
 
 /** Plugs that a lead joins, each pair both ways round. */
 function portPairs({ wires }: Cable): [PinRef, PinRef][] {
@@ -38,26 +93,30 @@ function portPairs({ wires }: Cable): [PinRef, PinRef][] {
 /** Kinds that bring all channels at once: one of them will do. */
 const CHANNELS: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'crsf']);
 
-/** Nothing is on the pin that hears, and what it would say comes no other way. Each pulse is one of its own, and heard at one pin of a plug. */
+/** Nothing is on the pin that hears but what never says anything, and what it would say comes no other way. Each pulse is one of its own, and heard at one pin of a plug. */
 function isSilent({ rig, conversations }: RuleContext, talker: LinkEnd, listener: LinkEnd): boolean {
-  if (wiresAt(rig, pinOf(listener, listener.link.pins.data!)).length) return false;
+  if (wiresAt(rig, refOf(listener)).some((w) => !isMute(rig, w.wire[w.far]))) return false;
   const { kind } = listener.link;
   const sameAs = (other: LinkKind): boolean => (CHANNELS.has(kind) ? CHANNELS.has(other) : other === kind);
   const isOfBoth = (c: Conversation): boolean =>
     sameAs(c.kind) && c.talker.part === talker.part && c.listener.part === listener.part;
   const isThisPulse = (c: Conversation): boolean =>
-    c.talker.link === talker.link && c.listener.link.pins.data?.port === listener.link.pins.data!.port;
+    c.talker.link === talker.link && onePin(c.listener.link)?.port === refOf(listener).port;
   return !conversations.some((c) => isOfBoth(c) && (kind !== 'pulse' || isThisPulse(c)));
 }
 
+/** A signal pin by which nothing is said: one that only hears, or of which the sheet tells nothing. */
+const isMute = (rig: Rig, at: PinRef): boolean =>
+  findPin(rig, at)?.pin.line === 'signal' && linksAt(sheetOf(rig, at.part), at).every((l) => l.way === 'listen');
+
+/** The pin by its name, where the plug hears several things. */
+const pinName = (rig: Rig, end: LinkEnd): string[] =>
+  end.sheet.links.filter((l) => l.way !== 'talk' && onePin(l)?.port === refOf(end).port).length > 1
+    ? [pinAt(rig, end)!.label]
+    : [];
+
 function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: LinkEnd): RuleResult {
-  const [from, to] = [pinOf(talker, talker.link.pins.data!), pinOf(listener, listener.link.pins.data!)];
-  const lengthMm = cable.wires[0]?.lengthMm ?? leadLength(rig, from.part, to.part).needMm;
-  const edit: Edit = {
-    kind: 'addWire',
-    cable: cable.id,
-    wire: { from, to, colour: 'white', gaugeAwg: 28, lengthMm },
-  };
+  const [from, to] = [refOf(talker), refOf(listener)];
   return {
     rule: 'signal-missing',
     mark: 'stop',
@@ -69,8 +128,28 @@ function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: 
       { name: 'talker', value: talker.part.id },
       { name: 'listener', value: listener.part.id },
       { name: 'kind', value: LINK_WORDS[listener.link.kind] },
-      { name: 'port', value: portLabel(rig, to) },
+      { name: 'port', value: [portLabel(rig, to), ...pinName(rig, listener)].join(' ') },
     ],
-    fixes: () => [{ label: 'Add the signal wire', edits: [edit] }],
+    fixes: () => [wiresAt(rig, to).length ? changedOver(rig, cable, from, to) : added(rig, cable, from, to)].flat(),
   };
+}
+
+function added(rig: Rig, cable: Cable, from: PinRef, to: PinRef): Fix[] {
+  const lengthMm = cable.wires[0]?.lengthMm ?? leadLength(rig, from.part, to.part).needMm;
+  const wire = { from, to, colour: 'white', gaugeAwg: 28, lengthMm };
+  return [{ label: 'Add the signal wire', edits: [{ kind: 'addWire', cable: cable.id, wire }] }];
+}
+
+/** The wire on the pin that hears goes over to what says it, and what lay there to where that wire came from. */
+function changedOver(rig: Rig, cable: Cable, from: PinRef, to: PinRef): Fix[] {
+  const [own, ...more] = wiresAt(rig, to);
+  const [other, ...others] = wiresAt(rig, from);
+  if (!own || more.length || others.length || own.cable !== cable || (other && other.cable !== cable)) return [];
+  const move = ({ index, far, near }: WireAt, moved: 'far' | 'near', pin: PinRef): Edit => ({
+    ...{ kind: 'moveEnd', cable: cable.id, wire: index },
+    ...{ end: moved === 'far' ? far : near, pin },
+  });
+  const edits = [move(own, 'far', from), ...(other ? [move(other, 'near', own.wire[own.far])] : [])];
+  const [a, b] = [own.wire[own.far], from].map((at) => findPin(rig, at)!.pin.label);
+  return [{ label: other ? `Swap ${a} and ${b}` : `Move ${a} to ${b}`, edits }];
 }

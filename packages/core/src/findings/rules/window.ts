@@ -124,9 +124,12 @@ function unreached({ rig, conversations }: RuleContext, chain: Chain, places: Pl
   const gap =
     used.indexOf(true) < used.lastIndexOf(true) &&
     used.slice(used.indexOf(true), used.lastIndexOf(true)).includes(false);
-  const dark = gap
-    ? windows.filter((w, i) => !into[i] && shown.has(w.label) && i > used.indexOf(true) && i < used.lastIndexOf(true))
-    : [];
+  const alone = used.filter((on) => on).length === 1;
+  const dark = alone
+    ? windows.filter((w, i) => !into[i] && shown.has(w.label))
+    : gap
+      ? windows.filter((w, i) => !into[i] && shown.has(w.label) && i > used.indexOf(true) && i < used.lastIndexOf(true))
+      : [];
   const own = { mark: 'watch' as const, station: 'channels' as const };
   const figures: Figure<'control' | 'part' | 'places'>[] = [
     { name: 'control', value: chain.control!.label },

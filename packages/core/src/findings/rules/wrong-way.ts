@@ -1,5 +1,5 @@
 import { flies } from '../../parts/index.js';
-import { forward, idleAt, type Chain } from '../../channels/index.js';
+import { asksAt, forward, idleAt, type Chain } from '../../channels/index.js';
 import { sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Figure, Rule, RuleResult } from '../finding.js';
 
@@ -7,8 +7,8 @@ import type { Figure, Rule, RuleResult } from '../finding.js';
 export const wrongWayRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
     const { control, part, fn, slot } = chain;
-    if (chain.breaks || !control || flies(chain.sheet) || slot === null) return [];
-    const figures = fn.takes === 'pulse' || fn.takes === 'momentary' ? askedAtRest(rig, chain) : fallsUpward(chain);
+    if (chain.breaks || !control || (flies(chain.sheet) && fn.what !== 'arm') || slot === null) return [];
+    const figures = ACTS.has(fn.takes) || fn.what === 'arm' ? askedAtRest(rig, chain) : fallsUpward(chain);
     if (!figures) return [];
     return [
       {
@@ -22,10 +22,14 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
           { name: 'function', value: fn.label },
           ...figures,
         ],
-        fixes: () => [{ label: 'Turn it round', edits: [turned(rig, chain)] }],
+        // what flies is turned round by whoever flies it
+        fixes: () => (flies(chain.sheet) ? [] : [{ label: 'Turn it round', edits: [turned(rig, chain)] }]),
       },
     ];
   });
+
+/** What acts when it is asked, and is not asked at rest. */
+const ACTS: ReadonlySet<string> = new Set(['pulse', 'momentary']);
 
 /** What an axis gives at the ends of its control, where up is less than down. */
 function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
@@ -42,9 +46,11 @@ function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
 /** Width a control sends while nobody touches it, where that is what its function waits for. */
 function askedAtRest(rig: Rig, chain: Chain): Figure<'at rest'>[] | null {
   const transmitter = { part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) };
-  const [rest, pressed] = [forward(chain, idleAt(transmitter, chain.control!)), forward(chain, 1)];
-  const asks = (at: typeof rest): boolean => at !== null && 'window' in at.demand && at.demand.window !== null;
-  return rest && asks(rest) && !asks(pressed) ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }] : null;
+  const at = idleAt(transmitter, chain.control!);
+  const rest = forward(chain, at);
+  return rest && asksAt(chain, at) && !asksAt(chain, 1)
+    ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }]
+    : null;
 }
 
 /** Round at the device where it was told there, else at the transmitter. */

@@ -15,8 +15,8 @@ export const CHANNELS_WORDS = {
     text: `Its places choose ${f.text('places')} of ${f.label('part')}. A switch of two places reaches the first and the last of three.`,
   }),
   'input-empty': (f) => ({
-    title: `${f.text('control')} shows black in between`,
-    text: `${capital(f.text('dark'))} of ${f.label('part')} has nothing on it. Plug the cameras side by side, or use a switch of two places.`,
+    title: `${f.text('control')} shows black at ${f.text('dark')}`,
+    text: `${capital(f.text('dark'))} of ${f.label('part')} has nothing on it. Plug a camera there, or the cameras side by side, or use a switch of two places.`,
   }),
   'control-unfit': (f) => ({
     title: `${f.text('control')} does not suit ${f.text('function').toLowerCase()}`,
@@ -107,7 +107,7 @@ export const CHANNELS_WORDS = {
   'wrong-way': (f) => ({
     title: `${f.text('function')} ${f.text('at rest') ? 'works' : 'moves'} the wrong way`,
     text: f.text('at rest')
-      ? `${f.text('control')} asks for it while nobody presses: ${micros(f.number('at rest'))} at rest. It acts when the button is let go.`
+      ? `${f.text('control')} asks for it where it rests, with ${micros(f.number('at rest'))}, and not the other way.`
       : `${f.text('control')} up or right takes ${f.label('part')} from ${num(f.number('low'))} down to ${num(f.number('high'))}.`,
   }),
   'fail-safe-acts': (f) => ({
