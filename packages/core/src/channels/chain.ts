@@ -4,7 +4,9 @@ import {
   handsThrough,
   hearsAir,
   overOf,
+  isOwnPulse,
   passesOn,
+  relays,
   tellsOn,
   type Control,
   type LinkKind,
@@ -178,7 +180,8 @@ function wayInto(
   const pin = passesOn(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
   const through = new Set([...passed, talker.part.id]);
   const ways = (into(all).get(talker.part.id) ?? [])
-    .filter((c) => carries(c) && (pin === undefined || c.kind !== 'pulse' || c.listener.link.id === pin))
+    .filter((c) => carries(c) && !(flies(talker.sheet) && isOwnPulse(talker.sheet, c.listener.link)))
+    .filter((c) => pin === undefined || c.kind !== 'pulse' || c.listener.link.id === pin)
     .map((c) => [...wayInto(rig, all, c, through), c]);
   const best = [
     ways.filter((way) => way.length === 1 && beginsAtReceiver(way)),
@@ -251,7 +254,9 @@ function slotOf(rig: Rig, chain: Chain): number | null {
 function breakOf(chain: Chain): string | null {
   const bad = chain.path.find((c) => c.troubles.length);
   if (bad) return `${bad.talker.part.label} → ${bad.listener.part.label}: ${bad.troubles.join(', ')}`;
-  if (!beginsAtReceiver(chain.path)) return `${chain.path[0]!.talker.part.label} hears no receiver`;
+  const { part, sheet } = chain.path[0]!.talker;
+  if (!beginsAtReceiver(chain.path))
+    return `${part.label} ${flies(sheet) && !relays(sheet) ? 'hands on no channel but its own' : 'hears no receiver'}`;
   if (!chain.transmitter) return 'no transmitter speaks to the receiver';
   if (chain.slot === null) return 'not given a slot';
   if (!chain.control && chain.second?.breaks !== null) return `nothing drives channel ${chain.slot}`;

@@ -1,6 +1,7 @@
-import { hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
+import { anyOver, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 import { heardBy, saidBy, type Conversation } from './conversations.js';
+import { PICTURE_KINDS } from './picture-kinds.js';
 
 const isApart = (kind: string): boolean => kind === 'antenna' || kind === 'radio';
 
@@ -15,11 +16,25 @@ export function idleReason(
   sheet: Sheet,
 ): string | null {
   if (!sheet.links.some((l) => !isApart(l.kind)) || hasControls(sheet) || sheet.sources.length) return null;
+  if (isDark(conversations, part, sheet)) return 'no picture comes to it';
   // what is plugged in and silent has a finding of its own
   if ([...saidBy(conversations, part), ...heardBy(conversations, part)].some((c) => !isApart(c.kind))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
   if (sees(sheet)) return null;
   return 'no lead brings or takes a signal';
+}
+
+/** It puts out pictures that come to it by lead, and none does: the camera is not there. */
+function isDark(conversations: readonly Conversation[], part: string, sheet: Sheet): boolean {
+  const choosing = sheet.functions.flatMap(anyOver);
+  const isPicture = ({ kind }: Conversation): boolean => PICTURE_KINDS.has(kind);
+  return (
+    sheet.pictures.length > 0 &&
+    sheet.functions.every((f) => f.what === 'picture') &&
+    sheet.links.every((l) => PICTURE_KINDS.has(l.kind) || isApart(l.kind) || choosing.includes(l.id)) &&
+    saidBy(conversations, part).some(isPicture) &&
+    !heardBy(conversations, part).some(isPicture)
+  );
 }
 
 function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: string): string {

@@ -1,4 +1,5 @@
 import { FLIGHT_WHATS, PICTURE_LINKS } from './kinds.js';
+import { overOf } from './who-asks.js';
 import type { Link, LinkKind, PartFunction, PinAt, Setting, Sheet } from './sheet.js';
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
@@ -48,6 +49,20 @@ export const passesOn = oncePerSheet(
 
 /** Tells others what it hears: a controller, or what only passes on. */
 export const tellsOn = (sheet: Sheet): boolean => flies(sheet) || passesOn(sheet);
+
+/** An input of a controller that brings one function of its own its pulse: what comes in there goes no further. */
+export const isOwnPulse = (sheet: Sheet, link: Link): boolean =>
+  link.kind === 'pulse' && sheet.functions.some((f) => isFlight(f) && String(overOf(f)) === link.id);
+
+/** It flies, and can hear more than its own axes: what it hears it may hand on. */
+export const relays = oncePerSheet(
+  (sheet) =>
+    flies(sheet) &&
+    sheet.links.some(
+      (l) =>
+        l.way !== 'talk' && (l.kind === 'radio' || l.kind === 'pulse' || BUSES.has(l.kind)) && !isOwnPulse(sheet, l),
+    ),
+);
 
 /** Kinds that bring many channels at once, of which some may be for others. */
 const BUSES: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'crsf', 'can', 'mavlink', 'device-serial']);

@@ -11,6 +11,7 @@ import {
   isNetworkPlug,
   passesOn,
 } from './capabilities.js';
+import { anyOver } from './who-asks.js';
 import { isWindowed, restWindow } from './function-kind.js';
 import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
 import { asWidePlug } from './wide-plug.js';
@@ -35,6 +36,7 @@ const MOST_SLOTS = 16;
  * - A network, USB, CAN or picture plug that is written as what sends and what hears is one plug of all its contacts.
  * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
  * - A picture that a part takes from one plug and sends through the air has left the wires: it is where it came in.
+ * - A pulse, a bus, a ladder or a picture that says "both" goes the way of its pin.
  * - What no channel can ask needs no windows: it is on or off.
  * - What takes pictures by lead, has no lens and lists none puts them out by its other picture plugs; the function `picture` of a part
  *   chooses between several.
@@ -70,8 +72,24 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
   if (way !== 'both') return way;
   if (kind === 'radio') return speaksByControls(sheet) || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
   if (kind === 'ethernet') return networkWay(sheet, link);
-  return way;
+  return ONE_WAY.has(kind) ? pinWay(sheet, link) : way;
 }
+
+/** What goes along its wire in one direction only. */
+const ONE_WAY: ReadonlySet<Link['kind']> = new Set([
+  ...(['pulse', 'sbus', 'ppm', 'ladder', 'infra-red', 'composite', 'hdmi', 'ribbon'] as const),
+]);
+
+/** The direction of its pin; where that says nothing, what tells a function listens, and what hears the air talks. */
+function pinWay(sheet: Sheet, link: Link): Link['way'] {
+  const { data } = link.pins;
+  const pin = data && sheet.ports.find((p) => p.id === data.port)?.pins.find((p) => p.n === data.pin);
+  if (pin?.way === 'out') return 'talk';
+  if (pin?.way === 'in' || sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return 'listen';
+  const receives = !sheet.controls.length && sheet.links.some((l) => l.kind === 'radio' && l.way !== 'talk');
+  return PULSED.has(link.kind) && receives ? 'talk' : link.way;
+}
+const PULSED: ReadonlySet<Link['kind']> = new Set(['pulse', 'sbus', 'ppm']);
 
 /** Its antenna plug is where one goes, on what is fed or says something else; an antenna has nothing but that plug. */
 const isFoot = ({ supplies, links }: Sheet): boolean => supplies.length > 0 || links.some((l) => l.kind !== 'antenna');

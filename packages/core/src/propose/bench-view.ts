@@ -11,7 +11,7 @@ import { flies, screenWays, toldOver, type LinkKind, type PinAt, type Sheet } fr
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
-import { isBarredPin } from './pins.js';
+import { isBeyond, isFlightPin } from './pins.js';
 
 /** A port, or a controller's serial port or pad: what one plug takes up. */
 export interface Unit {
@@ -84,7 +84,7 @@ export function viewBench(rig: Rig, { shareBus = false } = {}): BenchView {
 /** Units of every part, gathered by what they are. */
 function unitClasses(rig: Rig, taken: ReadonlySet<string>, shareBus: boolean): UnitClass[] {
   const units = unitsOf(rig);
-  const classes = [...groupBy(units, (u) => `${u.part.id} ${signature(u)}`).values()];
+  const classes = [...groupBy(units, (u) => `${u.part.id} ${signature(rig, u)}`).values()];
   return classes.map((members) => {
     const { part, sheet, id } = members[0]!;
     return {
@@ -92,7 +92,7 @@ function unitClasses(rig: Rig, taken: ReadonlySet<string>, shareBus: boolean): U
       part,
       sheet,
       members: members.filter(
-        (u) => (isFree(u, taken) || (shareBus && isBus(u))) && !u.links.some((end) => isBarredPin(rig, end)),
+        (u) => (isFree(u, taken) || (shareBus && isBus(u))) && !u.links.some((end) => isBeyond(rig, end)),
       ),
     };
   });
@@ -158,7 +158,7 @@ const asked = (fn: Sheet['functions'][number]): string[] => [...toldOver(fn), ..
 const isAnyOf = ({ sheet }: Unit, { kind }: LinkEnd['link']): boolean => flies(sheet) && kind !== 'pulse';
 
 /** What makes two units of a part different: their links, plug, resource, holders, and the functions that hang on them. */
-function signature(unit: Unit): string {
+function signature(rig: Rig, unit: Unit): string {
   const port = unit.sheet.ports.find((p) => p.id === unit.port)!;
   const {
     id: _id,
@@ -173,6 +173,7 @@ function signature(unit: Unit): string {
     link.params,
     link.when,
     Boolean(link.slotSetting),
+    isFlightPin(rig, { part: unit.part, sheet: unit.sheet, link }),
     unit.sheet.functions.filter((f) => asked(f).includes(link.id)).map((f) => (isAnyOf(unit, link) ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);

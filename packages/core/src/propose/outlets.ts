@@ -2,7 +2,7 @@ import {
   connectorOf,
   flies,
   hearsAir,
-  passesOn,
+  tellsOn,
   isSpokenAt,
   staysOnGround,
   type LinkKind,
@@ -208,17 +208,22 @@ export function inputA({ source }: Outlet, { volts: [lowV] }: Outlet, amps: numb
 }
 
 /**
- * What feeds this supply comes out again beside the signals of a receiver, for what hangs on them; of other parts only what suits their
+ * What feeds this supply comes out again beside the signals of a receiver, a box or a controller, for what hangs on them; of other parts only what suits their
  * whole band may hang there. @source [practice] motors live on the receiver's pins
  */
 export const isRail = ({ sheet, supply: { plus } }: Eater): boolean =>
-  (hearsAir(sheet) || passesOn(sheet)) &&
-  !flies(sheet) &&
+  (hearsAir(sheet) || tellsOn(sheet)) &&
   sheet.ties.some(
     (tie) =>
       tie.some((at) => at.port === plus.port && at.pin === plus.pin) &&
-      tie.some((at) => at.port !== plus.port && portOf(sheet, at.port).pins.some((pin) => pin.line === 'signal')),
+      tie.some((at) => at.port !== plus.port && isBeside(sheet, at.port)),
   );
+
+/** Signals of this plug are for what hangs there; of a controller only pulses, the motors and servos it moves. */
+const isBeside = (sheet: Sheet, port: string): boolean =>
+  flies(sheet)
+    ? sheet.links.some((l) => l.kind === 'pulse' && l.way === 'talk' && l.pins.data?.port === port)
+    : portOf(sheet, port).pins.some((pin) => pin.line === 'signal');
 
 /** Mode on which whatever feeds a rail, and what hangs on it, must agree: its volts. */
 export const railKey = ({ id }: Eater): string => `rail ${id}`;

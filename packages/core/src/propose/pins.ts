@@ -1,5 +1,5 @@
 import { FLIGHT_CHANNELS, flownOn } from '../channels/index.js';
-import { flies, hasControls, isFlight, overOf, passesOn } from '../parts/index.js';
+import { firstSlotOf, flies, hasControls, isFlight, overOf, passesOn } from '../parts/index.js';
 import {
   isFlown,
   oncePerRig,
@@ -10,6 +10,7 @@ import {
   type Rig,
 } from '../rig/index.js';
 import type { LinkEnd } from '../loom/index.js';
+import { COST, type CostPart } from './costs.js';
 
 const FIRST_FOUR: readonly number[] = Object.values(FLIGHT_CHANNELS);
 
@@ -26,8 +27,10 @@ const flownSlots = oncePerRig((rig): ReadonlySet<number> => {
   return new Set([...FIRST_FOUR, ...told]);
 });
 
+type Pinned = Pick<LinkEnd, 'part' | 'sheet' | 'link'>;
+
 /** Slot a receiver's pulse pin repeats, and whether that can be changed; null for anything else. */
-function pinSlot({ part, sheet, link }: LinkEnd): { slot: number; fixed: boolean } | null {
+function pinSlot({ part, sheet, link }: Pinned): { slot: number; fixed: boolean } | null {
   const setting = link.slotSetting === undefined ? undefined : sheet.settings.find((s) => s.id === link.slotSetting);
   if (!setting) return null;
   const slot = slotCarried(sheet, part, link);
@@ -43,20 +46,42 @@ const channelsSent = (rig: Rig): number =>
       .map(({ sheet }) => sheet.links.find((l) => l.kind === 'radio' && l.way === 'talk')?.params.channels ?? 16),
   );
 
-/**
- * A pin that no payload may have: it repeats a flight channel of a craft on this bench and cannot be told another, or a channel
- * that no transmitter here sends. @source [practice]
- */
-export function isBarredPin(rig: Rig, end: LinkEnd): boolean {
+/** A pin that repeats one channel for good, which no transmitter here sends. */
+export function isBeyond(rig: Rig, end: Pinned): boolean {
   const pin = pinSlot(end);
-  if (!pin?.fixed) return false;
-  return flownSlots(rig).has(pin.slot) || pin.slot > channelsSent(rig);
+  return pin?.fixed === true && pin.slot > channelsSent(rig);
+}
+
+/** A pin that repeats a flight channel of a craft on this bench, and cannot be told another: no payload may have it. @source [practice] */
+export function isFlightPin(rig: Rig, end: Pinned): boolean {
+  const pin = pinSlot(end);
+  return pin?.fixed === true && flownSlots(rig).has(pin.slot);
+}
+
+/** Flight has any pin, and what tells or does anything else one that does not fly. */
+export const suitsPin = (rig: Rig, talker: LinkEnd, listener: LinkEnd): boolean =>
+  homeOf(listener) !== null || !isFlightPin(rig, talker);
+
+/** Flight on a pin whose channel is not the usual one, where that cannot be told. */
+export function pinCost(rig: Rig, talker: LinkEnd, listener: LinkEnd): CostPart[] {
+  const away = homeOf(listener) !== null && pinSlot(talker)?.fixed === true && !isFlightPin(rig, talker);
+  return away ? [{ why: 'not the channel it is flown by', points: COST.otherScale }] : [];
+}
+
+/** Channel of the flight function that a pulse is for; null for anything else. */
+function homeOf({ sheet, link }: LinkEnd): number | null {
+  const flown =
+    link.kind === 'pulse' ? sheet.functions.find((f) => isFlight(f) && overOf(f).includes(link.id)) : undefined;
+  if (!flown) return null;
+  return firstSlotOf(flown) ?? FLIGHT_CHANNELS[flown.what as keyof typeof FLIGHT_CHANNELS] ?? 0;
 }
 
 /** Which of several alike pins is taken first for a listener: that of the wished channel, else one that does not fly. */
 export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   const pin = pinSlot(talker);
   if (!pin) return 0;
+  const home = homeOf(listener);
+  if (home !== null) return home === pin.slot ? 0 : 2;
   const told = toldThrough(rig, listener);
   const wished = rig.wishes.find(
     (w) =>

@@ -12,6 +12,7 @@ import {
   worksEye,
   isWorkedOver,
   passesOn,
+  relays,
   sees,
   atDevice,
   overOf,
@@ -28,6 +29,7 @@ import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { airsOf, modeOfAir, type Airs } from './airs.js';
 import { COST, type CostPart } from './costs.js';
+import { pinCost, suitsPin } from './pins.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
 import { whyNoLead, whyUnheard, whyUntold } from './why-unmet.js';
@@ -242,7 +244,8 @@ function wakeHearing(poser: Poser, end: ClassEnd, label: string): void {
 function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>, listener: ClassEnd): void {
   for (const talker of poser.view.ends) {
     if (talker.cls.part.id === listener.cls.part.id || goesBack(talker, listener, near)) continue;
-    const cost = hearsSticks(poser, talker) ? tells(talker, listener) : null;
+    const cost =
+      hearsSticks(poser, talker) && suitsPin(poser.view.rig, talker.end, listener.end) ? tells(talker, listener) : null;
     const far = cost && otherSpeed(talker, listener);
     if (far) poser.refuse([hearNeed(listener)], far);
     else if (cost)
@@ -250,7 +253,7 @@ function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>,
         addJoin(poser, talker, listener, {
           covers: [hearNeed(listener)],
           modes: [...modeOfAir(listener, air), ...(isBetween(talker.cls.sheet) ? modeOfAir(talker, air) : [])],
-          cost,
+          cost: [...cost, ...pinCost(poser.view.rig, talker.end, listener.end)],
           ...(isBetween(talker.cls.sheet)
             ? { wakes: wakesBox(poser, talker) }
             : { takes: poser.relies(flyNeed(talker.cls.part.id)) }),
@@ -312,17 +315,17 @@ const SWITCHED: ReadonlySet<LinkKind> = new Set(['ladder', 'pulse', 'contact']);
 
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
-  const relays = flies(cls.sheet);
+  const isRelay = relays(cls.sheet);
   if (passesOn(cls.sheet) || handsThrough(cls.sheet, talker.link)) {
     const isAlike = talker.link.way !== 'listen' && talker.link.kind === listener.link.kind;
     return isAlike && (passesOn(cls.sheet) || !flies(listener.sheet)) ? [] : null;
   }
-  if (!relays && !hearsAir(cls.sheet)) return null;
+  if (!isRelay && !hearsAir(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];
   const toController = flies(listener.sheet);
   // a bus on which everybody talks and hears
-  if (a.kind === 'can') return b.kind === 'can' && !(relays && toController) ? [] : null;
-  if (relays) {
+  if (a.kind === 'can') return b.kind === 'can' && !(isRelay && toController) ? [] : null;
+  if (isRelay) {
     if (toController) return null;
     if (isSerial(a) && isSerial(b)) return PLAYED.has(b.kind) && canSay(a, b) && speakAlike(a, b) ? [] : null;
     return a.way === 'talk' && a.kind === b.kind && SWITCHED.has(a.kind) ? [] : null;

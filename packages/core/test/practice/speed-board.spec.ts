@@ -216,6 +216,12 @@ describe('a switch by contact', () => {
     const alone = now.with([{ kind: 'removeCable', cable: lead!.id }]);
     const [dark] = textsOf(alone.rig, 'input-empty');
     expect(dark).toMatch(/^Eye [12] of Chooser has nothing on it/);
+    expect(textsOf(alone.rig, 'part-idle')).toEqual([]);
+  });
+
+  it('stands idle without a picture to put out', () => {
+    const off = ['E1', 'E2'].map((eye): Edit => ({ kind: 'removeCable', cable: now.lead(`${eye}.v`, 'SW').id }));
+    expect(textsOf(now.with(off).rig, 'part-idle')).toEqual(['It is fed, and no picture comes to it.']);
   });
 });
 

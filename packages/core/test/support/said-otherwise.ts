@@ -24,11 +24,18 @@ export const saidInShort = (rig: Rig): Rig =>
   withSheets(rig, (sheet) => bothWays(resting(withoutSlots(weighed(sheet)))));
 
 const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna', 'ethernet']);
+const BY_PIN: ReadonlySet<string> = new Set(['pulse', 'sbus', 'ppm', 'composite', 'hdmi']);
+/** Its pin says which way it goes. */
+const goesByPin = (sheet: Sheet, { kind, pins: { data } }: Link): boolean =>
+  BY_PIN.has(kind) &&
+  sheet.ports.some(
+    (p) => p.id === data?.port && p.pins.some((pin) => pin.n === data.pin && (pin.way === 'in' || pin.way === 'out')),
+  );
 const bothWays = (sheet: Sheet): Sheet => ({
   ...sheet,
   // that a hub hands on what comes in need not be said, nor that any other box does, nor what chooses
   pictures: carriesNetwork(sheet) || puts(sheet) ? [] : sheet.pictures,
-  links: sheet.links.map((l) => (BOTH.has(l.kind) ? { ...l, way: 'both' as const } : l)),
+  links: sheet.links.map((l) => (BOTH.has(l.kind) || goesByPin(sheet, l) ? { ...l, way: 'both' as const } : l)),
 });
 
 /** It has no lens, and every picture goes out by its one other picture plug. */
