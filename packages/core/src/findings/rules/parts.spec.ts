@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { smallRig } from '../../../test/support/small-rig.js';
+import type { Sheet } from '../../parts/index.js';
 import { SHELF } from '../../parts/shelf/index.js';
 import { addressOf, networkParts } from '../../loom/index.js';
 import { subnetOf } from '../../loom/index.js';
@@ -57,6 +58,19 @@ describe('addresses', () => {
     expect(addressOf(now, 'N0')).toBe('10.0.0.9');
     const maker = smallRig({ N0: speaks[0]!.class });
     expect(addressOf(maker, 'N0')).toBe(speaks[0]!.links.find((l) => l.params.address)!.params.address);
+  });
+
+  it('is one where the sheet names none, on what has a network plug and on nothing else', () => {
+    const now = rig(['10.0.0.9', '10.0.1.9']);
+    const unnamed = (sheet: Sheet): Sheet => ({
+      ...sheet,
+      links: sheet.links.map((l) => ({ ...l, params: { ...l.params, address: undefined } })),
+    });
+    const sheets = Object.fromEntries(Object.entries(now.sheets).map(([cls, sheet]) => [cls, unnamed(sheet)]));
+    expect(networkParts({ ...now, sheets }).map((p) => p.id)).toEqual(['N0', 'N1']);
+    expect(networkParts({ ...now, sheets, parts: now.parts.map(({ address: _, ...p }) => p) })).toEqual([]);
+    const pack = smallRig({ PK: 'pack-3s' }, [], { PK: { address: '10.0.0.9' } });
+    expect(networkParts(pack)).toEqual([]);
   });
 
   it('there is none when the subnet is full', () => {
