@@ -93,6 +93,8 @@ export {
   edgePlace,
   idleEdge,
   pressChange,
+  restChange,
+  samePulse,
   placeChange,
   placesOf,
   type Place,

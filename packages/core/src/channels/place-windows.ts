@@ -60,6 +60,32 @@ export function pressChange(chain: Chain): EditOf<'shape'>['change'] | null {
   return { ...straight, subTrimUs: 0, lowUs, highUs, reverse: !pressesHigh };
 }
 
+/** Other functions that one pulse asks, in windows of their own. */
+export function samePulse(chain: Chain, chains: readonly Chain[]): Chain[] {
+  const input = (c: Chain): string => `${c.part.id} ${c.slot} ${c.path.at(-1)?.listener.link.id}`;
+  return chain.carrier === 'pulse' ? chains.filter((c) => c.fn !== chain.fn && input(c) === input(chain)) : [];
+}
+
+/**
+ * The end point that lets a button, or a switch of two places, rest where neither asks: for a function asked at rest whose one pulse
+ * asks another by the press. Null for anything else, and where the middle is somebody's window.
+ */
+export function restChange(chain: Chain, chains: readonly Chain[]): EditOf<'shape'>['change'] | null {
+  const { control, shaping } = chain;
+  if (!shaping || (control?.kind !== 'button' && control?.kind !== 'switch2') || !asksAt(chain, -1)) return null;
+  const beside = samePulse(chain, chains);
+  const at = sentFor(chain, PULSE.centreUs);
+  const isFree = [chain, ...beside].every(
+    (c) => !c.fn.windows?.some((w) => w.fromUs <= PULSE.centreUs && PULSE.centreUs < w.toUs),
+  );
+  if (!isFree || asksAt(chain, 1) || !beside.some((c) => asksAt(c, 1))) return null;
+  return {
+    ...plainOf(shaping),
+    ...(shaping.points ? { points: null } : {}),
+    [shaping.reverse ? 'highUs' : 'lowUs']: at,
+  };
+}
+
 const sorted = (windows: readonly PulseWindow[]): PulseWindow[] => [...windows].sort((a, b) => a.fromUs - b.fromUs);
 
 /**

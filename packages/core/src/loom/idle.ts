@@ -1,4 +1,4 @@
-import { anyOver, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
+import { anyOver, hasApps, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 import { heardBy, saidBy, type Conversation } from './conversations.js';
 import { PICTURE_KINDS } from './picture-kinds.js';
@@ -16,7 +16,8 @@ export function idleReason(
   sheet: Sheet,
 ): string | null {
   if (!sheet.links.some((l) => !isApart(l.kind)) || hasControls(sheet) || sheet.sources.length) return null;
-  if (isDark(conversations, part, sheet)) return 'no picture comes to it';
+  const dark = darkReason(conversations, part, sheet);
+  if (dark !== null) return dark;
   // what is plugged in and silent has a finding of its own
   if ([...saidBy(conversations, part), ...heardBy(conversations, part)].some((c) => !isApart(c.kind))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
@@ -24,17 +25,19 @@ export function idleReason(
   return 'no lead brings or takes a signal';
 }
 
-/** It puts out pictures that come to it by lead, and none does: the camera is not there. */
-function isDark(conversations: readonly Conversation[], part: string, sheet: Sheet): boolean {
+/** What only takes pictures by lead and puts them out: none comes to it, as the camera is not there, or none is taken from it. */
+function darkReason(conversations: readonly Conversation[], part: string, sheet: Sheet): string | null {
   const choosing = sheet.functions.flatMap(anyOver);
-  const isPicture = ({ kind }: Conversation): boolean => PICTURE_KINDS.has(kind);
-  return (
+  const onlyPictures =
     sheet.pictures.length > 0 &&
     sheet.functions.every((f) => f.what === 'picture') &&
-    sheet.links.every((l) => PICTURE_KINDS.has(l.kind) || isApart(l.kind) || choosing.includes(l.id)) &&
-    saidBy(conversations, part).some(isPicture) &&
-    !heardBy(conversations, part).some(isPicture)
-  );
+    sheet.links.every((l) => PICTURE_KINDS.has(l.kind) || isApart(l.kind) || choosing.includes(l.id));
+  if (!onlyPictures) return null;
+  const isPicture = ({ kind }: Conversation): boolean => PICTURE_KINDS.has(kind);
+  const [given, taken] = [saidBy, heardBy].map((of) => of(conversations, part).some(isPicture));
+  if (given === taken) return null;
+  if (given) return 'no picture comes to it';
+  return sheet.links.some((l) => l.kind === 'radio') || hasApps(sheet) ? null : 'nothing takes its picture';
 }
 
 function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: string): string {

@@ -5,6 +5,7 @@ import {
   flightChannels,
   isFlightChain,
   quietSlot,
+  restChange,
   setUpTwoOperators,
   stoppedDrives,
   toldOn,
@@ -26,7 +27,7 @@ interface FirstChannels {
 export function firstChannels(rig: Rig): FirstChannels {
   const { edits: given, givenUp } = channelsFor(rig);
   const filled = given.length ? applyEdits(rig, given).rig : rig;
-  const told = [...given, ...clearOfEdges(filled), ...offFlight(filled)];
+  const told = [...given, ...clearOfEdges(filled), ...restingBetween(filled), ...offFlight(filled)];
   const after = told.length ? applyEdits(rig, told).rig : rig;
   const stopped = stoppedDrives(after, findChains(after));
   return { edits: [...told, ...stopped.map((failSafe): Edit => ({ kind: 'failSafe', failSafe }))], givenUp };
@@ -38,6 +39,15 @@ const clearOfEdges = (rig: Rig): Edit[] =>
     const change = chain.breaks || chain.shaping?.locked || isFlightChain(chain) ? null : edgeChange(chain);
     return change ? [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }] : [];
   });
+
+/** A button whose pulse asks one thing pressed and another at rest rests between the two. */
+function restingBetween(rig: Rig): Edit[] {
+  const chains = findChains(rig);
+  return chains.flatMap((chain): Edit[] => {
+    const change = chain.breaks || chain.shaping?.locked || isFlightChain(chain) ? null : restChange(chain, chains);
+    return change ? [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }] : [];
+  });
+}
 
 /** What is left on a flight channel, since no channel was free for it, is told to listen where nothing is sent. */
 function offFlight(rig: Rig): Edit[] {

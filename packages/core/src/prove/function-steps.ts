@@ -7,6 +7,7 @@ import {
   rangeDemand,
   restPositions,
   arrivingUs,
+  samePulse,
   sentPulseUs,
   stickGoes,
   windowIndex,
@@ -32,6 +33,8 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
     case 'rate':
       return [...[1, -1].map((to) => rateStep(chain, control, setUp, to)), ...turnedSteps(plan, chain, control)];
     case 'pulse':
+      // its button asks something else by the same pulse, and never this
+      if (!isAsked(chain) && samePulse(chain, plan.driven).some(isAsked)) return [];
       return [true, false].map((on) => pulseStep(plan, chain, control, on));
     default:
       return restPositions(control.kind).flatMap((to, i) =>
@@ -49,6 +52,9 @@ const besideOn = ({ driven }: Plan, chain: Chain): Chain[] =>
 /** The window in which a control puts a function, by its place; −1 for none. */
 const asksFor = (chain: Chain, to: number): number =>
   windowIndex(chain.fn, arrivingUs(chain, sentPulseUs(chain, to)!), chain.setup);
+
+/** One end of its control asks for it. */
+const isAsked = (chain: Chain): boolean => [1, -1].some((to) => asksFor(chain, to) >= 0);
 
 /** A drive is first run slowly each way, by a control that has a little of it to give. @source [practice] 20–30 % */
 const slowFirst = ({ fn }: Chain, { kind }: Control): number[] =>

@@ -4,11 +4,13 @@ import { analyse } from '../../src/analysis/index.js';
 import { recordBench, wiggleAll } from '../../src/bench/index.js';
 import { decodeLine, fullestTrack, recogniseLine, trackOf } from '../../src/captures/index.js';
 import { identify } from '../../src/channels/index.js';
+import { fixesOf } from '../../src/findings/index.js';
 import { readRig, writeRig } from '../../src/files/index.js';
 import { findConversations } from '../../src/loom/index.js';
 import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { STICKS } from '../../src/parts/shelf/transmitter-faces.js';
-import type { Edit, Rig } from '../../src/rig/index.js';
+import { planOf } from '../../src/prove/index.js';
+import { applyEdits, type Edit, type Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -150,6 +152,42 @@ describe('one input that does one thing low and another high', () => {
       },
     ];
     expect(rules(now.with(stays).rig, 'wrong-way')).toHaveLength(1);
+  });
+});
+
+describe('one of the two alone, by a button', () => {
+  const twoPlaces = { ...radio, controls: radio.controls.filter((c) => c.id !== 'C') };
+  const alone = Proposed.of({
+    ...brief(
+      'Kiln mapper',
+      'FPV',
+      [
+        ['PK', 'pack-2s'],
+        ['RX', 'receiver-6-pins'],
+        ['TX', radio.class],
+        ['IR', box.class],
+        ['CM', body.class],
+      ],
+      [['interval', { control: 'D' }]],
+    ),
+    sheets: [box, body, twoPlaces],
+  });
+
+  it('rests between the two, and only what it asks is proven', () => {
+    const { shaping } = alone.chain('IR.often');
+    expect([shaping!.control, shaping!.lowUs, shaping!.highUs]).toEqual(['D', 1500, 2000]);
+    expect(analyse(alone.rig).findings.filter((f) => f.station === 'channels' && f.mark !== 'clear')).toEqual([]);
+    expect(alone.failing()).toEqual([]);
+    expect(planOf(alone.rig).filter((s) => s.id.startsWith('IR.film'))).toEqual([]);
+  });
+
+  it('is told of where its rest asks the other, with a button that lets it rest between', () => {
+    const low: Edit = { kind: 'shape', transmitter: 'TX', channel: alone.slot('IR.often')!, change: { lowUs: 1000 } };
+    const { rig } = alone.with([low]);
+    const [finding] = analyse(rig).findings.filter((f) => f.rule === 'wrong-way');
+    const [fix] = fixesOf(finding!);
+    expect([finding!.title, fix!.label]).toEqual(['Film works the wrong way', 'Let it rest between the two']);
+    expect(rules(applyEdits(rig, fix!.edits).rig, 'wrong-way')).toEqual([]);
   });
 });
 

@@ -222,6 +222,8 @@ describe('a switch by contact', () => {
   it('stands idle without a picture to put out', () => {
     const off = ['E1', 'E2'].map((eye): Edit => ({ kind: 'removeCable', cable: now.lead(`${eye}.v`, 'SW').id }));
     expect(textsOf(now.with(off).rig, 'part-idle')).toEqual(['It is fed, and no picture comes to it.']);
+    const out = now.with([{ kind: 'removeCable', cable: now.lead('SW.o', 'FC').id }]);
+    expect(textsOf(out.rig, 'part-idle')).toEqual(['It is fed, and nothing takes its picture.']);
   });
 });
 

@@ -1,5 +1,6 @@
 import {
   THIN_US,
+  asksAt,
   deadPress,
   edgeChange,
   edgePlace,
@@ -7,6 +8,7 @@ import {
   placeChange,
   placesOf,
   pressChange,
+  samePulse,
   type Chain,
   type Place,
 } from '../../channels/index.js';
@@ -18,6 +20,8 @@ export const windowRule: Rule = (context) =>
   context.chains.flatMap((chain): RuleResult[] => {
     if (chain.breaks) return [];
     const dead = deadPress(chain);
+    // pressed it asks something else by the same pulse
+    if (dead && samePulse(chain, context.chains).some((c) => asksAt(c, 1))) return [];
     if (dead) return [missedOf(chain, [], dead)];
     const places = placesOf(chain);
     const missed = places.find((p) => p.meant && p.window !== p.meant.label);

@@ -1,7 +1,7 @@
 import { flies } from '../../parts/index.js';
-import { asksAt, forward, idleAt, type Chain } from '../../channels/index.js';
+import { asksAt, forward, idleAt, restChange, type Chain } from '../../channels/index.js';
 import { sheetOf, type Edit, type Rig } from '../../rig/index.js';
-import type { Figure, Rule, RuleResult } from '../finding.js';
+import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** Up or right asks for less, or a button asks while nobody presses it: it works the wrong way. @source [practice] */
 export const wrongWayRule: Rule = ({ rig, chains }) =>
@@ -23,7 +23,10 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
           ...figures,
         ],
         // what flies is turned round by whoever flies it
-        fixes: () => (flies(chain.sheet) ? [] : [{ label: 'Turn it round', edits: [turned(rig, chain)] }]),
+        fixes: () =>
+          flies(chain.sheet)
+            ? []
+            : (restFix(chain, chains) ?? [{ label: 'Turn it round', edits: [turned(rig, chain)] }]),
       },
     ];
   });
@@ -51,6 +54,15 @@ function askedAtRest(rig: Rig, chain: Chain): Figure<'at rest'>[] | null {
   return rest && asksAt(chain, at) && !asksAt(chain, 1)
     ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }]
     : null;
+}
+
+/** Where the press asks something else by the same pulse, it rests between the two. */
+function restFix(chain: Chain, chains: readonly Chain[]): Fix[] | null {
+  const change = restChange(chain, chains);
+  if (!change) return null;
+  if (chain.shaping!.locked) return [];
+  const edit: Edit = { kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change };
+  return [{ label: 'Let it rest between the two', edits: [edit] }];
 }
 
 /** Round at the device where it was told there, else at the transmitter. */
