@@ -52,7 +52,8 @@ export const tellsOn = (sheet: Sheet): boolean => flies(sheet) || passesOn(sheet
 
 /** An input of a controller that brings one function of its own its pulse: what comes in there goes no further. */
 export const isOwnPulse = (sheet: Sheet, link: Link): boolean =>
-  link.kind === 'pulse' && sheet.functions.some((f) => isFlight(f) && String(overOf(f)) === link.id);
+  link.kind === 'pulse' &&
+  sheet.functions.some((f) => isFlight(f) && overOf(f).length === 1 && overOf(f)[0] === link.id);
 
 /** It flies, and can hear more than its own axes: what it hears it may hand on. */
 export const relays = oncePerSheet(

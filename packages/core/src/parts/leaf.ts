@@ -9,10 +9,10 @@ type Meta = Readonly<Record<string, string>> & { title: string };
 
 const meta = (title: string, unit?: string): Meta => (unit === undefined ? { title } : { title, unit });
 
-const ID_RULE = /^[A-Za-z0-9][A-Za-z0-9-]*$/;
+const ID_RULE = /^[A-Za-z0-9][A-Za-z0-9_-]*$/;
 export const idSchema = z
   .string()
-  .regex(ID_RULE, 'must be letters, digits and dashes, starting with a letter or digit')
+  .regex(ID_RULE, 'must be letters, digits, dashes and underscores, starting with a letter or digit')
   .max(64);
 
 /** An id, or a reference to one. */

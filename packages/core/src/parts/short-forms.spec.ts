@@ -24,7 +24,8 @@ const bothWays = (cls: string): Sheet => ({
 
 describe('what a sheet leaves unsaid', () => {
   it('changes no sheet that says everything', () => {
-    for (const sheet of SHELF) expect(inFull(sheet)).toEqual(sheet);
+    // nor the order of what it says: two machines compare sheets as they are written
+    for (const sheet of SHELF) expect(JSON.stringify(inFull(sheet)), sheet.class).toBe(JSON.stringify(sheet));
   });
 
   it('is said once: a sheet in full stays as it is, and can be read again', () => {
@@ -59,6 +60,43 @@ describe('what a sheet leaves unsaid', () => {
     });
     for (const sheet of onNetwork) expect(inFull(short(sheet)), sheet.class).toEqual(sheet);
     expect(onNetwork.length).toBeGreaterThan(8);
+  });
+
+  it('is the way of a pin, of what goes one way only; of a picture the way out of a lens and onto a screen or into the air', () => {
+    const isOneWay = (l: Link): boolean => ['pulse', 'sbus', 'ppm', 'composite', 'hdmi'].includes(l.kind);
+    const wayAt = (s: Sheet, { pins: { data } }: Link): string | undefined =>
+      s.ports.find((p) => p.id === data?.port)?.pins.find((p) => p.n === data?.pin)?.way;
+    const both = (s: Sheet, which: (l: Link) => boolean): Sheet => ({
+      ...s,
+      links: s.links.map((l) => (which(l) ? { ...l, way: 'both' as const } : l)),
+    });
+    const told = SHELF.filter((s) => s.links.some((l) => isOneWay(l) && /^(in|out)$/.test(wayAt(s, l) ?? '')));
+    expect(told.length).toBeGreaterThan(30);
+    for (const sheet of told)
+      expect(inFull(both(sheet, (l) => isOneWay(l) && wayAt(sheet, l) !== 'both')), sheet.class).toEqual(sheet);
+
+    const unsaid = (s: Sheet): Sheet => ({
+      ...both(s, isOneWay),
+      ports: s.ports.map((port) => ({ ...port, pins: port.pins.map(({ way: _, ...pin }) => pin) })),
+    });
+    const ways = (cls: string): string[] =>
+      inFull(unsaid(shelf(cls))).links.flatMap((l) => (isOneWay(l) ? [l.way] : []));
+    const lenses = SHELF.filter((s) => s.view && s.links.some((l) => ['composite', 'hdmi'].includes(l.kind)));
+    expect(lenses.length).toBeGreaterThan(2);
+    for (const { class: cls } of lenses) expect(ways(cls), cls).toContain('talk');
+    expect(new Set(ways('video-transmitter-pack'))).toEqual(new Set(['listen']));
+    expect(new Set(ways('receiver-6-pins'))).toEqual(new Set(['talk']));
+  });
+
+  it('is how pictures go through a box that has one way out, chosen by the function that is called so', () => {
+    const boxes = SHELF.filter((s) => s.pictures.some((p) => p.chosenBy !== undefined) || s.class === 'hdmi-converter');
+    expect(boxes.length).toBeGreaterThan(2);
+    for (const sheet of boxes) {
+      expect(inFull({ ...sheet, pictures: [] }), sheet.class).toEqual(sheet);
+      const unchosen = sheet.pictures.map(({ chosenBy: _, ...path }) => path);
+      expect(inFull({ ...sheet, pictures: unchosen }), sheet.class).toEqual(sheet);
+      expect(inFull({ ...sheet, pictures: [], functions: [] }).pictures.some((p) => p.inputs.length > 1)).toBe(false);
+    }
   });
 
   it('is how far a function goes that follows a width: from end to end of its channel, as far as its joint can', () => {

@@ -80,15 +80,20 @@ const ONE_WAY: ReadonlySet<Link['kind']> = new Set([
   ...(['pulse', 'sbus', 'ppm', 'ladder', 'infra-red', 'composite', 'hdmi', 'ribbon'] as const),
 ]);
 
-/** The direction of its pin; where that says nothing, what tells a function listens, and what hears the air talks. */
+/** The direction of its pin; where that says nothing, what tells a function listens, what hears the air talks, and a picture leaves a lens. */
 function pinWay(sheet: Sheet, link: Link): Link['way'] {
   const { data } = link.pins;
   const pin = data && sheet.ports.find((p) => p.id === data.port)?.pins.find((p) => p.n === data.pin);
   if (pin?.way === 'out') return 'talk';
-  if (pin?.way === 'in' || sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return 'listen';
+  if (pin?.way === 'in') return 'listen';
+  if (BY_WIRE.has(link.kind)) return hasLens(sheet) ? 'talk' : endsPictures(sheet) ? 'listen' : link.way;
+  if (sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return 'listen';
   const receives = !sheet.controls.length && sheet.links.some((l) => l.kind === 'radio' && l.way !== 'talk');
   return PULSED.has(link.kind) && receives ? 'talk' : link.way;
 }
+/** It shows pictures or sends them through the air. */
+const endsPictures = (sheet: Sheet): boolean =>
+  hasApps(sheet) || sheet.links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
 const PULSED: ReadonlySet<Link['kind']> = new Set(['pulse', 'sbus', 'ppm']);
 
 /** Its antenna plug is where one goes, on what is fed or says something else; an antenna has nothing but that plug. */
@@ -116,7 +121,7 @@ function withChoosers(sheet: Sheet): Sheet['pictures'] {
   const choosers = sheet.functions.filter((fn) => fn.what === 'picture');
   const chosenBy = choosers.length === 1 ? choosers[0]!.id : undefined;
   const chosen = (path: Sheet['pictures'][number]): Sheet['pictures'][number] =>
-    path.inputs.length > 1 && chosenBy !== undefined ? { chosenBy, ...path } : path;
+    path.inputs.length > 1 && chosenBy !== undefined && path.chosenBy === undefined ? { ...path, chosenBy } : path;
   if (sheet.pictures.length || hasLens(sheet)) return sheet.pictures.map(chosen);
   const plugs = (way: Link['way']): string[] =>
     sheet.links.filter((l) => l.way === way && BY_WIRE.has(l.kind)).map((l) => l.id);

@@ -28,6 +28,8 @@ export const COST = {
   /** A lead or a port's setting that is not so today. */
   change: 1,
   otherScale: 30,
+  /** An axis of flight on a pin whose channel is not the usual one. */
+  otherChannel: 30,
   thinMargin: 12,
   /** A margin that a warm day or a long lead takes. */
   hardlyMargin: 24,

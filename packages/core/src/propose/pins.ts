@@ -65,7 +65,7 @@ export const suitsPin = (rig: Rig, talker: LinkEnd, listener: LinkEnd): boolean 
 /** Flight on a pin whose channel is not the usual one, where that cannot be told. */
 export function pinCost(rig: Rig, talker: LinkEnd, listener: LinkEnd): CostPart[] {
   const away = homeOf(listener) !== null && pinSlot(talker)?.fixed === true && !isFlightPin(rig, talker);
-  return away ? [{ why: 'not the channel it is flown by', points: COST.otherScale }] : [];
+  return away ? [{ why: 'not the channel it is flown by', points: COST.otherChannel }] : [];
 }
 
 /** Channel of the flight function that a pulse is for; null for anything else. */

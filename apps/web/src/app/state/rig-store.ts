@@ -376,7 +376,5 @@ function storedOf({ rig, past, future, trail }: History): StoredRig {
   return { id, name, kind, revision, savedAt, rig, past: [...past], future: [...future], trail: [...trail] };
 }
 
-/** Ids are letters, digits and dashes and start with no dash. */
-function freshId(): string {
-  return `r${nanoid(10).replace(/_/g, 'x')}`;
-}
+/** Ids start with a letter or digit. */
+const freshId = (): string => `r${nanoid(10)}`;

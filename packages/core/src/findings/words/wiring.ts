@@ -49,7 +49,7 @@ export const WIRING_WORDS = {
   }),
   'signal-missing': (f) => ({
     title: `${f.text('cable')} brings ${f.label('listener')} no signal`,
-    text: `It joins ${f.label('talker')} to ${f.text('port')}, and no wire of it carries the ${f.text('kind')}. Silent, as a dead wire.`,
+    text: `It joins it to ${f.label('talker')}, and no wire of it carries the ${f.text('kind')} to "${f.text('port')}". Silent, as a dead wire.`,
   }),
   'pack-unused': (f) => ({
     title: `${f.label('part')} gives nothing`,
