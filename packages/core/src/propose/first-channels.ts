@@ -27,27 +27,22 @@ interface FirstChannels {
 export function firstChannels(rig: Rig): FirstChannels {
   const { edits: given, givenUp } = channelsFor(rig);
   const filled = given.length ? applyEdits(rig, given).rig : rig;
-  const told = [...given, ...clearOfEdges(filled), ...restingBetween(filled), ...offFlight(filled)];
+  const told = [...given, ...clearOfEdges(filled), ...offFlight(filled)];
   const after = told.length ? applyEdits(rig, told).rig : rig;
   const stopped = stoppedDrives(after, findChains(after));
   return { edits: [...told, ...stopped.map((failSafe): Edit => ({ kind: 'failSafe', failSafe }))], givenUp };
 }
 
-/** A middle on the very edge of a window is brought clear of it, wherever the row is not locked and nothing flies by it. */
+/**
+ * A middle on the very edge of a window is brought clear of it, and a button whose pulse asks one thing pressed and another at rest
+ * rests between the two: wherever the row is not locked and nothing flies by it.
+ */
 const clearOfEdges = (rig: Rig): Edit[] =>
-  findChains(rig).flatMap((chain): Edit[] => {
-    const change = chain.breaks || chain.shaping?.locked || isFlightChain(chain) ? null : edgeChange(chain);
+  findChains(rig).flatMap((chain, _, chains): Edit[] => {
+    if (chain.breaks || chain.shaping?.locked || isFlightChain(chain)) return [];
+    const change = edgeChange(chain) ?? restChange(chain, chains);
     return change ? [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }] : [];
   });
-
-/** A button whose pulse asks one thing pressed and another at rest rests between the two. */
-function restingBetween(rig: Rig): Edit[] {
-  const chains = findChains(rig);
-  return chains.flatMap((chain): Edit[] => {
-    const change = chain.breaks || chain.shaping?.locked || isFlightChain(chain) ? null : restChange(chain, chains);
-    return change ? [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }] : [];
-  });
-}
 
 /** What is left on a flight channel, since no channel was free for it, is told to listen where nothing is sent. */
 function offFlight(rig: Rig): Edit[] {

@@ -62,9 +62,10 @@ export function isFlightPin(rig: Rig, end: Pinned): boolean {
 export const suitsPin = (rig: Rig, talker: LinkEnd, listener: LinkEnd): boolean =>
   homeOf(listener) !== null || !isFlightPin(rig, talker);
 
-/** Flight on a pin whose channel is not the usual one, where that cannot be told. */
+/** Flight of a craft on a pin whose channel is not the usual one, where that cannot be told. */
 export function pinCost(rig: Rig, talker: LinkEnd, listener: LinkEnd): CostPart[] {
-  const away = homeOf(listener) !== null && pinSlot(talker)?.fixed === true && !isFlightPin(rig, talker);
+  const isAxis = flownSlots(rig).size > 0 && homeOf(listener) !== null;
+  const away = isAxis && pinSlot(talker)?.fixed === true && !isFlightPin(rig, talker);
   return away ? [{ why: 'not the channel it is flown by', points: COST.otherChannel }] : [];
 }
 

@@ -90,15 +90,13 @@ export class UnitPicker {
 
 /** Their pins are called the same on both sheets. */
 function namedAlike(a: LinkEnd, b: LinkEnd): boolean {
-  const [one, other] = [a, b].map(
-    ({
-      sheet,
-      link: {
-        pins: { data },
-      },
-    }) => sheet.ports.find((p) => p.id === data?.port)?.pins.find((p) => p.n === data?.pin)?.label,
-  );
-  return one !== undefined && one === other;
+  const name = pinName(a);
+  return name !== undefined && name === pinName(b);
+}
+
+function pinName({ sheet, link }: LinkEnd): string | undefined {
+  const at = link.pins.data;
+  return sheet.ports.find((p) => p.id === at?.port)?.pins.find((p) => p.n === at?.pin)?.label;
 }
 
 /** Listeners by part and the order of their plugs, then talkers: the same however the rig was told. */

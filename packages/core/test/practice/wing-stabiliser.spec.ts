@@ -11,7 +11,7 @@ import {
   gives,
   regulatorIn,
 } from '../../src/parts/shelf/define.js';
-import { brief } from './bench.js';
+import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own' };
@@ -113,6 +113,15 @@ describe('a stabiliser between pins and surfaces', () => {
     expect(AXES.map((a, i) => now.has(`RX.c${i + 1}`, `ST.${a}-in`))).toEqual([true, true, true, true]);
     expect([5, 6, 7]).toEqual(expect.arrayContaining([now.slot('PT.p'), now.slot('PT.t')]));
     expect(now.failing()).toEqual([]);
+  });
+
+  it('costs nothing for its channels where nothing flies', () => {
+    const kept = now.bare.parts.map((p): PartLine => [p.id, p.class]);
+    const own = Object.values(now.bare.sheets).filter((s) => s.class.startsWith('own-'));
+    const rolls = Proposed.of({ ...brief('Tapir cart', 'hand-held or ground', kept, [['pan']]), sheets: own });
+    const whys = (of: Proposed): string[] => of.proposal.choices.flatMap((c) => c.cost.map((line) => line.why));
+    expect(rolls.between('RX', 'ST').length).toBeGreaterThan(0);
+    expect(whys(rolls)).not.toContain('not the channel it is flown by');
   });
 
   it('moves a surface by each output, which feeds it too', () => {
