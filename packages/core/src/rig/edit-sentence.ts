@@ -162,9 +162,11 @@ const PLACE_WORDS: Readonly<Record<string, string>> = {
 
 const wishLabel = (rig: Rig, id: string): string => rig.wishes.find((w) => w.id === id)?.label ?? id;
 
-/** A control by its label, on whichever transmitter it is. */
+/** A control by its label, on whichever transmitter it is; a wish may outlive the transmitter that it names a control of. */
 const controlName = (rig: Rig, id: string): string =>
-  rig.parts.map((p) => calledOn(rig, p.id, 'controls', id)).find((label) => label !== id) ?? id;
+  onSheets(rig).find((control) => control.id === id)?.label ?? 'a control that no part has';
+
+const onSheets = (rig: Rig) => rig.parts.flatMap((p) => valueIn(rig.sheets, p.class)?.controls ?? []);
 
 function wishText(rig: Rig, { change }: EditOf<'setWish'>): string {
   const said: string[] = [];

@@ -130,6 +130,14 @@ describe('edits', () => {
   });
 });
 
+it('tells of a control that left with its transmitter by no id', () => {
+  const without = applyEdit(demoRig(), { kind: 'removePart', part: 'TX' }).rig;
+  const wish = demoRig().wishes[0]!;
+  const control = demoRig().shaping.find((s) => s.control)!.control;
+  const said = editSentence(without, { kind: 'setWish', wish: wish.id, change: { control } });
+  expect(said).toBe(`${wish.label}: on a control that no part has`);
+});
+
 describe('history', () => {
   it('undoes and redoes any run of edits to the same document', () => {
     fc.assert(
