@@ -4,6 +4,7 @@ import {
   armedWindow,
   beginsAtReceiver,
   findChains,
+  gatesOf,
   handOverLink,
   idleAt,
   poweringIn,
@@ -39,6 +40,19 @@ export interface HeardFunction {
   slot: number;
   /** Scale by which the bus listener reads counts; null on a plain pulse. */
   scale: BusScale | null;
+  /** What must be open that it acts, where it turns no joint: those of an axis are the axis's own. */
+  gates: readonly GateAt[];
+}
+
+/** A function of the same part in whose windows another works. */
+interface GateAt {
+  /** Its index; −1 where nothing tells it. */
+  by: number;
+  /** Indices of the windows in which the other works. */
+  open: readonly number[];
+  /** It works while the gate is told nothing, or a width in none of its windows. */
+  openUntold: boolean;
+  openBetween: boolean;
 }
 
 /** A joint with the functions that move it, by index; −1 for none. */
@@ -220,7 +234,10 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
     const hears = linesInto(part.id);
     const shaping = rig.shaping.filter((s) => s.transmitter === part.id);
     const names = Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)]));
-    const functions = (chainsInto.get(part.id) ?? []).flatMap((chain) => heardFunction(chain, indexOf, linesInto));
+    const functions = gated(
+      sheet,
+      (chainsInto.get(part.id) ?? []).flatMap((chain) => heardFunction(chain, indexOf, linesInto)),
+    );
     return {
       index,
       part,
@@ -317,7 +334,7 @@ function heardFunction(
   chain: Chain,
   indexOf: Map<string, number>,
   linesInto: (part: string) => BenchPart['hears'],
-): HeardFunction[] {
+): Omit<HeardFunction, 'gates'>[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];
   if (!beginsAtReceiver(chain.path)) return [];
@@ -339,6 +356,20 @@ function heardFunction(
     },
   ];
 }
+
+/** Each with what must be open that it acts. */
+const gated = (sheet: Sheet, heard: readonly Omit<HeardFunction, 'gates'>[]): HeardFunction[] =>
+  heard.map((own) => ({
+    ...own,
+    gates:
+      own.fn.joint === undefined
+        ? gatesOf(sheet, own.fn).map(({ fn, windows, openUntold, openBetween }) => ({
+            by: heard.findIndex((h) => h.fn.id === fn.id),
+            open: windowsNamed(sheet, { fn: fn.id, windows }),
+            ...{ openUntold, openBetween },
+          }))
+        : [],
+  }));
 
 /** Its menus by the sticks, each over the first lead from a controller that really talks. */
 function menusOf(

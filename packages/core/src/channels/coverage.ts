@@ -116,7 +116,9 @@ function shutBy(rig: Rig, chains: readonly Chain[], part: Part, gate: Gate): str
   if (!driven?.control) return gate.openUntold ? null : `${only}, and nothing tells ${gate.fn.label.toLowerCase()}`;
   const reached = restPositions(driven.control.kind).some((at) => {
     const now = forward(driven, at);
-    return now && 'window' in now.demand && now.demand.window !== null && gate.windows.includes(now.demand.window);
+    if (!now || !('window' in now.demand)) return false;
+    const { window } = now.demand;
+    return window === null ? gate.openBetween : gate.windows.includes(window);
   });
   return reached ? null : `${only}, which ${driven.control.label} does not reach`;
 }

@@ -1,8 +1,8 @@
 import { findConversations } from '../loom/index.js';
-import type { PartFunction, PulseWindow } from '../parts/index.js';
 import { partsWithSheets, type Edit, type FailSafe, type Rig } from '../rig/index.js';
 import { findChains, receiversOf, type Chain } from './chain.js';
 import { demandOf, pulseForValue } from './demand.js';
+import { holdingWindow } from './gates.js';
 import { arrivingUs } from './signal-path.js';
 
 /** A drive that turns slower than this stands, per cent. */
@@ -19,17 +19,6 @@ export function stopUs(chain: Chain): number | null {
   const stop = holdingWindow(fn)!;
   const us = (Math.max(988, stop.fromUs) + Math.min(2012, stop.toUs)) / 2;
   return Math.round(setup.reverse ? 3000 - us : us);
-}
-
-/** What a window is called in which nothing goes, and what such a name says when it is let go: "brake off" holds nothing. */
-const HOLDS = /stop|brak|kill|hold/i;
-const LETS_GO = /\b(off|open|free|no|not|un\w*|releas\w*)\b/i;
-
-/** The window that stands or holds: the one that is called so; of a brake else the highest. @source [practice] a kill switch is up */
-function holdingWindow({ what, windows = [] }: PartFunction): PulseWindow | undefined {
-  const called = windows.find((w) => HOLDS.test(w.label) && !LETS_GO.test(w.label));
-  if (called || what !== 'brake') return called;
-  return windows.toSorted((a, b) => a.fromUs - b.fromUs).at(-1);
 }
 
 /** How far from its own middle a drive's stop is looked for, µs: a bus that counts otherwise shifts it by some tens. */

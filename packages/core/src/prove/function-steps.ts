@@ -35,12 +35,12 @@ export function stepsOf(plan: Plan, chain: Chain): BareStep[] {
     case 'pulse':
       // its button asks something else by the same pulse, and never this
       if (!isAsked(chain) && samePulse(chain, plan.driven).some(isAsked)) return [];
-      return [true, false].map((on) => pulseStep(plan, chain, control, on));
+      return [true, false].map((on) => pulseStep(plan, chain, control, setUp, on));
     default:
       return restPositions(control.kind).flatMap((to, i) =>
         asksFor(chain, to) < 0 && besideOn(plan, chain).some((c) => c.fn.takes === 'pulse' && asksFor(c, to) >= 0)
           ? []
-          : [windowStep(plan, chain, control, to, i)],
+          : [windowStep(plan, chain, control, setUp, to, i)],
       );
   }
 }
@@ -67,9 +67,11 @@ const SLOWLY = 0.25;
  */
 export function enabling(chain: Chain, driven: readonly Chain[]): Record<string, number> {
   const own = driven.filter((c) => c.part.id === chain.part.id);
-  const gates = gatesOf(chain.sheet, chain.fn).flatMap(({ fn, windows }) => {
+  const gates = gatesOf(chain.sheet, chain.fn).flatMap(({ fn, windows, openBetween }) => {
     const by = own.find((c) => c.fn.id === fn.id);
-    return by ? standing(by, (window) => windows.includes(window)) : [];
+    if (!by) return [];
+    const open = standing(by, (window) => windows.includes(window));
+    return open.length || !openBetween ? open : standing(by, () => false, true);
   });
   const turn = turnsInModes(chain.fn) ? chain.fn.turnsTo : undefined;
   const turner = own.find((c) => c.fn.id === turn?.fn);
@@ -111,11 +113,18 @@ function turnedSteps({ driven }: Plan, chain: Chain, control: Control): BareStep
   });
 }
 
-/** Where a control puts a function into a window that serves. */
-export function standing(by: Chain, serves: (window: string) => boolean): [control: string, at: number][] {
+/**
+ * Where a control puts a function into a window that serves.
+ * @param between none of its windows serves as well
+ */
+export function standing(
+  by: Chain,
+  serves: (window: string) => boolean,
+  between = false,
+): [control: string, at: number][] {
   const at = restPositions(by.control!.kind).find((position) => {
     const demand = demandOf(by.fn, arrivingUs(by, sentPulseUs(by, position)!), by.setup);
-    return 'window' in demand && demand.window !== null && serves(demand.window);
+    return 'window' in demand && (demand.window === null ? between : serves(demand.window));
   });
   return at === undefined ? [] : [[by.control!.id, at]];
 }
@@ -217,7 +226,7 @@ function pulseText({ what, label, cue }: PartFunction, on: boolean): string {
   return `${label.toLowerCase()} ${does}${cue ? ` · ${cue}` : ''}`;
 }
 
-function pulseStep(plan: Plan, chain: Chain, control: Control, on: boolean): BareStep {
+function pulseStep(plan: Plan, chain: Chain, control: Control, setUp: Record<string, number>, on: boolean): BareStep {
   const { fn, part } = chain;
   // the end of its way at which it acts
   const inside = [1, -1].find((to) => asksFor(chain, to) >= 0) ?? 1;
@@ -231,7 +240,7 @@ function pulseStep(plan: Plan, chain: Chain, control: Control, on: boolean): Bar
     part: part.id,
     title: `${control.label[0]!.toUpperCase()}${control.label.slice(1)}: ${flick}`,
     expectText: pulseText(fn, on),
-    setUp: {},
+    setUp,
     moves: [
       { control: control.id, to: away },
       { control: control.id, to: inside },
@@ -241,10 +250,19 @@ function pulseStep(plan: Plan, chain: Chain, control: Control, on: boolean): Bar
   };
 }
 
-function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control, to: number, index: number): BareStep {
+function windowStep(
+  plan: Plan,
+  chain: Chain,
+  control: Control,
+  setUp: Record<string, number>,
+  to: number,
+  index: number,
+): BareStep {
+  const { rig, conversations } = plan;
   const label = intendedWindow(chain, control, to, index);
   const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
   let seen = label ?? (chain.fn.takes === 'latch' ? 'off' : 'nothing');
+  const running = heldBy(plan, chain, label);
   // what arms is moved by no other step: its channel is read here
   const receiver = chain.path[0]?.talker;
   if (chain.fn.what === 'arm' && receiver && hearsAir(receiver.sheet) && chain.slot !== null) {
@@ -264,12 +282,28 @@ function windowStep({ rig, conversations }: Plan, chain: Chain, control: Control
     id: stepId(chain, to),
     part: chain.part.id,
     title: moveText(control, to),
-    expectText: `${chain.fn.label.toLowerCase()}: ${seen}`,
-    setUp: {},
+    expectText: `${chain.fn.label.toLowerCase()}: ${seen}${running.length ? ', and the drive stands' : ''}`,
+    setUp: { ...setUp, ...Object.fromEntries(running.map((c) => [c.control!.id, SLOWLY])) },
     moves: [{ control: control.id, to }],
-    expects,
+    expects: [
+      ...expects,
+      ...running.map(({ part, fn }) => ({ sight: `${part.id}.${fn.id}`, near: 0, within: WITHIN[fn.range!.unit] })),
+    ],
   };
 }
+
+/** Drives that a window holds: they are asked to go slowly while it is tried, since what stands proves no kill. */
+const heldBy = ({ driven }: Plan, chain: Chain, window: string | null): Chain[] =>
+  window === null
+    ? []
+    : driven.filter(
+        (c) =>
+          c.part.id === chain.part.id &&
+          c.transmitter?.id === chain.transmitter?.id &&
+          c.control!.id !== chain.control!.id &&
+          slowFirst(c, c.control!).length > 0 &&
+          gatesOf(c.sheet, c.fn).some((gate) => gate.fn.id === chain.fn.id && !gate.windows.includes(window)),
+      );
 
 /** Parts that a part's picture comes to, over whatever is between. */
 function showsOf(conversations: readonly Conversation[], from: string): Set<string> {

@@ -1,9 +1,9 @@
-import { LOST_AFTER_MS, radioOf } from '../bench/index.js';
+import { LOST_AFTER_MS, radioOf, slotSight } from '../bench/index.js';
 import { demandOf, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
 import { drives, flies, hearsAir, isWindowed } from '../parts/index.js';
 import { labelOf, partsThat, safeLine, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, standing, stays } from './function-steps.js';
-import { WITHIN, type BareStep, type Expect, type Plan } from './step.js';
+import { SAME_US, WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** Time for an axis to come to rest after the fail-safe acts, ms. */
 const SETTLED_MS = 1500;
@@ -42,16 +42,21 @@ function lostStep(
     expectText: 'each slot at its fail-safe; nothing starts or turns',
     setUp: {
       ...Object.fromEntries(watched.flatMap(awayFrom)),
+      // a drive that is held stands already
+      ...Object.fromEntries(watched.filter(isDrive).flatMap(({ chain }) => Object.entries(enabling(chain, driven)))),
       ...(turning ? { ...enabling(turning, driven), [turning.control!.id]: 1 } : {}),
     },
     moves: [{ control: radioOf(transmitter), to: -1 }],
     expects: [
       { sight: `${receiver.id}.radio`, is: 'lost' },
       ...watched.map(({ chain, failSafe }) => expected(chain, failSafe)),
+      ...watched.flatMap(({ chain, failSafe }) => ownSlot(receiver.id, chain, failSafe)),
     ],
     waitMs: LOST_AFTER_MS + SETTLED_MS,
   };
 }
+
+const isDrive = ({ chain }: { chain: Chain }): boolean => chain.fn.what === 'drive';
 
 /** A place of its control that asks for something else than the fail-safe does: what stays where it is proves nothing. Power is not raised for it. */
 function awayFrom({ chain, failSafe: { does, valueUs } }: { chain: Chain; failSafe: FailSafe }): [string, number][] {
@@ -64,6 +69,12 @@ function awayFrom({ chain, failSafe: { does, valueUs } }: { chain: Chain; failSa
 }
 /** What stays as it is told. */
 const STANDS: ReadonlySet<string> = new Set(['position', 'windows', 'latch']);
+
+/** A drive that stands may be held by its brake alone: what its own slot does is read as well. */
+const ownSlot = (receiver: string, { fn, slot }: Chain, { does, valueUs }: FailSafe): Expect[] =>
+  fn.what === 'drive' && does === 'value' && valueUs !== undefined
+    ? [{ sight: slotSight(receiver, slot!), near: valueUs, within: SAME_US }]
+    : [];
 
 /** What must be seen of a function without radio: the safe thing first, then what the setting asks. */
 function expected(chain: Chain, { does, valueUs }: FailSafe): Expect {

@@ -1,6 +1,6 @@
 /** Any part that acts on what it hears: decodes it, takes each function's width, moves towards what is asked. */
 import { rangeDemand, windowIndex, turnedDemand } from '../../channels/index.js';
-import { isWindowed } from '../../parts/index.js';
+import { isWindowed, type PartFunction } from '../../parts/index.js';
 import { clamp } from '../../units/index.js';
 import { decodeCounts, widthOf } from '../codecs.js';
 import type { Axis, BenchPart, HeardFunction } from '../compile.js';
@@ -160,13 +160,16 @@ function slew(own: BenchPart, asked: readonly number[], before: readonly number[
   let next: number[] | null = null;
   for (let i = 0; i < asked.length; i++) {
     const from = before[i]!;
-    if (Object.is(asked[i], from)) continue;
-    const { fn, setup } = own.functions[i]!;
+    const { fn, setup, gates } = own.functions[i]!;
+    if (Object.is(asked[i], from) && !gates.length) continue;
+    const isShut = gates.length > 0 && gates.some((gate) => !isOpen(gate, before));
     const speed = fn.slewPerS && (fn.slewPerS * (setup.speedPct ?? 100)) / 100;
     // a latch stays as it was told while the width is between its windows; outside its only one it is off
     const stays = fn.takes === 'latch' && (fn.windows?.length ?? 0) > 1;
     let to = stays && asked[i] === -1 && from >= 0 ? from : asked[i]!;
-    if (!Number.isNaN(from) && !Number.isNaN(to)) {
+    if (isShut) to = Number.isNaN(to) ? to : shutTo(fn, from);
+    // what is shut is so at once: a brake waits for no ramp
+    else if (!Number.isNaN(from) && !Number.isNaN(to)) {
       if (setup.smoothingMs && !isWindowed(fn)) to = smoothed(from, to, dtMs / setup.smoothingMs);
       if (speed) to = approach(from, to, (speed * dtMs) / 1000);
     }
@@ -175,6 +178,19 @@ function slew(own: BenchPart, asked: readonly number[], before: readonly number[
     next[i] = to;
   }
   return next ?? before;
+}
+
+/** A gate that nothing tells, or that is told a width in none of its windows, has its own say. */
+function isOpen({ by, open, openUntold, openBetween }: HeardFunction['gates'][number], answers: readonly number[]): boolean {
+  const at = answers[by];
+  if (at === undefined || Number.isNaN(at)) return openUntold;
+  return at < 0 ? openBetween : open.includes(at);
+}
+
+/** What becomes of a function that may not act: a speed ends, what is a state or a place stays, what is done once is not done. */
+function shutTo({ what, takes }: PartFunction, from: number): number {
+  if (takes === 'rate' || what === 'drive') return 0;
+  return takes === 'pulse' || takes === 'steps' || takes === 'momentary' ? -1 : from;
 }
 
 /** Joints follow their mover inside their limits, go home when it is shut off, obey a driving window first. */
