@@ -1,7 +1,7 @@
 /** How a controller tells by the sticks it reads that a gesture is made. */
 import { isWindowed, type AskedBy, type PartFunction } from '../parts/index.js';
 import { outputSpan, rangeDemand, type FunctionSetup } from './demand.js';
-import { arrivingUs, sentPulseUs, type SignalWay } from './signal-path.js';
+import { arrivingUs, forward, sentPulseUs, type SignalWay } from './signal-path.js';
 import { FLIGHT_AXES, type FlightAxis } from './sticks.js';
 
 /** One gesture of a menu by the sticks. */
@@ -41,4 +41,11 @@ export const isMadeBy = (
 export function armedWindow(fn: PartFunction): number {
   const windows = isWindowed(fn) ? (fn.windows ?? []) : [];
   return windows.reduce((best, w, i) => (best < 0 || w.fromUs > windows[best]!.fromUs ? i : best), -1);
+}
+
+/** Whether a control in some place puts what arms into its armed window, which may be one of several. */
+export function armsAt(chain: SignalWay, position: number): boolean {
+  const now = forward(chain, position);
+  const armed = chain.fn.windows?.[armedWindow(chain.fn)]?.label;
+  return now !== null && 'window' in now.demand && now.demand.window !== null && now.demand.window === armed;
 }

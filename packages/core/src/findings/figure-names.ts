@@ -41,7 +41,7 @@ export interface FigureNames {
   'ground-twice': 'cables' | 'from' | 'to';
   'port-used-twice': 'cables' | 'part' | 'port';
   'joint-no-slack': 'cable' | 'joints' | 'long' | 'needs' | 'slack';
-  'cable-short': 'cable' | 'from' | 'long' | 'path' | 'to';
+  'cable-short': 'cable' | 'from' | 'long' | 'path' | 'straight' | 'to';
   'plug-angled': 'away' | 'cable' | 'faces' | 'needs' | 'part' | 'port';
   'antenna-missing': 'part' | 'port';
   'antenna-crossed': 'apart' | 'first' | 'second' | 'wants';

@@ -4,8 +4,11 @@ export interface Connector {
   pitchMm: number | null;
   /** Current one contact carries without warming, A. @source [practice] usual rating of the size */
   maxA: number | null;
-  /** Resistance of one contact, mΩ; 0 where wire is joined to copper. @source [mem] usual of a clean contact of the size, a quarter of what makers allow */
-  contactMohm: number;
+  /**
+   * Resistance of one contact, mΩ; 0 where wire is joined to copper, null where nobody knows its size: as its wire then.
+   * @source [mem] usual of a clean contact of the size, a quarter of what makers allow
+   */
+  contactMohm: number | null;
   /** Thickest wire its contact takes, AWG; null where that is not known or no wire is put in. */
   thickestAwg: number | null;
   /** `made`: leads are crimped or soldered on the bench; other groups mate only within themselves. */
@@ -13,6 +16,9 @@ export interface Connector {
   /** Further groups for which a lead to it can be made. */
   mates?: readonly string[];
 }
+
+/** Resistance of a small contact, mΩ. */
+export const SMALL_MOHM = 5;
 
 const made = (
   pitchMm: number | null,
@@ -29,8 +35,8 @@ const made = (
 const only = (group: string, maxA: number | null = null, thickestAwg: number | null = null): Connector => ({
   pitchMm: null,
   maxA,
-  // a lead that is bought: usual of small contacts
-  contactMohm: 5,
+  // a lead that is bought
+  contactMohm: SMALL_MOHM,
   thickestAwg,
   group,
 });
@@ -73,14 +79,16 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'balance plug': only('balance'),
 };
 
-const UNKNOWN: Connector = { pitchMm: null, maxA: null, contactMohm: 5, thickestAwg: null, group: 'made' };
+const UNKNOWN: Connector = { pitchMm: null, maxA: null, contactMohm: null, thickestAwg: null, group: 'made' };
+
+const bought = (group: string): Connector => ({ ...UNKNOWN, contactMohm: SMALL_MOHM, mates: [group] });
 
 /** Groups that are known by a word of their name: a lead from one size to another is bought, whatever a sheet calls its size. */
 const BY_WORD: readonly [word: RegExp, connector: Connector][] = [
-  [/\bhdmi\b/i, { ...UNKNOWN, mates: ['hdmi'] }],
-  [/\busb\b/i, { ...UNKNOWN, mates: ['usb'] }],
-  [/\b(ethernet|lan|network)\b/i, { ...UNKNOWN, mates: ['ethernet'] }],
-  [/\bribbon\b/i, { ...UNKNOWN, mates: ['ribbon'] }],
+  [/\bhdmi\b/i, bought('hdmi')],
+  [/\busb\b/i, bought('usb')],
+  [/\b(ethernet|lan|network)\b/i, bought('ethernet')],
+  [/\bribbon\b/i, bought('ribbon')],
 ];
 
 /** The family of a plug, however its name is written; one that is not in the table can be made and has no known rating. */

@@ -81,5 +81,5 @@ export {
   toldOver,
 } from './who-asks.js';
 export { inFull } from './short-forms.js';
-export { connectorOf, canBeMade, type Connector } from './connectors.js';
+export { SMALL_MOHM, connectorOf, canBeMade, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

@@ -128,7 +128,7 @@ export function packSteps(rig: Rig, at: readonly VoltsAt[]): BareStep[] {
           id: `${part.id}.full`,
           part: part.id,
           title: `Measure ${part.label}`,
-          expectText: `${listed(own.map((v) => volts(v.full)))}, full`,
+          expectText: `${listed(own.map((v) => volts(v.full)))}, ${part.charge ? 'charged as noted' : 'full'}`,
           ...{ setUp: {}, moves: [] },
           expects: own.map((v) => ({
             sight: voltsSight(part.id, v.terminal),

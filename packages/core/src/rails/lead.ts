@@ -1,5 +1,5 @@
 /** What a supply lead between two plugs must be: its gauge, and the fuse that guards it. */
-import { connectorOf, type Supply } from '../parts/index.js';
+import { SMALL_MOHM, connectorOf, type Supply } from '../parts/index.js';
 import { findPin, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { PACK_LEAD_AWG, fuseFor, fuseUpTo, gaugeFor, wireMaxA } from './wire.js';
 
@@ -15,11 +15,17 @@ export function thickestFit(rig: Rig, ...pins: PinRef[]): number | null {
 }
 
 /** What the plugs' contacts at both ends of a wire add to it, Ω. */
-export const contactsOhm = (rig: Rig, { from, to }: Pick<Wire, 'from' | 'to'>): number =>
+export const contactsOhm = (rig: Rig, { from, to, gaugeAwg }: Pick<Wire, 'from' | 'to' | 'gaugeAwg'>): number =>
   [from, to].reduce((ohm, at) => {
     const family = findPin(rig, at)?.port.plug.family;
-    return family === undefined ? ohm : ohm + connectorOf(family).contactMohm / 1000;
+    return family === undefined ? ohm : ohm + (connectorOf(family).contactMohm ?? sizedMohm(gaugeAwg)) / 1000;
   }, 0);
+
+/** A contact loses so much at what its wire may carry, mV. @source [derived] the sizes that are known lose 10 to 25 */
+const CONTACT_MV = 20;
+
+/** Resistance of a contact of which only the wire in it is known, mΩ: a thick wire sits in a large one. */
+const sizedMohm = (gaugeAwg: number): number => Math.min(SMALL_MOHM, CONTACT_MV / wireMaxA(gaugeAwg));
 
 /** What a supply asks for at its peak between two voltages, A: of so many watts most at the low one, through a resistance at the high one. */
 export function mostA({ kind, peak }: Supply['draw'], [low, high]: readonly [number, number]): number {

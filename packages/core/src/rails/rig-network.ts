@@ -1,5 +1,5 @@
 import type { Sheet, Source, Supply } from '../parts/index.js';
-import { oncePerSlices, partsWithSheets, pinKey, settingOf, type Part, type PinRef, type Rig } from '../rig/index.js';
+import { oncePerSlices, partsWithSheets, pinKey, isSetOn, type Part, type PinRef, type Rig } from '../rig/index.js';
 import {
   prepareCircuit,
   type CircuitElement,
@@ -153,7 +153,7 @@ function addPart({ nodes, elements, terminals }: Build, part: Part, sheet: Sheet
     inputs.set(supply.id, { input: pair, terminal, floorV });
   }
   for (const source of sheet.sources) {
-    if (source.when && settingOf(sheet, part, source.when.setting) !== source.when.value) continue;
+    if (!isSetOn(sheet, part, source)) continue;
     const pair = pairOf(source);
     if (!source.regulator) {
       add(source, 'pack', { ...pair, kind: 'pack', emfV: source.fixedV ?? 0, ohm: source.outOhm });

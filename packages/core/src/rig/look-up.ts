@@ -1,5 +1,5 @@
 import { isDraft, original } from 'immer';
-import { slotNamed, type Link, type Pin, type Port, type Sheet } from '../parts/index.js';
+import { slotNamed, type Link, type Pin, type Port, type Sheet, type Source } from '../parts/index.js';
 import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
 import { valueIn } from '../units/index.js';
 
@@ -99,6 +99,34 @@ function pinsOf(drafted: Sheet): Pins {
 export function settingOf(sheet: Sheet, part: Part, settingId: string): string | undefined {
   return valueIn(part.settings, settingId) ?? sheet.settings.find((s) => s.id === settingId)?.default;
 }
+
+/** Whether a source gives as its part is set. */
+export const isSetOn = (sheet: Sheet, part: Part, { when }: Source): boolean =>
+  !when || settingOf(sheet, part, when.setting) === when.value;
+
+/**
+ * Sources of a part, on or off; of several that one setting chooses between at the same pins, which can never be on together, the
+ * chosen one.
+ */
+export function sourcesAsSet(sheet: Sheet, part: Part): Source[] {
+  const { sources } = sheet;
+  const among = (s: Source): Source[] => sources.filter((o) => isOneOf(s, o));
+  return sources.filter((s) => s === (among(s).find((o) => isSetOn(sheet, part, o)) ?? among(s)[0] ?? s));
+}
+
+/** A source is off in some value of its setting: it has a switch. Where every value gives other volts there is nothing to put on. */
+export function hasOff({ sources, settings }: Sheet, source: Source): boolean {
+  const values = settings.find((s) => s.id === source.when?.setting)?.values ?? [];
+  const given = new Set(sources.filter((o) => isOneOf(source, o)).map((o) => o.when!.value));
+  return values.some((value) => !given.has(value));
+}
+
+/** Whether one setting puts on either of two sources, at the same pins. */
+const isOneOf = (a: Source, b: Source): boolean =>
+  a.when !== undefined &&
+  a.when.setting === b.when?.setting &&
+  a.plus.port === b.plus.port &&
+  a.plus.pin === b.plus.pin;
 
 /** Slot that an output carries by the setting its link names; null where none does. */
 export function slotCarried(sheet: Sheet, part: Part, { slotSetting }: Link): number | null {

@@ -1,6 +1,6 @@
 /** The order in which a rig is put to sleep: nothing moves, pictures are safe, packs come off, the transmitter goes last. */
 import { drives, flies, hasControls, isPack, turns } from '../parts/index.js';
-import { isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { hasOff, isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { count } from '../units/index.js';
 import { HANDS_S, ids, task, type WakeTask } from './task.js';
 
@@ -55,7 +55,7 @@ function offTasks(rig: Rig, after: WakeTask[], is: (both: Both) => boolean, note
 /** Rails behind a switch of their own go before the packs. */
 function railTasks(rig: Rig, after: WakeTask[]): WakeTask[] {
   return partsWithSheets(rig).flatMap(({ part, sheet }) => {
-    const when = sheet.sources.find((s) => s.when)?.when;
+    const when = sheet.sources.find((s) => s.when && hasOff(sheet, s))?.when;
     const setting = when && sheet.settings.find((s) => s.id === when.setting);
     if (setting?.how !== 'switch on the device') return [];
     return [hand(part, 'rail', `${part.label}: ${setting.label.toLowerCase()} off`, '', HANDS_S.switchOn, after)];

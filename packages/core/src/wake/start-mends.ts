@@ -131,7 +131,7 @@ const stronger = (network: RigNetwork, source: Terminal, times: number): RigNetw
 const ownFed = (rig: Rig, network: RigNetwork, t: Terminal, source: Terminal): RigNetwork =>
   changed(network, (elements, node) => {
     const [own, from] = [elements[t.element]!, elements[source.element]!];
-    const ohm = wireOhm(OWN_FEED) + contactsOhm(rig, { from: source.plus, to: t.plus });
+    const ohm = wireOhm(OWN_FEED) + contactsOhm(rig, { ...OWN_FEED, from: source.plus, to: t.plus });
     const [plus, minus] = [node(), node()];
     elements[t.element] = { ...own, plus, minus };
     elements.push({ kind: 'resistance', plus: from.plus, minus: plus, ohm });

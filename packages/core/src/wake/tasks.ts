@@ -1,4 +1,4 @@
-import { asksAt, doersOfWishes, findChains, stickFor } from '../channels/index.js';
+import { armsAt, doersOfWishes, findChains, stickFor } from '../channels/index.js';
 import { addressOf } from '../loom/index.js';
 import {
   findsLevel,
@@ -12,7 +12,7 @@ import {
   turns,
   type Sheet,
 } from '../parts/index.js';
-import { isFlown, safeLine, labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { hasOff, isFlown, safeLine, labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { num } from '../units/index.js';
 import { checkTasks } from './check-tasks.js';
@@ -90,7 +90,7 @@ function restText(rig: Rig, part: Part, sheet: Sheet, flown: boolean): string {
   const switches = sheet.controls.some(({ kind }) => kind.startsWith('switch'))
     ? [', switches down', ...disarmedUp(rig, part)].join(', ')
     : '';
-  if (flown) return `${stickFor({ part, sheet }, 'throttle') ? 'Throttle low' : 'Controls at rest'}${switches}`;
+  if (flown) return `${throttleText(rig, part, sheet)}${switches}`;
   const told = findChains(rig).filter((c) => c.fn.what === 'drive' || c.fn.what === 'brake');
   const tells = told.filter((c) => c.transmitter?.id === part.id);
   const drive = told.some((c) => c.transmitter) ? tells.length > 0 : partsWithSheets(rig).some((p) => drives(p.sheet));
@@ -99,11 +99,23 @@ function restText(rig: Rig, part: Part, sheet: Sheet, flown: boolean): string {
   return `Drive at stop${kill ? ', kill switch on stop' : ''}`;
 }
 
+/** Whose sticks fly nothing rest; a throttle that goes both ways stands between them. */
+function throttleText(rig: Rig, part: Part, sheet: Sheet): string {
+  const told = findChains(rig).filter((c) => c.fn.what === 'throttle' && c.control);
+  const own = told.filter((c) => [c, c.second].some((by) => by?.transmitter?.id === part.id));
+  if (told.length && !own.length) return 'Controls at rest';
+  if (
+    own.some(({ fn: { range } }) => range && Math.min(range.from, range.to) < 0 && Math.max(range.from, range.to) > 0)
+  )
+    return 'Throttle in the middle';
+  return own.length || stickFor({ part, sheet }, 'throttle') ? 'Throttle low' : 'Controls at rest';
+}
+
 /** Switches of this transmitter that arm where they are down, and must be up. */
 const disarmedUp = (rig: Rig, { id }: Part): string[] =>
   findChains(rig)
     .filter((c) => c.fn.what === 'arm' && c.transmitter?.id === id && c.control?.kind.startsWith('switch'))
-    .filter((c) => asksAt(c, -1) && !asksAt(c, 1))
+    .filter((c) => armsAt(c, -1) && !armsAt(c, 1))
     .map((c) => `${c.control!.label} up`);
 
 /** What has a battery of its own and is not held by a pilot: cameras, tablets, ground radios. One press shows charge, a hold starts. */
@@ -257,7 +269,7 @@ function railTasks(rig: Rig, packs: WakeTask[]): WakeTask[] {
 
 /** The hand that puts on what a part gives, where that has a switch on the device. */
 function switchTasks(part: Part, sheet: Sheet, note: string, after: string[]): WakeTask[] {
-  const when = sheet.sources.find((s) => s.when)?.when;
+  const when = sheet.sources.find((s) => s.when && hasOff(sheet, s))?.when;
   const setting = when && sheet.settings.find((s) => s.id === when.setting);
   if (!when || setting?.how !== 'switch on the device') return [];
   return [

@@ -12,7 +12,7 @@ import {
   supplyPort,
   wire,
 } from '../../src/parts/shelf/define.js';
-import type { Edit, Rig } from '../../src/rig/index.js';
+import { applyEdits, newPart, type Edit, type Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -125,6 +125,13 @@ const cradle = defineSheet({
       rangeUs: [1000, 2000] as [number, number],
     },
   ],
+});
+
+const goggles = defineSheet({
+  ...base,
+  ...{ class: 'own-goggles', role: 'display', name: 'Goggles', group: 'Picture', massG: 0 },
+  inside: { battery: true, minutes: 90 },
+  links: [{ id: 'rf', kind: 'radio', way: 'listen', pins: {} }],
 });
 
 const now = Proposed.of({
@@ -240,5 +247,39 @@ describe('a switch that arms', () => {
     expect(rests(armed.rig)).toEqual([`Throttle low, switches down, ${label} up`]);
     expect(textsOf(now.rig, 'wrong-way')).toEqual([]);
     expect(textsOf(armed.rig, 'wrong-way')).toEqual([expect.stringContaining('asks for it where it rests')]);
+  });
+
+  it('is told of just so where the sheet has a window for safe as well', () => {
+    const windows = [
+      { fromUs: 800, toUs: 1450, label: 'safe' },
+      { fromUs: 1550, toUs: 2200, label: 'armed' },
+    ];
+    const twice = (rig: Rig): Rig => ({
+      ...rig,
+      sheets: Object.fromEntries(
+        Object.entries(rig.sheets).map(([cls, sheet]) => [
+          cls,
+          {
+            ...sheet,
+            functions: sheet.functions.map((f) =>
+              f.what === 'arm' ? { ...f, takes: 'windows' as const, windows } : f,
+            ),
+          },
+        ]),
+      ),
+    });
+    const { label } = now.chain('FC.arm').control!;
+    expect(rests(twice(armed.rig))).toEqual([`Throttle low, switches down, ${label} up`]);
+    expect(textsOf(twice(now.rig), 'wrong-way')).toEqual([]);
+    expect(textsOf(twice(armed.rig), 'wrong-way')).toEqual([expect.stringContaining('asks for it where it rests')]);
+  });
+});
+
+describe('a craft whose screen hears nobody', () => {
+  it('is told that the picture of its camera arrives nowhere, though it gets as far as the controller', () => {
+    const seen = now.with([{ kind: 'addPart', part: newPart('GO', goggles.class, 'Goggles'), sheet: goggles }]);
+    expect(textsOf(seen.rig, 'picture-nowhere')).toEqual([]);
+    const without = applyEdits(seen.rig, [{ kind: 'removePart', part: 'VT' }]).rig;
+    expect(textsOf(without, 'picture-nowhere')).not.toEqual([]);
   });
 });

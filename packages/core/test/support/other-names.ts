@@ -1,5 +1,5 @@
 import type { Control, Link, PinAt, Sheet } from '../../src/parts/index.js';
-import type { PinRef, Rig } from '../../src/rig/index.js';
+import type { PinRef, Rig, Wire } from '../../src/rig/index.js';
 
 /** Kinds of names within a sheet. */
 type Kind = 'port' | 'link' | 'supply' | 'source' | 'setting' | 'fn' | 'resource' | 'joint' | 'control' | 'prep';
@@ -170,7 +170,7 @@ function resourceOf(sheet: Sheet, { id, resource }: Link, names: Names): { resou
 }
 
 /**
- * The same rig with its lists, those of its sheets and the wires of its leads the other way round; but for its parts and leads: where
+ * The same rig with its lists, those of its sheets and the wires of its leads the other way round, each wire written from its other end; but for its parts and leads: where
  * several could be meant, the first is.
  */
 export function otherOrder(rig: Rig): Rig {
@@ -184,8 +184,12 @@ export function otherOrder(rig: Rig): Rig {
   return {
     ...rig,
     sheets: Object.fromEntries(turned(Object.entries(rig.sheets)).map(([cls, sheet]) => [cls, sheetOf(sheet)])),
-    cables: rig.cables.map((c) => ({ ...c, wires: turned(c.wires) })),
+    cables: rig.cables.map((c) => ({ ...c, wires: turned(c.wires).map(writtenFromItsEnd) })),
     ...{ shaping: turned(rig.shaping), held: turned(rig.held) },
     ...{ bindings: turned(rig.bindings), failSafes: turned(rig.failSafes), handOvers: turned(rig.handOvers) },
   };
 }
+
+/** What lets through one way only stays as it is. */
+const writtenFromItsEnd = (w: Wire): Wire =>
+  w.inline?.kind === 'diode' || w.inline?.kind === 'inverter' ? w : { ...w, from: w.to, to: w.from };

@@ -3,7 +3,7 @@ import { screens } from '../../parts/index.js';
 import { applyEdits, findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { antennas, moveEdit } from './antenna-parts.js';
-import { longestMm, plainLeads } from './lead-parts.js';
+import { longestMm, limbsOf } from './lead-parts.js';
 
 /** Room an antenna wants beyond such a body, mm. @source [practice] */
 const CLEAR_MM = 20;
@@ -37,9 +37,9 @@ export const antennaScreenedRule: Rule = ({ rig }) =>
 function raised(rig: Rig, antenna: Part, zMm: number): Fix[] {
   const edit = moveEdit(antenna, { zMm });
   const after = applyEdits(rig, [edit]).rig;
-  const reach = plainLeads(after)
+  const reach = limbsOf(after)
     .filter(({ from, to }) => from === antenna.id || to === antenna.id)
-    .every(({ cable, from, to }) => longestMm(after, cable.id, to) >= leadLength(after, from, to).pathMm);
+    .every((limb) => longestMm(after, limb) >= leadLength(after, limb.from, limb.to).pathMm);
   return reach ? [{ label: 'Raise it', edits: [edit] }] : [];
 }
 

@@ -7,6 +7,7 @@ import {
   partsWithSheets,
   samePin,
   sheetOf,
+  sourcesAsSet,
   wiresAt,
   type Cable,
   type Edit,
@@ -23,7 +24,7 @@ import { outletVolts } from './outlets.js';
 export const backFeedRule: Rule = (context) => {
   const { rig, nets, chains } = context;
   const sources = rig.parts.flatMap((part): Joining[] =>
-    sheetOf(rig, part.id).sources.map((source) => ({
+    sourcesAsSet(sheetOf(rig, part.id), part).map((source) => ({
       part: part.id,
       source,
       net: nets.netOf({ part: part.id, ...source.plus }),

@@ -2,28 +2,29 @@ import { leadLength, type LeadLength } from '../../loom/index.js';
 import { labelOf, type Rig } from '../../rig/index.js';
 import { groupBy, listed } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
-import { lengthEdits, longestMm, plainLeads } from './lead-parts.js';
+import { lengthEdits, longestMm, limbsOf } from './lead-parts.js';
 
 /** A lead across a moving joint that reaches, but has no slack for the turn. @source [practice] it rides with the moving part, or has a loop */
 export const jointNoSlackRule: Rule = ({ rig }) =>
-  plainLeads(rig).flatMap(({ cable, from, to }): RuleResult[] => {
+  limbsOf(rig).flatMap((limb): RuleResult[] => {
+    const { cable, from, to } = limb;
     const need = leadLength(rig, from, to);
-    const long = longestMm(rig, cable.id, to);
+    const long = longestMm(rig, limb);
     if (!need.placed || !need.joints.length || long >= need.needMm || long < need.pathMm) return [];
     return [
       {
         rule: 'joint-no-slack',
         mark: 'watch',
         station: 'loom',
-        subjects: [cable.id, from, to],
+        subjects: [cable, from, to],
         figures: [
-          { name: 'cable', value: cable.id },
+          { name: 'cable', value: cable },
           { name: 'joints', value: jointText(rig, need.joints) },
           { name: 'long', value: long, unit: 'mm' },
           { name: 'needs', value: need.needMm, unit: 'mm', source: 'places of the parts' },
           { name: 'slack', value: need.slackMm, unit: 'mm', source: '[practice] a loop of 25 mm radius' },
         ],
-        fixes: () => [{ label: `Make it ${need.needMm} mm`, edits: lengthEdits(rig, cable.id, to, need.needMm) }],
+        fixes: () => [{ label: `Make it ${need.needMm} mm`, edits: lengthEdits(rig, limb, need.needMm) }],
       },
     ];
   });

@@ -1,21 +1,44 @@
-import { bringsGround, cableViews, type CableView, type LinkEnd } from '../../loom/index.js';
+import { bringsGround, cableViews, type LinkEnd } from '../../loom/index.js';
 import { GAUGES, thickestFit, wireOhm } from '../../rails/index.js';
-import { findPin, type Edit, type Rig, type Wire } from '../../rig/index.js';
+import { findCable, findPin, type Edit, type Rig, type Wire } from '../../rig/index.js';
 
-/** Leads with two ends, as the rules on lengths see them. */
-export const plainLeads = (rig: Rig): { cable: CableView; from: string; to: string }[] =>
-  cableViews(rig).flatMap((cable) => {
-    const [first, ...rest] = cable.ends;
-    return first ? rest.map((end) => ({ cable, from: first.part, to: end.part })) : [];
+/** A lead, or a limb of one with several ends: two parts between which a wire of it goes. */
+export interface Limb {
+  cable: string;
+  from: string;
+  to: string;
+}
+
+/** Every limb of every lead, as the rules on lengths see them, whichever way round its wires are written. */
+export const limbsOf = (rig: Rig): Limb[] =>
+  cableViews(rig).flatMap(({ id, ends }) => {
+    const parts = [...new Set(ends.map((e) => e.part))];
+    return parts.flatMap((from, i) =>
+      parts
+        .slice(i + 1)
+        .map((to) => ({ cable: id, from, to }))
+        .filter((limb) => wiresOf(rig, limb).length),
+    );
   });
 
-/** Every wire of a cable that ends on a part, at a length; a supply that gets longer gets thicker, so that it loses no more. */
-export function lengthEdits(rig: Rig, cable: string, part: string, lengthMm: number): Edit[] {
-  const wires = rig.cables.find((c) => c.id === cable)?.wires ?? [];
-  return wires.flatMap((w, wire): Edit[] => {
-    if (w.from.part !== part && w.to.part !== part) return [];
+/** Wires of a limb, with their places in the cable. */
+const wiresOf = (rig: Rig, { cable, from, to }: Limb): [Wire, number][] =>
+  (findCable(rig, cable)?.wires ?? []).flatMap((w, i): [Wire, number][] =>
+    (w.from.part === from && w.to.part === to) || (w.from.part === to && w.to.part === from) ? [[w, i]] : [],
+  );
+
+/** The plug of one of its two parts that a limb ends in; of several the first. */
+export function portAt(rig: Rig, limb: Limb, part: string): string {
+  const [w] = wiresOf(rig, limb)[0]!;
+  return (w.from.part === part ? w.from : w.to).port;
+}
+
+/** Every wire of a limb at a length; a supply that gets longer gets thicker, so that it loses no more. */
+export function lengthEdits(rig: Rig, limb: Limb, lengthMm: number): Edit[] {
+  const { cable } = limb;
+  return wiresOf(rig, limb).map(([w, wire]): Edit => {
     const gaugeAwg = findPin(rig, w.from)?.pin.line === 'signal' ? w.gaugeAwg : gaugeKeeping(rig, w, lengthMm);
-    return [{ kind: 'setWire', cable, wire, lengthMm, ...(gaugeAwg < w.gaugeAwg ? { gaugeAwg } : {}) }];
+    return { kind: 'setWire', cable, wire, lengthMm, ...(gaugeAwg < w.gaugeAwg ? { gaugeAwg } : {}) };
   });
 }
 
@@ -28,11 +51,8 @@ function gaugeKeeping(rig: Rig, w: Wire, lengthMm: number): number {
   return enough.length ? Math.max(...enough) : Math.min(w.gaugeAwg, ...fits);
 }
 
-/** Longest wire of a cable that ends on a part, mm. */
-export function longestMm(rig: Rig, cable: string, part: string): number {
-  const wires = rig.cables.find((c) => c.id === cable)?.wires ?? [];
-  return Math.max(0, ...wires.filter((w) => w.from.part === part || w.to.part === part).map((w) => w.lengthMm));
-}
+/** Longest wire of a limb, mm. */
+export const longestMm = (rig: Rig, limb: Limb): number => Math.max(...wiresOf(rig, limb).map(([w]) => w.lengthMm));
 
 /** What brings the ground of a new lead already: another lead between the two parts; nothing is wanted where the lead is light or pairs. */
 export function groundBetween(rig: Rig, a: LinkEnd, b: LinkEnd): string | null {

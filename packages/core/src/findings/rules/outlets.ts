@@ -6,7 +6,7 @@ import {
   findPin,
   nextId,
   partsWithSheets,
-  settingOf,
+  isSetOn,
   sheetOf,
   type Cable,
   type Part,
@@ -35,7 +35,7 @@ export function outletVolts({ regulator, pack, fixedV }: Source): readonly [numb
 export function allOutlets(rig: Rig): Outlet[] {
   return partsWithSheets(rig).flatMap(({ part, sheet }) =>
     sheet.sources
-      .filter((s) => s.kind !== 'stolen' && (!s.when || settingOf(sheet, part, s.when.setting) === s.when.value))
+      .filter((s) => s.kind !== 'stolen' && isSetOn(sheet, part, s))
       .map((source) => ({
         part,
         source,

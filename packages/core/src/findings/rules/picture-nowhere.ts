@@ -1,4 +1,4 @@
-import { PICTURE_KINDS, type Conversation } from '../../loom/index.js';
+import { PICTURE_KINDS, showsAir, type Conversation } from '../../loom/index.js';
 import { carriesNetwork, ownPictures, sees, type Sheet } from '../../parts/index.js';
 import { partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -26,10 +26,10 @@ const nextTo = (conversations: readonly Conversation[], part: string): Conversat
       return listener.part.id === part && carriesNetwork(listener.sheet) ? [talker] : [];
     });
 
-/** A camera whose picture reaches no display and no transmitter, on a bench that has one for its kind. */
+/** A camera whose picture reaches no display and no transmitter, on a bench where somebody looks and something takes its kind. */
 export const pictureNowhereRule: Rule = ({ rig, conversations }) => {
   const all = partsWithSheets(rig);
-  if (!all.some(({ sheet }) => isEnd(sheet))) return [];
+  if (!all.some(({ sheet }) => isEnd(sheet) || showsAir(sheet))) return [];
   const taken = new Set(all.flatMap(({ sheet }) => sheet.links.filter((l) => l.way === 'listen').map((l) => l.kind)));
   return all
     .filter(({ sheet }) => sees(sheet))

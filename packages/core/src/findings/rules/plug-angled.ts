@@ -1,7 +1,7 @@
 import { leadLength } from '../../loom/index.js';
-import { findPart, sheetOf, type Place } from '../../rig/index.js';
+import { findPart, portLabel, sheetOf, type Place } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
-import { lengthEdits, longestMm, plainLeads } from './lead-parts.js';
+import { lengthEdits, limbsOf, longestMm, portAt } from './lead-parts.js';
 
 /** A lead that leaves the wrong way needs this much more to turn round, mm. @source [practice] */
 const TURN_MM = 40;
@@ -10,32 +10,32 @@ const BESIDE_MM = 15;
 
 /** An angled plug that sends its lead away from where it must go. @source [practice] */
 export const plugAngledRule: Rule = ({ rig }) =>
-  plainLeads(rig).flatMap(({ cable, from, to }) =>
+  limbsOf(rig).flatMap((limb) =>
     [
-      [from, to],
-      [to, from],
+      [limb.from, limb.to],
+      [limb.to, limb.from],
     ].flatMap(([own, other]): RuleResult[] => {
-      const end = cable.ends.find((e) => e.part === own);
-      const angled = end && sheetOf(rig, own!).ports.find((p) => p.id === end.port)?.plug.angled;
+      const port = portAt(rig, limb, own!);
+      const angled = sheetOf(rig, own!).ports.find((p) => p.id === port)?.plug.angled;
       const [a, b] = [findPart(rig, own!)?.place, findPart(rig, other!)?.place];
-      if (!end || !angled || !a || !b || awayMm(angled, a, b) <= BESIDE_MM) return [];
-      const wanted = leadLength(rig, from, to).needMm + TURN_MM;
-      if (longestMm(rig, cable.id, to) >= wanted) return [];
+      if (!angled || !a || !b || awayMm(angled, a, b) <= BESIDE_MM) return [];
+      const wanted = leadLength(rig, limb.from, limb.to).needMm + TURN_MM;
+      if (longestMm(rig, limb) >= wanted) return [];
       return [
         {
           rule: 'plug-angled',
           mark: 'watch',
           station: 'loom',
-          subjects: [cable.id, own!],
+          subjects: [limb.cable, own!],
           figures: [
-            { name: 'cable', value: cable.id },
+            { name: 'cable', value: limb.cable },
             { name: 'part', value: own! },
-            { name: 'port', value: end.portLabel },
+            { name: 'port', value: portLabel(rig, { part: own!, port }) },
             { name: 'faces', value: angled },
             { name: 'away', value: Math.round(awayMm(angled, a, b)), unit: 'mm', source: 'places of the parts' },
             { name: 'needs', value: wanted, unit: 'mm' },
           ],
-          fixes: () => [{ label: `Turn it round, ${wanted} mm`, edits: lengthEdits(rig, cable.id, to, wanted) }],
+          fixes: () => [{ label: `Turn it round, ${wanted} mm`, edits: lengthEdits(rig, limb, wanted) }],
         },
       ];
     }),

@@ -1,11 +1,11 @@
-import { settingOf, sheetOf } from '../../rig/index.js';
+import { isSetOn, sheetOf, sourcesAsSet } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A rail that hangs behind a switch which is off, with loads on it. @source [practice] accessory rails have a switch of their own */
 export const sourceOffRule: Rule = ({ rig }) =>
   rig.parts.flatMap((part) => {
     const sheet = sheetOf(rig, part.id);
-    const off = sheet.sources.filter((s) => s.when && settingOf(sheet, part, s.when.setting) !== s.when.value);
+    const off = sourcesAsSet(sheet, part).filter((s) => !isSetOn(sheet, part, s));
     const used = off.filter((s) =>
       rig.cables.some((c) =>
         c.wires.some((w) => [w.from, w.to].some((at) => at.part === part.id && at.port === s.plus.port)),

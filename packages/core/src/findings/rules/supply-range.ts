@@ -2,6 +2,7 @@ import type { RailNode } from '../../rails/index.js';
 import { hairV, roundTo } from '../../units/index.js';
 import { sheetOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
+import { otherVoltsFixes } from './other-volts.js';
 import { packLacks } from './pack-lacks.js';
 import {
   DEAD_V,
@@ -64,6 +65,7 @@ function outOfRange(context: RuleContext, full: RailNode, flat: RailNode, tooMuc
       { name: 'fed by', value: full.fedBy! },
       { name: 'at', value: worst === full.volts ? 'a full pack' : 'a flat pack, peak draw' },
     ],
-    fixes: () => (isOutWithItsRail(context, full) ? [] : moveFixes(context, full)),
+    fixes: () =>
+      isOutWithItsRail(context, full) ? [] : [...otherVoltsFixes(context, full), ...moveFixes(context, full)],
   };
 }

@@ -1,5 +1,5 @@
 import { flies } from '../../parts/index.js';
-import { asksAt, forward, idleAt, restChange, type Chain } from '../../channels/index.js';
+import { armsAt, asksAt, forward, idleAt, restChange, type Chain } from '../../channels/index.js';
 import { sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
@@ -51,9 +51,9 @@ function askedAtRest(rig: Rig, chain: Chain): Figure<'at rest'>[] | null {
   const transmitter = { part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) };
   const at = idleAt(transmitter, chain.control!);
   const rest = forward(chain, at);
-  return rest && asksAt(chain, at) && !asksAt(chain, 1)
-    ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }]
-    : null;
+  const isAsked = (position: number): boolean =>
+    chain.fn.what === 'arm' ? armsAt(chain, position) : asksAt(chain, position);
+  return rest && isAsked(at) && !isAsked(1) ? [{ name: 'at rest', value: rest.arrivesUs, unit: 'µs' }] : null;
 }
 
 /** Where the press asks something else by the same pulse, it rests between the two. */

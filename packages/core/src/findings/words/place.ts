@@ -6,8 +6,8 @@ export const PLACE_WORDS = {
     text: `${f.number('long')} mm long, ${f.number('needs')} mm wanted: ${f.number('slack')} mm of it for the turn. Or let it ride with the moving part.`,
   }),
   'cable-short': (f) => ({
-    title: `${f.text('cable')} does not reach`,
-    text: `${f.number('long')} mm long, ${f.number('path')} mm from ${f.label('from')} to ${f.label('to')}.`,
+    title: `${f.text('cable')} ${f.number('long') < f.number('straight') ? 'does not reach' : 'reaches only straight across'}`,
+    text: `${f.number('long')} mm long, ${f.number('path')} mm along the frame from ${f.label('from')} to ${f.label('to')}, ${f.number('straight')} mm straight across.`,
   }),
   'plug-angled': (f) => ({
     title: `${f.label('part')} ${f.text('port')} faces ${f.text('faces')}`,
