@@ -39,7 +39,7 @@ const strapped = (values: string[], how: 'strap at start' | 'switch on the devic
       regulator: { volts, dropoutV: 1, efficiency: 0.88, quiescentA: 0.01, fedBy: 'in' },
       when: { setting: 'strap', value: `${volts} V` },
     })),
-  } as SheetDraft);
+  });
 const eater = (volts: [number, number]) =>
   defineSheet({
     ...base,
@@ -141,7 +141,7 @@ describe('a regulator whose strap chooses between two voltages', () => {
         [],
       );
       const { rig } = Proposed.of({ ...own, sheets: [sheet, eye] });
-      const set = rig.parts.find((p) => p.id === 'RG')!.settings['strap'] ?? '5 V';
+      const set = rig.parts.find((p) => p.id === 'RG')!.settings.strap ?? '5 V';
       expect(set).toBe(right);
       expect(rulesOf(rig)).not.toContain('supply-range');
     }
