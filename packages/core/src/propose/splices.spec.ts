@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { brief, type PartLine } from '../../test/practice/bench.js';
 import { Proposed } from '../../test/practice/proposed.js';
-import { at, defineSheet, supplyPort } from '../parts/shelf/define.js';
+import { at, defineSheet, eats, supplyPort } from '../parts/shelf/define.js';
 import type { Cable } from '../rig/index.js';
 import { propose } from './propose.js';
 
@@ -82,5 +82,31 @@ describe('a splice on the bench', () => {
       ),
     );
     expect(lone.rig.cables.some((c) => runsTo(c, 'SP'))).toBe(false);
+  });
+
+  it('gives no tap to a lead that asks more than its contact carries: that one stays at the pack', () => {
+    const bar = defineSheet({
+      ...{ class: 'own-bar', revision: 1, role: 'splice', name: 'Small bar', summary: 'of their own', group: 'Power' },
+      massG: 20,
+      ports: [
+        supplyPort('in', 'in', 'left', 'spark-safe 5 mm'),
+        ...[1, 2, 3, 4].map((n) => supplyPort(`w${n}`, `way ${n}`, 'right', 'screw terminal 5 mm')),
+      ],
+      ties: [['in', 'w1', 'w2', 'w3', 'w4'].map((id) => at(id, 1))],
+    });
+    const winch = (watts: number) =>
+      defineSheet({
+        ...{ class: 'own-winch', revision: 1, role: 'drive', name: 'Winch', summary: 'of their own', group: 'Payload' },
+        massG: 300,
+        ports: [supplyPort('dc', 'supply', 'left', 'spark-safe 5 mm')],
+        supplies: [eats('dc', [9, 17], watts / 4, watts)],
+      });
+    const wiredWith = (watts: number): string[] => {
+      const own = brief('Quay', 'rotor', [...PARTS, ['SP', bar.class], ['WI', 'own-winch']], [['tilt']]);
+      const { rig } = Proposed.of({ ...own, sheets: [bar, winch(watts)] });
+      return rig.cables.filter((c) => runsTo(c, 'WI')).map((c) => (runsTo(c, 'SP') ? 'bar' : 'pack'));
+    };
+    expect(wiredWith(60)).toEqual(['bar']);
+    expect(wiredWith(300)).toEqual(['pack']);
   });
 });

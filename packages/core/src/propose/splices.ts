@@ -97,7 +97,7 @@ function fitted(rig: Rig, { outlet, leads }: OutletLeads, part: Part, sheet: She
   ];
   for (const lead of [...leads].sort((a, b) => Number(hasOwn(b)) - Number(hasOwn(a)))) {
     const [tap] = free
-      .filter(({ port }) => portsCanJoin(port, farPort(lead)))
+      .filter(({ port }) => portsCanJoin(port, farPort(lead)) && carries(port, origin, lead.amps))
       .sort((a, b) => mostFirst(liking(lead, a), liking(lead, b)));
     if (!tap) continue;
     // soldered copper takes one wire more when every tap is taken
@@ -108,6 +108,12 @@ function fitted(rig: Rig, { outlet, leads }: OutletLeads, part: Part, sheet: She
   const mostA = contactA(origin, into.port);
   const amps = flows([...taps.keys()]);
   return taps.size > 1 && (mostA === null || amps <= mostA) ? { outlet, into, amps, taps } : null;
+}
+
+/** A tap that is too small for a lead leaves it at the outlet, unless that is too small as well. */
+function carries(tap: Port, origin: Port, amps: number): boolean {
+  const [own, other] = [tap, origin].map(({ plug }) => connectorOf(plug.family).maxA ?? Infinity) as [number, number];
+  return amps <= own || amps > other;
 }
 
 const mostFirst = (a: readonly number[], b: readonly number[]): number => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
 import { fixesOf } from '../../src/findings/index.js';
 import { at, defineSheet, eats, ground, plus, supplyPort } from '../../src/parts/shelf/define.js';
-import type { Port, SheetDraft } from '../../src/parts/index.js';
+import type { Port } from '../../src/parts/index.js';
 import { contactsOhm } from '../../src/rails/index.js';
 import { applyEdits, hasOff, newPart, sourcesAsSet, type Edit, type Rig } from '../../src/rig/index.js';
 import { wakePlan } from '../../src/wake/plan.js';
