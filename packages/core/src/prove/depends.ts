@@ -10,7 +10,7 @@ export interface Ways {
   /** Parts a part hears radio and pictures from. */
   heard: ReadonlyMap<string, readonly string[]>;
   chains: ReadonlyMap<string, readonly Chain[]>;
-  /** Part that feeds a part, as the rails have it. */
+  /** What feeds a part, as the rails have it, and what that comes through. */
   fedBy: ReadonlyMap<string, readonly string[]>;
 }
 

@@ -42,9 +42,9 @@ function lostStep(
     expectText: 'each slot at its fail-safe; nothing starts or turns',
     setUp: {
       ...Object.fromEntries(watched.flatMap(awayFrom)),
-      // a drive that is held stands already
-      ...Object.fromEntries(watched.filter(isDrive).flatMap(({ chain }) => Object.entries(enabling(chain, driven)))),
-      ...(turning ? { ...enabling(turning, driven), [turning.control!.id]: 1 } : {}),
+      // what has no power, or is held, stands already
+      ...Object.fromEntries(watched.flatMap(({ chain }) => Object.entries(enabling(chain, driven)))),
+      ...(turning ? { [turning.control!.id]: 1 } : {}),
     },
     moves: [{ control: radioOf(transmitter), to: -1 }],
     expects: [
@@ -55,8 +55,6 @@ function lostStep(
     waitMs: LOST_AFTER_MS + SETTLED_MS,
   };
 }
-
-const isDrive = ({ chain }: { chain: Chain }): boolean => chain.fn.what === 'drive';
 
 /** A place of its control that asks for something else than the fail-safe does: what stays where it is proves nothing. Power is not raised for it. */
 function awayFrom({ chain, failSafe: { does, valueUs } }: { chain: Chain; failSafe: FailSafe }): [string, number][] {

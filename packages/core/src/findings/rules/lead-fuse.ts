@@ -1,9 +1,10 @@
-import { carriesA, fuseFor, fuseOf, wireMaxA } from '../../rails/index.js';
+import { carriesA, fuseFor, fuseOf, wireMaxA, type Rails } from '../../rails/index.js';
 import { connectorOf } from '../../parts/index.js';
 import { findPin, type Rig, type Wire } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import type { FigureNames } from '../figure-names.js';
+import { bothEnds } from './lead-parts.js';
 
 interface Fused {
   cable: string;
@@ -11,25 +12,24 @@ interface Fused {
   wire: Wire;
   amps: number;
   peakA: number;
+  /** The part that what flows through it comes from. */
+  feeder: string;
 }
 
 /** Every fuse in a lead with what flows through it at a flat pack and peak draw. */
 function fusesOf({ rig, flat }: RuleContext): Fused[] {
   return rig.cables.flatMap((cable) =>
     cable.wires.flatMap((wire, at) =>
-      wire.inline?.kind === 'fuse'
-        ? [
-            {
-              cable: cable.id,
-              at,
-              wire,
-              amps: wire.inline.amps,
-              peakA: Math.abs(flat.wires.find((w) => w.cable === cable.id && w.wire === at)?.amps ?? 0),
-            },
-          ]
-        : [],
+      wire.inline?.kind === 'fuse' ? [fuseAt(flat, cable.id, at, wire, wire.inline.amps)] : [],
     ),
   );
+}
+
+/** Where nothing flows, the end that comes first by name: a wire may be written from either. */
+function fuseAt({ wires }: Rails, cable: string, at: number, wire: Wire, amps: number): Fused {
+  const flows = wires.find((w) => w.cable === cable && w.wire === at)?.amps ?? 0;
+  const feeder = flows === 0 ? bothEnds(wire)[0] : flows > 0 ? wire.from : wire.to;
+  return { cable, at, wire, amps, peakA: Math.abs(flows), feeder: feeder.part };
 }
 
 const figuresOf = (rig: Rig, f: Fused): Figure<FigureNames['fuse-too-large']>[] => [
@@ -56,7 +56,7 @@ export const fuseTooLargeRule: Rule = (context) =>
       rule: 'fuse-too-large',
       mark: 'stop',
       station: 'rails',
-      subjects: [f.cable, f.wire.from.part],
+      subjects: [f.cable, f.feeder],
       figures: figuresOf(context.rig, f),
       fixes: () => refuse(context.rig, f),
     }));
@@ -69,7 +69,7 @@ export const fuseTooSmallRule: Rule = (context) =>
       rule: 'fuse-too-small',
       mark: 'watch',
       station: 'rails',
-      subjects: [f.cable, f.wire.from.part],
+      subjects: [f.cable, f.feeder],
       figures: figuresOf(context.rig, f),
       fixes: () => (f.peakA > 0 && fuseFor(f.peakA) >= f.peakA ? refuse(context.rig, f) : []),
     }));

@@ -4,6 +4,7 @@ import { findPin, sheetOf, type Edit, type PinRef, type Rig, type Wire } from '.
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { currentWith } from './after-edits.js';
+import { bothEnds } from './lead-parts.js';
 
 const isSupply = (rig: Rig, { from, to }: Wire): boolean =>
   [from, to].every((at) => ['supply', 'ground'].includes(findPin(rig, at)?.pin.line ?? ''));
@@ -29,7 +30,7 @@ export const wireTooThickRule: Rule = ({ rig, flat }) =>
         ? { inline: { kind: 'fuse' as const, amps: Math.floor(wireMaxA(fits)) } }
         : {}),
     }));
-    const tight = [first.wire.from, first.wire.to].find((at) => (thickestFit(rig, at) ?? 0) === first.fits)!;
+    const tight = bothEnds(first.wire).find((at) => (thickestFit(rig, at) ?? 0) === first.fits)!;
     return [
       {
         rule: 'wire-too-thick',
@@ -59,7 +60,7 @@ function isPackOutput(rig: Rig, { part, port }: PinRef): boolean {
 export const packLeadThinRule: Rule = ({ rig, flat }) =>
   rig.cables.flatMap((cable): RuleResult[] => {
     const thin = cable.wires.flatMap((wire, at) => {
-      const atPack = [wire.from, wire.to].find((end) => isPackOutput(rig, end));
+      const atPack = bothEnds(wire).find((end) => isPackOutput(rig, end));
       const least = Math.max(PACK_LEAD_AWG, thickestFit(rig, wire.from, wire.to) ?? 0);
       return atPack && isSupply(rig, wire) && wire.gaugeAwg > least ? [{ wire, at, least, pack: atPack.part }] : [];
     });

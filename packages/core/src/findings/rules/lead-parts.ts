@@ -1,6 +1,6 @@
 import { bringsGround, cableViews, type LinkEnd } from '../../loom/index.js';
 import { GAUGES, thickestFit, wireOhm } from '../../rails/index.js';
-import { findCable, findPin, type Edit, type Rig, type Wire } from '../../rig/index.js';
+import { findCable, findPin, type Edit, type PinRef, type Rig, type Wire } from '../../rig/index.js';
 
 /** A lead, or a limb of one with several ends: two parts between which a wire of it goes. */
 export interface Limb {
@@ -20,6 +20,10 @@ export const limbsOf = (rig: Rig): Limb[] =>
         .filter((limb) => wiresOf(rig, limb).length),
     );
   });
+
+/** The ends of a wire in an order that does not hang on which it is written from. */
+export const bothEnds = ({ from, to }: Pick<Wire, 'from' | 'to'>): [PinRef, PinRef] =>
+  `${from.part} ${from.port}` <= `${to.part} ${to.port}` ? [from, to] : [to, from];
 
 /** Wires of a limb, with their places in the cable. */
 const wiresOf = (rig: Rig, { cable, from, to }: Limb): [Wire, number][] =>
