@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
+import { otherOrder } from '../../test/support/other-names.js';
 import { analyse } from '../analysis/index.js';
-import { findChains, panHolds } from '../channels/index.js';
+import { findChains, forward, panHolds } from '../channels/index.js';
 import { sheetProblems } from '../parts/index.js';
 import { playStep, planOf } from '../prove/index.js';
 import type { Rig } from '../rig/index.js';
@@ -58,6 +59,21 @@ describe('the power state of a gimbal', () => {
       return !played.verdict.passed;
     });
     expect(failed.map((s) => s.id)).toEqual([]);
+  });
+
+  it('without radio is such that every axis that is watched could move', () => {
+    const failSafes = [tilt, pan, power].map((_, i) => ({
+      ...{ receiver: chainOf(['tilt', 'pan', 'power'][i]!).path[0]!.talker.part.id, does: 'value' as const },
+      ...{ slot: chainOf(['tilt', 'pan', 'power'][i]!).slot!, valueUs: i === 2 ? 2000 : 1500 },
+    }));
+    const window = (at: number): string | null => {
+      const now = forward(chainOf('power'), at);
+      return now && 'window' in now.demand ? now.demand.window : null;
+    };
+    for (const own of [rig, otherOrder(rig)]) {
+      const lost = planOf({ ...own, failSafes }).find((s) => s.id.endsWith('.lost'))!;
+      expect(window(lost.setUp[power]!)).toBe('all axes');
+    }
   });
 
   it('that its control does not reach is told, and what makes pan stand is read off the sheet', () => {

@@ -178,12 +178,14 @@ function positionStep(chain: Chain, control: Control, setUp: Record<string, numb
     id: stepId(chain, to),
     part: part.id,
     title: moveText(control, to),
-    expectText: `${fn.label.toLowerCase()} ${unit === '×' ? `${num(value, 1)}×` : `${signed(value)}${unit === '%' ? ' %' : unit}`}`,
+    expectText: `${fn.label.toLowerCase()} ${unit === '×' ? `${num(value, 1)}×` : `${signed(value)}${spaced(unit)}`}`,
     setUp,
     moves: [{ control: control.id, to }],
     expects: [expect],
   };
 }
+
+const spaced = (unit: string): string => (unit === '%' ? ' %' : unit);
 
 function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): BareStep {
   const { fn, part } = chain;
@@ -195,7 +197,7 @@ function rateStep(chain: Chain, control: Control, setUp: Record<string, number>,
     id: stepId(chain, to),
     part: part.id,
     title: moveText(control, to),
-    expectText: `${fn.label.toLowerCase()} ${wayText(fn.what, value)}, ${num(Math.abs(value))}${fn.range!.unit}`,
+    expectText: `${fn.label.toLowerCase()} ${wayText(fn.what, value)}, ${num(Math.abs(value))}${spaced(fn.range!.unit)}`,
     setUp,
     moves: [{ control: control.id, to }],
     expects: sights,

@@ -1,5 +1,5 @@
 import { LOST_AFTER_MS, radioOf, slotSight } from '../bench/index.js';
-import { demandOf, arrivingUs, sentPulseUs, type Chain } from '../channels/index.js';
+import { demandOf, arrivingUs, gatesOf, sentPulseUs, type Chain } from '../channels/index.js';
 import { drives, flies, hearsAir, isWindowed } from '../parts/index.js';
 import { labelOf, partsThat, safeLine, type FailSafe, type Part } from '../rig/index.js';
 import { enabling, nearAt, standing, stays } from './function-steps.js';
@@ -43,7 +43,7 @@ function lostStep(
     setUp: {
       ...Object.fromEntries(watched.flatMap(awayFrom)),
       // what has no power, or is held, stands already
-      ...Object.fromEntries(watched.flatMap(({ chain }) => Object.entries(enabling(chain, driven)))),
+      ...Object.fromEntries(strictestLast(watched).flatMap(({ chain }) => Object.entries(enabling(chain, driven)))),
       ...(turning ? { [turning.control!.id]: 1 } : {}),
     },
     moves: [{ control: radioOf(transmitter), to: -1 }],
@@ -55,6 +55,13 @@ function lostStep(
     waitMs: LOST_AFTER_MS + SETTLED_MS,
   };
 }
+
+/** Of two that work in several windows of one gate, what works in fewer has its way: there the other works too. */
+const strictestLast = <W extends { chain: Chain }>(watched: readonly W[]): W[] => {
+  const windows = ({ chain }: W): number =>
+    Math.min(Infinity, ...gatesOf(chain.sheet, chain.fn).map((gate) => gate.windows.length));
+  return watched.toSorted((a, b) => windows(b) - windows(a));
+};
 
 /** A place of its control that asks for something else than the fail-safe does: what stays where it is proves nothing. Power is not raised for it. */
 function awayFrom({ chain, failSafe: { does, valueUs } }: { chain: Chain; failSafe: FailSafe }): [string, number][] {

@@ -300,9 +300,9 @@ function startTasks(
     moved = false;
     for (const { part, sheet } of waiting) {
       if (ready.has(part.id)) continue;
-      const feeders = rails.nodes.filter((n) => n.part === part.id && n.allowed).map((n) => n.fedBy);
-      if (feeders.some((f) => f === null || !ready.has(f))) continue;
-      const after = [...feeders.flatMap((f) => ready.get(f!)!), ...ids(railsOn.filter((t) => t.part === part.id))];
+      const feeders = feedersOf(rails, part, sheet);
+      if (!feeders?.every((f) => ready.has(f))) continue;
+      const after = [...feeders.flatMap((f) => ready.get(f)!), ...ids(railsOn.filter((t) => t.part === part.id))];
       if (hearsAir(sheet)) after.push(...ids(transmitters.filter((t) => !t.hands)));
       const own = chainStarts(part, sheet, [...new Set(after)]);
       tasks.push(...own);
@@ -311,6 +311,14 @@ function startTasks(
     }
   }
   return tasks;
+}
+
+/** What feeds a part; null where a supply that it cannot do without is fed by nobody, or none is. */
+function feedersOf({ nodes }: Rails, { id }: Part, { supplies }: Sheet): string[] | null {
+  const own = nodes.filter((n) => n.part === id && n.allowed);
+  const wanted = own.filter((n) => n.fedBy !== null || !supplies.find((s) => s.id === n.terminal)?.optional);
+  const feeders = wanted.flatMap((n) => n.fedBy ?? []);
+  return feeders.length && feeders.length === wanted.length ? feeders : null;
 }
 
 /** What it gives is all it does: its start is that of its volts. A board that calibrates or binds gives its volts meanwhile. */
