@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
-import { inFull, migrateSheet, type Sheet } from '../parts/index.js';
+import { inFull, migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
 import { leaf, sheetSchema } from '../parts/schemas.js';
 import { MOST, applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';
@@ -49,8 +49,18 @@ export function readBrief(text: string): Reading<Rig> {
   const document = withMigratedSheets(json.value);
   const parsed = briefSchema.safeParse(document);
   if (!parsed.success) return readFailed(...issueProblems(parsed.error.issues, document));
-  return layOut(withOperators(parsed.data, json.value));
+  const broken = brokenSheets(parsed.data.sheets);
+  return broken.length ? readFailed(...broken) : layOut(withOperators(parsed.data, json.value));
 }
+
+/** Own sheets that contradict themselves, or of which two are of one class. */
+const brokenSheets = (sheets: readonly Sheet[]): Problem[] =>
+  sheets.flatMap((sheet, i) => [
+    ...(sheets.findIndex((s) => s.class === sheet.class) < i
+      ? [{ where: `sheets[${i}].class`, what: `"${sheet.class}" is there twice` }]
+      : []),
+    ...sheetProblems(sheet).map(({ where, what }) => ({ where: `sheets[${i}].${where}`, what })),
+  ]);
 
 /** What a camera operator is wished to do takes one: where the brief does not say how many there are, there are two. */
 function withOperators(brief: z.infer<typeof briefSchema>, told: unknown): z.infer<typeof briefSchema> {

@@ -64,7 +64,8 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
   const own = eaters.filter((e) => fits(outlet, e));
   const asks = (e: Eater): number => ampsOf(outlet, e, eaters, outlets);
   const isBeyond = (e: Eater): boolean => asks(e) > carries && asks(e) <= gives;
-  const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !fits(o, e)));
+  const feeds = (o: Outlet, e: Eater): boolean => fits(o, e) && ampsOf(o, e, eaters, outlets) <= o.source.maxA;
+  const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !feeds(o, e)));
   const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
   return own.some(isBeyond) || together > carries ? gives : carries;
 }

@@ -171,6 +171,8 @@ function heatTakes(
 
 /** A load is always to be fed; a regulator when a locked lead already hangs on it. */
 function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
+  // a computer's lead, say, beside the supply that it flies on
+  if (supply.optional && sheet.supplies.some((s) => !s.optional)) return false;
   const sources = sheet.sources.filter((s) => s.regulator?.fedBy === supply.id);
   return (
     supply.draw.kind !== 'regulator' ||
