@@ -18,7 +18,10 @@ export const wireTooThickRule: Rule = ({ rig, flat }) =>
     });
     const [first] = bad;
     if (!first) return [];
-    const amps = Math.max(0, ...flat.wires.filter((w) => w.cable === cable.id).map((w) => Math.abs(w.amps)));
+    // what the other wires of the lead carry is nothing to these
+    const isBad = (at: number): boolean => bad.some((b) => b.at === at);
+    const flows = flat.wires.filter((w) => w.cable === cable.id && isBad(w.wire));
+    const amps = Math.max(0, ...flows.map((w) => Math.abs(w.amps)));
     const carried = bad.every((b) => wireMaxA(b.fits) >= amps);
     const edits = bad.map(({ wire, at, fits }): Edit => ({
       kind: 'setWire',
