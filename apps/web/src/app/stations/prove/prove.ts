@@ -17,7 +17,7 @@ import { lossOf, radioOf, trafficAsDrawn } from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
-import { hearsAir, hasControls, turns } from '@squallmark/core/parts';
+import { drives, hearsAir, hasControls, turns, type Sheet } from '@squallmark/core/parts';
 import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
 import { gust, STILL, type Craft } from '@squallmark/core/scene';
 import { degrees, groupBy, num, volts } from '@squallmark/core/units';
@@ -36,7 +36,7 @@ import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
 import { PLATFORM } from '../../state/sources/platform';
 import { RigStore } from '../../state/rig-store';
-import { Dial } from './dial';
+import { Dial, type Scale } from './dial';
 import { PictureWall } from './pictures/picture-wall';
 import { jointsOf, viewsOf } from './pictures/view-state';
 import { PlanDock, type Told } from './plan-dock';
@@ -226,14 +226,16 @@ export class Prove {
     const frame = this.frame();
     const sights = frame?.sights ?? {};
     const moved = frame && this.craft() !== STILL ? jointsOf(this.rig(), frame, this.craft()) : null;
-    const turning = partsThat(this.rig(), turns);
-    return turning.flatMap(({ part, sheet }) =>
-      sheet.joints.map((joint) => {
-        const key = `${part.id}.${joint.id}`;
+    const moving = partsThat(this.rig(), (sheet) => turns(sheet) || drives(sheet));
+    return moving.flatMap(({ part, sheet }) => {
+      const of = moving.length > 1 ? part.label : '';
+      const axes = sheet.joints.map(({ id, label, minDeg, maxDeg }) => {
+        const key = `${part.id}.${id}`;
         const value = moved?.get(key) ?? numberOf(sights[`${key}-angle`]);
-        return { key, joint, value, of: turning.length > 1 ? part.label : '' };
-      }),
-    );
+        return { key, value, of, scale: { label, from: minDeg, to: maxDeg, unit: '°' as const } };
+      });
+      return [...axes, ...drivesOf(part.id, sheet).map((d) => ({ ...d, of, value: numberOf(sights[d.key]) }))];
+    });
   });
   // a stage of carriages has dozens of each
   private readonly dialsShown = unrolled(this.dials, 8);
@@ -480,6 +482,14 @@ function saidOf({ passed, skipped, expected, saw }: Verdict): string {
   if (skipped) return `skipped, ${saw}`;
   return passed ? saw : `failed, expected ${expected}, saw ${saw}`;
 }
+
+/** Drives of a part, each with its ends; what goes by windows has no figure. */
+const drivesOf = (part: string, { functions }: Sheet): { key: string; scale: Scale }[] =>
+  functions.flatMap(({ id, label, what, range }) => {
+    if (what !== 'drive' || range?.unit !== '%') return [];
+    const [from, to] = [Math.min(range.from, range.to), Math.max(range.from, range.to)];
+    return [{ key: `${part}.${id}`, scale: { label: label.toLowerCase(), from, to, unit: '%' as const } }];
+  });
 
 function numberOf(sight: unknown): number | null {
   return typeof sight === 'number' ? sight : null;
