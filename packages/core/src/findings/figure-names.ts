@@ -11,7 +11,7 @@ export interface FigureNames {
   'source-off': 'part' | 'setting' | 'value';
   'hdmi-powered': 'ceiling' | 'floor' | 'part' | 'plug' | 'socket gives' | 'wants';
   'wire-overloaded': 'amps' | 'cable' | 'gauge' | 'may carry';
-  'connector-overloaded': 'amps' | 'family' | 'may carry' | 'part' | 'port';
+  'connector-overloaded': 'amps' | 'by its plus' | 'family' | 'may carry' | 'part' | 'port';
   'starved-splice': 'cable' | 'cables' | 'drop' | 'look over';
   'packs-unequal': 'agree within' | 'apart' | 'packs';
   'fuse-missing': 'amps' | 'cable' | 'part';

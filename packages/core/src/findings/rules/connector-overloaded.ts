@@ -2,7 +2,7 @@ import { connectorOf } from '../../parts/index.js';
 import type { Rails } from '../../rails/index.js';
 import { findCable, findPin, labelOf, portLabel, type PinRef, type Rig } from '../../rig/index.js';
 import { groupBy, roundTo } from '../../units/index.js';
-import type { Rule, RuleResult } from '../finding.js';
+import type { Figure, Rule, RuleResult } from '../finding.js';
 
 interface Contact {
   part: string;
@@ -14,7 +14,8 @@ interface Contact {
 
 /** Plugs with contacts that carry more than their family may, with everything at its peak. */
 export const connectorOverloadedRule: Rule = ({ rig, flat }) => {
-  const over = contactsOf(rig, flat).filter((c) => c.amps > (maxAOf(rig, c) ?? Infinity));
+  const all = contactsOf(rig, flat);
+  const over = all.filter((c) => c.amps > (maxAOf(rig, c) ?? Infinity));
   return [...groupBy(over, ({ part, port }) => `${part}.${port}`).values()].map((contacts): RuleResult => {
     const { part, port } = contacts[0]!;
     return {
@@ -38,11 +39,22 @@ export const connectorOverloadedRule: Rule = ({ rig, flat }) => {
           unit: 'A',
           source: '[practice] usual rating of the size',
         },
+        ...returning(rig, contacts, all),
       ],
       fixes: () => [],
     };
   });
 };
+
+/** Where only grounds carry too much: what goes in by the plus of the same plug, since the rest comes back from elsewhere. */
+function returning(rig: Rig, over: readonly Contact[], all: readonly Contact[]): Figure<'by its plus'>[] {
+  const lineOf = (c: Contact): string => findPin(rig, c)!.pin.line;
+  const [{ part, port }] = over as [Contact];
+  const plus = all.filter((c) => c.part === part && c.port === port && lineOf(c) === 'supply');
+  if (!plus.length || over.some((c) => lineOf(c) !== 'ground')) return [];
+  const amps = plus.reduce((sum, c) => sum + c.amps, 0);
+  return [{ name: 'by its plus', value: roundTo(amps, 2), unit: 'A', source: 'network solve' }];
+}
 
 /** What flows through each contact that a wire sits in, with the leads that bring it. */
 function contactsOf(rig: Rig, { wires }: Rails): Contact[] {

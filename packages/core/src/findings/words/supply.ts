@@ -63,7 +63,11 @@ export const SUPPLY_WORDS = {
   }),
   'connector-overloaded': (f) => ({
     title: `${f.text('part')} ${f.text('port')}: ${f.number('amps').toFixed(1)} A through one contact`,
-    text: `A ${f.text('family')} contact carries ${f.number('may carry')} A. Share it over two plugs, or use a bigger family.`,
+    text: `A ${f.text('family')} contact carries ${f.number('may carry')} A. ${
+      f.text('by its plus')
+        ? `Only ${f.number('by its plus').toFixed(1)} A go in by its plus: the rest comes back from elsewhere by its ground. A thicker ground where it is drawn keeps it away.`
+        : 'Share it over two plugs, or use a bigger family.'
+    }`,
   }),
   'starved-splice': (f) => ({
     title: `${f.text('cable')} starves what hangs behind it`,
