@@ -39,7 +39,7 @@ function raised(rig: Rig, antenna: Part, zMm: number): Fix[] {
   const after = applyEdits(rig, [edit]).rig;
   const reach = limbsOf(after)
     .filter(({ from, to }) => from === antenna.id || to === antenna.id)
-    .every((limb) => longestMm(after, limb) >= leadLength(after, limb.from, limb.to).pathMm);
+    .every((limb) => longestMm(limb) >= leadLength(after, limb.from, limb.to).pathMm);
   return reach ? [{ label: 'Raise it', edits: [edit] }] : [];
 }
 

@@ -7,7 +7,7 @@ export const cableShortRule: Rule = ({ rig }) =>
   limbsOf(rig).flatMap((limb): RuleResult[] => {
     const { cable, from, to } = limb;
     const need = leadLength(rig, from, to);
-    const long = longestMm(rig, limb);
+    const long = longestMm(limb);
     if (!need.placed || long >= need.pathMm) return [];
     const straightMm = Math.round(apartMm(rig, from, to)!);
     return [

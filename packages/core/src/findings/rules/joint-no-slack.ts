@@ -9,7 +9,7 @@ export const jointNoSlackRule: Rule = ({ rig }) =>
   limbsOf(rig).flatMap((limb): RuleResult[] => {
     const { cable, from, to } = limb;
     const need = leadLength(rig, from, to);
-    const long = longestMm(rig, limb);
+    const long = longestMm(limb);
     if (!need.placed || !need.joints.length || long >= need.needMm || long < need.pathMm) return [];
     return [
       {

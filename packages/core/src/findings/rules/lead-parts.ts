@@ -1,46 +1,45 @@
 import { bringsGround, cableViews, type LinkEnd } from '../../loom/index.js';
 import { GAUGES, thickestFit, wireOhm } from '../../rails/index.js';
-import { findCable, findPin, type Edit, type PinRef, type Rig, type Wire } from '../../rig/index.js';
+import { findCable, findPin, oncePerRig, type Edit, type PinRef, type Rig, type Wire } from '../../rig/index.js';
+import { groupBy } from '../../units/index.js';
 
-/** A lead, or a limb of one with several ends: two parts between which a wire of it goes. */
+/** A lead, or a limb of one with several ends: two parts between which wires of it go. */
 export interface Limb {
   cable: string;
   from: string;
   to: string;
+  /** Its wires, with their places in the cable. */
+  wires: [Wire, number][];
 }
 
 /** Every limb of every lead, as the rules on lengths see them, whichever way round its wires are written. */
-export const limbsOf = (rig: Rig): Limb[] =>
+export const limbsOf = oncePerRig((rig): readonly Limb[] =>
   cableViews(rig).flatMap(({ id, ends }) => {
     const parts = [...new Set(ends.map((e) => e.part))];
-    return parts.flatMap((from, i) =>
-      parts
-        .slice(i + 1)
-        .map((to) => ({ cable: id, from, to }))
-        .filter((limb) => wiresOf(rig, limb).length),
-    );
-  });
+    const placed = (findCable(rig, id)?.wires ?? []).map((w, i): [Wire, number] => [w, i]);
+    // of two ends the one that comes first in the lead
+    const inOrder = ({ from, to }: Wire): [string, string] =>
+      parts.indexOf(from.part) <= parts.indexOf(to.part) ? [from.part, to.part] : [to.part, from.part];
+    return [...groupBy(placed, ([w]) => inOrder(w).join(' '))].flatMap(([, wires]): Limb[] => {
+      const [from, to] = inOrder(wires[0]![0]);
+      return from === to ? [] : [{ cable: id, from, to, wires }];
+    });
+  }),
+);
 
 /** The ends of a wire in an order that does not hang on which it is written from. */
 export const bothEnds = ({ from, to }: Pick<Wire, 'from' | 'to'>): [PinRef, PinRef] =>
   `${from.part} ${from.port}` <= `${to.part} ${to.port}` ? [from, to] : [to, from];
 
-/** Wires of a limb, with their places in the cable. */
-const wiresOf = (rig: Rig, { cable, from, to }: Limb): [Wire, number][] =>
-  (findCable(rig, cable)?.wires ?? []).flatMap((w, i): [Wire, number][] =>
-    (w.from.part === from && w.to.part === to) || (w.from.part === to && w.to.part === from) ? [[w, i]] : [],
-  );
-
 /** The plug of one of its two parts that a limb ends in; of several the first. */
-export function portAt(rig: Rig, limb: Limb, part: string): string {
-  const [w] = wiresOf(rig, limb)[0]!;
+export function portAt({ wires }: Limb, part: string): string {
+  const [w] = wires[0]!;
   return (w.from.part === part ? w.from : w.to).port;
 }
 
 /** Every wire of a limb at a length; a supply that gets longer gets thicker, so that it loses no more. */
-export function lengthEdits(rig: Rig, limb: Limb, lengthMm: number): Edit[] {
-  const { cable } = limb;
-  return wiresOf(rig, limb).map(([w, wire]): Edit => {
+export function lengthEdits(rig: Rig, { cable, wires }: Limb, lengthMm: number): Edit[] {
+  return wires.map(([w, wire]): Edit => {
     const gaugeAwg = findPin(rig, w.from)?.pin.line === 'signal' ? w.gaugeAwg : gaugeKeeping(rig, w, lengthMm);
     return { kind: 'setWire', cable, wire, lengthMm, ...(gaugeAwg < w.gaugeAwg ? { gaugeAwg } : {}) };
   });
@@ -56,7 +55,7 @@ function gaugeKeeping(rig: Rig, w: Wire, lengthMm: number): number {
 }
 
 /** Longest wire of a limb, mm. */
-export const longestMm = (rig: Rig, limb: Limb): number => Math.max(...wiresOf(rig, limb).map(([w]) => w.lengthMm));
+export const longestMm = ({ wires }: Limb): number => Math.max(...wires.map(([w]) => w.lengthMm));
 
 /** What brings the ground of a new lead already: another lead between the two parts; nothing is wanted where the lead is light or pairs. */
 export function groundBetween(rig: Rig, a: LinkEnd, b: LinkEnd): string | null {

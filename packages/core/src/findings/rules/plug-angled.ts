@@ -15,12 +15,12 @@ export const plugAngledRule: Rule = ({ rig }) =>
       [limb.from, limb.to],
       [limb.to, limb.from],
     ].flatMap(([own, other]): RuleResult[] => {
-      const port = portAt(rig, limb, own!);
+      const port = portAt(limb, own!);
       const angled = sheetOf(rig, own!).ports.find((p) => p.id === port)?.plug.angled;
       const [a, b] = [findPart(rig, own!)?.place, findPart(rig, other!)?.place];
       if (!angled || !a || !b || awayMm(angled, a, b) <= BESIDE_MM) return [];
       const wanted = leadLength(rig, limb.from, limb.to).needMm + TURN_MM;
-      if (longestMm(rig, limb) >= wanted) return [];
+      if (longestMm(limb) >= wanted) return [];
       return [
         {
           rule: 'plug-angled',
