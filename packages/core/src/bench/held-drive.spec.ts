@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
+import { otherFunctions } from '../../test/support/other-functions.js';
 import { findChains, gatesOf, type Chain } from '../channels/index.js';
 import type { PartFunction, Sheet } from '../parts/index.js';
 import { SHELF } from '../parts/shelf/index.js';
@@ -67,19 +68,11 @@ describe('the kill of a carriage', () => {
     const rig = rigs[0]!;
     const kill = braked(rig)[0]!;
     const drive = driveOf(rig, kill)!;
-    const slow = (r: Rig): Rig => ({
-      ...r,
-      sheets: Object.fromEntries(
-        Object.entries(r.sheets).map(([cls, s]) => [
-          cls,
-          { ...s, functions: s.functions.map((f) => (f.what === 'drive' ? { ...f, slewPerS: 100 } : f)) },
-        ]),
-      ),
-    });
+    const slow = otherFunctions(rig, 'drive', { slewPerS: 100 });
     const pedal = drive.control!.id;
-    const [, coasting] = goes(slow(rig), { [pedal]: 1, [kill.control!.id]: -1 }, { [pedal]: 0 });
+    const [, coasting] = goes(slow, { [pedal]: 1, [kill.control!.id]: -1 }, { [pedal]: 0 });
     expect(Math.abs(coasting!)).toBeGreaterThan(0.5);
-    const [, held] = goes(slow(rig), { [pedal]: 1, [kill.control!.id]: -1 }, { [kill.control!.id]: 1 });
+    const [, held] = goes(slow, { [pedal]: 1, [kill.control!.id]: -1 }, { [kill.control!.id]: 1 });
     expect(held).toBe(0);
   });
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoRig } from '../../test/support/demo-rig.js';
+import { otherFunctions } from '../../test/support/other-functions.js';
 import { twoOperators } from '../../test/support/two-operators.js';
 import type { Rig } from '../rig/index.js';
 import { wakePlan } from './plan.js';
@@ -7,21 +8,8 @@ import { wakePlan } from './plan.js';
 const rests = (rig: Rig): string[] =>
   wakePlan(rig).steps.flatMap((s) => /(throttle (low|in the middle)|controls at rest).*/i.exec(s.text)?.[0] ?? []);
 
-/** The same rig with a throttle that goes forward and back. */
-const bothWays = (rig: Rig): Rig => ({
-  ...rig,
-  sheets: Object.fromEntries(
-    Object.entries(rig.sheets).map(([cls, sheet]) => [
-      cls,
-      {
-        ...sheet,
-        functions: sheet.functions.map((f) =>
-          f.what === 'throttle' ? { ...f, range: { from: -100, to: 100, unit: '%' as const } } : f,
-        ),
-      },
-    ]),
-  ),
-});
+/** A throttle that goes forward and back. */
+const bothWays = (rig: Rig): Rig => otherFunctions(rig, 'throttle', { range: { from: -100, to: 100, unit: '%' } });
 
 describe('the sticks before the packs go on', () => {
   it('stand low where they lift, in the middle where low would be full astern', () => {

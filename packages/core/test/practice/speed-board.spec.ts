@@ -13,6 +13,7 @@ import {
   wire,
 } from '../../src/parts/shelf/define.js';
 import { applyEdits, newPart, type Edit, type Rig } from '../../src/rig/index.js';
+import { otherFunctions } from '../support/other-functions.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -254,20 +255,7 @@ describe('a switch that arms', () => {
       { fromUs: 800, toUs: 1450, label: 'safe' },
       { fromUs: 1550, toUs: 2200, label: 'armed' },
     ];
-    const twice = (rig: Rig): Rig => ({
-      ...rig,
-      sheets: Object.fromEntries(
-        Object.entries(rig.sheets).map(([cls, sheet]) => [
-          cls,
-          {
-            ...sheet,
-            functions: sheet.functions.map((f) =>
-              f.what === 'arm' ? { ...f, takes: 'windows' as const, windows } : f,
-            ),
-          },
-        ]),
-      ),
-    });
+    const twice = (rig: Rig): Rig => otherFunctions(rig, 'arm', { takes: 'windows', windows });
     const { label } = now.chain('FC.arm').control!;
     expect(rests(twice(armed.rig))).toEqual([`Throttle low, switches down, ${label} up`]);
     expect(textsOf(twice(now.rig), 'wrong-way')).toEqual([]);
