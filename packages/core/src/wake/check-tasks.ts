@@ -12,7 +12,7 @@ import {
   type Sheet,
 } from '../parts/index.js';
 import { isCarriage, isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
-import { count } from '../units/index.js';
+import { count, listed } from '../units/index.js';
 import { HANDS_S, ids, task, type Draft, type WakeTask } from './task.js';
 
 /** The short checks at the end: each picture, each recording, ends, radio power, how it stands for take-off or the first run. */
@@ -61,28 +61,28 @@ export function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], agai
       seconds: HANDS_S.ends,
       after: [...control, ...lastStarts(turns)],
     });
-  const radio = all.find(({ sheet }) => sheet.functions.some((f) => f.what === 'radio-power'))?.part;
-  if (radio) {
+  const radios = all.filter(({ sheet }) => sheet.functions.some((f) => f.what === 'radio-power'));
+  if (radios.length) {
     check({
       id: 'check:power',
-      part: radio.id,
-      text: `${radio.label}: raise its power`,
+      part: radios[0]!.part.id,
+      text: `${calledAll(radios)}: raise ${radios.length > 1 ? 'their' : 'its'} power`,
       note: 'channel and power by local rules',
       seconds: HANDS_S.power,
       after: ids(checks.filter((t) => t.id === 'check:pictures')),
     });
   }
-  const drive = all.find(({ sheet }) => drives(sheet))?.part;
-  if (drive)
+  const driving = all.filter(({ sheet }) => drives(sheet));
+  if (driving.length)
     check({
       id: 'check:drive',
-      part: drive.id,
+      part: driving[0]!.part.id,
       ...(isCarriage(rig)
         ? {
-            text: `${drive.label}: first run slow, end stops one then the other`,
+            text: `${calledAll(driving)}: first run slow, end stops one then the other`,
             note: 'at 20–30 % speed; they are not kept through power-off; kill switch within reach',
           }
-        : { text: `${drive.label}: first run slow`, note: 'a hand on what stops it' }),
+        : { text: `${calledAll(driving)}: first run slow`, note: 'a hand on what stops it' }),
       seconds: HANDS_S.endStops,
       after: [...ids(again), ...ids(checks)],
     });
@@ -97,6 +97,15 @@ export function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], agai
       after: ids(checks),
     });
   return checks;
+}
+
+/** Labels in one breath. */
+const MOST_NAMED = 3;
+
+/** Some parts by their labels; of many the first and how many more. */
+function calledAll(parts: readonly { part: Part }[]): string {
+  const labels = parts.map(({ part }) => part.label);
+  return labels.length > MOST_NAMED ? `${labels[0]!} and ${labels.length - 1} more` : listed(labels);
 }
 
 /** The recording of a part that somebody wishes for, or can ask for; null where nobody does. */
