@@ -8,17 +8,18 @@ import type { PosedProblem } from './wiring-problem.js';
 const MOST_NAMED = 3;
 /** Sources named in one reason. */
 const MOST_SOURCES = 2;
-/** Two sums of amperes that differ by less are the same, A. */
-const HARDLY_A = 1e-9;
+/** Two sums that differ by less are the same. */
+const HARDLY = 1e-9;
 
-/** A source that has too little left for one way to meet a demand. */
+/** A source that has too little left for one way to meet a demand: of its current, A, or of the heat it gets rid of, W. */
 interface Short {
   source: string;
-  hasA: number;
-  asksA: number;
+  unit: 'A' | 'W';
+  has: number;
+  asks: number;
   who: string;
   /** What hangs on it already. */
-  others: { label: string; amps: number }[];
+  others: { label: string; takes: number }[];
 }
 
 /** Why a demand for volts is not met although outlets would fit: what each of them gives, and who takes it. Empty when it is not that. */
@@ -53,18 +54,15 @@ function shortOf(posed: PosedProblem, way: Option, chosen: readonly Option[]): S
     const source = sourceOf(posed, pool);
     if (!who || source === null) continue;
     const users = chosen.flatMap((o) => {
-      const amps = o.takes.filter((t) => t.pool === pool).reduce((sum, t) => sum + t.amount, 0);
+      const takes = o.takes.filter((t) => t.pool === pool).reduce((sum, t) => sum + t.amount, 0);
       const part = fedBy(posed.posed.get(o.id)!);
-      return amps > 0 && part ? [{ label: labelOf(posed.view.rig, part), amps }] : [];
+      return takes > 0 && part ? [{ label: labelOf(posed.view.rig, part), takes }] : [];
     });
-    const hasA = posed.problem.pools.find((p) => p.id === pool)!.capacity;
-    if (users.reduce((sum, u) => sum + u.amps, amount) <= hasA + HARDLY_A) continue;
+    const has = posed.problem.pools.find((p) => p.id === pool)!.capacity;
+    if (users.reduce((sum, u) => sum + u.takes, amount) <= has + HARDLY) continue;
     return {
-      source: labelOf(posed.view.rig, source),
-      hasA,
-      asksA: amount,
-      who: labelOf(posed.view.rig, who),
-      others: users,
+      ...{ source: labelOf(posed.view.rig, source.part), unit: source.unit },
+      ...{ has, asks: amount, who: labelOf(posed.view.rig, who), others: users },
     };
   }
   return null;
@@ -76,22 +74,38 @@ function fedBy({ make }: Posed): string | null {
   return make.do === 'join' ? (make.feed?.part ?? null) : null;
 }
 
-/** The part whose amperes a pool holds. */
-function sourceOf({ posed }: PosedProblem, pool: string): string | null {
-  for (const { make } of posed.values())
-    if (make.do === 'feed' && pool === `amps ${make.outlet.id}`) return make.outlet.part.id;
+/** The part whose amperes a pool holds, or the heat it gets rid of. */
+function sourceOf({ posed }: PosedProblem, pool: string): { part: string; unit: Short['unit'] } | null {
+  for (const { make } of posed.values()) {
+    if (make.do !== 'feed') continue;
+    const { id, part } = make.outlet;
+    if (pool === `amps ${id}`) return { part: part.id, unit: 'A' };
+    if (pool === `heat ${id}`) return { part: part.id, unit: 'W' };
+  }
   return null;
 }
 
-function inWords({ source, hasA, asksA, who, others }: Short): string {
-  const asks = `${who} asks for up to ${num(asksA, 1)} A`;
-  if (!others.length) return `${source} gives ${num(hasA, 1)} A, and ${asks}`;
-  const most = others.toSorted((a, b) => b.amps - a.amps).map((o) => o.label);
+/** How each shortage is told. */
+const TOLD: Readonly<Record<Short['unit'], Record<'has' | 'taken' | 'asks', (figure: string, who: string) => string>>> =
+  {
+    A: {
+      has: (a, source) => `${source} gives ${a} A`,
+      taken: (a, names) => `of which ${names} may take ${a} A`,
+      asks: (a, who) => `${who} asks for up to ${a} A`,
+    },
+    W: {
+      has: (w, source) => `${source} gets rid of ${w} W of heat`,
+      taken: (w, names) => `feeding ${names} makes up to ${w} W of it`,
+      asks: (w, who) => `${who} would make up to ${w} W`,
+    },
+  };
+
+function inWords({ source, unit, has, asks, who, others }: Short): string {
+  const told = TOLD[unit];
+  const [hasIt, asksIt] = [told.has(num(has, 1), source), told.asks(num(asks, 1), who)];
+  if (!others.length) return `${hasIt}, and ${asksIt}`;
+  const most = others.toSorted((a, b) => b.takes - a.takes).map((o) => o.label);
   const more = most.length > MOST_NAMED ? [`${most.length - MOST_NAMED} more`] : [];
-  const taken = num(
-    others.reduce((sum, o) => sum + o.amps, 0),
-    1,
-  );
-  const names = listed([...most.slice(0, MOST_NAMED), ...more]);
-  return `${source} gives ${num(hasA, 1)} A, of which ${names} may take ${taken} A, and ${asks}`;
+  const taken = others.reduce((sum, o) => sum + o.takes, 0);
+  return `${hasIt}, ${told.taken(num(taken, 1), listed([...most.slice(0, MOST_NAMED), ...more]))}, and ${asksIt}`;
 }

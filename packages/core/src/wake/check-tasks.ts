@@ -51,12 +51,14 @@ export function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], agai
       after: [...control, ...ids(starts.filter((t) => t.part === part.id)).slice(-1)],
     });
   }
-  const gimbal = all.find(({ sheet }) => turns(sheet))?.part;
+  const turning = all.filter(({ sheet }) => turns(sheet));
+  const gimbal = turning[0]?.part;
+  const hasEnds = turning.some(({ sheet }) => sheet.joints.some((j) => !j.endless));
   if (gimbal)
     check({
       id: 'check:ends',
       part: gimbal.id,
-      text: 'Full stick to each end stop',
+      text: hasEnds ? 'Full stick to each end stop' : 'Full stick each way',
       note: 'watch cable and frame',
       seconds: HANDS_S.ends,
       after: [...control, ...lastStarts(turns)],
