@@ -11,7 +11,7 @@ const brief = (...sheets: object[]): string =>
     parts: [{ class: 'own-eye' }],
     wishes: [],
     sheets: sheets.map((s) => ({ ...camera, class: 'own-eye', ...s })),
-  } as unknown as Brief);
+  });
 const toldOf = (text: string): string[] => {
   const reading = readBrief(text);
   return reading.ok ? [] : reading.problems.map((p) => `${p.where}: ${p.what}`);
