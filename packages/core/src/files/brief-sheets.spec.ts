@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../parts/shelf/index.js';
-import { readBrief, type Brief } from './index.js';
+import { readBrief } from './index.js';
 
 const camera = SHELF.find((s) => s.supplies.length && s.view)!;
 const brief = (...sheets: object[]): string =>
