@@ -10,15 +10,7 @@ import {
   type Resource,
   type Sheet,
 } from '../parts/index.js';
-import {
-  oncePerSlices,
-  partsWithSheets,
-  settingOf,
-  type Held,
-  type Part,
-  type PinRef,
-  type Rig,
-} from '../rig/index.js';
+import { oncePerSlices, partsWithSheets, isSetOn, type Held, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy, isOneOf, isSameName } from '../units/index.js';
 import { findNets, type Nets } from './nets.js';
 import { isCrossedWhole, placesOf } from './network-pairs.js';
@@ -84,7 +76,7 @@ export function linkEnds(rig: Rig): LinkEnd[] {
       part,
       sheet,
       link,
-      live: !link.when || settingOf(sheet, part, link.when.setting) === link.when.value,
+      live: isSetOn(sheet, part, link),
     })),
   );
 }

@@ -100,8 +100,8 @@ export function settingOf(sheet: Sheet, part: Part, settingId: string): string |
   return valueIn(part.settings, settingId) ?? sheet.settings.find((s) => s.id === settingId)?.default;
 }
 
-/** Whether a source gives as its part is set. */
-export const isSetOn = (sheet: Sheet, part: Part, { when }: Source): boolean =>
+/** Whether a source or a link is live as its part is set. */
+export const isSetOn = (sheet: Sheet, part: Part, { when }: Pick<Source | Link, 'when'>): boolean =>
   !when || settingOf(sheet, part, when.setting) === when.value;
 
 /**
