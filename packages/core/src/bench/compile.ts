@@ -14,7 +14,7 @@ import {
   type FunctionSetup,
   type StickGesture,
 } from '../channels/index.js';
-import { flies, hasControls, hearsAir, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hearsAir, isWindowed, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
@@ -53,6 +53,12 @@ interface GateAt {
   /** It works while the gate is told nothing, or a width in none of its windows. */
   openUntold: boolean;
   openBetween: boolean;
+}
+
+/** A drive with the keys that set its ends, all of them functions of one part, by index. */
+export interface RunEnds {
+  drive: number;
+  keys: readonly number[];
 }
 
 /** A joint with the functions that move it, by index; −1 for none. */
@@ -116,6 +122,8 @@ export interface BenchPart {
   /** Receivers: lines on which they put every channel. */
   lines: readonly BenchLine[];
   axes: Axis[];
+  /** The drive that has ends to be set; null for what has none. */
+  ends: RunEnds | null;
   menus: readonly Menu[];
   /** Bench indices of those whose menus it moves by its sticks. */
   menusTo: readonly number[];
@@ -256,6 +264,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       lines: linesOf(sheet),
       airMs: sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? AIR_MS,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, functions)),
+      ends: endsOf(functions),
       shaping,
       hands: shaping.map(({ control }) => (control === null ? '' : (valueIn(names, control) ?? control))),
       // on a second transmitter no stick is a throttle
@@ -455,6 +464,13 @@ function axisOf(joint: Joint, sheet: Sheet, functions: HeardFunction[]): Axis {
       fn.powers ? [{ by, windows: windowsNamed(sheet, { fn: fn.id, windows: poweringIn(fn, joint.id) }) }] : [],
     ),
   };
+}
+
+/** What goes along a line by a figure, and what sets its ends. */
+function endsOf(functions: readonly HeardFunction[]): RunEnds | null {
+  const drive = functions.findIndex(({ fn }) => fn.what === 'drive' && fn.range !== undefined);
+  const keys = functions.flatMap(({ fn }, at) => (fn.what === 'end-stop' && isWindowed(fn) ? [at] : []));
+  return drive >= 0 && keys.length ? { drive, keys } : null;
 }
 
 /** Places of the windows of a mode that are named, in the mode's own order. */

@@ -5,7 +5,7 @@ import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
-import type { BenchState, ReceiverState } from './state.js';
+import type { BenchState, ReceiverState, RunState } from './state.js';
 
 /** A figure, a word, whether it runs, or null when it gives no sign. */
 export type Seen = number | string | boolean | null;
@@ -17,6 +17,8 @@ export type Getter = (state: BenchState) => Seen;
 export const slotSight = (receiver: string, slot: number): string => `${receiver}.slot-${slot}`;
 /** Sight of a menu that the sticks open. */
 export const menuSight = (part: string, fn: string): string => `${part}.${fn}-menu`;
+/** Sight of the ends that a drive knows, and whether it stands at one. */
+export const endsSight = (part: string, fn: string): string => `${part}.${fn}-ends`;
 /** Sight of the volts at a supply or source of a part. */
 export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
 /** Sight of one camera's picture at a network plug. */
@@ -108,9 +110,19 @@ function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
       yield [`${id}.${fn.id}`, awakeOnly(index, ({ parts }) => parts[index]!.does!.toggles[at] ?? false)];
     else yield [`${id}.${fn.id}`, awakeOnly(index, ({ parts }) => answered(fn, parts[index]!.does!.answers[at]))];
   }
+  const ends = own.ends;
+  if (ends) yield [endsSight(id, own.functions[ends.drive]!.fn.id), awakeOnly(index, ({ parts }) => endsText(parts[index]!.does!.run!))];
   for (const [j, joint] of sheet.joints.entries())
     yield [`${id}.${joint.id}-angle`, awakeOnly(index, ({ parts }) => parts[index]!.does!.joints[j]!)];
 }
+
+/** Which ends are set, as its console says it. */
+const endsText = ({ ends }: RunState): string =>
+  ends.every(Number.isFinite) ? 'both set' : ends.some(Number.isFinite) ? 'one set' : 'none set';
+
+/** Some drive knows an end of its line, and does not go past it until everything was off. */
+export const knowsEnds = ({ parts }: BenchState): boolean =>
+  parts.some(({ does }) => does?.run?.ends.some(Number.isFinite));
 
 const awakeOnly =
   (index: number, read: Getter): Getter =>

@@ -67,10 +67,24 @@ export interface DeviceState {
   toggledMs: readonly number[];
   /** Where each function that goes by steps has been stepped to, from where it woke. */
   places: readonly number[];
+  /** Where it stands on its line; null for what drives along none, or has no key that sets an end. */
+  run: RunState | null;
   /** When it moves on, ms; never while all that it is asked is done. */
   nextMs: number;
   /** An axis moved in the last step. */
   isMoving: boolean;
+}
+
+/** Where a drive stands on its line. */
+export interface RunState {
+  /** Its place when it was last looked at, in seconds at its full speed from where it woke. */
+  placeS: number;
+  /** When that was, ms. */
+  sinceMs: number;
+  /** Which way it last went: 1 or −1, 0 while it has gone nowhere. */
+  way: number;
+  /** The ends set, as its place is counted: without end until a key has set one. */
+  ends: readonly [back: number, forward: number];
 }
 
 /** A menu by the sticks. */

@@ -13,9 +13,13 @@ const badly = (why: string): Fit => ({ grade: 'badly', why });
 
 const glides = ({ kind }: Control): boolean => kind === 'stick' || kind === 'slider' || kind === 'knob';
 
-/** A middle that the finger finds, or to which the control comes back by itself. */
+/** A middle that the finger finds, or to which the control comes back by itself; a pedal or a trigger springs back to its end. */
 const hasMiddle = (control: Control, throttle: boolean): boolean =>
-  springs(control, throttle) || (control.felt ?? control.kind === 'knob');
+  control.felt ?? (control.kind === 'knob' || (springs(control, throttle) && control.kind !== 'slider'));
+
+/** Goes forward and back, and stands in between. */
+const goesBothWays = ({ what, range }: PartFunction): boolean =>
+  what === 'drive' && range !== undefined && Math.min(range.from, range.to) < 0 && Math.max(range.from, range.to) > 0;
 
 /**
  * How a control fits what a function takes.
@@ -29,6 +33,8 @@ export function fitOf(fn: PartFunction, control: Control, throttle = false): Fit
     case 'position':
       if (kind === 'button' || kind === 'switch2') return no('cannot be moved by degrees');
       // a drive is let go to stop, a rudder to go straight
+      if (springy && goesBothWays(fn) && !hasMiddle(control, throttle))
+        return badly('springs back to its end: let go, it goes on');
       if (springy) return fn.what === 'drive' || isFlight(fn) ? WELL : badly('springs back from where it was put');
       return kind === 'switch3' ? badly('knows only three places') : WELL;
     case 'rate':

@@ -67,7 +67,7 @@ export { asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js
 export { askText, chainsOfWishes, doersOfWishes, type Doer } from './doers.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';
 export { shutGate, wishCoverage, type WishState } from './coverage.js';
-export { gatesOf, poweringIn } from './gates.js';
+export { gatesOf, holdingWindow, poweringIn } from './gates.js';
 export { endPointIn, endPointFrom, type EndUnit } from './end-points.js';
 export { fillChannels, type AssignedRow, type FilledRows } from './assign/assign.js';
 export { freeSwitch, setUpTwoOperators, type TwoOperators } from './assign/two-operators.js';
@@ -99,3 +99,5 @@ export {
   placesOf,
   type Place,
 } from './place-windows.js';
+export { goesAt, stillChange } from './still.js';
+export { missesOf, reachOf, secondsBetween, secondsToWindow, wholeChange } from './travel.js';

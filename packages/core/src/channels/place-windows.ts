@@ -146,7 +146,7 @@ export function edgeChange(chain: Chain): EditOf<'shape'>['change'] | null {
 }
 
 /** What bends a channel's travel, taken out where it is in. */
-function plainOf({
+export function plainOf({
   sharePct,
   shiftPct,
   softPct,
@@ -167,7 +167,7 @@ function middleOf(chain: Chain, { fromUs, toUs }: PulseWindow): number {
 }
 
 /** Width to send for a width to be seen: buses of two schools lie on straight lines. */
-function sentFor(chain: Chain, wantedUs: number): number {
+export function sentFor(chain: Chain, wantedUs: number): number {
   const [a, b] = [arrivingUs(chain, PULSE.lowUs), arrivingUs(chain, PULSE.highUs)];
   return Math.round(PULSE.lowUs + ((wantedUs - a) / (b - a)) * (PULSE.highUs - PULSE.lowUs));
 }

@@ -55,10 +55,11 @@ export function forward(chain: SignalWay, position: number): Forward | null {
   };
 }
 
-/** A window of the function is asked for where the control stands. */
-export function asksAt(chain: SignalWay, position: number): boolean {
+/** A window of the function, any or the one called so, is asked for where the control stands. */
+export function asksAt(chain: SignalWay, position: number, called?: string): boolean {
   const now = forward(chain, position);
-  return now !== null && 'window' in now.demand && now.demand.window !== null;
+  if (!now || !('window' in now.demand) || now.demand.window === null) return false;
+  return called === undefined || now.demand.window === called;
 }
 
 /** Every stage back from a wanted value. */

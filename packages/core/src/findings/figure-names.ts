@@ -63,6 +63,9 @@ export interface FigureNames {
   'output-two-slots': 'functions' | 'output' | 'part';
   'pin-other-slot': 'function' | 'noted' | 'output' | 'part' | 'slot' | 'teller';
   'wrong-way': 'at rest' | 'control' | 'function' | 'high' | 'low' | 'part';
+  'moves-nothing': 'control' | 'flat' | 'from' | 'function' | 'part' | 'to';
+  'channel-slow': 'after' | 'control' | 'end to end' | 'function' | 'late' | 'part';
+  'goes-at-rest': 'at rest' | 'control' | 'function' | 'part';
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';
   'hand-over-flight': 'channels' | 'from' | 'to';
   'hand-over-broken': 'from' | 'to' | 'why';

@@ -25,6 +25,9 @@ import { numberingBaseRule } from './rules/numbering-base.js';
 import { failSafeRule } from './rules/fail-safe.js';
 import { signalMissingRule } from './rules/signal-missing.js';
 import { handOverBrokenRule, handOverEmptyRule, handOverFlightRule, handOverSwitchRule } from './rules/hand-over.js';
+import { channelSlowRule } from './rules/channel-slow.js';
+import { movesNothingRule } from './rules/moves-nothing.js';
+import { goesAtRestRule } from './rules/goes-at-rest.js';
 import { wrongWayRule } from './rules/wrong-way.js';
 import { oneControlRule } from './rules/one-control-many.js';
 import { packsUnequalRule } from './rules/packs-unequal.js';
@@ -165,6 +168,9 @@ const RULES: readonly Rule[] = [
   pulseRule,
   oneControlRule,
   wrongWayRule,
+  goesAtRestRule,
+  movesNothingRule,
+  channelSlowRule,
   failSafeRule,
   handOverFlightRule,
   handOverBrokenRule,

@@ -101,6 +101,26 @@ const steered = (told: object, failSafe?: Pick<FailSafe, 'does' | 'valueUs'>): R
     bindings: [{ part: 'GB', fn: 'pan', slot: 7, reverse: false, ...told }],
     failSafes: failSafe ? [{ receiver: 'RX', slot: 7, ...failSafe }] : [],
   });
+/** Pan by rate on a stick that nothing flies by. */
+const panned = (change: Partial<Shaping>): Rig =>
+  smallRig({ TX: 'transmitter-10', RX: 'receiver-16', GB: 'gimbal-two-axis' }, BUS[1].slice(0, 1), PARTS, {
+    shaping: [{ ...row(7, 'right-x'), ...change }],
+    bindings: [{ part: 'GB', fn: 'pan', slot: 7, reverse: false }],
+  });
+/** A drive on the pedal and its kill on a switch, whose channel is told otherwise. */
+const carriage = (change: Partial<Shaping>): Rig =>
+  smallRig(
+    { TX: 'console-line', RX: 'receiver-16', DR: 'line-drive-bus' },
+    [['RX.bus.1 DR.bus.1', 'RX.bus.3 DR.bus.3']],
+    {},
+    {
+      shaping: [row(7, 'drive-pedal'), { ...row(8, 'K'), ...change }],
+      bindings: [
+        { part: 'DR', fn: 'drive', slot: 7, reverse: false },
+        { part: 'DR', fn: 'brake', slot: 8, reverse: false },
+      ],
+    },
+  );
 const handed = (channels: { channel: number; takes: number }[], control = 'A'): Rig =>
   smallRig(...BUS, PARTS, {
     shaping: [row(3, 'left-y'), row(7, 'left-slider')],
@@ -366,6 +386,9 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
   ['address-twice', () => smallRig(NETWORK, [], { CAM: { address: '192.168.10.2' } }), () => smallRig(NETWORK)],
   ['subnet-other', () => smallRig(NETWORK, [], { CAM: { address: '10.0.0.5' } }), () => smallRig(NETWORK)],
   ['wrong-way', () => steered({ reverse: true }), () => steered({})],
+  ['moves-nothing', () => panned({ sharePct: 0 }), () => panned({ sharePct: 30 })],
+  ['channel-slow', () => carriage({ endToEndS: 3 }), () => carriage({ endToEndS: 0.4 })],
+  ['goes-at-rest', () => panned({ subTrimUs: 60 }), () => panned({})],
   ['fail-safe-acts', () => steered({}, { does: 'hold' }), () => steered({}, { does: 'value', valueUs: 1500 })],
   ['hand-over-flight', () => handed([{ channel: 3, takes: 3 }]), () => handed([{ channel: 7, takes: 5 }])],
   ['hand-over-broken', () => handed([]), () => handed([{ channel: 7, takes: 5 }])],

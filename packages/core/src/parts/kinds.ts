@@ -128,6 +128,8 @@ const WISHES = [
   'display-mode',
   'detail',
   'noise-rejection',
+  'end-stop',
+  'standby',
 ] as const;
 
 /** Where people say it otherwise than it is called here. */

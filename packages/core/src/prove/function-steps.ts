@@ -50,16 +50,16 @@ const besideOn = ({ driven }: Plan, chain: Chain): Chain[] =>
   driven.filter((c) => c !== chain && c.slot === chain.slot && c.transmitter?.id === chain.transmitter?.id);
 
 /** The window in which a control puts a function, by its place; −1 for none. */
-const asksFor = (chain: Chain, to: number): number =>
+export const asksFor = (chain: Chain, to: number): number =>
   windowIndex(chain.fn, arrivingUs(chain, sentPulseUs(chain, to)!), chain.setup);
 
 /** One end of its control asks for it. */
 const isAsked = (chain: Chain): boolean => [1, -1].some((to) => asksFor(chain, to) >= 0);
 
 /** A drive is first run slowly each way, by a control that has a little of it to give. @source [practice] 20–30 % */
-const slowFirst = ({ fn }: Chain, { kind }: Control): number[] =>
+export const slowFirst = ({ fn }: Chain, { kind }: Control): number[] =>
   fn.what === 'drive' && (kind === 'stick' || kind === 'slider' || kind === 'knob') ? [SLOWLY, -SLOWLY] : [];
-const SLOWLY = 0.25;
+export const SLOWLY = 0.25;
 
 /**
  * Controls that put the part in a state in which the function works: its mode, its power, and nothing else that drives its joint.

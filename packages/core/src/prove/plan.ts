@@ -12,6 +12,7 @@ import {
 } from '../rig/index.js';
 import { valueIn, count, groupBy } from '../units/index.js';
 import { askedSteps } from './asked-steps.js';
+import { endsToSet, endSteps } from './end-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { arrivingSteps } from './picture-steps.js';
@@ -56,11 +57,18 @@ export function checkPlan(
     [...own].sort((a, b) => roles(a) - roles(b) || partRank(rig, a) - partRank(rig, b) || rank(a) - rank(b));
   const plan: Plan = { rig, conversations, driven };
   const asked = askedSteps(plan, chains);
+  const ends = endsToSet(plan);
+  const settingEnds = new Set(ends.map((e) => e.key));
   const all = [
     ...before,
-    ...as('functions', [...inOrder(driven).flatMap((chain) => stepsOf(plan, chain)), ...asked.filter((s) => !s.byEye)]),
+    ...as('functions', [
+      ...inOrder(driven).flatMap((chain) => (settingEnds.has(chain) ? [] : stepsOf(plan, chain))),
+      ...asked.filter((s) => !s.byEye),
+    ]),
     ...as('looks', lookSteps(rig)),
     ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
+    // a drive that knows its ends does not go past them in any step after
+    ...as('ends', endSteps(plan, ends)),
     ...as(
       'by eye',
       asked.filter((s) => s.byEye),

@@ -49,6 +49,7 @@ function thingName({ functions, settings, joints, supplies, sources, ports }: Sh
     (plug === undefined ? undefined : `volts at ${plug}`) ??
     of(functions, '-menu', ' menu') ??
     of(functions, '-place', ' place') ??
+    of(functions, '-ends', ' ends') ??
     of(joints, '-angle', ' angle')
   );
 }

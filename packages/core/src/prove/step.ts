@@ -23,7 +23,17 @@ export interface Move {
 
 /** Kinds of work in the order in which they are done. */
 export type StepKind =
-  'leads' | 'pages' | 'supplies' | 'channels' | 'pictures' | 'functions' | 'looks' | 'radio' | 'by eye' | 'power-off';
+  | 'leads'
+  | 'pages'
+  | 'supplies'
+  | 'channels'
+  | 'pictures'
+  | 'functions'
+  | 'looks'
+  | 'radio'
+  | 'ends'
+  | 'by eye'
+  | 'power-off';
 
 /** What people call the kinds of work of a plan. */
 export const STEP_KINDS: Readonly<Record<StepKind, string>> = {
@@ -35,6 +45,7 @@ export const STEP_KINDS: Readonly<Record<StepKind, string>> = {
   functions: 'What each control does',
   looks: 'At rest',
   radio: 'Hand-over and lost radio',
+  ends: 'End stops, then full stick',
   'by eye': 'By eye',
   'power-off': 'Off and on again',
 };

@@ -756,6 +756,26 @@ const AIMED: Record<RuleId, Ways> = {
       ]),
     ),
   'wrong-way': (rig) => chainsOf(rig).map((c) => shape(c, { reverse: !c.shaping?.reverse })),
+  'moves-nothing': (rig) =>
+    chainsOf(rig)
+      .filter((c) => c.fn.range !== undefined)
+      .flatMap((c) => [
+        shape(c, { sharePct: 0 }),
+        shape(c, { lowUs: 1500, highUs: 1500 }),
+        shape(c, { points: [100, 0, 100] }),
+      ]),
+  'channel-slow': (rig) =>
+    chainsOf(rig)
+      .filter((c) => !isFlightChain(c))
+      .map((c) => shape(c, { endToEndS: 12 })),
+  'goes-at-rest': (rig) =>
+    chainsOf(rig)
+      .filter((c) => c.fn.takes === 'rate' || c.fn.what === 'drive')
+      .flatMap((c) => [
+        shape(c, { subTrimUs: 90 }),
+        shape(c, { shiftPct: 20 }),
+        shape(c, { points: [-100, -30, 100] }),
+      ]),
   'fail-safe-acts': (rig) => [
     ...radioLost((c) => c.fn.takes === 'rate', 'hold')(rig),
     ...radioLost(

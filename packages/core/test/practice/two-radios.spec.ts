@@ -29,6 +29,7 @@ const BRIEF = brief(
   [
     ['drive', { control: 'drive-pedal' }],
     ['brake', { control: 'K' }],
+    ['end-stop'],
     ['pan', { by: 'camera operator', control: 'joy-x' }],
     ['tilt', { by: 'camera operator', control: 'joy-y' }],
     ['roll-trim', { by: 'camera operator' }],

@@ -5,6 +5,7 @@ import {
   runBench,
   setControls,
   slotSight,
+  knowsEnds,
   startBench,
   type Bench,
   type BenchFrame,
@@ -92,6 +93,8 @@ const api = {
   play(step: CheckStep): Verdict {
     if (!bench || !state) throw new Error('no rig on the bench');
     judging = null;
+    // what is not about the ends of a line is played as after a start, which forgets them
+    if (step.kind !== 'ends' && knowsEnds(state)) state = runBench(bench, startBench(bench, { awake: true }), 100);
     const played = playStep(bench, state, step);
     state = played.state;
     return played.verdict;

@@ -4,14 +4,14 @@ import { isWindowed, type PartFunction } from '../../parts/index.js';
 import { clamp } from '../../units/index.js';
 import { decodeCounts, widthOf } from '../codecs.js';
 import type { Axis, BenchPart, HeardFunction } from '../compile.js';
-import type { DeviceState } from '../state.js';
+import type { DeviceState, RunState } from '../state.js';
 import { approach } from './approach.js';
+import { AXIS_MS, onGrid } from './grid.js';
+import { endDueMs, endSet, fallenRun, heldAtEnd, isPress, runTo, startRun } from './run-along.js';
 import type { Surroundings } from './surroundings.js';
 
-/** Axes step on the absolute grid of so many ms. */
-const AXIS_MS = 2;
-
-export function startDevice({ sheet, functions, hears }: BenchPart): DeviceState {
+export function startDevice(own: BenchPart): DeviceState {
+  const { sheet, functions, hears } = own;
   const untold = functions.map(() => NaN);
   return {
     counts: hears.map(() => []),
@@ -20,6 +20,7 @@ export function startDevice({ sheet, functions, hears }: BenchPart): DeviceState
     toggles: functions.map(() => false),
     toggledMs: untold,
     places: functions.map(() => 0),
+    run: startRun(own),
     ...{ nextMs: Infinity, isMoving: false },
   };
 }
@@ -47,7 +48,8 @@ export function movedAhead(own: BenchPart, state: DeviceState, beforeMs: number)
 /** Steps in which joints move and no answer changes. The state is given back where the next step is none of these. */
 function turnedAhead(own: BenchPart, state: DeviceState, beforeMs: number): DeviceState {
   const { asked, answers } = state;
-  if (!state.isMoving || slew(own, asked, answers, AXIS_MS) !== answers) return state;
+  // what runs along a line may come to its end
+  if (own.ends || !state.isMoving || slew(own, asked, answers, AXIS_MS) !== answers) return state;
   let { joints, nextMs } = state;
   while (nextMs < beforeMs) {
     const next = moveJoints(own, answers, joints, AXIS_MS);
@@ -56,17 +58,14 @@ function turnedAhead(own: BenchPart, state: DeviceState, beforeMs: number): Devi
     nextMs += AXIS_MS;
   }
   if (joints === state.joints) return state;
-  const { counts, us, toggles, toggledMs, places, isMoving } = state;
-  return { counts, us, asked, answers, joints, toggles, toggledMs, places, nextMs, isMoving };
+  const { counts, us, toggles, toggledMs, places, run, isMoving } = state;
+  return { counts, us, asked, answers, joints, toggles, toggledMs, places, run, nextMs, isMoving };
 }
 
 /** What is left of it when its volts are gone: where its axes stood, and nothing that it was told. */
-export function fallen(own: BenchPart, { joints }: DeviceState): DeviceState {
-  return { ...startDevice(own), joints };
+export function fallen(own: BenchPart, { joints, run }: DeviceState): DeviceState {
+  return { ...startDevice(own), joints, run: fallenRun(run) };
 }
-
-/** The next moment of the grid, or this one. */
-const onGrid = (tMs: number): number => Math.ceil(tMs / AXIS_MS) * AXIS_MS;
 
 /** Decodes the lines and takes each function's width; arrays stay the same while their figures do. */
 function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceState {
@@ -90,10 +89,10 @@ function listen(own: BenchPart, state: DeviceState, at: Surroundings): DeviceSta
     asked[i] = askedOf(heard, now);
   }
   if (!us && counts === state.counts) return state;
-  const { answers, joints, toggles, toggledMs, places, isMoving } = state;
+  const { answers, joints, toggles, toggledMs, places, run, isMoving } = state;
   const nextMs = us ? onGrid(at.tMs) : state.nextMs;
   // field by field: this runs on every frame that says something else
-  return { counts, us: us ?? state.us, asked: asked ?? state.asked, answers, joints, toggles, toggledMs, places, nextMs, isMoving };
+  return { counts, us: us ?? state.us, asked: asked ?? state.asked, answers, joints, toggles, toggledMs, places, run, nextMs, isMoving };
 }
 
 /** Its slot says on its own line what it said before: most do, in a frame that says something else. */
@@ -117,18 +116,28 @@ function askedOf({ fn, setup }: HeardFunction, us: number): number {
   return isWindowed(fn) ? windowIndex(fn, us, setup) : rangeDemand(fn, us, setup);
 }
 
-/** One step of the grid towards what is asked; nothing more is due once nothing moved. */
+/** One step of the grid towards what is asked; nothing more is due once nothing moved, but the end of a line that it comes to. */
 function answer(own: BenchPart, state: DeviceState, tMs: number): DeviceState {
   const before = state.answers;
-  const answers = slew(own, state.asked, before, AXIS_MS);
+  const free = slew(own, state.asked, before, AXIS_MS);
+  const { ends } = own;
+  const run = ends && state.run && keyed(own, runTo(own, state.run, before, tMs), free, before);
+  const answers = run ? heldAtEnd(ends!, run, free, before) : free;
   const joints = moveJoints(own, answers, state.joints, AXIS_MS);
   const isMoving = joints !== state.joints;
   const isStill = answers === before && !isMoving;
   const { counts, us, asked, toggles, toggledMs, places } = state;
+  const nextMs = !isStill ? tMs + AXIS_MS : run ? endDueMs(own, run, answers, tMs) : Infinity;
   // field by field: this runs on every step of a moving axis
-  const moved = { counts, us, asked, answers, joints, toggles, toggledMs, places, nextMs: isStill ? Infinity : tMs + AXIS_MS, isMoving };
+  const moved = { counts, us, asked, answers, joints, toggles, toggledMs, places, run, nextMs, isMoving };
   return answers === before ? moved : entered(own, moved, before, tMs);
 }
+
+/** Where it runs, with the ends that its keys set as they are pressed. */
+const keyed = (own: BenchPart, run: RunState, answers: readonly number[], before: readonly number[]): RunState =>
+  answers !== before && own.ends!.keys.some((k) => answers[k] !== before[k] && isPress(own.functions[k]!, answers[k]!))
+    ? endSet(run)
+    : run;
 
 /** What happens once at the moment a window is entered: a flip, or a step to the next or the one before. */
 function entered(own: BenchPart, moved: DeviceState, before: readonly number[], tMs: number): DeviceState {

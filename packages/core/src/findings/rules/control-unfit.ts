@@ -1,4 +1,4 @@
-import { fitOf, forward, idleAt, isFlightChain, isThrottle, runsAcross, type Chain } from '../../channels/index.js';
+import { fitOf, goesAt, idleAt, isFlightChain, isThrottle, runsAcross, type Chain } from '../../channels/index.js';
 import { sheetOf } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Rule, RuleContext, RuleResult } from '../finding.js';
@@ -43,9 +43,8 @@ function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure<'at
   };
 }
 
-/** What a rate does while nobody touches its control. */
+/** What a rate or a drive does while nobody touches its control. */
 function restFigure(chain: Chain, idle: number): Figure<'at rest'>[] {
-  const now = chain.fn.takes === 'rate' ? forward(chain, idle) : null;
-  if (!now || !('value' in now.demand) || Math.abs(now.demand.value) < 1) return [];
-  return [{ name: 'at rest', value: roundTo(now.demand.value, 0), unit: chain.fn.range!.unit }];
+  const value = goesAt(chain, idle);
+  return value ? [{ name: 'at rest', value: roundTo(value, 0), unit: chain.fn.range!.unit }] : [];
 }

@@ -1,5 +1,6 @@
-import { micros, num } from '../../units/index.js';
-import { capital, type SomeSayings } from './saying.js';
+import { micros, num, signed } from '../../units/index.js';
+import type { FigureNames } from '../figure-names.js';
+import { capital, type Read, type SomeSayings } from './saying.js';
 
 export const CHANNELS_WORDS = {
   'window-missed': (f) => ({
@@ -110,6 +111,20 @@ export const CHANNELS_WORDS = {
       ? `${f.text('control')} asks for it where it rests, with ${micros(f.number('at rest'))}, and not the other way.`
       : `${f.text('control')} up or right takes ${f.label('part')} from ${num(f.number('low'))} down to ${num(f.number('high'))}.`,
   }),
+  'moves-nothing': (f) => ({
+    title: `${f.text('control')} moves ${f.text('function').toLowerCase()} ${f.text('flat') ? 'nowhere' : 'one way only'}`,
+    text: f.text('flat')
+      ? `Wherever it stands, ${f.label('part')} is asked for ${signed(f.number('to'))} ${f.unit('to')}: its channel sends next to nothing of its travel.`
+      : `It asks ${f.label('part')} for ${signed(f.number('from'))} to ${signed(f.number('to'))} ${f.unit('to')} and never for the way back.`,
+  }),
+  'channel-slow': (f) => ({
+    title: `${f.text('function')} comes too late`,
+    text: `${f.text('control')} takes ${num(f.number('end to end'))} s from end to end: ${lateText(f)}.`,
+  }),
+  'goes-at-rest': (f) => ({
+    title: `${f.label('part')} ${f.text('function').toLowerCase()} goes by itself`,
+    text: `While nobody touches ${f.text('control')}, it is asked for ${signed(f.number('at rest'))} ${f.unit('at rest')}.`,
+  }),
   'fail-safe-acts': (f) => ({
     title: `Without radio, ${f.text('function').toLowerCase()} ${f.text('act')}`,
     text: `${f.label('receiver')} is set to ${f.text('set')} on slot ${f.number('slot')}; ${f.label('part')} obeys it with nobody at the sticks.`,
@@ -136,4 +151,17 @@ export const CHANNELS_WORDS = {
 function heldBy(by: string, reached: boolean): string {
   if (!by) return 'it has neither a power nor a mode channel';
   return reached ? `no place of its ${by} is said to take pan off the sticks` : `no control reaches its ${by}`;
+}
+
+/** What a slow channel does to what hangs on it. */
+function lateText(f: Read<FigureNames['channel-slow']>): string {
+  const after = `${num(f.number('after'))} s`;
+  switch (f.text('late')) {
+    case 'holds':
+      return `${f.label('part')} is held ${after} after it is thrown`;
+    case 'goes on':
+      return `let go at full, ${f.label('part')} goes on for ${after}`;
+    default:
+      return `a press that is shorter than ${after} never reaches ${f.label('part')}`;
+  }
 }

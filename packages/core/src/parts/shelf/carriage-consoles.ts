@@ -14,7 +14,7 @@ const STICK: Control[] = [
 /** Line console: two pedals, end-stop keys, three knobs, standby and kill. @source [practice] */
 export const consoleLine: Sheet = defineSheet({
   class: 'console-line',
-  revision: 1,
+  revision: 2,
   role: 'transmitter',
   name: 'Line console, two pedals',
   summary: '16 channels · end-stop keys · standby · kill',
@@ -24,7 +24,7 @@ export const consoleLine: Sheet = defineSheet({
   links: [{ id: 'air', kind: 'radio', way: 'talk', pins: {}, params: { periodMs: 11, base: 1 } }],
   controls: [
     ...STICK,
-    { id: 'drive-pedal', label: 'drive pedal', kind: 'slider', sprung: true, x: 0.7, y: 0.6 },
+    { id: 'drive-pedal', label: 'drive pedal', kind: 'slider', sprung: true, felt: true, x: 0.7, y: 0.6 },
     { id: 'brake-pedal', label: 'brake pedal', kind: 'slider', x: 1, y: 0.5 },
     knob('speed-knob', 'speed knob', 0.42),
     knob('ease-knob', 'ease knob', 0.52),

@@ -453,6 +453,8 @@ export const SYSTEMS: SystemBench[] = [
       [
         ['drive', { control: 'drive-pedal' }],
         ['brake', { control: 'K' }],
+        ['end-stop'],
+        ['standby'],
         ['pan'],
         ['tilt'],
         ['zoom'],
@@ -461,7 +463,7 @@ export const SYSTEMS: SystemBench[] = [
         ['focus'],
       ],
     ),
-    by: ['slot', 'slot', 'screen', 'screen', 'screen', 'screen', 'screen', 'screen'],
+    by: ['slot', 'slot', 'slot', 'slot', 'screen', 'screen', 'screen', 'screen', 'screen', 'screen'],
     claims: [
       ['the head is on the network radio', (now) => now.has('HD.net', 'NR')],
       ['the console hangs on the ground radio', (now) => now.has('HC', 'NG')],

@@ -15,7 +15,11 @@ export interface Scale {
 /** A figure against its limits; zero points up. */
 @Component({
   selector: 'sq-dial',
-  template: `<svg viewBox="0 0 92 92" role="img" [attr.aria-label]="name() + ' ' + text()">
+  template: `<svg
+    [attr.viewBox]="note() ? '0 0 92 106' : '0 0 92 92'"
+    role="img"
+    [attr.aria-label]="name() + ' ' + text() + (note() ? ', ' + note() : '')"
+  >
     <path [attr.d]="arc(-span(), span())" fill="none" stroke="var(--hair)" stroke-width="6" />
     <path
       [attr.d]="arc(scale().from, scale().to)"
@@ -30,6 +34,9 @@ export interface Scale {
     <circle [attr.cx]="centre" [attr.cy]="centre - 4" r="3" fill="var(--ink)" />
     <text [attr.x]="centre" y="66" font-size="13" text-anchor="middle" class="num">{{ text() }}</text>
     <text [attr.x]="centre" y="82" font-size="11" text-anchor="middle" class="mut">{{ scale().label }}</text>
+    @if (note()) {
+      <text [attr.x]="centre" y="98" font-size="11" text-anchor="middle" class="mut">{{ note() }}</text>
+    }
   </svg>`,
   styles: 'svg{width:92px;display:block}',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,6 +46,8 @@ export class Dial {
   readonly value = input.required<number | null>();
   /** The part it turns, where several have axes; empty where one has. */
   readonly of = input('');
+  /** What else is known of it, below its label. */
+  readonly note = input('');
   protected readonly name = computed(() => [this.of(), this.scale().label].filter(Boolean).join(', '));
   protected readonly centre = C;
   /** What the whole dial shows each way: half a turn, or as far as the axis or drive goes. */

@@ -13,7 +13,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { handedControls, sticksOf, type StickFace, type StickWay } from '@squallmark/core/channels';
-import { lossOf, radioOf, trafficAsDrawn } from '@squallmark/core/bench';
+import { endsSight, lossOf, radioOf, trafficAsDrawn, type Sights } from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
@@ -232,9 +232,9 @@ export class Prove {
       const axes = sheet.joints.map(({ id, label, minDeg, maxDeg }) => {
         const key = `${part.id}.${id}`;
         const value = moved?.get(key) ?? numberOf(sights[`${key}-angle`]);
-        return { key, value, of, scale: { label, from: minDeg, to: maxDeg, unit: '°' as const } };
+        return { key, value, of, scale: { label, from: minDeg, to: maxDeg, unit: '°' as const }, note: '' };
       });
-      return [...axes, ...drivesOf(part.id, sheet).map((d) => ({ ...d, of, value: numberOf(sights[d.key]) }))];
+      return [...axes, ...drivesOf(part.id, sheet, sights).map((d) => ({ ...d, of, value: numberOf(sights[d.key]) }))];
     });
   });
   // a stage of carriages has dozens of each
@@ -483,12 +483,14 @@ function saidOf({ passed, skipped, expected, saw }: Verdict): string {
   return passed ? saw : `failed, expected ${expected}, saw ${saw}`;
 }
 
-/** Drives of a part, each with its ends; what goes by windows has no figure. */
-const drivesOf = (part: string, { functions }: Sheet): { key: string; scale: Scale }[] =>
+/** Drives of a part, each with its ends, and which ends of its line it knows; what goes by windows has no figure. */
+const drivesOf = (part: string, { functions }: Sheet, sights: Sights): { key: string; scale: Scale; note: string }[] =>
   functions.flatMap(({ id, label, what, range }) => {
     if (what !== 'drive' || range?.unit !== '%') return [];
     const [from, to] = [Math.min(range.from, range.to), Math.max(range.from, range.to)];
-    return [{ key: `${part}.${id}`, scale: { label: label.toLowerCase(), from, to, unit: '%' as const } }];
+    const ends = sights[endsSight(part, id)];
+    const note = typeof ends === 'string' ? `ends: ${ends}` : '';
+    return [{ key: `${part}.${id}`, scale: { label: label.toLowerCase(), from, to, unit: '%' as const }, note }];
   });
 
 function numberOf(sight: unknown): number | null {
