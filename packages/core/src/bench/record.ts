@@ -13,7 +13,7 @@ import {
   type UartFormat,
 } from '../signals/index.js';
 import { TrackWriter, type CaptureLine, type SlotTrack } from '../captures/index.js';
-import { arrivingUs, findChains, idleAt } from '../channels/index.js';
+import { arrivingUs, findChains } from '../channels/index.js';
 import type { Conversation } from '../loom/index.js';
 import type { Control, Link } from '../parts/index.js';
 import { slotCarried, type Rig } from '../rig/index.js';
@@ -205,7 +205,7 @@ export function wiggleAll(rig: Rig): { gestures: Gesture[]; forMs: number; order
   let at = 800;
   for (const control of own?.sheet.controls ?? []) {
     if (!own!.shaping.some((s) => s.control === control.id)) continue;
-    const rest = idleAt({ part: own!.part, sheet: own!.sheet }, control);
+    const rest = own!.idle[control.id]!;
     order.push(control.id);
     for (let ms = 0; ms <= IN_HAND_MS; ms += 20)
       gestures.push({ atMs: at + ms, controls: { [control.id]: handAt(control.kind, rest, ms) } });

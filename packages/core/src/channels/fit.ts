@@ -1,4 +1,4 @@
-import { isFlight, isWindowed, springs, type Control, type PartFunction } from '../parts/index.js';
+import { goesBothWays, isFlight, isWindowed, springs, type Control, type PartFunction } from '../parts/index.js';
 import { stickGoes } from './sticks.js';
 
 /** How a control suits a function: not at all, badly, or well; with the reason in words. */
@@ -13,13 +13,9 @@ const badly = (why: string): Fit => ({ grade: 'badly', why });
 
 const glides = ({ kind }: Control): boolean => kind === 'stick' || kind === 'slider' || kind === 'knob';
 
-/** A middle that the finger finds, or to which the control comes back by itself; a pedal or a trigger springs back to its end. */
+/** A middle that the finger finds, or to which the control comes back by itself; a pedal without one springs back to its end. */
 const hasMiddle = (control: Control, throttle: boolean): boolean =>
-  control.felt ?? (control.kind === 'knob' || (springs(control, throttle) && control.kind !== 'slider'));
-
-/** Goes forward and back, and stands in between. */
-const goesBothWays = ({ what, range }: PartFunction): boolean =>
-  what === 'drive' && range !== undefined && Math.min(range.from, range.to) < 0 && Math.max(range.from, range.to) > 0;
+  control.felt ?? (control.kind === 'knob' || springs(control, throttle));
 
 /**
  * How a control fits what a function takes.
@@ -33,7 +29,7 @@ export function fitOf(fn: PartFunction, control: Control, throttle = false): Fit
     case 'position':
       if (kind === 'button' || kind === 'switch2') return no('cannot be moved by degrees');
       // a drive is let go to stop, a rudder to go straight
-      if (springy && goesBothWays(fn) && !hasMiddle(control, throttle))
+      if (springy && fn.what === 'drive' && goesBothWays(fn) && !hasMiddle(control, throttle))
         return badly('springs back to its end: let go, it goes on');
       if (springy) return fn.what === 'drive' || isFlight(fn) ? WELL : badly('springs back from where it was put');
       return kind === 'switch3' ? badly('knows only three places') : WELL;

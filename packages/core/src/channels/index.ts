@@ -1,4 +1,4 @@
-export { bySecond } from './by-second.js';
+export { byEachHand, bySecond } from './by-second.js';
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
 export {
   FLIGHT_AXES,
@@ -40,6 +40,7 @@ export {
 export {
   backward,
   chainCount,
+  countedAlike,
   endPointsFor,
   asksAt,
   forward,
@@ -100,4 +101,4 @@ export {
   type Place,
 } from './place-windows.js';
 export { goesAt, stillChange } from './still.js';
-export { missesOf, reachOf, secondsBetween, secondsToWindow, wholeChange } from './travel.js';
+export { missesOf, reachOf, secondsBetween, secondsToWindow, stuckIn, wholeChange } from './travel.js';

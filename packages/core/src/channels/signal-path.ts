@@ -137,3 +137,7 @@ export function resolutionOf(chain: SignalWay): Resolution | null {
   const high = arrivingUs(chain, chain.shaping?.highUs ?? 2000);
   return { step, stepUs, steps: Math.round(Math.abs(high - low) / stepUs) };
 }
+
+/** As if both ends of its bus counted alike: what is off by another scale has a finding of its own. */
+export const countedAlike = <C extends SignalWay>(chain: C): C =>
+  chain.scales && chain.scales.talker !== chain.scales.listener ? { ...chain, scales: null } : chain;

@@ -15,6 +15,17 @@ it('a lever that springs back rests in the middle that is felt, a pedal at its e
   expect([idle(true), idle(false)]).toEqual([0, -1]);
 });
 
+it('a lever that springs back, and nobody says where to, rests in the middle of what has two ways', () => {
+  const hand = handOf(smallRig({ TX: 'transmitter-16' }));
+  const lever = { id: 'lever', label: 'lever', kind: 'slider' as const, sprung: true, x: 0.3, y: 0.5 };
+  const range = (from: number) => ({ from, to: 100, unit: '%' as const });
+  expect(idleAt(hand, lever, [{ takes: 'position', range: range(-100) }])).toBe(0);
+  expect(idleAt(hand, lever, [{ takes: 'position', range: range(0) }])).toBe(-1);
+  expect(idleAt(hand, lever, [{ takes: 'rate' }])).toBe(0);
+  expect(idleAt(hand, lever, [{ takes: 'latch' }])).toBe(-1);
+  expect(idleAt(hand, { ...lever, felt: false }, [{ takes: 'rate' }])).toBe(-1);
+});
+
 describe('sticks', () => {
   /** @source [practice] the four modes by hand: throttle right in 1 and 3, both turning axes swapped in 3 and 4 */
   it.each<[string, Record<FlightAxis, string>]>([

@@ -1,4 +1,4 @@
-import type { Control, Setting, Sheet } from '../parts/index.js';
+import { goesBothWays, type Control, type PartFunction, type Setting, type Sheet } from '../parts/index.js';
 import { settingOf, type Part } from '../rig/index.js';
 import { valueIn } from '../units/index.js';
 
@@ -134,12 +134,20 @@ export function steeringStick(transmitter: TransmitterWithSheet, axis: FlightAxi
   return stick && stickGoes(stick) === goes ? stick : undefined;
 }
 
-/** Where a control stands when nobody touches it: what springs back in the middle where it has one, a throttle low, buttons up. */
-export function idleAt(transmitter: TransmitterWithSheet, control: Control): number {
+/**
+ * Where a control stands when nobody touches it: what springs back in the middle where it has one, a throttle low, buttons up.
+ * @param moves what it moves, where that is known
+ */
+export function idleAt(
+  transmitter: TransmitterWithSheet,
+  control: Control,
+  moves: readonly Pick<PartFunction, 'takes' | 'range'>[] = [],
+): number {
   if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
-  // what springs back goes to the middle that is felt; a pedal or a trigger has none
-  return control.sprung && (control.kind === 'switch3' || control.felt) ? 0 : -1;
+  // what springs back goes to its middle where that is felt, or what it moves has two ways; a pedal or a trigger else to its end
+  const hasMiddle = control.kind === 'switch3' || (control.felt ?? moves.some(goesBothWays));
+  return control.sprung && hasMiddle ? 0 : -1;
 }
 
 /** A stick as the hand finds it: its two ways, and what it flies in the mode that is set. */

@@ -63,7 +63,7 @@ export interface FigureNames {
   'output-two-slots': 'functions' | 'output' | 'part';
   'pin-other-slot': 'function' | 'noted' | 'output' | 'part' | 'slot' | 'teller';
   'wrong-way': 'at rest' | 'control' | 'function' | 'high' | 'low' | 'part';
-  'moves-nothing': 'control' | 'flat' | 'from' | 'function' | 'part' | 'to';
+  'moves-nothing': 'control' | 'flat' | 'from' | 'function' | 'part' | 'to' | 'window';
   'channel-slow': 'after' | 'control' | 'end to end' | 'function' | 'late' | 'part';
   'goes-at-rest': 'at rest' | 'control' | 'function' | 'part';
   'fail-safe-acts': 'act' | 'function' | 'part' | 'receiver' | 'set' | 'slot';

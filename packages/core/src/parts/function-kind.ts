@@ -14,6 +14,10 @@ export function restWindow(windows: readonly PulseWindow[] = []): PulseWindow | 
   return lowestFirst.find((w) => w.fromUs < PULSE.centreUs && w.toUs >= PULSE.centreUs) ?? lowestFirst[0];
 }
 
+/** Goes one way and the other, and stands in between. A rate does, unless its range says otherwise. */
+export const goesBothWays = ({ takes, range }: Pick<PartFunction, 'takes' | 'range'>): boolean =>
+  range ? range.from * range.to < 0 : takes === 'rate';
+
 /** Goes back by itself when let go. A throttle stick does not. */
 export const springs = ({ kind, sprung }: Control, isThrottle = false): boolean =>
   sprung ?? (kind === 'button' || (kind === 'stick' && !isThrottle));

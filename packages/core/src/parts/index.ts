@@ -67,7 +67,7 @@ export {
   findsLevel,
   turns,
 } from './capabilities.js';
-export { isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
+export { goesBothWays, isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
 export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';
 export {
   anyOver,

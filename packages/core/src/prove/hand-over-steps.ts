@@ -80,7 +80,7 @@ function handedStep(rig: Rig, step: BareStep, all: readonly BareStep[], { pilot,
 function driftOf(rig: Rig, chain: Chain): number {
   const { fn, setup, control, transmitter } = chain;
   if (fn.takes !== 'rate' || !control || !transmitter) return 0;
-  const rest = idleAt({ part: transmitter, sheet: sheetOf(rig, transmitter.id) }, control);
+  const rest = idleAt({ part: transmitter, sheet: sheetOf(rig, transmitter.id) }, control, [fn]);
   const value = rangeDemand(fn, sentPulseUs(chain, rest)!, setup);
   return Math.abs(value) < 1 ? 0 : Math.sign(value);
 }

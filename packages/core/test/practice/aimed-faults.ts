@@ -761,7 +761,7 @@ const AIMED: Record<RuleId, Ways> = {
       .filter((c) => c.fn.range !== undefined)
       .flatMap((c) => [
         shape(c, { sharePct: 0 }),
-        shape(c, { lowUs: 1500, highUs: 1500 }),
+        shape(c, { lowUs: 1495, highUs: 1505 }),
         shape(c, { points: [100, 0, 100] }),
       ]),
   'channel-slow': (rig) =>

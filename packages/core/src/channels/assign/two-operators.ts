@@ -65,7 +65,7 @@ function overWhat(rig: Rig, draft: Omit<HandOver, 'over'>): HandOver['over'] | n
   return null;
 }
 
-/** A latching switch without a channel, two places before three: it must stay where it is put. */
+/** A latching switch without a channel, two places before three: it must stay where it is put. One that moves what nobody wished for only where there is no other. */
 export function freeSwitch(rig: Rig, transmitter: string, controls: readonly Control[]): Control | undefined {
   // a row that moves nothing, as a new transmitter sends them, does not take its control
   const chains = findChains(rig);
@@ -74,6 +74,12 @@ export function freeSwitch(rig: Rig, transmitter: string, controls: readonly Con
   const rows = rig.shaping.filter((s) => s.transmitter === transmitter && (used.has(s.channel) || s.locked));
   const taken = new Set(rows.map((s) => s.control));
   const wished = new Set(rig.wishes.map((w) => w.control));
+  const moving = new Set(
+    chains.flatMap((c) => (!c.breaks && c.transmitter?.id === transmitter && c.control ? [c.control.id] : [])),
+  );
   const free = controls.filter((c) => !taken.has(c.id) && !wished.has(c.id) && !c.sprung);
-  return free.find((c) => c.kind === 'switch2') ?? free.find((c) => c.kind === 'switch3');
+  const idle = free.filter((c) => !moving.has(c.id));
+  const twoPlaces = (own: readonly Control[]): Control | undefined => own.find((c) => c.kind === 'switch2');
+  const threePlaces = (own: readonly Control[]): Control | undefined => own.find((c) => c.kind === 'switch3');
+  return twoPlaces(idle) ?? threePlaces(idle) ?? twoPlaces(free) ?? threePlaces(free);
 }

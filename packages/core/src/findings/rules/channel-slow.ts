@@ -1,5 +1,5 @@
 import {
-  bySecond,
+  byEachHand,
   holdingWindow,
   idleAt,
   isFlightChain,
@@ -25,11 +25,11 @@ const PRESS_S = 0.5;
 export const channelSlowRule: Rule = ({ rig, chains }) =>
   chains
     .filter((c) => !c.breaks && !isFlightChain(c))
-    .flatMap((c) => [c, bySecond(c)])
+    .flatMap(byEachHand)
     .flatMap((chain): RuleResult[] => {
-      if (!chain?.control || !chain.shaping?.endToEndS || !chain.transmitter) return [];
-      const late = lateOf(rig, chain);
-      if (!late) return [];
+      const { endToEndS, locked, transmitter, channel } = chain.shaping;
+      const late = endToEndS ? lateOf(rig, chain) : null;
+      if (!endToEndS || !late) return [];
       return [
         {
           rule: 'channel-slow',
@@ -42,22 +42,15 @@ export const channelSlowRule: Rule = ({ rig, chains }) =>
             { name: 'function', value: chain.fn.label },
             { name: 'late', value: late.what },
             { name: 'after', value: roundTo(late.seconds, 1), unit: 's' },
-            { name: 'end to end', value: chain.shaping.endToEndS, unit: 's' },
+            { name: 'end to end', value: endToEndS, unit: 's' },
           ],
           fixes: () =>
-            chain.shaping!.locked
+            locked
               ? []
               : [
                   {
                     label: 'Send it at once',
-                    edits: [
-                      {
-                        kind: 'shape',
-                        transmitter: chain.transmitter!.id,
-                        channel: chain.shaping!.channel,
-                        change: { endToEndS: 0 },
-                      },
-                    ],
+                    edits: [{ kind: 'shape', transmitter, channel, change: { endToEndS: 0 } }],
                   },
                 ],
         },
@@ -84,7 +77,7 @@ function lateOf(rig: Rig, chain: Chain): Late | null {
     return seconds > KILL_S ? { what: 'holds', seconds } : null;
   }
   if (!PRESSED.has(fn.takes) || !springs(control!)) return null;
-  const rest = idleAt({ part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) }, control!);
+  const rest = idleAt({ part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) }, control!, [fn]);
   const pressed = places.filter((to) => asksAt(chain, to) && to !== rest);
   const seconds = Math.max(0, ...pressed.map((to) => secondsToWindow(chain, rest, to)));
   return seconds > PRESS_S ? { what: 'press', seconds } : null;

@@ -1,4 +1,13 @@
-import { fitOf, goesAt, idleAt, isFlightChain, isThrottle, runsAcross, type Chain } from '../../channels/index.js';
+import {
+  byEachHand,
+  fitOf,
+  goesAt,
+  idleAt,
+  isFlightChain,
+  isThrottle,
+  runsAcross,
+  type Chain,
+} from '../../channels/index.js';
 import { sheetOf } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Rule, RuleContext, RuleResult } from '../finding.js';
@@ -6,10 +15,10 @@ import { useBetter } from './use-better.js';
 
 /** A control that does not suit what its function takes. @source [practice] */
 export const controlUnfitRule: Rule = (context) =>
-  context.chains.flatMap((chain): RuleResult[] => {
+  context.chains.flatMap(byEachHand).flatMap((chain): RuleResult[] => {
     const { control, transmitter, fn } = chain;
     // a latch where a pulse is wanted has a finding of its own
-    if (chain.breaks || !control || !transmitter || isFlightChain(chain) || fn.takes === 'pulse') return [];
+    if (chain.breaks || isFlightChain(chain) || fn.takes === 'pulse') return [];
     const sender = { part: transmitter, sheet: sheetOf(context.rig, transmitter.id) };
     // which inputs a switch of pictures reaches is judged by the cameras on them
     if (chain.sheet.pictures.some((p) => p.chosenBy === fn.id) && control.kind.startsWith('switch')) return [];
@@ -21,7 +30,7 @@ export const controlUnfitRule: Rule = (context) =>
         context,
         chain,
         fit.grade === 'well' ? 'runs across what it moves' : fit.why,
-        restFigure(chain, idleAt(sender, control)),
+        restFigure(chain, idleAt(sender, control, [fn])),
       ),
     ];
   });
@@ -39,7 +48,8 @@ function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure<'at
       { name: 'why', value: why, source: '[practice]' },
       ...rest,
     ],
-    fixes: () => useBetter(context, chain),
+    // what the second transmitter sends is chosen there
+    fixes: () => (chain.transmitter!.id === chain.second?.transmitter.id ? [] : useBetter(context, chain)),
   };
 }
 

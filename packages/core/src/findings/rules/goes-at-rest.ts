@@ -1,4 +1,14 @@
-import { fitOf, goesAt, idleAt, isFlightChain, isThrottle, stillChange, type Chain } from '../../channels/index.js';
+import {
+  byEachHand,
+  countedAlike,
+  fitOf,
+  goesAt,
+  idleAt,
+  isFlightChain,
+  isThrottle,
+  stillChange,
+  type Chain,
+} from '../../channels/index.js';
 import { springs, type Control } from '../../parts/index.js';
 import { sheetOf } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
@@ -6,36 +16,35 @@ import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A drive or an axis that is asked to go while nobody touches its control: its channel rests beside the middle. @source [practice] */
 export const goesAtRestRule: Rule = ({ rig, chains }) =>
-  chains.map(alike).flatMap((chain): RuleResult[] => {
-    const { control, transmitter, fn, part } = chain;
-    if (chain.breaks || !control || !transmitter || isFlightChain(chain) || !standsBetween(chain)) return [];
-    const sender = { part: transmitter, sheet: sheetOf(rig, transmitter.id) };
-    const throttle = isThrottle(sender, control.id);
-    // a control that has no place to rest in has a finding of its own; a lever is left where a hand puts it
-    if (!rests(control, throttle) || fitOf(fn, control, throttle).grade !== 'well') return [];
-    const at = idleAt(sender, control);
-    const value = goesAt(chain, at);
-    if (!value) return [];
-    return [
-      {
-        rule: 'goes-at-rest',
-        mark: fn.what === 'drive' ? 'stop' : 'watch',
-        station: 'channels',
-        subjects: [part.id, transmitter.id],
-        figures: [
-          { name: 'control', value: control.label },
-          { name: 'part', value: part.id },
-          { name: 'function', value: fn.label },
-          { name: 'at rest', value: roundTo(value, 0), unit: fn.range!.unit },
-        ],
-        fixes: () => stillFix(chain, at),
-      },
-    ];
-  });
-
-/** As if both ends counted alike: a middle that is off by the scale has a finding of its own. */
-const alike = (chain: Chain): Chain =>
-  chain.scales && chain.scales.talker !== chain.scales.listener ? { ...chain, scales: null } : chain;
+  chains
+    .map(countedAlike)
+    .flatMap(byEachHand)
+    .flatMap((chain): RuleResult[] => {
+      const { control, transmitter, fn, part } = chain;
+      if (chain.breaks || isFlightChain(chain) || !standsBetween(chain)) return [];
+      const sender = { part: transmitter, sheet: sheetOf(rig, transmitter.id) };
+      const throttle = isThrottle(sender, control.id);
+      // a control that has no place to rest in has a finding of its own; a lever is left where a hand puts it
+      if (!rests(control, throttle) || fitOf(fn, control, throttle).grade !== 'well') return [];
+      const at = idleAt(sender, control, [fn]);
+      const value = goesAt(chain, at);
+      if (!value) return [];
+      return [
+        {
+          rule: 'goes-at-rest',
+          mark: fn.what === 'drive' ? 'stop' : 'watch',
+          station: 'channels',
+          subjects: [part.id, transmitter.id],
+          figures: [
+            { name: 'control', value: control.label },
+            { name: 'part', value: part.id },
+            { name: 'function', value: fn.label },
+            { name: 'at rest', value: roundTo(value, 0), unit: fn.range!.unit },
+          ],
+          fixes: () => stillFix(chain, at),
+        },
+      ];
+    });
 
 /** Nobody has to put it where it rests: it goes there, or its middle is felt. A throttle stays low. */
 const rests = (control: Control, throttle: boolean): boolean =>
@@ -56,5 +65,10 @@ function stillFix(chain: Chain, at: number): Fix[] {
     Object.keys(change).length === 1 && change.subTrimUs !== undefined
       ? `Set its sub-trim to ${change.subTrimUs} µs`
       : 'Let it rest where it stands';
-  return [{ label, edits: [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }] }];
+  return [
+    {
+      label,
+      edits: [{ kind: 'shape', transmitter: chain.shaping!.transmitter, channel: chain.shaping!.channel, change }],
+    },
+  ];
 }

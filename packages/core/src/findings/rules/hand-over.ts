@@ -107,7 +107,8 @@ export const handOverSwitchRule: Rule = ({ rig, chains }) =>
         ],
         fixes: () => {
           const free = freeSwitch(rig, from, sheetOf(rig, from).controls);
-          return free
+          const isIdle = !chains.some((c) => c.transmitter?.id === from && c.control?.id === free?.id && !c.breaks);
+          return free && isIdle
             ? [
                 {
                   label: `Hand over by ${free.label}`,

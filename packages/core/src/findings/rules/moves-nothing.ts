@@ -1,29 +1,37 @@
-import { bySecond, isFlightChain, missesOf, reachOf, wholeChange, type Chain } from '../../channels/index.js';
+import {
+  byEachHand,
+  countedAlike,
+  isFlightChain,
+  missesOf,
+  reachOf,
+  stuckIn,
+  wholeChange,
+  type Chain,
+} from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
-import type { Fix, Rule, RuleResult } from '../finding.js';
+import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** A control whose channel is so flat, or so bent, that what hangs on it does not move, or goes one way and never back. @source [derived] */
-export const movesNothingRule: Rule = ({ chains }) =>
+export const movesNothingRule: Rule = ({ rig, chains }) =>
   chains
     .filter((c) => !c.breaks && !isFlightChain(c))
-    .flatMap((c) => [c, bySecond(c)])
+    .map(countedAlike)
+    .flatMap(byEachHand)
     .flatMap((chain): RuleResult[] => {
-      const misses = chain?.control && chain.transmitter ? missesOf(chain) : null;
-      if (!chain || !misses) return [];
-      const { from, to } = reachOf(chain)!;
-      const { unit } = chain.fn.range!;
+      const misses = missesOf(chain);
+      // a picture that no place of the switch leaves has a finding of its own
+      if (!misses || chain.sheet.pictures.some((p) => p.chosenBy === chain.fn.id)) return [];
       return [
         {
           rule: 'moves-nothing',
           mark: 'watch',
           station: 'channels',
-          subjects: [chain.part.id, chain.transmitter!.id],
+          subjects: [chain.part.id, chain.transmitter.id],
           figures: [
-            { name: 'control', value: chain.control!.label },
+            { name: 'control', value: chain.control.label },
             { name: 'part', value: chain.part.id },
             { name: 'function', value: chain.fn.label },
-            { name: 'from', value: roundTo(from, 1), unit },
-            { name: 'to', value: roundTo(to, 1), unit },
+            ...asked(chain),
             ...(misses === 'all' ? [{ name: 'flat' as const, value: 'flat' }] : []),
           ],
           fixes: () => wholeFix(chain),
@@ -31,16 +39,20 @@ export const movesNothingRule: Rule = ({ chains }) =>
       ];
     });
 
-function wholeFix(chain: Chain): Fix[] {
-  const change = wholeChange(chain);
-  if (!change) return [];
+/** What it is asked for all the same. */
+function asked(chain: Chain): Figure<'from' | 'to' | 'window'>[] {
+  const reach = reachOf(chain);
+  if (!reach) return [{ name: 'window', value: stuckIn(chain)?.window ?? 'nothing' }];
+  const { unit } = chain.fn.range!;
   return [
-    {
-      label: 'Send its whole travel',
-      edits: [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: channelOf(chain), change }],
-    },
+    { name: 'from', value: roundTo(reach.from, 1), unit },
+    { name: 'to', value: roundTo(reach.to, 1), unit },
   ];
 }
 
-/** The channel of its own transmitter that it goes out on. */
-const channelOf = ({ shaping }: Chain): number => shaping!.channel;
+function wholeFix(chain: Chain): Fix[] {
+  const change = wholeChange(chain);
+  if (!change) return [];
+  const { transmitter, channel } = chain.shaping!;
+  return [{ label: 'Send its whole travel', edits: [{ kind: 'shape', transmitter, channel, change }] }];
+}

@@ -1,13 +1,13 @@
 import { flies } from '../../parts/index.js';
-import { armsAt, asksAt, forward, idleAt, restChange, type Chain } from '../../channels/index.js';
+import { byEachHand, armsAt, asksAt, forward, idleAt, restChange, type Chain } from '../../channels/index.js';
 import { sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** Up or right asks for less, or a button asks while nobody presses it: it works the wrong way. @source [practice] */
 export const wrongWayRule: Rule = ({ rig, chains }) =>
-  chains.flatMap((chain): RuleResult[] => {
+  chains.flatMap(byEachHand).flatMap((chain): RuleResult[] => {
     const { control, part, fn, slot } = chain;
-    if (chain.breaks || !control || (flies(chain.sheet) && fn.what !== 'arm') || slot === null) return [];
+    if (chain.breaks || (flies(chain.sheet) && fn.what !== 'arm') || slot === null) return [];
     const figures = ACTS.has(fn.takes) || fn.what === 'arm' ? askedAtRest(rig, chain) : fallsUpward(chain);
     if (!figures) return [];
     return [
@@ -49,7 +49,7 @@ function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
 /** Width a control sends while nobody touches it, where that is what its function waits for. */
 function askedAtRest(rig: Rig, chain: Chain): Figure<'at rest'>[] | null {
   const transmitter = { part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) };
-  const at = idleAt(transmitter, chain.control!);
+  const at = idleAt(transmitter, chain.control!, [chain.fn]);
   const rest = forward(chain, at);
   const isAsked = (position: number): boolean =>
     chain.fn.what === 'arm' ? armsAt(chain, position) : asksAt(chain, position);
@@ -61,13 +61,15 @@ function restFix(chain: Chain, chains: readonly Chain[]): Fix[] | null {
   const change = restChange(chain, chains);
   if (!change) return null;
   if (chain.shaping!.locked) return [];
-  const edit: Edit = { kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change };
+  const edit: Edit = { kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.shaping!.channel, change };
   return [{ label: 'Let it rest between the two', edits: [edit] }];
 }
 
 /** Round at the device where it was told there, else at the transmitter. */
-function turned(rig: Rig, { part, fn, setup, transmitter, slot, shaping }: Chain): Edit {
-  return rig.bindings.some((b) => b.part === part.id && b.fn === fn.id)
+function turned(rig: Rig, { part, fn, setup, second, shaping }: Chain): Edit {
+  const { transmitter, channel, reverse } = shaping!;
+  // what both hands move is turned round for the one it is wrong for
+  return !second && rig.bindings.some((b) => b.part === part.id && b.fn === fn.id)
     ? { kind: 'tune', part: part.id, fn: fn.id, change: { reverse: !setup.reverse } }
-    : { kind: 'shape', transmitter: transmitter!.id, channel: slot!, change: { reverse: !shaping!.reverse } };
+    : { kind: 'shape', transmitter, channel, change: { reverse: !reverse } };
 }

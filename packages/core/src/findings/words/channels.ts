@@ -114,7 +114,7 @@ export const CHANNELS_WORDS = {
   'moves-nothing': (f) => ({
     title: `${f.text('control')} moves ${f.text('function').toLowerCase()} ${f.text('flat') ? 'nowhere' : 'one way only'}`,
     text: f.text('flat')
-      ? `Wherever it stands, ${f.label('part')} is asked for ${signed(f.number('to'))} ${f.unit('to')}: its channel sends next to nothing of its travel.`
+      ? `Wherever it stands, ${f.label('part')} is asked for ${f.text('window') || `${signed(f.number('to'))} ${f.unit('to')}`}: its channel sends next to nothing of its travel.`
       : `It asks ${f.label('part')} for ${signed(f.number('from'))} to ${signed(f.number('to'))} ${f.unit('to')} and never for the way back.`,
   }),
   'channel-slow': (f) => ({

@@ -166,7 +166,8 @@ export class Channels {
     const first = this.analysis()?.channels.rows[0]?.transmitter;
     return (this.analysis()?.channels.rows ?? []).map((row): Line => {
       const transmitter = this.transmitters().find(({ part }) => part.id === row.transmitter);
-      const idle = row.control && transmitter ? idleAt(transmitter, row.control) : 0;
+      const moves = row.moves.map((m) => m.fn);
+      const idle = row.control && transmitter ? idleAt(transmitter, row.control, moves) : 0;
       const position = this.positions()[controlId(row)] ?? idle;
       const fn = row.moves[0]?.fn;
       const setup = row.moves[0]?.setup ?? PLAIN;
