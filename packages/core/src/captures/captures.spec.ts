@@ -241,6 +241,49 @@ describe('what is this?', () => {
     );
   });
 
+  it('tells a second stop bit by how bytes follow each other, and only where they do', () => {
+    const text = 'Squallmark listens to a line it has not been told about.';
+    const twoStops: UartFormat = { baud: 9600, parity: 'none', stopBits: 2, inverted: false };
+    for (const inverted of [false, true])
+      expect(first(textLine(text, { ...twoStops, inverted }))).toBe(
+        `plain UART, 9 600 baud 8N2${inverted ? ', inverted' : ''}`,
+      );
+    const [guess] = recogniseLine(textLine(text, twoStops));
+    const read = readUart(textLine(text, twoStops), (guess!.sense as { format: UartFormat }).format);
+    expect(String.fromCharCode(...read.bytes)).toBe(text);
+    // bytes end to end have one
+    const slow = textLine(text, { baud: 9600, ...UART['8N1'], inverted: false });
+    expect(first(slow)).toBe('plain UART, 9 600 baud 8N1');
+  });
+
+  it('takes a clock that goes nine times and rests for no bytes, however short the rest', () => {
+    for (const restUs of [50, 60, 400]) {
+      const times: number[] = [];
+      let at = 1e6;
+      for (let burst = 0; burst < 40; burst++, at += restUs * 1000)
+        for (let beat = 0; beat < 18; beat++) times.push((at += 5000));
+      expect(
+        recogniseLine({ first: 1, timesNs: Float64Array.from(times) }).filter((g) => g.sense.kind === 'uart'),
+      ).toEqual([]);
+    }
+  });
+
+  it('takes bits told by the width of a pulse for no bytes, with a spike among them or none', () => {
+    const random = seeded(5);
+    for (const spikes of [0, 1, 4]) {
+      const times: number[] = [];
+      const beatNs = 10_000 / 3;
+      for (let word = 0; word < 60; word++)
+        for (let bit = 0; bit < 16; bit++) {
+          const at = 1e6 + word * 1e6 + bit * beatNs;
+          times.push(at, at + beatNs * (random() < 0.5 ? 0.375 : 0.75));
+        }
+      for (let k = 0; k < spikes; k++) times.push(1.5e6 + k * 1e6, 1.5e6 + k * 1e6 + 60);
+      const timesNs = Float64Array.from(times).sort();
+      expect(recogniseLine({ first: 0, timesNs }).filter((g) => g.sense.kind === 'uart')).toEqual([]);
+    }
+  });
+
   it('knows a bus whatever its slots hold, with edges that shake', () => {
     const random = seeded(4);
     for (let round = 0; round < 20; round++) {

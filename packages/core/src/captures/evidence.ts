@@ -56,7 +56,22 @@ function restEvidence(edges: Edges, format: UartFormat): number {
 }
 
 /** Bytes that always follow each other after the same rest of a whole bit have a bit more than this framing says. */
-function spacingEvidence({ fromNs }: UartBytes, format: UartFormat): number {
+function spacingEvidence(read: UartBytes, format: UartFormat): number {
+  const { close, later } = spacingOf(read, format);
+  return close - later;
+}
+
+/** A framing without parity whose bytes follow each other a bit later than it says, as good as always, has two stop bits. */
+export function hasTwoStops(read: UartBytes, format: UartFormat): boolean {
+  const { close, later } = spacingOf(read, format);
+  return format.parity === 'none' && format.stopBits === 1 && later >= TWO_STOPS && close <= UNLIKE * later;
+}
+/** Bytes that follow so before it is said, and share of those that may follow more closely. */
+const TWO_STOPS = 8;
+const UNLIKE = 0.02;
+
+/** How many bytes follow the one before as closely as their framing lets them, and how many a whole bit later. */
+function spacingOf({ fromNs }: UartBytes, format: UartFormat): { close: number; later: number } {
   const own = bitsPerByte(format);
   const bitNs = 1e9 / format.baud;
   let [close, later] = [0, 0];
@@ -65,7 +80,7 @@ function spacingEvidence({ fromNs }: UartBytes, format: UartFormat): number {
     if (Math.abs(bits - own) < 0.4) close++;
     else if (Math.abs(bits - own - 1) < 0.4) later++;
   }
-  return close + later === 0 ? 0 : close - later;
+  return { close, later };
 }
 
 /** Most bytes begin neither right after the one before nor after a rest: what they begin with is no start bit. */

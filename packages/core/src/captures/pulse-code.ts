@@ -1,5 +1,5 @@
 /** Lines whose bits are told by the width of a pulse in a beat of its own: throttles, strips of lamps. No bytes stand on them. */
-import { levelAt, type Edges } from '../signals/index.js';
+import { levelAt, withoutGlitches, type Edges } from '../signals/index.js';
 
 /** Beats at least, and share of all beginnings that must be on the beat. */
 const LEAST_BEATS = 20;
@@ -16,8 +16,19 @@ const IN_TURN = 0.9;
 /** A pause is longer than so many beats. */
 const PAUSE = 1.6;
 
+/** What is shorter than this share of the usual span is a spike: no pulse of two widths is. */
+const SPIKE = 0.15;
+
 /** Pulses of two widths, begun at an even beat in bursts, at either level. */
-export const isPulseCoded = (edges: Edges): boolean => [0, 1].some((level) => isCodedAt(edges, level));
+export function isPulseCoded(edges: Edges): boolean {
+  const { timesNs } = edges;
+  const spans = Float64Array.from(
+    { length: Math.max(0, timesNs.length - 1) },
+    (_, i) => timesNs[i + 1]! - timesNs[i]!,
+  ).sort();
+  const { edges: steady } = withoutGlitches(edges, SPIKE * (spans[spans.length >> 1] ?? 0));
+  return [0, 1].some((level) => isCodedAt(steady, level));
+}
 
 function isCodedAt(edges: Edges, level: number): boolean {
   const { timesNs } = edges;

@@ -8,7 +8,7 @@ import {
   type UartFormat,
 } from '../signals/index.js';
 import { decodeBytes, decodeLine, glitchNs, type LineDecoding } from './decode-line.js';
-import { byteEvidence, frameEvidence, isUneven, pulseEvidence, summedEvidence } from './evidence.js';
+import { byteEvidence, frameEvidence, hasTwoStops, isUneven, pulseEvidence, summedEvidence } from './evidence.js';
 import { oddBytes, oddFrames, oddPulses, oddSpeed, oddVersion } from './odd.js';
 import { USUAL, senseText, type Sense, type SenseKind } from './sense.js';
 import { isPulseCoded } from './pulse-code.js';
@@ -112,12 +112,13 @@ function byteReadings(edges: Edges, speed: Speed): Reading[] {
 }
 
 /** One speed, level and framing tried: as plain bytes, and as the frames that stand on such bytes. */
-function framed(edges: Edges, speed: Speed, format: UartFormat): Reading[] {
+function framed(edges: Edges, speed: Speed, framing: UartFormat): Reading[] {
+  const { edges: steady } = withoutGlitches(edges, glitchNs({ kind: 'uart', format: framing }));
+  const read = readUart(steady, framing);
+  if (!read.bytes.length) return [];
+  const format: UartFormat = hasTwoStops(read, framing) ? { ...framing, stopBits: 2 } : framing;
   const named = nominalBaud(format.baud);
   const called = { ...format, baud: named.baud };
-  const { edges: steady } = withoutGlitches(edges, glitchNs({ kind: 'uart', format }));
-  const read = readUart(steady, format);
-  if (!read.bytes.length) return [];
   const told = speed.evidence * trust(read) + byteEvidence(steady, read, format) + (named.usual ? USUAL_BITS : 0);
   const isWave =
     speed.isWave || (speed.isOneSided && (faulty(read) > ONE_SIDED_FAULTY || isUneven(read, format) || isMotley(read)));

@@ -162,13 +162,16 @@ function speedOf({ bitNs, spans, glitches, miss }: Fitted, leastShakeNs: number)
 /** Spans of another length than the usual one that a wave may have, as a share. */
 const UNLIKE = 0.03;
 
+/** No byte holds a level for longer than its start bit and eight of data: what is longer is a pause. */
+const LONGEST_BITS = 9;
+
 /** One length at each level and pauses, next to nothing else: a clock or a lamp does that, and bytes that are all alike. */
 function waveOf(spans: Float64Array, bitNs: number): Pick<Speed, 'isWave' | 'isOneSided'> {
   const isEven = [0, 1].map((level) => {
-    const many = new Uint32Array(MOST_BITS + 1);
+    const many = new Uint32Array(LONGEST_BITS + 1);
     for (let i = level; i < spans.length; i += 2) {
       const bits = Math.round(spans[i]! / bitNs);
-      if (bits <= MOST_BITS) many[bits]!++;
+      if (bits <= LONGEST_BITS) many[bits]!++;
     }
     const all = many.reduce((a, b) => a + b, 0);
     return all - Math.max(...many) <= UNLIKE * all;
