@@ -58,7 +58,9 @@ interface GateAt {
 
 /** A drive with the keys that set its ends, all of them functions of one part, by index. */
 export interface RunEnds {
+  /** Index of the drive. */
   drive: number;
+  /** And of its keys. */
   keys: readonly number[];
 }
 

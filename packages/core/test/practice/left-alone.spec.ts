@@ -3,7 +3,7 @@ import { analyse } from '../../src/analysis/index.js';
 import { compileBench, observe, runBench, startBench } from '../../src/bench/index.js';
 import { byEachHand, findChains, isFlightChain, type Chain } from '../../src/channels/index.js';
 import { fixesOf } from '../../src/findings/index.js';
-import { applyEdits, type Edit, type Rig } from '../../src/rig/index.js';
+import { applyEdits, type Rig } from '../../src/rig/index.js';
 import { BENCHES } from './benches/index.js';
 import { SYSTEMS } from './benches/systems.js';
 import { Proposed } from './proposed.js';
@@ -16,7 +16,7 @@ const held = (rig: Rig) =>
 type Held = ReturnType<typeof held>[number];
 
 const shaped = (rig: Rig, { shaping: { transmitter, channel } }: Held, change: object): Rig =>
-  applyEdits(rig, [{ kind: 'shape', transmitter, channel, change } as Edit]).rig;
+  applyEdits(rig, [{ kind: 'shape', transmitter, channel, change }]).rig;
 
 /** Findings of a rule about a chain, each with its first fix carried out. */
 function told(rig: Rig, { part, fn }: Chain, rule: string): { mended: Rig }[] {

@@ -5,7 +5,7 @@ import { migrateSheet, type Sheet } from '@squallmark/core/parts';
 import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import type { WakeKind } from '@squallmark/core/wake';
-import Dexie, { type EntityTable, type Table } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie/dist/modern/dexie.mjs';
 import { Subject } from 'rxjs';
 
 /** A rig as it lies in the browser, with what can be undone. */

@@ -122,7 +122,7 @@ function answer(own: BenchPart, state: DeviceState, tMs: number): DeviceState {
   const free = slew(own, state.asked, before, AXIS_MS);
   const { ends } = own;
   const run = ends && state.run && keyed(own, runTo(own, state.run, before, tMs), free, before);
-  const answers = run ? heldAtEnd(ends!, run, free, before) : free;
+  const answers = run ? heldAtEnd(ends, run, free, before) : free;
   const joints = moveJoints(own, answers, state.joints, AXIS_MS);
   const isMoving = joints !== state.joints;
   const isStill = answers === before && !isMoving;

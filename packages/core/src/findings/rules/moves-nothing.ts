@@ -12,7 +12,7 @@ import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** A control whose channel is so flat, or so bent, that what hangs on it does not move, or goes one way and never back. @source [derived] */
-export const movesNothingRule: Rule = ({ rig, chains }) =>
+export const movesNothingRule: Rule = ({ chains }) =>
   chains
     .filter((c) => !c.breaks && !isFlightChain(c))
     .map(countedAlike)
