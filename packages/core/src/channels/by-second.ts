@@ -1,6 +1,8 @@
 import type { Control } from '../parts/index.js';
-import type { Part, Shaping } from '../rig/index.js';
+import { sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { Chain } from './chain.js';
+import { fitOf, type Fit } from './fit.js';
+import { idleAt, isThrottle } from './sticks.js';
 
 /** A chain as the second transmitter drives it; null where that has no effect. */
 export function bySecond(chain: Chain): (Chain & { control: Control; shaping: Shaping }) | null {
@@ -10,10 +12,34 @@ export function bySecond(chain: Chain): (Chain & { control: Control; shaping: Sh
 }
 
 /** A chain that a control of a transmitter drives. */
-type Held = Chain & { control: Control; shaping: Shaping; transmitter: Part };
+export type Held = Chain & { control: Control; shaping: Shaping; transmitter: Part };
 
 /** A chain as each hand drives it that has a control for it: the pilot's, which is the chain itself, and the second one's. */
 export const byEachHand = (chain: Chain): Held[] => [chain, bySecond(chain)].filter(isHeld);
 
 const isHeld = (chain: Chain | null): chain is Held =>
   chain?.control != null && chain.shaping !== null && chain.transmitter !== null;
+
+/** How a control stands in a hand: where it rests, and whether it is a throttle that stays where it is left. */
+export interface Grip {
+  /** −1…+1. */
+  at: number;
+  /** It does not spring; null where nobody knows. */
+  isThrottle: boolean | null;
+}
+
+/** How the control of a chain stands in its hand. A second transmitter flies nothing: which of its sticks stays is its user's affair. */
+export function gripOf(rig: Rig, { transmitter, control, fn, second }: Held): Grip {
+  const sender = { part: transmitter, sheet: sheetOf(rig, transmitter.id) };
+  if (control.kind === 'stick' && second?.transmitter.id === transmitter.id) return { at: 0, isThrottle: null };
+  return { at: idleAt(sender, control, [fn]), isThrottle: isThrottle(sender, control.id) };
+}
+
+/** How the control of a chain fits what it moves; where nobody knows whether it stays, the better of the two. */
+export function fitInHand(rig: Rig, chain: Held): Fit {
+  const { isThrottle } = gripOf(rig, chain);
+  const fits = (isThrottle === null ? [true, false] : [isThrottle]).map((stays) =>
+    fitOf(chain.fn, chain.control, stays),
+  );
+  return fits.find((f) => f.grade === 'well') ?? fits[0]!;
+}

@@ -1,5 +1,5 @@
 /** What of its range a control reaches, and how long its channel takes to get there. */
-import { isWindowed, type PartFunction } from '../parts/index.js';
+import { goesBothWays, isWindowed } from '../parts/index.js';
 import type { EditOf } from '../rig/index.js';
 import { PULSE } from '../units/index.js';
 import type { Chain } from './chain.js';
@@ -36,7 +36,7 @@ export function missesOf(chain: Chain): 'all' | 'one way' | null {
   const hair = NONE * Math.abs(fn.range.to - fn.range.from);
   if (reach.to - reach.from < hair) return 'all';
   if (Math.abs(valueAt(chain, 1) - valueAt(chain, -1)) < hair) return 'one way';
-  if (fn.takes !== 'rate' || !crossesZero(fn)) return null;
+  if (fn.takes !== 'rate' || !goesBothWays(fn)) return null;
   return reach.from > -hair / 2 || reach.to < hair / 2 ? 'one way' : null;
 }
 
@@ -56,8 +56,6 @@ export function stuckIn(chain: Chain): { window: string | null } | null {
   return window !== null || (PRESSED.has(fn.takes) && !deadPress(chain)) ? { window } : null;
 }
 const PRESSED: ReadonlySet<string> = new Set(['pulse', 'momentary', 'steps']);
-
-const crossesZero = ({ range }: PartFunction): boolean => range !== undefined && range.from * range.to < 0;
 
 /** A channel that sends its control as it is, whole; null where that reaches no more. */
 export function wholeChange(chain: Chain): EditOf<'shape'>['change'] | null {

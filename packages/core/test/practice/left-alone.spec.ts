@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
 import { compileBench, observe, runBench, startBench } from '../../src/bench/index.js';
-import { byEachHand, findChains, isFlightChain, type Chain } from '../../src/channels/index.js';
+import { byEachHand, findChains, gripOf, isFlightChain, type Chain } from '../../src/channels/index.js';
 import { fixesOf } from '../../src/findings/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
+import { twoOperators } from '../support/two-operators.js';
 import { BENCHES } from './benches/index.js';
 import { SYSTEMS } from './benches/systems.js';
 import { Proposed } from './proposed.js';
@@ -97,5 +98,27 @@ describe('what a channel does to what hangs on it', () => {
         expect(turns(rig), rig.name).toBe(false);
       }
     expect(went).toBeGreaterThan(5);
+  });
+});
+
+describe('what the second transmitter sends', () => {
+  const rig = twoOperators();
+  const handed = held(rig).filter((c) => c.transmitter.id === c.second?.transmitter.id && c.fn.range);
+
+  it('is judged as the pilot is: the wrong way is told, and turned at the second one alone', () => {
+    expect(handed.length).toBeGreaterThan(0);
+    for (const chain of handed) {
+      expect(told(rig, chain, 'wrong-way')).toEqual([]);
+      const turned = shaped(rig, chain, { reverse: !chain.shaping.reverse });
+      const [finding] = told(turned, chain, 'wrong-way');
+      expect(finding, chain.fn.label).toBeDefined();
+      expect(told(finding!.mended, chain, 'wrong-way')).toEqual([]);
+      expect(finding!.mended.bindings).toEqual(rig.bindings);
+    }
+  });
+
+  it('comes from sticks that rest in the middle, and may stay where they are put', () => {
+    for (const chain of handed.filter((c) => c.control.kind === 'stick'))
+      expect(gripOf(rig, chain)).toEqual({ at: 0, isThrottle: null });
   });
 });

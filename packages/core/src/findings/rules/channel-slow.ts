@@ -1,16 +1,16 @@
 import {
   byEachHand,
+  gripOf,
   holdingWindow,
-  idleAt,
   isFlightChain,
   asksAt,
   restPositions,
   secondsBetween,
   secondsToWindow,
-  type Chain,
+  type Held,
 } from '../../channels/index.js';
 import { springs } from '../../parts/index.js';
-import { sheetOf, type Rig } from '../../rig/index.js';
+import type { Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -63,9 +63,9 @@ interface Late {
   seconds: number;
 }
 
-function lateOf(rig: Rig, chain: Chain): Late | null {
+function lateOf(rig: Rig, chain: Held): Late | null {
   const { fn, control } = chain;
-  const places = restPositions(control!.kind);
+  const places = restPositions(control.kind);
   if (fn.what === 'drive') {
     const seconds = Math.max(secondsBetween(chain, 1, 0), secondsBetween(chain, -1, 0));
     return seconds >= COAST_S ? { what: 'goes on', seconds } : null;
@@ -76,8 +76,8 @@ function lateOf(rig: Rig, chain: Chain): Late | null {
     const seconds = Math.max(0, ...held.flatMap((to) => places.map((from) => secondsToWindow(chain, from, to))));
     return seconds > KILL_S ? { what: 'holds', seconds } : null;
   }
-  if (!PRESSED.has(fn.takes) || !springs(control!)) return null;
-  const rest = idleAt({ part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) }, control!, [fn]);
+  if (!PRESSED.has(fn.takes) || !springs(control)) return null;
+  const { at: rest } = gripOf(rig, chain);
   const pressed = places.filter((to) => asksAt(chain, to) && to !== rest);
   const seconds = Math.max(0, ...pressed.map((to) => secondsToWindow(chain, rest, to)));
   return seconds > PRESS_S ? { what: 'press', seconds } : null;

@@ -1,14 +1,4 @@
-import {
-  byEachHand,
-  fitOf,
-  goesAt,
-  idleAt,
-  isFlightChain,
-  isThrottle,
-  runsAcross,
-  type Chain,
-} from '../../channels/index.js';
-import { sheetOf } from '../../rig/index.js';
+import { byEachHand, fitInHand, goesAt, gripOf, isFlightChain, runsAcross, type Chain } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Rule, RuleContext, RuleResult } from '../finding.js';
 import { useBetter } from './use-better.js';
@@ -16,13 +6,12 @@ import { useBetter } from './use-better.js';
 /** A control that does not suit what its function takes. @source [practice] */
 export const controlUnfitRule: Rule = (context) =>
   context.chains.flatMap(byEachHand).flatMap((chain): RuleResult[] => {
-    const { control, transmitter, fn } = chain;
+    const { control, fn } = chain;
     // a latch where a pulse is wanted has a finding of its own
     if (chain.breaks || isFlightChain(chain) || fn.takes === 'pulse') return [];
-    const sender = { part: transmitter, sheet: sheetOf(context.rig, transmitter.id) };
     // which inputs a switch of pictures reaches is judged by the cameras on them
     if (chain.sheet.pictures.some((p) => p.chosenBy === fn.id) && control.kind.startsWith('switch')) return [];
-    const fit = fitOf(fn, control, isThrottle(sender, control.id));
+    const fit = fitInHand(context.rig, chain);
     const across = runsAcross(fn, control);
     if (fit.grade === 'well' && !across) return [];
     return [
@@ -30,7 +19,7 @@ export const controlUnfitRule: Rule = (context) =>
         context,
         chain,
         fit.grade === 'well' ? 'runs across what it moves' : fit.why,
-        restFigure(chain, idleAt(sender, control, [fn])),
+        restFigure(chain, gripOf(context.rig, chain).at),
       ),
     ];
   });

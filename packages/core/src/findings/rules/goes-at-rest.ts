@@ -1,16 +1,14 @@
 import {
   byEachHand,
   countedAlike,
-  fitOf,
+  fitInHand,
   goesAt,
-  idleAt,
+  gripOf,
   isFlightChain,
-  isThrottle,
   stillChange,
   type Chain,
 } from '../../channels/index.js';
 import { springs, type Control } from '../../parts/index.js';
-import { sheetOf } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
@@ -22,11 +20,9 @@ export const goesAtRestRule: Rule = ({ rig, chains }) =>
     .flatMap((chain): RuleResult[] => {
       const { control, transmitter, fn, part } = chain;
       if (chain.breaks || isFlightChain(chain) || !standsBetween(chain)) return [];
-      const sender = { part: transmitter, sheet: sheetOf(rig, transmitter.id) };
-      const throttle = isThrottle(sender, control.id);
+      const { at, isThrottle } = gripOf(rig, chain);
       // a control that has no place to rest in has a finding of its own; a lever is left where a hand puts it
-      if (!rests(control, throttle) || fitOf(fn, control, throttle).grade !== 'well') return [];
-      const at = idleAt(sender, control, [fn]);
+      if (!rests(control, isThrottle ?? false) || fitInHand(rig, chain).grade !== 'well') return [];
       const value = goesAt(chain, at);
       if (!value) return [];
       return [

@@ -1,6 +1,15 @@
 import { flies } from '../../parts/index.js';
-import { byEachHand, armsAt, asksAt, forward, idleAt, restChange, type Chain } from '../../channels/index.js';
-import { sheetOf, type Edit, type Rig } from '../../rig/index.js';
+import {
+  byEachHand,
+  gripOf,
+  armsAt,
+  asksAt,
+  forward,
+  restChange,
+  type Chain,
+  type Held,
+} from '../../channels/index.js';
+import type { Edit, Rig } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** Up or right asks for less, or a button asks while nobody presses it: it works the wrong way. @source [practice] */
@@ -47,9 +56,8 @@ function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
 }
 
 /** Width a control sends while nobody touches it, where that is what its function waits for. */
-function askedAtRest(rig: Rig, chain: Chain): Figure<'at rest'>[] | null {
-  const transmitter = { part: chain.transmitter!, sheet: sheetOf(rig, chain.transmitter!.id) };
-  const at = idleAt(transmitter, chain.control!, [chain.fn]);
+function askedAtRest(rig: Rig, chain: Held): Figure<'at rest'>[] | null {
+  const { at } = gripOf(rig, chain);
   const rest = forward(chain, at);
   const isAsked = (position: number): boolean =>
     chain.fn.what === 'arm' ? armsAt(chain, position) : asksAt(chain, position);
