@@ -156,7 +156,8 @@ test('wishes: by whom, on which control, and the class that would grant what can
   await press(wish, 'by', 'camera operator');
   await expect(page.getByText('pilot and camera operator')).toBeVisible();
   await press(wish, 'hand', 'left');
-  await page.getByRole('checkbox', { name: 'Meter' }).check();
+  await page.getByRole('checkbox', { name: 'Meter' }).click();
+  await expect(page.getByRole('checkbox', { name: 'Meter' })).toBeChecked();
   await choose(page, 'Kind of rig', 'fixed wing');
   await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText(/fixed wing.*saved/);
   await page.reload();
