@@ -2,6 +2,7 @@ import { planOf, playStep } from '../prove/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
+import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import type { Rig } from '../rig/index.js';
 import {
@@ -79,6 +80,21 @@ describe('a row of the table', () => {
     const rows = own.map((f) => shared.play(worldWith(rig, f)));
     expect(rows.some((row) => row.some((s, k) => s.passed !== sound[k]!.passed))).toBe(true);
     own.forEach((f, k) => expect(rows[k], f.text).toEqual(new Player(plan).play(worldWith(rig, f))));
+  });
+
+  it('is so too where a drive hangs on its kill, its standby and the keys that set its ends', () => {
+    const { rig } = Proposed.of(SYSTEMS.find((b) => b.brief.wishes!.some((w) => w.what === 'end-stop'))!.brief);
+    const plan = planOf(rig);
+    const shared = new Player(plan);
+    const sound = shared.play(soundWorld(rig));
+    const told = faultsOf(rig).filter((f) =>
+      f.put.some((e) => e.kind === 'bind' || e.kind === 'unbind' || e.kind === 'shape'),
+    );
+    const rows = told.map((f) => shared.play(worldWith(rig, f)));
+    const ends = sound.flatMap((s, k) => (s.step.includes('.end.') ? [k] : []));
+    expect(ends).toHaveLength(2);
+    expect(rows.filter((row) => ends.some((k) => !row[k]!.passed)).length).toBeGreaterThan(3);
+    told.forEach((f, k) => expect(rows[k], f.text).toEqual(new Player(plan).play(worldWith(rig, f))));
   });
 
   it('played in haste is what patient hands see, unless a channel takes seconds from end to end', () => {

@@ -106,15 +106,27 @@ function watchedParts(bench: Bench, texts: BenchTexts, looks: Asked['looks']): M
   return watched;
 }
 
-/** Functions of a part that a sight hangs on, by index: its own, or all that move a joint. */
-function functionsBehind({ functions, axes }: BenchPart, what: string): number[] {
+/** Functions of a part that a sight hangs on, by index: its own, or all that move a joint; what must be open for it, and what ends it. */
+function functionsBehind(own: BenchPart, what: string): number[] {
+  const { functions, axes } = own;
   const axis = axes.find((a) => what === `${a.joint.id}-angle`);
   if (axis)
     return [axis.mover, axis.driver, axis.gate, axis.turn?.by ?? -1, ...axis.powers.map((p) => p.by)].filter(
       (i) => i >= 0,
     );
-  const at = functions.findIndex(({ fn }) => what === fn.id || what === `${fn.id}-place`);
-  return at < 0 ? [] : [at];
+  const at = functions.findIndex(({ fn }) => what === fn.id || what === `${fn.id}-place` || what === `${fn.id}-ends`);
+  return at < 0 ? [] : [...heldBy(own, at)];
+}
+
+/** A function with all that can hold it: its gates, and the keys that set the ends of a drive. */
+function heldBy({ functions, ends }: BenchPart, at: number): Set<number> {
+  const behind = new Set([at]);
+  // a set that grows while it is walked
+  for (const i of behind) {
+    for (const gate of functions[i]!.gates) if (gate.by >= 0) behind.add(gate.by);
+    if (ends?.drive === i) for (const key of ends.keys) behind.add(key);
+  }
+  return behind;
 }
 
 const looksAtMenus = (looks: Asked['looks'], { part, menus }: BenchPart): boolean =>
