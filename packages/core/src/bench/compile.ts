@@ -2,7 +2,7 @@ import {
   HANDED_FROM,
   airInto,
   armedWindow,
-  beginsAtReceiver,
+  beginsAtSource,
   byEachHand,
   findChains,
   gatesOf,
@@ -15,7 +15,7 @@ import {
   type FunctionSetup,
   type StickGesture,
 } from '../channels/index.js';
-import { flies, hasControls, hearsAir, isWindowed, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
+import { bringsChannels, flies, hasControls, hearsAir, isWindowed, sentOver, speaksByLead, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
 import { findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
@@ -150,7 +150,7 @@ export interface BenchPart {
   failSafes: FailSafe[];
   /** Links over which pictures come in, in the order of the sheet. */
   pictureInputs: readonly string[];
-  /** Receivers: bench index of the transmitter they hear. */
+  /** Receivers: bench index of the transmitter they hear; a desk's own. */
   transmitter: number | null;
 }
 
@@ -245,6 +245,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   };
   const heard = all.map(({ part, sheet }, index): Untold => {
     const air = airInto(rig, conversations, part.id);
+    const sender = speaksByLead(sheet) ? part : air && !air.troubles.length ? air.talker.part : undefined;
     const hears = linesInto(part.id);
     const shaping = rig.shaping.filter((s) => s.transmitter === part.id);
     const names = Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)]));
@@ -261,14 +262,14 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       startsMs: startsOf(sheet),
       does: {
         sends: hasControls(sheet),
-        receives: hearsAir(sheet),
+        receives: bringsChannels(sheet),
         acts: sheet.functions.length > 0 || sheet.joints.length > 0 || hears.length > 0,
       },
       functions,
       hears,
       upstream: upstreamOf(hears, functions),
       lines: linesOf(sheet),
-      airMs: sheet.links.find((l) => l.kind === 'radio')?.params.periodMs ?? AIR_MS,
+      airMs: sentOver(sheet)?.params.periodMs ?? AIR_MS,
       axes: sheet.joints.map((joint) => axisOf(joint, sheet, functions)),
       ends: endsOf(functions),
       shaping,
@@ -284,7 +285,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       loss: lossOf(part.id),
       pictureInputs: sheet.links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen').map((l) => l.id),
       failSafes: rig.failSafes.filter((f) => f.receiver === part.id),
-      transmitter: air && !air.troubles.length ? indexOf.get(air.talker.part.id)! : null,
+      transmitter: sender ? indexOf.get(sender.id)! : null,
     };
   });
   const menus = heard.map((own) => menusOf(conversations, own, heard, indexOf));
@@ -352,7 +353,7 @@ function heardFunction(
 ): Omit<HeardFunction, 'gates'>[] {
   const sound = chain.path.length > 0 && chain.path.every((c) => !c.troubles.length);
   if (!sound || chain.slot === null) return [];
-  if (!beginsAtReceiver(chain.path)) return [];
+  if (!beginsAtSource(chain.path)) return [];
   const first = chain.path[0]!;
   const receiver = indexOf.get(first.talker.part.id)!;
   const line = lineAt(first);
@@ -426,7 +427,7 @@ const linesOf = ({ links }: Sheet): BenchLine[] =>
 
 /** Which line of its receiver a conversation is; −1 for another talker, or another kind. */
 const lineAt = ({ talker, kind }: Conversation): number =>
-  isCounted(kind) && hearsAir(talker.sheet) ? linesOf(talker.sheet).findIndex((l) => l.link === talker.link.id) : -1;
+  isCounted(kind) && bringsChannels(talker.sheet) ? linesOf(talker.sheet).findIndex((l) => l.link === talker.link.id) : -1;
 
 /** Lines that a part reads: those of its own functions, and of the functions it hands on, even while none of its own is told. */
 function linesHeard(

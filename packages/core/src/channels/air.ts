@@ -1,5 +1,5 @@
-import { findConversations, heardBy, saidBy, type Conversation } from '../loom/index.js';
-import { flies, hasControls, hasThrough, hearsAir, speaksAir, tellsOn } from '../parts/index.js';
+import { findConversations, heardBy, saidBy, type Conversation, type LinkEnd } from '../loom/index.js';
+import { flies, hasControls, hasThrough, hearsAir, speaksAir, speaksByLead, tellsOn } from '../parts/index.js';
 import { oncePerSlices, partsThat, sheetOf, shapingOf, type Part, type Rig, type Wish } from '../rig/index.js';
 
 /** The radio a receiver hears: that of the transmitter it is bound to. */
@@ -7,6 +7,13 @@ export function airInto(rig: Rig, all: readonly Conversation[], receiver: string
   const transmitter = boundReceivers(rig).get(receiver);
   return heardBy(all, receiver).find((c) => c.kind === 'radio' && c.talker.part.id === transmitter);
 }
+
+/** Whose controls come into the wiring by a part: the transmitter a receiver hears, or the desk itself. */
+export const sentBy = (
+  rig: Rig,
+  all: readonly Conversation[],
+  { part, sheet }: Pick<LinkEnd, 'part' | 'sheet'>,
+): Part | undefined => (speaksByLead(sheet) ? part : airInto(rig, all, part.id)?.talker.part);
 
 /**
  * Which transmitter each receiver is bound to, by id. What the rig says goes first. A receiver wired to a transmitter's trainer

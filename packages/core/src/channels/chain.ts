@@ -1,12 +1,15 @@
 import {
   PASSED_ON,
+  bringsChannels,
   flies,
   handsThrough,
+  hasControls,
   hearsAir,
   overOf,
   isOwnPulse,
   passesOn,
   relays,
+  speaksByLead,
   tellsOn,
   type Control,
   type LinkKind,
@@ -27,7 +30,7 @@ import {
 import { groupBy, lastCall } from '../units/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
-import { airInto } from './air.js';
+import { sentBy } from './air.js';
 import { PLAIN, type FunctionSetup } from './demand.js';
 import { secondFor, type Second } from './hand-over.js';
 import { slotName } from './numbering.js';
@@ -91,7 +94,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
   const last = lastConversation(rig, all, part, fn);
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
-  chain.relayed = tellsOn(last.talker.sheet) || handsThrough(last.talker.sheet, last.talker.link);
+  chain.relayed = !isOwnEar(last) && (tellsOn(last.talker.sheet) || handsThrough(last.talker.sheet, last.talker.link));
   chain.path = [...wayInto(rig, all, last, new Set([part.id])), last];
   chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain);
@@ -101,7 +104,7 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
     chain.deviceName = slotName(params, chain.slot);
   }
   const first = chain.path[0]!;
-  chain.transmitter = airInto(rig, all, first.talker.part.id)?.talker.part ?? null;
+  chain.transmitter = sentBy(rig, all, first.talker) ?? null;
   if (chain.transmitter && chain.slot !== null) {
     chain.shaping = shapingOf(rig, chain.transmitter.id, chain.slot) ?? null;
     const controls = sheetOf(rig, chain.transmitter.id).controls;
@@ -125,6 +128,7 @@ export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
 
 function carries({ talker: { sheet, link }, listener, kind }: Conversation): boolean {
   if (hearsAir(sheet)) return CARRIERS.has(kind);
+  if (speaksByLead(sheet)) return TELLS.has(kind) && !hasControls(listener.sheet);
   if (handsThrough(sheet, link)) return !flies(listener.sheet);
   return passesOn(sheet) ? PASSED_ON.has(kind) : tellsOn(sheet) && RELAYS.has(kind);
 }
@@ -145,11 +149,21 @@ function lastConversation(
   fn: PartFunction,
 ): Conversation | undefined {
   const over = overOf(fn);
-  return soundFirst(
-    rig,
-    (into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c)),
-  );
+  const wired = (into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c));
+  return soundFirst(rig, [...wired, ...ownEar(part, sheetOf(rig, part.id), over)]);
 }
+
+/** What has its receiver inside tells itself. */
+function ownEar(part: Part, sheet: Sheet, over: readonly string[]): Conversation[] {
+  const link = hearsAir(sheet) ? sheet.links.find((l) => l.kind === 'radio' && over.includes(l.id)) : undefined;
+  if (!link) return [];
+  const end = { part, sheet, link, live: true };
+  return [{ kind: 'radio', talker: end, listener: end, troubles: [] }];
+}
+
+/** A part that tells itself what it hears on the air. */
+export const isOwnEar = ({ kind, talker, listener }: Conversation): boolean =>
+  kind === 'radio' && talker.part.id === listener.part.id;
 
 /** The one with the fewest troubles; of several that collide, the one whose lead comes first. */
 const soundFirst = (rig: Rig, [first, ...others]: readonly Conversation[]): Conversation | undefined =>
@@ -176,18 +190,16 @@ function wayInto(
   { talker }: Conversation,
   passed: ReadonlySet<string>,
 ): Conversation[] {
-  if (hearsAir(talker.sheet) || passed.has(talker.part.id)) return [];
+  if (bringsChannels(talker.sheet) || passed.has(talker.part.id)) return [];
   const pin = passesOn(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
   const through = new Set([...passed, talker.part.id]);
   const ways = (into(all).get(talker.part.id) ?? [])
     .filter((c) => carries(c) && !(flies(talker.sheet) && isOwnPulse(talker.sheet, c.listener.link)))
     .filter((c) => pin === undefined || c.kind !== 'pulse' || c.listener.link.id === pin)
     .map((c) => [...wayInto(rig, all, c, through), c]);
-  const best = [
-    ways.filter((way) => way.length === 1 && beginsAtReceiver(way)),
-    ways.filter(beginsAtReceiver),
-    ways,
-  ].find((some) => some.length);
+  const best = [ways.filter((way) => way.length === 1 && beginsAtSource(way)), ways.filter(beginsAtSource), ways].find(
+    (some) => some.length,
+  );
   const sound = soundFirst(rig, best?.map((way) => way.at(-1)!) ?? []);
   return best?.find((way) => way.at(-1) === sound) ?? [];
 }
@@ -204,9 +216,9 @@ export function receiversOf(all: readonly Conversation[], { path: [first] }: Cha
   return new Set([talker.part.id, ...sound.map((c) => c.talker.part.id)]);
 }
 
-/** What a chain is told by begins at a receiver. */
-export const beginsAtReceiver = ([first]: readonly Conversation[]): boolean =>
-  first !== undefined && hearsAir(first.talker.sheet);
+/** What a chain is told by begins at a receiver, or at a desk by its lead. */
+export const beginsAtSource = ([first]: readonly Conversation[]): boolean =>
+  first !== undefined && bringsChannels(first.talker.sheet);
 
 /** The pulse pin that an output of a box follows; undefined where it has none. */
 function pinFor({ links }: Sheet, output: string): string | undefined {
@@ -230,7 +242,7 @@ export function pinnedBy({ path }: Chain): Conversation | undefined {
   for (let i = path.length - 1; i >= 0; i--) {
     const { kind, talker } = path[i]!;
     if (isRepeated(path[i]!) && talker.link.slotSetting !== undefined) return path[i];
-    if (!hearsAir(talker.sheet) && !passesOn(talker.sheet) && !handsThrough(talker.sheet, talker.link))
+    if (!bringsChannels(talker.sheet) && !passesOn(talker.sheet) && !handsThrough(talker.sheet, talker.link))
       return undefined;
     if (talker.link.slotSetting !== undefined ? PASSED_ON.has(kind) : kind === 'pulse' && i === 0) return path[i];
   }
@@ -255,7 +267,7 @@ function breakOf(chain: Chain): string | null {
   const bad = chain.path.find((c) => c.troubles.length);
   if (bad) return `${bad.talker.part.label} → ${bad.listener.part.label}: ${bad.troubles.join(', ')}`;
   const { part, sheet } = chain.path[0]!.talker;
-  if (!beginsAtReceiver(chain.path))
+  if (!beginsAtSource(chain.path))
     return `${part.label} ${flies(sheet) && !relays(sheet) ? 'hands on no channel but its own' : 'hears no receiver'}`;
   if (!chain.transmitter) return 'no transmitter speaks to the receiver';
   if (chain.slot === null) return 'not given a slot';

@@ -24,11 +24,11 @@ export {
   type Demand,
   type FunctionSetup,
 } from './demand.js';
-export { airInto, boundReceivers, ownRadios, whoseWish } from './air.js';
+export { airInto, sentBy, boundReceivers, ownRadios, whoseWish } from './air.js';
 export { HANDED_FROM, handOverLink, handedControls, secondFor, type HandOverLink, type Second } from './hand-over.js';
 export { slotName } from './numbering.js';
 export {
-  beginsAtReceiver,
+  beginsAtSource,
   findChains,
   isRepeated,
   pinnedBy,

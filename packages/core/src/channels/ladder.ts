@@ -1,4 +1,4 @@
-import { isWindowed, type Control, type PartFunction } from '../parts/index.js';
+import { isWindowed, sentOver, type Control, type PartFunction } from '../parts/index.js';
 import type { Conversation } from '../loom/index.js';
 import { sheetOf, pilotTransmitter, type Rig, type Shaping } from '../rig/index.js';
 import type { Chain } from './chain.js';
@@ -73,8 +73,9 @@ function rowsOf(
   isPilot: boolean,
 ): LadderRow[] {
   const hears = (c: Chain): boolean => (c.transmitter ? c.transmitter.id === transmitter : isPilot);
-  const { controls, links } = sheetOf(rig, transmitter);
-  const params = links.find((l) => l.kind === 'radio')?.params ?? {};
+  const sheet = sheetOf(rig, transmitter);
+  const { controls } = sheet;
+  const params = sentOver(sheet)?.params ?? {};
   const rows: LadderRow[] = [];
   for (let channel = 1; channel <= 16; channel++) {
     const shaping = rig.shaping.find((s) => s.transmitter === transmitter && s.channel === channel) ?? null;

@@ -2,7 +2,7 @@ import type { Conversation } from '../loom/index.js';
 import type { Rig } from '../rig/index.js';
 import { CRSF, PPM, SERVO, bitsPerByte, sbusFrameMs, UART } from '../signals/index.js';
 import { airInto } from './air.js';
-import type { Chain } from './chain.js';
+import { isOwnEar, type Chain } from './chain.js';
 
 /** One wait on the way from stick to device. */
 export interface Wait {
@@ -50,7 +50,11 @@ const PERIOD_MS: Partial<Record<Conversation['kind'], number>> = {
 export function chainLatency(rig: Rig, all: readonly Conversation[], chain: Chain, handed = false): Latency {
   const first = chain.path[0];
   const air = first && airInto(rig, all, first.talker.part.id);
-  const way = [...(handed ? (chain.second?.path ?? []) : []), ...(air ? [air] : []), ...chain.path];
+  const way = [
+    ...(handed ? (chain.second?.path ?? []) : []),
+    ...(air ? [air] : []),
+    ...chain.path.filter((c) => !isOwnEar(c)),
+  ];
   const waits = way.map(waitOf);
   const smoothing = chain.setup.smoothingMs ?? 0;
   if (smoothing) waits.push({ what: 'smoothing of the device', periodMs: 0, transferMs: smoothing });

@@ -60,3 +60,4 @@ export { readDrawing, type Drawing, type DrawnBox, type DrawnLead } from './draw
 export { drawingSvg } from './drawing-svg.js';
 export { drawingSheets, SHEET_MM, type DrawingSheet } from './drawing-sheets.js';
 export { onePins, tapsOf, withTap, type Tap } from './taps.js';
+export { isSeriesWire, packMates, packsTogether, type PackAt } from './pack-mates.js';

@@ -147,6 +147,23 @@ export const hearsAir = oncePerSheet((sheet) => {
   );
 });
 
+/** Kinds by which a desk says where its controls stand; a trainer socket speaks to a transmitter, not to what moves. */
+const BY_LEAD: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'crsf', 'can', 'device-serial']);
+
+/** Says where its controls stand over a lead, since it has no radio: a desk beside the head, a joystick by cable. */
+export const speaksByLead = oncePerSheet(
+  (sheet) =>
+    hasControls(sheet) && !reachesAir(sheet) && sheet.links.some((l) => l.way !== 'listen' && BY_LEAD.has(l.kind)),
+);
+
+/** By what it sends where its controls stand: its radio, or a desk's lead. */
+export const sentOver = (sheet: Sheet): Link | undefined =>
+  sheet.links.find((l) => l.kind === 'radio') ??
+  (speaksByLead(sheet) ? sheet.links.find((l) => l.way !== 'listen' && BY_LEAD.has(l.kind)) : undefined);
+
+/** Brings channels into the wiring: a receiver, or a desk by its lead. */
+export const bringsChannels = (sheet: Sheet): boolean => hearsAir(sheet) || speaksByLead(sheet);
+
 /** Sends what its controls say, for receivers that are bound to it. The radio of a picture sender says nothing to them. */
 export const speaksAir = oncePerSheet(
   (sheet) =>

@@ -52,7 +52,8 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'latching 2.0 mm': made(2, 2, 22, 3),
   // from a pinhead to a coin: what a pad carries and takes is not in its name
   'solder pads': made(null, null, null, 0),
-  'wire ends': made(null, 30, 10, 0),
+  // as thick as the lead it is: its own wire, not a contact, says what it carries
+  'wire ends': made(null, null, null, 0),
   'screw terminal 5 mm': made(5, 12, 12, 1),
   'barrel 5.5 mm': made(null, 5, 18, 5),
   'power blade 10 mm': made(null, 30, 10, 0.6),
@@ -105,3 +106,7 @@ export function canBeMade(a: string, b: string): boolean {
   const [one, two] = [connectorOf(a), connectorOf(b)];
   return one.group === two.group || !!one.mates?.includes(two.group) || !!two.mates?.includes(one.group);
 }
+
+/** Copper under a screw or the iron, whatever its size is called: two leads may end on one contact. */
+const BARE = /\b(solder|pads?|wire ends?|terminals?|bare)\b/i;
+export const holdsTwo = (family: string): boolean => BARE.test(family);

@@ -39,6 +39,9 @@ export {
   hasControls,
   hasApps,
   hearsAir,
+  sentOver,
+  speaksByLead,
+  bringsChannels,
   speaksAir,
   isFlight,
   isPack,
@@ -81,5 +84,5 @@ export {
   toldOver,
 } from './who-asks.js';
 export { inFull } from './short-forms.js';
-export { SMALL_MOHM, connectorOf, canBeMade, type Connector } from './connectors.js';
+export { SMALL_MOHM, connectorOf, canBeMade, holdsTwo, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

@@ -7,7 +7,7 @@ import {
   type LinkEnd,
   type Nets,
 } from '../loom/index.js';
-import { flies, screenWays, toldOver, type LinkKind, type PinAt, type Sheet } from '../parts/index.js';
+import { flies, screenWays, toldOver, type Link, type LinkKind, type PinAt, type Sheet } from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
@@ -144,9 +144,11 @@ function resourceIdOf(end: LinkEnd): string | undefined {
 }
 
 /** Lines that several hear by one plug. */
-export const SHARED_PLUG: ReadonlySet<LinkKind> = new Set(['sbus', 'can']);
-const isBus = (unit: Unit): boolean =>
-  unit.links.some(({ link }) => SHARED_PLUG.has(link.kind) && link.way !== 'listen');
+const SHARED_KINDS: ReadonlySet<LinkKind> = new Set(['sbus', 'can']);
+/** One talks and several listen by a Y lead: a bus, and bytes on a line that goes one way. */
+export const isSharedPlug = ({ kind, pins, way }: Link): boolean =>
+  SHARED_KINDS.has(kind) || (kind === 'device-serial' && pins.data !== undefined && way !== 'both');
+const isBus = (unit: Unit): boolean => unit.links.some(({ link }) => isSharedPlug(link) && link.way !== 'listen');
 
 export function isFree(unit: Unit, taken: ReadonlySet<string>): boolean {
   return !unit.links.some((end) => pinsOf(end).some((pin) => taken.has(pinText(pinOf(end, pin)))));

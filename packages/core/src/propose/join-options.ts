@@ -23,7 +23,7 @@ import {
 } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { groupBy, num } from '../units/index.js';
-import { SHARED_PLUG, isFree, joinedToday, type ClassEnd, type Unit } from './bench-view.js';
+import { isFree, isSharedPlug, joinedToday, type ClassEnd, type Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import {
   besides,
@@ -129,7 +129,7 @@ interface OnPlug {
  */
 function plugsOf(poser: Poser, talker: ClassEnd, listener: ClassEnd): OnPlug[] {
   const { cls, end } = talker;
-  if (!SHARED_PLUG.has(end.link.kind)) return [{ alone: true, takes: [takeUnit(poser, talker)], hub: null, words: [] }];
+  if (!isSharedPlug(end.link)) return [{ alone: true, takes: [takeUnit(poser, talker)], hub: null, words: [] }];
   const shared = { alone: false, takes: [], hub: poser.hub(`bus ${cls.id}`, COST.yLead, MOST_ON_BUS), words: [] };
   const more = cls.members.filter((unit) => isFree(unit, poser.view.taken)).length - 1;
   if (more < 1 || sharesToday(poser, talker, listener)) return [shared];
@@ -140,7 +140,7 @@ function plugsOf(poser: Poser, talker: ClassEnd, listener: ClassEnd): OnPlug[] {
 /** On the bench as it is wired the listener hears this talker, and another hears it by the same plug. */
 function sharesToday({ view }: Poser, { cls: talker }: ClassEnd, { cls: listener }: ClassEnd): boolean {
   const said = findConversations(view.rig).filter(
-    (c) => SHARED_PLUG.has(c.kind) && c.talker.part.id === talker.part.id,
+    (c) => isSharedPlug(c.talker.link) && c.talker.part.id === talker.part.id,
   );
   return said
     .filter((c) => c.listener.part.id === listener.part.id)

@@ -1,5 +1,7 @@
 import {
   type AskedBy,
+  bringsChannels,
+  speaksByLead,
   flies,
   handsThrough,
   hasThrough,
@@ -19,6 +21,7 @@ import {
   slotWay,
   tellsOn,
   toldOver,
+  type Link,
   type LinkKind,
   type PartFunction,
   type Sheet,
@@ -44,7 +47,7 @@ const REACHES: ReadonlySet<LinkKind> = new Set(['infra-red', 'contact', 'usb']);
 /** Wishes, the controllers that must hear a receiver, and how each part is told. */
 export function poseWishes(poser: Poser): void {
   const { parts, rig } = poser.view;
-  const receivers = parts.some(({ sheet }) => hearsAir(sheet));
+  const receivers = parts.some(({ sheet }) => bringsChannels(sheet));
   const airs = airsOf(rig);
   for (const { part, sheet } of parts) if (flies(sheet) && receivers) poseFlying(poser, airs, part, sheet);
   for (const { part, sheet } of parts) if (isBetween(sheet) && receivers) posePassing(poser, part, sheet);
@@ -70,6 +73,10 @@ function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): 
   for (const fn of apart) poseFlown(poser, airs, { part, sheet, fn, need: `${flyNeed(part.id)} ${fn.id}` });
 }
 
+/** Its receiver is inside: no lead brings what it is told. */
+const hasOwnEar = (sheet: Sheet, over: readonly string[]): boolean =>
+  hearsAir(sheet) && sheet.links.some((l) => l.kind === 'radio' && over.includes(l.id));
+
 interface Flown {
   part: Part;
   sheet: Sheet;
@@ -81,7 +88,7 @@ function poseFlown(poser: Poser, airs: Airs | null, { part, sheet, fn, need }: F
   const over = overOf(fn);
   const isFirst = need === flyNeed(part.id);
   const isKept = poser.view.kept.some((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
-  if (!over.length || (isFirst ? keptInto(poser, part.id) : isKept)) return;
+  if (!over.length || hasOwnEar(sheet, over) || (isFirst ? keptInto(poser, part.id) : isKept)) return;
   const hears = isFirst ? 'hears a receiver' : `hears a receiver for ${fn.label.toLowerCase()}`;
   poser.need(need, `${part.label} ${hears}`, COST.openWish, {
     part: part.id,
@@ -124,7 +131,7 @@ function posePassing(poser: Poser, part: Part, sheet: Sheet): void {
 }
 
 const keptInto = (poser: Poser, partId: string): boolean =>
-  poser.view.kept.some((c) => c.listener.part.id === partId && hearsAir(c.talker.sheet) && c.kind !== 'mavlink');
+  poser.view.kept.some((c) => c.listener.part.id === partId && bringsChannels(c.talker.sheet) && c.kind !== 'mavlink');
 
 /** Free links of a part that carry one of these ids; alike ones once. */
 function endsFor(poser: Poser, partId: string, over: readonly string[]): ClassEnd[] {
@@ -159,6 +166,14 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
       make(''),
       [{ why: 'a hand at the device', points: COST.atDevice }, ...(byName ? [NOT_AS_NAMED] : [])],
       `${part.label} by its own button`,
+    );
+  const inside = hearsAir(sheet) && sheet.links.find((l) => l.kind === 'radio' && over.includes(l.id));
+  if (inside)
+    poser.option(
+      { id: `${need} by ${part.id}.${fn.id} on the air`, covers: [need], takes, wakes: reach },
+      make(inside.id),
+      named,
+      `${part.label} by its own receiver`,
     );
   if (kept) {
     const { link } = kept.listener;
@@ -267,7 +282,7 @@ const airsThrough = (airs: Airs | null, { cls }: ClassEnd): readonly (string | u
 
 /** What tells on and could hear a receiver of this bench itself. */
 function besideReceivers({ view: { ends } }: Poser): Set<string> {
-  const receivers = ends.filter(({ cls }) => hearsAir(cls.sheet));
+  const receivers = ends.filter(({ cls }) => bringsChannels(cls.sheet));
   const tellers = ends.filter(({ cls }) => tellsOn(cls.sheet));
   return new Set(
     tellers
@@ -282,7 +297,7 @@ function besideReceivers({ view: { ends } }: Poser): Set<string> {
  */
 function goesBack({ cls: from }: ClassEnd, { cls: to }: ClassEnd, near: ReadonlySet<string>): boolean {
   if (hasThrough(from.sheet)) return tellsOn(to.sheet) || hasThrough(to.sheet);
-  if (!tellsOn(from.sheet) || hearsAir(from.sheet) || !tellsOn(to.sheet) || isFlown(to.sheet)) return false;
+  if (!tellsOn(from.sheet) || bringsChannels(from.sheet) || !tellsOn(to.sheet) || isFlown(to.sheet)) return false;
   const isNearer = near.has(from.part.id) && !near.has(to.part.id);
   return passesOn(from.sheet) ? !isNearer : near.has(to.part.id) && !near.has(from.part.id);
 }
@@ -305,13 +320,17 @@ const wakesBox = (poser: Poser, { cls }: ClassEnd): string[] =>
 
 /** A receiver hears the sticks by itself, a controller or a box that passes on only over a receiver. */
 const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
-  !tellsOn(cls.sheet) || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
+  !tellsOn(cls.sheet) || hearsAir(cls.sheet) || poser.has(flyNeed(cls.part.id)) || keptInto(poser, cls.part.id);
 
 /** Kinds in which a controller tells a device over a serial port what it heard. */
 const PLAYED: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink']);
 
 /** Kinds in which a controller works a device by a pin. */
 const SWITCHED: ReadonlySet<LinkKind> = new Set(['ladder', 'pulse', 'contact']);
+
+/** A desk's bytes are understood: over a pair, or over a line of its own. */
+const canTell = (a: Link, b: Link): boolean =>
+  isSerial(a) === isSerial(b) && (!isSerial(a) || canSay(a, b)) && a.kind === b.kind && speakAlike(a, b);
 
 /** Cost lines when a talker can tell a listener; null when it cannot. */
 function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): CostPart[] | null {
@@ -320,29 +339,33 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
     const isAlike = talker.link.way !== 'listen' && talker.link.kind === listener.link.kind;
     return isAlike && (passesOn(cls.sheet) || !flies(listener.sheet)) ? [] : null;
   }
-  if (!isRelay && !hearsAir(cls.sheet)) return null;
+  if (!isRelay && !bringsChannels(cls.sheet)) return null;
   const [a, b] = [talker.link, listener.link];
+  if (speaksByLead(cls.sheet) && a.kind === 'device-serial') return canTell(a, b) ? [] : null;
   const toController = flies(listener.sheet);
   // a bus on which everybody talks and hears
   if (a.kind === 'can') return b.kind === 'can' && !(isRelay && toController) ? [] : null;
   if (isRelay) {
     if (toController) return null;
     if (isSerial(a) && isSerial(b)) return PLAYED.has(b.kind) && canSay(a, b) && speakAlike(a, b) ? [] : null;
-    return a.way === 'talk' && a.kind === b.kind && SWITCHED.has(a.kind) ? [] : null;
+    if (a.way !== 'talk' || a.kind !== b.kind) return null;
+    return SWITCHED.has(a.kind) ? [] : PUT_OUT.has(a.kind) ? scaleCost(a, b) : null;
   }
   if (a.kind === 'crsf' && isSerial(a))
     return canSay(a, b) && (b.kind === 'crsf' || (toController && speakAlike(a, b))) ? [] : null;
   if (a.way !== 'talk') return null;
   if (a.kind === 'sbus' && b.kind === 'device-serial' && toController)
     return [{ why: 'inverter in the wire', points: COST.inverter }];
-  if (a.kind !== b.kind) return null;
-  const other = a.kind === 'sbus' && (a.params.scale ?? 'micro') !== (b.params.scale ?? 'micro');
-  return a.kind === 'sbus' || a.kind === 'pulse' || a.kind === 'ppm'
-    ? other
-      ? [{ why: 'counts by the other school of scale', points: COST.otherScale }]
-      : []
-    : null;
+  return a.kind === b.kind && (a.kind === 'pulse' || PUT_OUT.has(a.kind)) ? scaleCost(a, b) : null;
 }
+
+/** Buses on which every channel is put out. */
+const PUT_OUT: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm']);
+
+const scaleCost = (a: Link, b: Link): CostPart[] =>
+  a.kind === 'sbus' && (a.params.scale ?? 'micro') !== (b.params.scale ?? 'micro')
+    ? [{ why: 'counts by the other school of scale', points: COST.otherScale }]
+    : [];
 
 /** A trigger needs its light, contact or lead at a camera. */
 function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {

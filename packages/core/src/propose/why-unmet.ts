@@ -1,7 +1,7 @@
 /** Why nothing on the bench meets a demand: by kinds, plugs, levels and names, so that a person knows what to get or to move. */
 import { TELLS } from '../channels/index.js';
 import { PICTURE_KINDS } from '../loom/index.js';
-import { flies, hearsAir, LINK_WORDS, overOf, type AskedBy, type LinkKind, type Sheet } from '../parts/index.js';
+import { flies, bringsChannels, LINK_WORDS, overOf, type AskedBy, type LinkKind, type Sheet } from '../parts/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { Poser } from './poser.js';
@@ -45,7 +45,7 @@ const taken = (takers: readonly { part: Part }[]): string =>
 export function whyUnheard(poser: Poser, need: string, part: Part, sheet: Sheet, over: readonly string[]): string {
   const hears = sheet.links.filter((l) => over.includes(l.id));
   const talks = poser.view.parts.flatMap((p) =>
-    p.part.id !== part.id && (hearsAir(p.sheet) || flies(p.sheet))
+    p.part.id !== part.id && (bringsChannels(p.sheet) || flies(p.sheet))
       ? p.sheet.links.filter((l) => l.way !== 'listen' && TELLS.has(l.kind)).map((l) => l.kind)
       : [],
   );

@@ -14,7 +14,7 @@ import {
   type Chain,
 } from '../channels/index.js';
 import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
-import { hearsAir, sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
+import { bringsChannels, sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
 import { sourceInto } from './picture-steps.js';
@@ -267,14 +267,14 @@ function windowStep(
   const running = heldBy(plan, chain, label);
   // what arms is moved by no other step: its channel is read here
   const receiver = chain.path[0]?.talker;
-  if (chain.fn.what === 'arm' && receiver && hearsAir(receiver.sheet) && chain.slot !== null) {
+  if (chain.fn.what === 'arm' && receiver && bringsChannels(receiver.sheet) && chain.slot !== null) {
     const near = sentPulseUs(chain, to)!;
     expects.push({ sight: slotSight(receiver.part.id, chain.slot), near, within: SAME_US });
   }
   const path = chain.sheet.pictures.find((p) => p.chosenBy === chain.fn.id);
   if (path) {
     const at = chain.fn.windows!.findIndex((w) => w.label === label);
-    const camera = sourceInto(conversations, chain.part.id, path.inputs[at]);
+    const camera = sourceInto(rig, conversations, chain.part.id, path.inputs[at]);
     const shows = showsOf(conversations, chain.part.id);
     const sending = [...shows].filter((id) => sendsPictures(sheetOf(rig, id)));
     for (const id of sending) expects.push({ sight: `${id}.on-air`, is: camera?.id ?? null });

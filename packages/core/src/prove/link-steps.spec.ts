@@ -3,6 +3,7 @@ import { mendedRig } from '../../test/support/demo-rig.js';
 import { fedBench, twoOperators } from '../../test/support/two-operators.js';
 import { benchControls, radioOf, startBench } from '../bench/index.js';
 import { findChains, wishCoverage } from '../channels/index.js';
+import { findConversations } from '../loom/index.js';
 import { applyEdits, type Edit, type FailSafe, type Rig } from '../rig/index.js';
 import { planOf, playStep, type CheckStep } from './index.js';
 
@@ -146,5 +147,27 @@ describe('the step without radio', () => {
     expect(failing(plan, withSafe(['GB', 'tilt', 'value', 1900]))).toEqual([]);
     expect(failing(plan, withSafe(['GB', 'tilt', 'value', 1200]))).toEqual(['RX.lost']);
     expect(failing(plan, withSafe(['GB', 'tilt', 'hold']))).toEqual(['RX.lost']);
+  });
+});
+
+describe('a switcher that no channel tells', () => {
+  const told = mendedRig('saltmarsh-six');
+  const lead = findChains(told)
+    .find((c) => c.part.id === 'SW' && c.fn.what === 'picture')!
+    .path.at(-1)!;
+  const at = lead.listener.link.pins.data!;
+  const cable = told.cables.find((c) =>
+    c.wires.some((w) => [w.from, w.to].some((x) => x.part === 'SW' && x.port === at.port && x.pin === at.pin)),
+  )!;
+  const rig = applyEdits(told, [{ kind: 'removeCable', cable: cable.id }]).rig;
+
+  it('stands at its first input: the plan looks for that picture where it ends', () => {
+    const looks = (of: Rig): CheckStep[] => planOf(of).filter((s) => s.id.startsWith('VT.picture-'));
+    expect(looks(told)).toEqual([]);
+    const [look] = looks(rig);
+    const first = rig.sheets['picture-switcher-3']!.pictures[0]!.inputs[0]!;
+    const camera = findConversations(rig).find((c) => c.listener.part.id === 'SW' && c.listener.link.id === first)!;
+    expect(look?.expects).toMatchObject([{ is: camera.talker.part.id }]);
+    expect(failing(looks(rig), rig)).toEqual([]);
   });
 });

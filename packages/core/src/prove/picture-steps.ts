@@ -1,4 +1,5 @@
 import { networkSight } from '../bench/index.js';
+import { findChains } from '../channels/index.js';
 import { PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { carriesNetwork, isNetworkPlug, sees, type Link } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, portLabel, sheetOf, type Part, type Rig } from '../rig/index.js';
@@ -14,8 +15,13 @@ const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
   }),
 );
 
+/** A channel switches it: its pictures are seen when it is switched. One that nobody tells stands at its first input. */
+const isSwitched = (rig: Rig, part: string, fn: string | undefined): boolean =>
+  findChains(rig).some((c) => c.part.id === part && c.fn.id === fn && c.control !== null && c.breaks === null);
+
 /** The part whose picture comes into a plug, through what only passes it on: a gimbal, a converter, a display. */
 export function sourceInto(
+  rig: Rig,
   conversations: readonly Conversation[],
   part: string,
   link: string | undefined,
@@ -28,7 +34,8 @@ export function sourceInto(
       (c) => PICTURE_KINDS.has(c.kind) && c.listener.part.id === at && c.listener.link.id === into,
     )?.talker;
     const passes = talker?.sheet.pictures.find((p) => p.output === talker.link.id);
-    if (!talker || !passes || passes.inputs.length > 1) return talker?.part;
+    if (!talker || !passes) return talker?.part;
+    if (passes.inputs.length > 1 && isSwitched(rig, talker.part.id, passes.chosenBy)) return talker.part;
     [at, into] = [talker.part.id, passes.inputs[0]];
   }
   return undefined;
@@ -69,7 +76,7 @@ function arrivals(
       sight: cameras.length > 1 ? networkSight(part.id, link.id, camera.id) : sight,
     }));
   }
-  const camera = sourceInto(conversations, part.id, link.id);
+  const camera = sourceInto(rig, conversations, part.id, link.id);
   return camera && sees(sheetOf(rig, camera.id)) ? [{ camera, sight }] : [];
 }
 

@@ -1,7 +1,7 @@
 /** Each control of each transmitter from end to end, with the slots that must follow it. */
 import { slotSight } from '../bench/index.js';
 import { airInto, restPositions, shapePulseUs, type Chain } from '../channels/index.js';
-import { hasControls, hearsAir, type Control, type Link, type Sheet } from '../parts/index.js';
+import { bringsChannels, hasControls, sentOver, speaksByLead, type Control, type Sheet } from '../parts/index.js';
 import { controlName, partsThat, type Part, type Rig, type Shaping } from '../rig/index.js';
 import { groupBy, listed, micros } from '../units/index.js';
 import type { Conversation } from '../loom/index.js';
@@ -27,9 +27,10 @@ export function slotSteps(rig: Rig, chains: readonly Chain[], conversations: rea
     flips: thatDo((c) => c.fn.takes === 'pulse'),
     runs: thatDo((c) => RUNS.has(c.fn.what)),
   };
-  const receivers = partsThat(rig, hearsAir);
+  const receivers = partsThat(rig, bringsChannels);
   const heardAt = groupBy(
-    receivers.flatMap(({ part }) => {
+    receivers.flatMap(({ part, sheet }) => {
+      if (speaksByLead(sheet)) return [{ receiver: part, transmitter: part.id }];
       const air = airInto(rig, conversations, part.id);
       return air && !air.troubles.length ? [{ receiver: part, transmitter: air.talker.part.id }] : [];
     }),
@@ -47,7 +48,7 @@ function controlSteps(
   receiver: Part,
   { flips, runs }: Controls,
 ): BareStep[] {
-  const carried = sheet.links.find((l: Link) => l.kind === 'radio')?.params.channels ?? MOST_SLOTS;
+  const carried = sentOver(sheet)?.params.channels ?? MOST_SLOTS;
   const own = rig.shaping.filter(
     // what a slow channel does while it is on its way, its function's own steps tell
     (s) => s.transmitter === part.id && s.control !== null && s.channel <= carried && !s.endToEndS,

@@ -1,4 +1,4 @@
-import { hearsAir } from '../parts/index.js';
+import { bringsChannels } from '../parts/index.js';
 import { partsThat, type Rig } from '../rig/index.js';
 import { SbusReader, countToPulseUs, crsfChannels, crsfStream, type BusScale } from '../signals/index.js';
 import type { Chunk } from './source.js';
@@ -8,7 +8,7 @@ export type LiveKind = 'sbus' | 'crsf';
 
 /** How the first receiver of a rig counts on a line of this kind; by the usual school where it has none. */
 export const lineScale = (rig: Rig, kind: LiveKind): BusScale =>
-  partsThat(rig, hearsAir)
+  partsThat(rig, bringsChannels)
     .flatMap(({ sheet }) => sheet.links)
     .find((l) => l.kind === kind && l.way !== 'listen')?.params.scale ?? 'micro';
 

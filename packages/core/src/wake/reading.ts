@@ -1,4 +1,5 @@
 /** What a pack's meter must show when it is switched on, and what a reading says. */
+import { packMates } from '../loom/index.js';
 import { isPack } from '../parts/index.js';
 import { PACKS_AGREE_V, cellV, fullCellV } from '../rails/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
@@ -35,18 +36,14 @@ export function askedReading(rig: Rig, stepId: string): AskedReading | null {
   const { part, sheet } = packs[at]!;
   const { cells, chemistry } = sheet.sources.find((s) => s.pack)!.pack!;
   const fullV = cells * fullCellV(chemistry);
+  const mates = packMates(rig, part.id);
   return {
     part: part.id,
     expected: [fullV - cells * FRESH_BELOW_V, fullV],
     possible: [cells * cellV(0, chemistry), fullV + cells * METER_V],
-    before: packs.slice(0, at).flatMap((p) => (sameCells(p.sheet, cells) ? [`${p.part.id}:on`] : [])),
+    before: packs.slice(0, at).flatMap((p) => (mates.has(p.part.id) ? [`${p.part.id}:on`] : [])),
   };
 }
-
-const sameCells = (
-  { sources }: { sources: readonly { pack?: { cells: number } | undefined }[] },
-  cells: number,
-): boolean => sources.some((s) => s.pack?.cells === cells);
 
 /** Volts in words as they are typed, with comma or point; null where they are no figure. */
 export function readVolts(words: string): number | null {

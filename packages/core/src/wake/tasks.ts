@@ -1,5 +1,5 @@
 import { armsAt, doersOfWishes, findChains, stickFor } from '../channels/index.js';
-import { addressOf } from '../loom/index.js';
+import { addressOf, packMates } from '../loom/index.js';
 import {
   findsLevel,
   antennaLinks,
@@ -12,7 +12,7 @@ import {
   turns,
   type Sheet,
 } from '../parts/index.js';
-import { hasOff, isFlown, safeLine, labelOf, partsWithSheets, type Part, type Rig } from '../rig/index.js';
+import { hasOff, isFlown, safeLine, labelOf, partsWithSheets, sheetOf, type Part, type Rig } from '../rig/index.js';
 import { PACKS_AGREE_V, fullCellV, rigNetwork, solveRigNetwork, type Rails } from '../rails/index.js';
 import { num } from '../units/index.js';
 import { checkTasks } from './check-tasks.js';
@@ -25,12 +25,13 @@ import { HANDS_S, ids, task, type WakeTask } from './task.js';
  */
 export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(rig), 1)): WakeTask[] {
   const safe = safeTasks(rig);
-  const transmitters = transmitterTasks(rig, safe);
+  const wired = wiredConsoles(rig, rails);
+  const transmitters = transmitterTasks(rig, safe, wired);
   const own = ownBatteryTasks(rig, safe);
   const before = [...safe, ...transmitters, ...placeTasks(rig, safe, transmitters)];
   const packs = packTasks(rig, before);
   const railsOn = railTasks(rig, packs);
-  const starts = startTasks(rig, rails, packs, railsOn, transmitters);
+  const starts = startTasks(rig, rails, packs, railsOn, [...transmitters, ...own]);
   const woken = [...own, ...starts];
   const again = forgottenTasks(rig, woken, packs);
   return [
@@ -51,33 +52,48 @@ function safeTasks(rig: Rig): WakeTask[] {
   return [task({ id: 'safe', part: first.part.id, ...safeLine(rig), seconds: HANDS_S.safe, hands: true })];
 }
 
-function transmitterTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
+/** Desks and consoles without a battery of their own that this rig feeds: they wake with their supply. */
+const wiredConsoles = (rig: Rig, rails: Rails): ReadonlySet<string> =>
+  new Set(
+    partsWithSheets(rig)
+      .filter(({ part, sheet }) => hasControls(sheet) && !sheet.inside?.battery && feedersOf(rails, part, sheet))
+      .map(({ part }) => part.id),
+  );
+
+function transmitterTasks(rig: Rig, safe: WakeTask[], wired: ReadonlySet<string>): WakeTask[] {
   const flown = isFlown(rig) || partsWithSheets(rig).some(({ sheet }) => flies(sheet));
   const held = partsWithSheets(rig).filter(({ sheet }) => hasControls(sheet));
   const named = (part: Part, text: string): string =>
     held.length > 1 ? `${part.label}: ${text.charAt(0).toLowerCase()}${text.slice(1)}` : text;
-  return held.flatMap(({ part, sheet }) => [
-    task({
-      id: `${part.id}:on`,
-      part: part.id,
-      text: `${part.label} on`,
-      note: 'before anything it commands',
-      seconds: HANDS_S.switchOn,
-      hands: true,
-      after: [...ids(safe), ...antennaFirst(part, sheet)],
-    }),
-    ...chainStarts(part, sheet, [`${part.id}:on`]),
-    task({
-      id: `${part.id}:low`,
-      part: part.id,
-      text: named(part, restText(rig, part, sheet, flown)),
-      note: flown ? 'record not started by chance' : 'nothing starts by chance',
-      seconds: HANDS_S.lowAndUp,
-      hands: true,
-      after: [`${part.id}:on`],
-    }),
-  ]);
+  return held.flatMap(({ part, sheet }) => {
+    const on = wired.has(part.id) ? [] : switchedOn(part, [...ids(safe), ...antennaFirst(part, sheet)]);
+    return [
+      ...on,
+      ...(on.length ? chainStarts(part, sheet, ids(on)) : []),
+      task({
+        id: `${part.id}:low`,
+        part: part.id,
+        text: named(part, restText(rig, part, sheet, flown)),
+        note: flown ? 'record not started by chance' : 'nothing starts by chance',
+        seconds: HANDS_S.lowAndUp,
+        hands: true,
+        after: ids(on.length ? on : safe),
+      }),
+    ];
+  });
 }
+
+const switchedOn = (part: Part, after: string[]): WakeTask[] => [
+  task({
+    id: `${part.id}:on`,
+    part: part.id,
+    text: `${part.label} on`,
+    note: 'before anything it commands',
+    seconds: HANDS_S.switchOn,
+    hands: true,
+    after,
+  }),
+];
 
 /** What radiates gets its antenna before it is switched on. */
 const antennaFirst = (part: Part, sheet: Sheet): string[] => (radiates(sheet) ? [antennaId(part)] : []);
@@ -239,7 +255,8 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
   for (const { part, sheet } of partsWithSheets(rig).filter((p) => isPack(p.sheet))) {
     const { cells = 0, chemistry } = sheet.sources.find((s) => s.pack)?.pack ?? {};
     const fullV = cells * fullCellV(chemistry);
-    const on = packs.filter((t) => t.id.endsWith(':on'));
+    const mates = packMates(rig, part.id);
+    const on = packs.find((t) => t.id.endsWith(':on') && mates.has(t.part));
     const after = [...ids(before), ...ids(packs.slice(-1))];
     const key = switchTasks(part, sheet, 'kept with the rig', after);
     packs.push(
@@ -248,8 +265,8 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
         id: `${part.id}:on`,
         part: part.id,
         text: `${part.label} on, read the meter`,
-        note: on.length
-          ? `within ${num(PACKS_AGREE_V, 1)} V of the first`
+        note: on
+          ? `within ${num(PACKS_AGREE_V, 1)} V of ${labelOf(rig, on.part)}`
           : `${num(fullV - cells * 0.1, 1)}–${num(fullV, 1)} V expected`,
         seconds: HANDS_S.readPack,
         hands: true,
@@ -285,15 +302,14 @@ function switchTasks(part: Part, sheet: Sheet, note: string, after: string[]): W
   ];
 }
 
-/** Starts of every part that something feeds, after what feeds it; a receiver also waits for its transmitter. */
-function startTasks(
-  rig: Rig,
-  rails: Rails,
-  packs: WakeTask[],
-  railsOn: WakeTask[],
-  transmitters: WakeTask[],
-): WakeTask[] {
-  const ready = new Map<string, string[]>(packs.map((t) => [t.part, [t.id]]));
+/**
+ * Starts of every part that something feeds, after what feeds it; a receiver also waits for its transmitter.
+ * @param own steps of what was switched on for itself: it does not start a second time
+ */
+function startTasks(rig: Rig, rails: Rails, packs: WakeTask[], railsOn: WakeTask[], own: WakeTask[]): WakeTask[] {
+  const on = own.filter((t) => !t.id.endsWith(':low'));
+  const ready = new Map<string, string[]>([...on, ...packs].map((t) => [t.part, [t.id]]));
+  const linked = on.filter((t) => !t.hands && hasControls(sheetOf(rig, t.part)));
   const tasks: WakeTask[] = [];
   const waiting = partsWithSheets(rig).filter(({ sheet }) => sheet.supplies.length > 0);
   for (let moved = true; moved;) {
@@ -303,10 +319,10 @@ function startTasks(
       const feeders = feedersOf(rails, part, sheet);
       if (!feeders?.every((f) => ready.has(f))) continue;
       const after = [...feeders.flatMap((f) => ready.get(f)!), ...ids(railsOn.filter((t) => t.part === part.id))];
-      if (hearsAir(sheet)) after.push(...ids(transmitters.filter((t) => !t.hands)));
-      const own = chainStarts(part, sheet, [...new Set(after)]);
-      tasks.push(...own);
-      ready.set(part.id, own.length && isSupplyAlone(sheet) ? [own.at(-1)!.id] : [...new Set(after)]);
+      if (hearsAir(sheet)) after.push(...ids(linked));
+      const starts = chainStarts(part, sheet, [...new Set(after)]);
+      tasks.push(...starts);
+      ready.set(part.id, starts.length && isSupplyAlone(sheet) ? [starts.at(-1)!.id] : [...new Set(after)]);
       moved = true;
     }
   }

@@ -222,9 +222,17 @@ describe('the demo rig wakes', () => {
       part: { id: 'PK2', class: 'pack-4s', label: 'Pack B', settings: {}, onBench: true, prepared: [] },
       sheet: rig.sheets['pack-4s']!,
     }).rig;
-    const steps = scheduleWake(wakeTasks(two)).steps;
+    const beside = rig.cables.find((c) => c.wires.every((w) => w.from.part === 'PK'))!;
+    const cable = {
+      ...beside,
+      id: 'C90',
+      wires: beside.wires.map((w) => ({ ...w, from: { ...w.from, part: 'PK2' } })),
+    };
+    const steps = scheduleWake(wakeTasks(applyEdit(two, { kind: 'addCable', cable }).rig)).steps;
     const second = steps.find((s) => s.id === 'PK2:on')!;
     expect(second.note).toContain('1.0 V');
+    // one that feeds nothing of the first's is read for itself
+    expect(wakeTasks(two).find((t) => t.id === 'PK2:on')!.note).not.toContain('1.0 V');
     expect(second.start).toBeGreaterThanOrEqual(steps.find((s) => s.id === 'PK:on')!.start + 2);
   });
 

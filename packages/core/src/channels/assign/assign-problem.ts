@@ -1,8 +1,9 @@
-import { drives, hasControls, slotsOf, type Sheet } from '../../parts/index.js';
+import { drives, hasControls, slotsOf, speaksAir, speaksByLead, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
 import {
   isFlown,
   findPart,
+  partsThat,
   partsWithSheets,
   sheetOf,
   type Part,
@@ -127,19 +128,36 @@ export function poseAssign(
 }
 
 /**
- * An output of a controller repeats one slot for all that hangs on it, and one pulse tells all that a part does by it: one of them is
- * given the slot, one that stays or was wished for before others.
+ * An output of a controller repeats one slot for all that hangs on it, one pulse tells all that a part does by it, and where one control
+ * was wished for the same of several parts one slot tells them: one of them is given the slot, one that stays or was wished for before
+ * others.
  */
 function onOutputs(all: Seat[]): { seats: Seat[]; beside: Posed['beside'] } {
   const beside: Posed['beside'] = [];
-  const seats = [...groupBy(all, (s) => repeatedBy(s.chain) ?? inputOf(s.chain))].flatMap(([output, on]) => {
-    if (output === null) return on;
-    const first = on.find((s) => s.kept) ?? on.find((s) => s.wish) ?? on[0]!;
-    for (const { chain } of on) if (chain !== first.chain) beside.push({ chain, first: first.chain });
-    return [first];
-  });
+  const firsts = (some: readonly Seat[], shared: (s: Seat) => string | null): Seat[] =>
+    [...groupBy(some, shared)].flatMap(([key, on]) => {
+      if (key === null) return on;
+      const first = on.find((s) => s.kept) ?? on.find((s) => s.wish) ?? on[0]!;
+      for (const { chain } of on) if (chain !== first.chain) beside.push({ chain, first: first.chain });
+      return [first];
+    });
+  const seats = firsts(
+    firsts(all, (s) => repeatedBy(s.chain) ?? inputOf(s.chain)),
+    wishedAsOne,
+  );
   return { seats: all.filter((s) => seats.includes(s)), beside };
 }
+
+/** Any slot will do, and a control was named: others that do the same by it may have its slot. Null where that is not so. */
+const wishedAsOne = ({ chain, wish, kept }: Seat): string | null =>
+  wish?.control &&
+  !kept &&
+  chain.slot === null &&
+  !slotsOf(chain.fn) &&
+  !pinSetting(chain) &&
+  wish.channel === undefined
+    ? `${chain.transmitter!.id} ${wish.by} ${wish.control} ${wish.what}`
+    : null;
 
 /** The pulse input of a part by which it is told this, by its name; null where it is told otherwise. */
 const inputOf = (chain: Chain): string | null =>
@@ -180,13 +198,11 @@ function flightSlots(chain: Chain, taken: ReadonlySet<number>): Demand['slots'] 
   return at === null || taken.has(at) ? [] : [{ value: at, cost: 0, points: [] }];
 }
 
-/** The transmitter on the air that is nobody's second. */
+/** The transmitter on the air that is nobody's second, or the desk. */
 function pilotOf(rig: Rig): { part: Part; sheet: Sheet } | undefined {
   const seconds = new Set(rig.handOvers.map((h) => h.to));
-  return partsWithSheets(rig).find(
-    ({ part, sheet }) =>
-      hasControls(sheet) && !seconds.has(part.id) && sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk'),
-  );
+  const own = partsThat(rig, hasControls).filter(({ part }) => !seconds.has(part.id));
+  return own.find(({ sheet }) => speaksAir(sheet)) ?? own.find(({ sheet }) => speaksByLead(sheet));
 }
 
 export const nameOf = (chain: Pick<Chain, 'part' | 'fn'>): string => `${chain.part.id}.${chain.fn.id}`;

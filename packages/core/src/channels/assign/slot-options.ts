@@ -1,4 +1,4 @@
-import { firstSlotOf, slotsNamed, slotsOf, valueNaming, type Sheet } from '../../parts/index.js';
+import { firstSlotOf, sentOver, slotsNamed, slotsOf, valueNaming, type Sheet } from '../../parts/index.js';
 import type { Edit, Wish } from '../../rig/index.js';
 import { pinnedBy, type Chain } from '../chain.js';
 import { totalOf, type Option, type Point } from './demand.js';
@@ -23,9 +23,9 @@ export function pinTold(chain: Chain, slot: number): Edit | null {
 
 /** Channels that get through from the transmitter to the device: the fewest any lead on the way carries. */
 export function carriedBy(chain: Chain, transmitter: Sheet | null): number {
-  const radio = transmitter?.links.find((l) => l.kind === 'radio')?.params.channels ?? SLOTS;
+  const sent = (transmitter && sentOver(transmitter)?.params.channels) ?? SLOTS;
   const leads = chain.path.map((c) => c.talker.link.params.channels ?? (c.kind === 'ppm' ? 8 : SLOTS));
-  return Math.min(radio, ...leads);
+  return Math.min(sent, ...leads);
 }
 
 /** Channels a payload keeps off. */

@@ -1,4 +1,4 @@
-import { beginsAtReceiver, isAxis, isFlightChain, type Chain } from '../../channels/index.js';
+import { beginsAtSource, isAxis, isFlightChain, type Chain } from '../../channels/index.js';
 import type { Rig } from '../../rig/index.js';
 import { groupBy, listed } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -38,4 +38,4 @@ const isUndriven = (rig: Rig, chains: readonly Chain[], c: Chain): boolean =>
   c.slot !== null && c.control === null && c.second === null && drivenBeside(rig, chains, c) === null;
 
 /** What is no axis listens where its sheet says until it is told otherwise. */
-const isUntold = (c: Chain): boolean => c.slot === null && isAxis(c.fn.what) && beginsAtReceiver(c.path);
+const isUntold = (c: Chain): boolean => c.slot === null && isAxis(c.fn.what) && beginsAtSource(c.path);

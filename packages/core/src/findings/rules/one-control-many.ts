@@ -1,17 +1,27 @@
-import { betterControl, controlEdits, heardChannels, isFlightChain, type Chain } from '../../channels/index.js';
+import {
+  betterControl,
+  chainsOfWishes,
+  controlEdits,
+  heardChannels,
+  isFlightChain,
+  type Chain,
+} from '../../channels/index.js';
 import { hasControls } from '../../parts/index.js';
 import { partsWithSheets, type Edit, type Shaping } from '../../rig/index.js';
 import { groupBy, listed } from '../../units/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
-/** Several channels that follow one control. @source [practice] a new transmitter's first setting */
+/**
+ * Several channels that follow one control, as a new transmitter sends them. Two ailerons are meant to, and two heads or cameras that
+ * were wished for by one control. @source [practice] a new transmitter's first setting
+ */
 export const oneControlRule: Rule = (context) =>
   partsWithSheets(context.rig)
     .filter(({ sheet }) => hasControls(sheet))
     .flatMap(({ part, sheet }) => {
       const driven = context.rig.shaping.filter((s) => s.transmitter === part.id && s.control);
       return [...groupBy(driven, (s) => s.control).values()].flatMap((same): RuleResult[] => {
-        if (same.length < 2) return [];
+        if (same.length < 2 || isMeant(context, part.id, same)) return [];
         return [
           {
             rule: 'one-control-many',
@@ -36,7 +46,27 @@ export const oneControlRule: Rule = (context) =>
       });
     });
 
-function heardOf({ rig, chains }: RuleContext, transmitter: string, same: Shaping[]): Shaping[] {
+const chainsAt = ({ chains }: RuleContext, { transmitter, channel }: Shaping): Chain[] =>
+  chains.filter((c) => c.slot === channel && c.transmitter?.id === transmitter);
+
+/** They are to move as one: the same of several parts, which flies the craft or was wished for by that control each. */
+function areMeant({ rig, chains }: RuleContext, moved: readonly Chain[], control: string | null): boolean {
+  if (new Set(moved.map((c) => c.fn.what)).size !== 1) return false;
+  const wished = chainsOfWishes(rig, chains);
+  return moved.every((c) => isFlightChain(c) || (control !== null && wished.get(c)?.control === control));
+}
+
+/** All of it is heard and meant. */
+const isMeant = (context: RuleContext, transmitter: string, same: readonly Shaping[]): boolean =>
+  heardOf(context, transmitter, same).length === same.length &&
+  same.every((s) => chainsAt(context, s).length > 0) &&
+  areMeant(
+    context,
+    same.flatMap((s) => chainsAt(context, s)),
+    same[0]!.control,
+  );
+
+function heardOf({ rig, chains }: RuleContext, transmitter: string, same: readonly Shaping[]): Shaping[] {
   const heard = heardChannels(chains, transmitter);
   const taken = rig.handOvers.filter((h) => h.to === transmitter).flatMap((h) => h.channels.map((c) => c.takes));
   return same.filter((s) => heard.has(s.channel) || taken.includes(s.channel));
@@ -49,12 +79,12 @@ function heardOf({ rig, chains }: RuleContext, transmitter: string, same: Shapin
 function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix[] {
   const { rig, chains } = context;
   const heard = heardOf(context, transmitter, same);
-  const chainsAt = (s: Shaping): Chain[] =>
-    chains.filter((c) => c.slot === s.channel && c.transmitter?.id === transmitter);
-  const flies = (s: Shaping): boolean => chainsAt(s).some(isFlightChain);
+  const flies = (s: Shaping): boolean => chainsAt(context, s).some(isFlightChain);
   const keeps = heard.find(flies) ?? heard[0] ?? same[0]!;
   const idle = same.filter((s) => s !== keeps && !heard.includes(s));
-  const others = heard.filter((s) => s !== keeps);
+  const asOne = (s: Shaping): boolean =>
+    areMeant(context, [...chainsAt(context, s), ...chainsAt(context, keeps)], s.control);
+  const others = heard.filter((s) => s !== keeps && !asOne(s));
   if (same.some((s) => s !== keeps && s.locked)) return [];
   const edits: Edit[] = idle.map((s) => ({
     kind: 'shape',
@@ -64,7 +94,7 @@ function apart(context: RuleContext, transmitter: string, same: Shaping[]): Fix[
   }));
   const taken = new Set<string>();
   for (const row of others) {
-    const [chain] = chainsAt(row);
+    const [chain] = chainsAt(context, row);
     const better = chain && !isFlightChain(chain) ? betterControl(rig, chains, chain) : null;
     if (!chain || !better || taken.has(better.id)) return [];
     taken.add(better.id);

@@ -4,8 +4,8 @@ import { PACKS_AGREE_V } from '../../rails/index.js';
 import { roundTo, volts } from '../../units/index.js';
 
 /** Packs joined in pair whose volts at rest differ. @source [practice] they must agree within 1 V, or one does the work */
-export const packsUnequalRule: Rule = ({ rig, nets }) =>
-  unequalPacks(rig, nets).map(({ packs, apartV }): RuleResult => ({
+export const packsUnequalRule: Rule = ({ rig }) =>
+  unequalPacks(rig).map(({ packs, apartV }): RuleResult => ({
     rule: 'packs-unequal',
     mark: 'stop',
     station: 'rails',

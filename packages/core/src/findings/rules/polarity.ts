@@ -1,4 +1,4 @@
-import { findNets } from '../../loom/index.js';
+import { isSeriesWire } from '../../loom/index.js';
 import {
   applyEdits,
   cablesOn,
@@ -20,7 +20,7 @@ import { unequalPacks } from './pack-pairs.js';
 const lineAt = (rig: Rig, at: PinRef) => findPin(rig, at)!.pin.line;
 const isSwapped = (rig: Rig, a: PinRef, b: PinRef): boolean => {
   const lines = [lineAt(rig, a), lineAt(rig, b)];
-  return lines.includes('supply') && lines.includes('ground');
+  return lines.includes('supply') && lines.includes('ground') && !isSeriesWire(rig, a, b);
 };
 
 /** A plus joined to a ground: swapped polarity, or a short. */
@@ -91,7 +91,7 @@ function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
 /** Packs that are joined by the mending and differ, for the button: the lead stays off until they are charged alike. */
 function packsThen(rig: Rig, edits: readonly Edit[]): string[] {
   const after = applyEdits(rig, edits).rig;
-  return unequalPacks(after, findNets(after)).map(
+  return unequalPacks(after).map(
     ({ packs, apartV }) =>
       `${listed(packs.map((p) => p.part.label))} are then ${volts(apartV)} apart: charge them first`,
   );

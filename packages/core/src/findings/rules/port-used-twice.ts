@@ -1,10 +1,14 @@
+import { holdsTwo } from '../../parts/index.js';
 import { findConversations, type Conversation } from '../../loom/index.js';
 import { findPin, oncePerRig, portLabel, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { isStray } from './stray-wire.js';
 import { lastLegs } from './y-two-talkers.js';
 
-/** One signal pin in two plugs. A Y lead is one cable and may share a pin; supply pins may be spliced. */
+/**
+ * One signal pin in two plugs. A Y lead is one cable and may share a pin; supply pins may be spliced, and under a screw or the iron two
+ * leads may end.
+ */
 export const portTwiceRule: Rule = ({ rig }) =>
   pinsUsedTwice(rig)
     .filter(({ stray }) => !isSecondTalker(rig, stray))
@@ -57,19 +61,23 @@ const pinsUsedTwice = oncePerRig((rig): Twice[] => {
       if (findPin(rig, at)!.pin.line === 'signal') pins.set(`${at.part} ${at.port} ${at.pin}`, at);
   return [...pins.values()].flatMap((at): Twice[] => {
     const cables = [...new Set(wiresAt(rig, at).map(({ cable }) => cable.id))];
-    return cables.length > 1 ? [{ at, cables, stray: strayOf(rig, at, cables) }] : [];
+    if (cables.length < 2) return [];
+    const missed = missedOf(rig, at, cables);
+    const last = holdsTwo(findPin(rig, at)!.port.plug.family) ? null : { cable: cables.at(-1)!, wires: null };
+    const stray = missed ?? last;
+    return stray ? [{ at, cables, stray }] : [];
   });
 });
 
-/** The lead that missed: one whose wire there joins what has nothing in common, or two talkers; else the last that came. */
-function strayOf(rig: Rig, at: PinRef, cables: readonly string[]): Stray {
+/** The lead that missed, as its wire there joins what has nothing in common, or two talkers; null where none does. */
+function missedOf(rig: Rig, at: PinRef, cables: readonly string[]): Stray | null {
   for (const id of cables) {
     const own = wiresAt(rig, at).filter(({ cable }) => cable.id === id);
     const [{ cable }] = own as [(typeof own)[number]];
     if (!own.every(({ wire, index }) => isStray(rig, wire) || lastLegs(rig, cable).includes(index))) continue;
     return { cable: id, wires: own.length < cable.wires.length ? own.map(({ index }) => index) : null };
   }
-  return { cable: cables.at(-1)!, wires: null };
+  return null;
 }
 
 /**

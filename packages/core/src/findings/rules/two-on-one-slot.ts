@@ -22,7 +22,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
     c.path.every(({ kind, troubles }) => kind !== 'pulse' || !troubles.includes('wrong type'));
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter && isHeard(c));
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    if (same.length < 2 || isSplit(rig, chains, same) || isOnePulse(same)) return [];
+    if (same.length < 2 || areMeant(rig, chains, same) || isOnePulse(same)) return [];
     const astray = same.filter(isFlightChain);
     if (astray.length && !isFlownTogether(same)) return [];
     return [
@@ -65,12 +65,17 @@ const pinOf = (chain: Chain): string | null => {
   return first?.kind === 'pulse' ? `${first.talker.part.id}.${first.talker.link.id}` : repeatedBy(chain);
 };
 
-/** One pin or output split for several that do the same, each of them wished for: two cameras of a mapper, say, by a Y lead or a splitter. */
-function isSplit(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): boolean {
-  const [pin, ...others] = same.map(pinOf);
-  if (pin === null || others.some((p) => p !== pin) || new Set(same.map((c) => c.fn.what)).size > 1) return false;
+/**
+ * Several that do the same, each of them wished for: by one pin or output, since that is split for them (two cameras of a mapper, by a Y
+ * lead), or by one control that all the wishes name.
+ */
+function areMeant(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): boolean {
+  if (new Set(same.map((c) => c.fn.what)).size > 1) return false;
   const wished = chainsOfWishes(rig, chains);
-  return same.every((c) => wished.has(c));
+  if (!same.every((c) => wished.has(c))) return false;
+  const pins = new Set(same.map(pinOf));
+  const named = new Set(same.map((c) => wished.get(c)!.control));
+  return (pins.size === 1 && !pins.has(null)) || (named.size === 1 && !named.has(null));
 }
 
 /** One input of one part, in whose windows it does one thing or another: a trigger that films low and shoots high. */
