@@ -1,4 +1,4 @@
-import { hasControls, sees } from '../parts/index.js';
+import { hasControls, sees, sentOver } from '../parts/index.js';
 import { countToPulseUs, pulseUsToCount } from '../signals/index.js';
 import { positionOf } from './behaviours/transmitter.js';
 import type { Bench, BenchPart } from './compile.js';
@@ -96,7 +96,8 @@ function barsOf(bench: Bench, state: BenchState, own: BenchPart): ReceiverBars {
   const [line] = own.lines;
   const air = own.transmitter === null ? undefined : bench.parts[own.transmitter]!.airMs;
   const periodMs = line?.periodMs ?? air;
-  const widths = line ? heard.bus : heard.pulses;
+  const most = own.does.sends ? sentOver(own.sheet)?.params.channels : undefined;
+  const widths = (line ? heard.bus : heard.pulses).slice(0, most);
   const scale = line?.scale ?? 'micro';
   return {
     part,

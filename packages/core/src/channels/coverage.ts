@@ -1,5 +1,5 @@
 import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js';
-import { inlineText, partsWithSheets, type Part, type Rig, type Wish } from '../rig/index.js';
+import { cablesOn, inlineText, partsWithSheets, type Part, type Rig, type Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import { asksOf, type AskStep } from './asks.js';
 import { bySecond } from './by-second.js';
@@ -129,11 +129,11 @@ const handOf = (wish: Wish, { control, second }: Chain): Control | null =>
 
 /** What sits in the leads of a chain besides wire. */
 function extrasOf(rig: Rig, { path }: Pick<Chain, 'path'>): string[] {
-  const ends = path.map((c) => [c.talker.part.id, c.listener.part.id]);
-  const cables = rig.cables.filter((cable) =>
-    ends.some((pair) => pair.every((id) => cable.wires.some((w) => w.from.part === id || w.to.part === id))),
-  );
-  return cables.flatMap((cable) => {
+  const between = path.flatMap(({ talker, listener }) => {
+    const far = new Set(cablesOn(rig, listener.part.id));
+    return cablesOn(rig, talker.part.id).filter((c) => far.has(c));
+  });
+  return [...new Set(between)].flatMap((cable) => {
     const inline = cable.wires.flatMap((w) => (w.inline && w.inline.kind !== 'fuse' ? [inlineText(w.inline)] : []));
     const said = [...(cable.marked ? ['a marked adapter'] : []), ...new Set(inline)];
     return said.map((text) => `${cable.id}: ${text}`);

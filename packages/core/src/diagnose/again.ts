@@ -1,4 +1,5 @@
-import { touchesOf, type Rig } from '../rig/index.js';
+import type { Rig } from '../rig/index.js';
+import { touchesOf } from '../rig/studies.js';
 import { channelId, settingId, type CheckStep } from '../prove/index.js';
 import type { Fault } from './fault.js';
 

@@ -3,6 +3,7 @@ import type { PinAt, Source } from '../parts/index.js';
 import {
   oncePerSlices,
   partsWithSheets,
+  pinKey,
   samePin,
   sheetOf,
   wiresAt,
@@ -65,28 +66,26 @@ export const packsTogether = oncePerSlices(['parts', 'cables', 'sheets'], (rig):
   if (packs.length < 2) return [];
   const joined = new Joined();
   const nets = findNets(rig);
-  const ways = partsWithSheets(rig).map(({ part, sheet }) =>
-    sheet.supplies.map((s) => nets.netOf({ part: part.id, ...s.plus })),
-  );
-  const feedOne = (a: PackAt, b: PackAt): boolean => {
-    const [x, y] = [nets.netOf(a.plus), nets.netOf(b.plus)];
-    return x !== undefined && y !== undefined && ways.some((inputs) => inputs.includes(x) && inputs.includes(y));
-  };
-  const inSeries = (a: PackAt, b: PackAt): boolean =>
-    rig.cables.some((c) =>
-      c.wires.some(
-        (w) =>
-          [w.from, w.to].some((at) => [a.plus, a.minus].some((pole) => samePin(at, pole))) &&
-          [w.from, w.to].some((at) => [b.plus, b.minus].some((pole) => samePin(at, pole))) &&
-          isSeriesWire(rig, w.from, w.to),
-      ),
-    );
-  packs.forEach((a, i) =>
-    packs.slice(0, i).forEach((b, k) => {
-      if (nets.joined(a.plus, b.plus) || (sameVolts(a.pack, b.pack) && (feedOne(a, b) || inSeries(a, b))))
-        joined.join(i, k);
-    }),
-  );
+  const onNet = groupBy([...packs.keys()], (i) => nets.netOf(packs[i]!.plus));
+  const join = (some: readonly number[], alike: boolean): void =>
+    some.forEach((i, k) => {
+      const first = some.slice(0, k).find((j) => !alike || sameVolts(packs[i]!.pack, packs[j]!.pack));
+      if (first !== undefined) joined.join(i, first);
+    });
+  for (const [net, side] of onNet) if (net !== undefined) join(side, false);
+  for (const { part, sheet } of partsWithSheets(rig)) {
+    const inputs = new Set(sheet.supplies.map((s) => nets.netOf({ part: part.id, ...s.plus })));
+    if (inputs.size > 1)
+      join(
+        [...inputs].flatMap((net) => (net === undefined ? [] : (onNet.get(net) ?? []))),
+        true,
+      );
+  }
+  const placeOf = new Map(packs.flatMap((p, i) => [p.plus, p.minus].map((pole) => [pinKey(pole), i] as const)));
+  for (const { from, to } of rig.cables.flatMap((c) => c.wires)) {
+    const [i, k] = [placeOf.get(pinKey(from)), placeOf.get(pinKey(to))];
+    if (i !== undefined && k !== undefined && isSeriesWire(rig, from, to)) join([i, k], true);
+  }
   return [...groupBy([...packs.keys()], (i) => joined.rootOf(i)).values()]
     .filter((some) => some.length > 1)
     .map((some) => some.map((i) => packs[i]!));

@@ -151,7 +151,7 @@ describe('the step without radio', () => {
 });
 
 describe('a switcher that no channel tells', () => {
-  const told = mendedRig('saltmarsh-six');
+  const told = mendedRig();
   const lead = findChains(told)
     .find((c) => c.part.id === 'SW' && c.fn.what === 'picture')!
     .path.at(-1)!;

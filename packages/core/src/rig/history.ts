@@ -1,8 +1,7 @@
-import { applyEdits, EditRefused } from './apply-edit.js';
+import { applyEdits } from './apply-edit.js';
 import type { Edit } from './edit.js';
 import { wayBackOver, wayTo, type Restored } from './restore.js';
 import type { Rig } from './rig.js';
-import { overlapOf, touchesOf } from './touches.js';
 
 /** One thing the user did, with the way back. */
 export interface Step {
@@ -75,33 +74,3 @@ function move({ rig, trail }: History, edits: readonly Edit[]): Pick<History, 'r
 }
 
 const restore = (at: readonly Restored[]): Edit => ({ kind: 'restore', at: [...at] });
-
-/** Steps of one tab that could not be saved, since another tab had changed the same rig; `base` is what they began from. */
-export interface Unsaved {
-  base: Rig;
-  steps: readonly { text: string; edits: readonly Edit[]; mergeKey?: string }[];
-}
-
-/**
- * Does the unsaved steps of one tab again on what another tab has saved meanwhile. Null when they cannot both stand: one changes
- * what the other changed or counts on, or it is too long ago what was done.
- */
-export function beside(saved: History, { base, steps }: Unsaved): History | null {
-  const theirs = stepsSince(saved, base.revision);
-  if (!theirs) return null;
-  const [own, others] = [steps, theirs].map((list) => list.flatMap((s) => s.edits));
-  if (overlapOf(touchesOf(base, own!), touchesOf(base, others!))) return null;
-  try {
-    return steps.reduce((history, s) => doStep(history, s.text, s.edits, s.mergeKey), saved);
-  } catch (error) {
-    if (error instanceof EditRefused) return null;
-    throw error;
-  }
-}
-
-/** How a rig came from a revision to where it is; null when that is longer ago than the trail tells. */
-function stepsSince({ rig, trail }: History, revision: number): readonly Move[] | null {
-  const since = trail.filter((m) => m.from >= revision);
-  const known = rig.revision === revision || since[0]?.from === revision;
-  return known && since.every((m, i) => m.to === (since[i + 1]?.from ?? rig.revision)) ? since : null;
-}

@@ -49,18 +49,8 @@ export { migrateRig } from './migrate-rig.js';
 export { rigProblems } from './rig-problems.js';
 export type { Edit, EditKind, EditOf } from './edit.js';
 export { applyEdit, applyEdits, EditRefused, serialPairOf, type EditResult } from './apply-edit.js';
-export { overlapOf, touchesOf, type Touches } from './touches.js';
-export {
-  beside,
-  startHistory,
-  doStep,
-  undo,
-  redo,
-  type History,
-  type Move,
-  type Step,
-  type Unsaved,
-} from './history.js';
+export { startHistory, doStep, undo, redo, type History, type Move, type Step } from './history.js';
+export type { Unsaved } from './beside.js';
 export { editSentence, inlineText, stepSentence } from './edit-sentence.js';
 export { differences, type Difference } from './differences.js';
 export { broughtTogether, meetingOf, type Clash, type Meeting, type Whose } from './meeting.js';

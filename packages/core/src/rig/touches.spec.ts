@@ -6,18 +6,16 @@ import { twoOperators } from '../../test/support/two-operators.js';
 import { editSchema } from './edit.js';
 import {
   applyEdits,
-  beside,
   doStep,
   EditRefused,
-  overlapOf,
   redo,
   startHistory,
-  touchesOf,
   undo,
   type Edit,
   type History,
   type Rig,
 } from './index.js';
+import { beside, overlapOf, touchesOf } from './studies.js';
 
 const RIGS: [name: string, rig: Rig][] = [
   ['the demo', demoRig()],

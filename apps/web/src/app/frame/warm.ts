@@ -19,6 +19,7 @@ const PIECES: (() => Promise<unknown>)[] = [
   () => import('./key-list'),
   () => import('../kit/about/about-panel'),
   () => import('@squallmark/core/files'),
+  () => import('@squallmark/core/rig-studies'),
 ];
 
 /** The first picture of the rig stands by then: nothing is fetched beside it. */

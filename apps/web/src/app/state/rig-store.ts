@@ -2,7 +2,6 @@ import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   EditRefused,
-  beside,
   doStep,
   emptyRig,
   redo,
@@ -308,6 +307,7 @@ export class RigStore {
 
   /** Another tab was first: its version and the steps of this tab together, or both kept where they meet. */
   private async standBeside(stored: StoredRig, written: History): Promise<void> {
+    const { beside } = await import('@squallmark/core/rig-studies');
     const open = this.historySubject.value.rig.id === stored.id;
     const own = open ? this.historySubject.value : written;
     const steps = this.unsaved.filter((u) => u.from.id === stored.id);

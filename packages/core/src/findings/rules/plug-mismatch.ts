@@ -5,6 +5,8 @@ import type { Rule, RuleResult } from '../finding.js';
 /** A lead between two plugs that no lead joins: a dummy battery of the other body, another kind of socket. @source [practice] */
 export const plugMismatchRule: Rule = ({ rig }) =>
   cableViews(rig).flatMap((cable): RuleResult[] => {
+    const families = [...new Set(cable.ends.map((end) => end.family))];
+    if (families.every((a, i) => families.slice(0, i).every((b) => canBeMade(a, b)))) return [];
     const odd = cable.ends.filter((end) => cable.ends.some((other) => !canBeMade(end.family, other.family)));
     const [first] = odd;
     const other = first && odd.find((end) => !canBeMade(first.family, end.family));

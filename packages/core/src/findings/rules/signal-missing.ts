@@ -19,6 +19,7 @@ import {
   type Rig,
   type WireAt,
 } from '../../rig/index.js';
+import { groupBy } from '../../units/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
 /** Plugs that people join for their volts alone. [practice] a camera charged from a computer */
@@ -26,7 +27,10 @@ const FOR_VOLTS: ReadonlySet<LinkKind> = new Set(['usb', 'ethernet']);
 
 /** A lead between two plugs that could talk, with its supply or ground and without the wire that says anything. @source [practice] */
 export const signalMissingRule: Rule = (context) => {
-  const ends = linkEnds(context.rig).filter((e) => e.live && onePin(e.link) && !FOR_VOLTS.has(e.link.kind));
+  const ends = groupBy(
+    linkEnds(context.rig).filter((e) => e.live && onePin(e.link) && !FOR_VOLTS.has(e.link.kind)),
+    (e) => plugOf({ part: e.part.id, port: onePin(e.link)!.port }),
+  );
   return context.rig.cables.flatMap((cable) =>
     portPairs(cable).flatMap(([a, b]) => {
       const [talkers, listeners] = [at(ends, a, 'listen'), at(ends, b, 'talk')];
@@ -42,8 +46,10 @@ export const signalMissingRule: Rule = (context) => {
 const onePin = ({ pins: { data, send, hear } }: Link): PinAt | undefined =>
   data ?? (send && hear ? undefined : (send ?? hear));
 
-const at = (ends: readonly LinkEnd[], pin: PinRef, never: 'listen' | 'talk'): LinkEnd[] =>
-  ends.filter((e) => e.part.id === pin.part && onePin(e.link)!.port === pin.port && e.link.way !== never);
+const plugOf = ({ part, port }: Pick<PinRef, 'part' | 'port'>): string => `${part} ${port}`;
+
+const at = (ends: ReadonlyMap<string, readonly LinkEnd[]>, pin: PinRef, never: 'listen' | 'talk'): LinkEnd[] =>
+  (ends.get(plugOf(pin)) ?? []).filter((e) => e.link.way !== never);
 
 /**
  * What would say it. Of several pulses on one plug: the one of the same name that nobody hears yet, else the first such, and none for

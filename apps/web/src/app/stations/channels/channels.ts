@@ -22,8 +22,8 @@ import {
 } from '@squallmark/core/channels';
 import type { AssignResult } from '@squallmark/core/channels-studies';
 import { worstMark, type Mark as MarkKind } from '@squallmark/core/findings';
-import { hasControls } from '@squallmark/core/parts';
-import { WIDTHS_US, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
+import { hasControls, sentOver } from '@squallmark/core/parts';
+import { WIDTHS_US, findPart, partsThat, sheetOf, type Edit } from '@squallmark/core/rig';
 import { num, roundTo } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';
 import { narrowerThan } from '../../kit/breakpoints';
@@ -75,6 +75,8 @@ interface Line {
 
 /** Rows of the ladder in the first frame after the station was opened. */
 const FIRST_ROWS = 5;
+/** Channels of a transmitter whose sheet says no number. */
+const MOST_CHANNELS = 16;
 
 const COLUMNS: Column<Line>[] = [
   { id: 'kind', head: 'Kind', quiet: true },
@@ -207,7 +209,15 @@ export class Channels {
   protected readonly free = computed(() => {
     const rows = this.analysis()?.channels.rows ?? [];
     const taken = new Set(rows.filter((r) => r.transmitter === rows[0]!.transmitter).map((r) => r.channel));
-    return Array.from({ length: 16 }, (_, i) => i + 1).filter((n) => !taken.has(n));
+    return Array.from({ length: this.sent() }, (_, i) => i + 1).filter((n) => !taken.has(n));
+  });
+  /** Channels that the first transmitter sends. */
+  protected readonly sent = computed(() => {
+    const first = this.analysis()?.channels.rows[0]?.transmitter;
+    const rig = this.store.rig();
+    // what was computed may still know a transmitter that the rig has lost
+    const sheet = first !== undefined && findPart(rig, first) ? sheetOf(rig, first) : null;
+    return (sheet && sentOver(sheet)?.params.channels) ?? MOST_CHANNELS;
   });
   protected readonly carried = computed(() => this.analysis()?.channels.carriedSlots ?? 0);
   protected readonly latency = computed(() => {

@@ -13,7 +13,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { TrackWriter } from '@squallmark/core/captures';
 import { identify, type FoundControl, type Identified, type Touch } from '@squallmark/core/channels';
-import { hearsAir, type Control } from '@squallmark/core/parts';
+import { bringsChannels, type Control } from '@squallmark/core/parts';
 import { partsThat, stepSentence, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
 import { num, seconds } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
@@ -147,7 +147,7 @@ export class IdentifyCard {
   }
 
   private scale(): 'micro' | 'percent' {
-    const links = partsThat(this.store.rig(), hearsAir).flatMap(({ sheet }) => sheet.links);
+    const links = partsThat(this.store.rig(), bringsChannels).flatMap(({ sheet }) => sheet.links);
     return links.find((l) => l.kind === 'sbus')?.params.scale ?? 'micro';
   }
 

@@ -17,7 +17,7 @@ import { endsSight, lossOf, radioOf, trafficAsDrawn, type Sights } from '@squall
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
-import { drives, hearsAir, hasControls, turns, type Sheet } from '@squallmark/core/parts';
+import { bringsChannels, drives, hearsAir, hasControls, speaksByLead, turns, type Sheet } from '@squallmark/core/parts';
 import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
 import { gust, STILL, type Craft } from '@squallmark/core/scene';
 import { degrees, groupBy, num, volts } from '@squallmark/core/units';
@@ -126,9 +126,9 @@ export class Prove {
   protected readonly byHand = computed(() => this.source.ledger() === 'bench');
   /** Slots of the real line while one is heard, else of the simulated one. */
   protected readonly slots = computed(() => this.source.slots()?.map((us) => ({ us })) ?? this.heard()?.slots ?? []);
-  /** The receiver whose slots are looked at: the one that is chosen, else the first. */
+  /** Whose slots are looked at, a receiver's or a desk's: the one that is chosen, else the first. */
   protected readonly receivers = computed((): Option<string>[] =>
-    partsThat(this.rig(), hearsAir).map(({ part }) => ({ value: part.id, label: part.label })),
+    partsThat(this.rig(), bringsChannels).map(({ part }) => ({ value: part.id, label: part.label })),
   );
   protected readonly receiver = linkedSignal<Option<string>[], string | null>({
     source: this.receivers,
@@ -167,10 +167,11 @@ export class Prove {
   protected readonly controls = computed(() => pilotControls(this.rig()));
   /** The transmitter's own switch, and beside it every second one with what it has in hand. */
   protected readonly radios = computed(() =>
-    partsThat(this.rig(), hasControls).map(({ part }) => ({
+    partsThat(this.rig(), hasControls).map(({ part, sheet }) => ({
       label: part.label,
       name: radioOf(part.id),
-      loss: lossOf(part.id),
+      // frames get lost on the air alone
+      loss: speaksByLead(sheet) ? null : lossOf(part.id),
     })),
   );
   protected readonly seconds = computed(() => {
