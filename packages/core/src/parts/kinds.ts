@@ -22,6 +22,15 @@ export const LINK_KINDS = [
 /** Kinds of link that carry a picture. */
 export const PICTURE_LINKS = ['composite', 'hdmi', 'ribbon', 'ethernet'] as const;
 
+/** Kinds of cell that packs are made of; a pack whose sheet names none is of the first. */
+export const CELLS = [
+  'lithium-polymer',
+  'lithium-ion',
+  'lithium-iron-phosphate',
+  'nickel-metal-hydride',
+  'lead-acid',
+] as const;
+
 /** Shelf groups, in the order the trade lays them out. */
 export const GROUPS = ['Power', 'Control', 'Payload', 'Picture', 'Leads and tools'] as const;
 

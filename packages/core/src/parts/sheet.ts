@@ -3,7 +3,7 @@
  * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does and who may ask.
  */
 import * as z from 'zod';
-import { ASKED_WHATS, BOARD_CLASSES, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './kinds.js';
+import { ASKED_WHATS, BOARD_CLASSES, CELLS, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './kinds.js';
 import {
   MOST_ON_SHEET,
   addressLeaf,
@@ -134,7 +134,7 @@ const sourceSchema = z.strictObject({
       cells: whole('Cells in series', 'count', 1, 24),
       capacityMah: figure('Capacity', 'mAh', 1, 1e6),
       /** Kind of cell, for its curve; lithium-polymer when left out. */
-      chemistry: choice('Cells', ['lithium-polymer', 'lithium-ion']).optional(),
+      chemistry: choice('Cells', CELLS).optional(),
     })
     .optional(),
   regulator: z

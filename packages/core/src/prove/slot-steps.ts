@@ -74,6 +74,8 @@ function slotStep(
   marks: readonly number[],
 ): BareStep {
   const name = controlName(rig, part.id, control.id);
+  // on another radio than the pilot's one says which
+  const said = name === control.id ? control : { ...control, label: `${part.label}: ${control.label}` };
   const slots = driven.map((s) => s.channel);
   const widths = (to: number): string => listed(driven.map((s) => micros(shapePulseUs(s, to))));
   const moves = marks.map((to): Move => ({
@@ -89,7 +91,7 @@ function slotStep(
     id: `${part.id}.channel-${control.id}`,
     part: part.id,
     // the label once, then only where it goes
-    title: marks.map((to, i) => moveText(control, to).slice(i === 0 ? 0 : control.label.length + 1)).join(', '),
+    title: marks.map((to, i) => moveText(said, to).slice(i === 0 ? 0 : said.label.length + 1)).join(', '),
     expectText: `${slots.length === 1 ? 'slot' : 'slots'} ${listed(slots.map(String))} of ${receiver.label}: ${[...new Set(marks)].map(widths).join(', then ')}`,
     ...{ setUp: {}, moves, expects: [] },
     through: [receiver.id],

@@ -42,6 +42,34 @@ const CURVES: Readonly<Record<Chemistry, Curve>> = {
     [0.9, 3.86],
     [1, 4],
   ],
+  // straight off the charger it reads more than ever after. @source [mem] usual curve
+  'lithium-iron-phosphate': [
+    [0, 2.8],
+    [0.1, 3.1],
+    [0.2, 3.21],
+    [0.4, 3.28],
+    [0.7, 3.31],
+    [0.97, 3.37],
+    [1, 3.6],
+  ],
+  // @source [mem] usual curve
+  'nickel-metal-hydride': [
+    [0, 1],
+    [0.1, 1.15],
+    [0.2, 1.2],
+    [0.5, 1.25],
+    [0.9, 1.33],
+    [1, 1.42],
+  ],
+  // a block sold as 12 V is six. @source [mem] usual curve, down to what is let fall under load
+  'lead-acid': [
+    [0, 1.8],
+    [0.1, 1.94],
+    [0.25, 1.99],
+    [0.5, 2.04],
+    [0.75, 2.08],
+    [1, 2.13],
+  ],
 };
 
 /** Highest rest voltage of a cell, V. */
@@ -79,7 +107,7 @@ export const USUAL_C = 20;
 export const COLDEST_C = -20;
 export const HOTTEST_C = 50;
 
-/** By so many kelvin the resistance of a lithium cell doubles as it gets colder; over the hottest of these it falls no more. @source [mem] */
+/** By so many kelvin the resistance of a lithium cell doubles as it gets colder; over the hottest of these it falls no more. Other cells are taken alike. @source [mem] */
 const COLD = { doublesK: 20, hottestC: 30 } as const;
 /** What a lithium cell gives of its capacity at a temperature. @source [mem] discharge curves of common cells at 1 C */
 const GIVES: readonly (readonly [celsius: number, share: number])[] = [

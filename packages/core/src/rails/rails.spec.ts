@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { analyse } from '../analysis/index.js';
+import { CELLS } from '../parts/index.js';
 import { applyEdit, emptyRig, type Inline, type Part, type Rig } from '../rig/index.js';
 import { CELL, cellV, chargeOf, packV, railTree, rigNetwork, runTimeMin, solveRails, sweepRails } from './index.js';
 import { feedChoices } from './studies.js';
@@ -18,7 +19,7 @@ describe('network of a rig', () => {
 });
 
 describe('charge from what a pack reads', () => {
-  it.each(['lithium-polymer', 'lithium-ion'] as const)('is the inverse of the rest voltage of %s', (chemistry) => {
+  it.each(CELLS)('is the inverse of the rest voltage of %s', (chemistry) => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (charge) => {
         expect(chargeOf(cellV(charge, chemistry), chemistry)).toBeCloseTo(charge, 9);
@@ -30,6 +31,17 @@ describe('charge from what a pack reads', () => {
   it('a tool pack of fourteen is 56 V full and about 54 V nearly full', () => {
     expect(packV(14, 1, 'lithium-ion')).toBeCloseTo(56, 6);
     expect(packV(14, 0.9, 'lithium-ion')).toBeCloseTo(54, 0);
+  });
+
+  // [mem] what people read on them: four of 3.2 V, four of 1.2 V, a block of 12 V
+  it.each([
+    ['lithium-iron-phosphate', 4, 12.8, 14.6],
+    ['nickel-metal-hydride', 4, 4.8, 5.8],
+    ['lead-acid', 6, 12, 12.9],
+  ] as const)('%s is known by what its pack is sold as', (chemistry, cells, soldV, mostV) => {
+    expect(packV(cells, 0.3, chemistry)).toBeCloseTo(soldV, 0);
+    expect(packV(cells, 1, chemistry)).toBeGreaterThan(soldV);
+    expect(packV(cells, 1, chemistry)).toBeLessThan(mostV);
   });
 });
 

@@ -1,6 +1,7 @@
 /** Faults that no edit of the rig can say: outputs, drift, level, balance, the air, memory. */
 import { FLAW_SIGHTS } from '../../bench/index.js';
 import { findConversations } from '../../loom/index.js';
+import type { Link, Sheet } from '../../parts/index.js';
 import { cablesOn, partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Fault, FaultKind } from '../fault.js';
 
@@ -12,17 +13,25 @@ export const outputDead = (rig: Rig): Fault[] => {
     sheet.links
       .filter((l) => l.way !== 'listen' && heard.has(`${part.id} ${l.id}`))
       .map((l): Fault => {
-        const at = l.pins.data ?? l.pins.send;
-        const port = sheet.ports.find((p) => p.id === at?.port)?.label ?? l.id;
         return {
           ...{ id: `output ${part.id} ${l.id}`, kind: 'output dead', weight: 0.5, put: [] },
-          text: `the output ${port} of ${part.label} is dead`,
+          text: `the output ${outputName(sheet, l)} of ${part.label} is dead`,
           flaws: [{ kind: 'dead-output', part: part.id, link: l.id }],
           remedy: { text: `Use another output of ${part.label}, or put another in its place` },
         };
       }),
   );
 };
+
+/** What is written at an output; with its contact, where others go out of the same plug. */
+function outputName({ ports, links }: Sheet, { id, pins }: Link): string {
+  const at = pins.data ?? pins.send;
+  const port = ports.find((p) => p.id === at?.port);
+  if (!at || !port) return id;
+  const out = links.filter((l) => l.way !== 'listen' && (l.pins.data ?? l.pins.send)?.port === port.id);
+  const contact = out.length > 1 ? port.pins.find((p) => p.n === at.pin)?.label : undefined;
+  return contact === undefined ? port.label : `${port.label} ${contact}`;
+}
 
 /** What a regulator gives after its setting screw was touched, or its reference aged. @source [mem] */
 const DRIFTED = 0.88;

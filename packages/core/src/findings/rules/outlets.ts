@@ -1,7 +1,7 @@
 import { hairV } from '../../units/index.js';
 import { cableOf, leadLength } from '../../loom/index.js';
 import { canBeMade, isSpokenAt, type Source } from '../../parts/index.js';
-import { CELL, fullCellV, fuseOf, leadGauge, wireOhm, type RailNode, type Rails } from '../../rails/index.js';
+import { fuseOf, leadGauge, packV, wireOhm, type RailNode, type Rails } from '../../rails/index.js';
 import {
   findPin,
   nextId,
@@ -27,8 +27,7 @@ export function outletVolts({ regulator, pack, fixedV }: Source): readonly [numb
   if (regulator) return [regulator.volts, regulator.volts];
   if (fixedV !== undefined) return [fixedV, fixedV];
   const cells = pack?.cells ?? 0;
-  const floor = pack?.chemistry === 'lithium-ion' ? 3 : CELL.floorV;
-  return [floor * cells, fullCellV(pack?.chemistry) * cells];
+  return [packV(cells, 0, pack?.chemistry), packV(cells, 1, pack?.chemistry)];
 }
 
 /** Every source that is switched on and is no thief of a signal lead. */

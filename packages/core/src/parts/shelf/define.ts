@@ -1,3 +1,4 @@
+import type { CELLS } from '../kinds.js';
 import type { FunctionWhat, LinkKind, Pin, PinAt, Sheet, SheetDraft } from '../sheet.js';
 
 const EMPTY = {
@@ -150,7 +151,7 @@ export function packSheet(
   massG: number,
   outOhm: number,
   maxA: number,
-  { chemistry, ...more }: Partial<SheetDraft> & { chemistry?: 'lithium-polymer' | 'lithium-ion' } = {},
+  { chemistry, ...more }: Partial<SheetDraft> & { chemistry?: (typeof CELLS)[number] } = {},
 ): Sheet {
   const family = more.ports?.[0]?.plug.family ?? 'spark-safe 5 mm';
   return defineSheet({
