@@ -11,7 +11,7 @@ import { flies, screenWays, toldOver, type Link, type LinkKind, type PinAt, type
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
-import { isBeyond, isFlightPin } from './pins.js';
+import { flightPin, isBeyond } from './pins.js';
 
 /** A port, or a controller's serial port or pad: what one plug takes up. */
 export interface Unit {
@@ -175,7 +175,7 @@ function signature(rig: Rig, unit: Unit): string {
     link.params,
     link.when,
     Boolean(link.slotSetting),
-    isFlightPin(rig, { part: unit.part, sheet: unit.sheet, link }),
+    flightPin(rig, { part: unit.part, sheet: unit.sheet, link }),
     unit.sheet.functions.filter((f) => asked(f).includes(link.id)).map((f) => (isAnyOf(unit, link) ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);

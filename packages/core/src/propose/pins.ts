@@ -52,21 +52,27 @@ export function isBeyond(rig: Rig, end: Pinned): boolean {
   return pin?.fixed === true && pin.slot > channelsSent(rig);
 }
 
-/** A pin that repeats a flight channel of a craft on this bench, and cannot be told another: no payload may have it. @source [practice] */
-export function isFlightPin(rig: Rig, end: Pinned): boolean {
+/** The flight channel of a craft on this bench that a pin repeats for good: no payload may have it. Null for others. @source [practice] */
+export function flightPin(rig: Rig, end: Pinned): number | null {
   const pin = pinSlot(end);
-  return pin?.fixed === true && flownSlots(rig).has(pin.slot);
+  return pin?.fixed === true && flownSlots(rig).has(pin.slot) ? pin.slot : null;
 }
 
 /** Flight has any pin, and what tells or does anything else one that does not fly. */
 export const suitsPin = (rig: Rig, talker: LinkEnd, listener: LinkEnd): boolean =>
-  homeOf(listener) !== null || !isFlightPin(rig, talker);
+  homeOf(listener) !== null || flightPin(rig, talker) === null;
 
-/** Flight of a craft on a pin whose channel is not the usual one, where that cannot be told. */
+/**
+ * Flight of a craft on a pin whose channel is not the usual one, where that cannot be told. Of two ailerons one is away from it, and
+ * better on a channel that flies nothing else.
+ */
 export function pinCost(rig: Rig, talker: LinkEnd, listener: LinkEnd): CostPart[] {
-  const isAxis = flownSlots(rig).size > 0 && homeOf(listener) !== null;
-  const away = isAxis && pinSlot(talker)?.fixed === true && !isFlightPin(rig, talker);
-  return away ? [{ why: 'not the channel it is flown by', points: COST.otherChannel }] : [];
+  const home = flownSlots(rig).size > 0 ? homeOf(listener) : null;
+  const pin = pinSlot(talker);
+  if (home === null || pin?.fixed !== true) return [];
+  const flown = flightPin(rig, talker);
+  const away = home === 0 ? flown === null : pin.slot !== home;
+  return away ? [{ why: 'not the channel it is flown by', points: COST.otherChannel + (flown && home ? 1 : 0) }] : [];
 }
 
 /** Channel of the flight function that a pulse is for; null for anything else. */

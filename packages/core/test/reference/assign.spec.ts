@@ -31,6 +31,7 @@ function randomProblem(seed: number): AssignProblem {
     chain: null as never,
     wish: null,
     flight: false,
+    hand: `d${d}`,
     ...whose(),
     controls: some(controls, (i) => option({ id: `c${i}` } as never)),
     slots: some(slots, (i) => option(i + 1)),

@@ -101,7 +101,7 @@ export function poseAssign(
             [seat.chain.fn, ...beside.flatMap((b) => (b.first === seat.chain && isOneInput(b) ? [b.chain.fn] : []))],
             seat.wish,
             transmitterInUse,
-            takenControls.get(transmitter.part.id)!,
+            takenBesides(takenControls.get(transmitter.part.id)!, seat, kept),
           );
     return {
       id: nameOf(seat.chain),
@@ -112,6 +112,7 @@ export function poseAssign(
       transmitter: transmitter.part,
       air,
       controls: options,
+      hand: nameOf(seat.chain),
       slots: seat.flight
         ? flightSlots(seat.chain, taken)
         : slotOptions(seat.chain, airSheet, taken, reserved, untoldSlots(chains, air.id, told), seat.wish),
@@ -120,7 +121,7 @@ export function poseAssign(
   });
   const locked = lockedPairs(rig, takenSlots);
   return {
-    problem: { demands, locked },
+    problem: { demands: inOneHand(demands), locked },
     unreached: unreachedOf(rig, chains, all),
     beside,
     pilot: pilot.part,
@@ -164,6 +165,34 @@ const inputOf = (chain: Chain): string | null =>
   chain.carrier === 'pulse' && !isFlightChain(chain) ? `${chain.part.id} ${chain.path.at(-1)!.listener.link.id}` : null;
 const isOneInput = ({ chain, first }: Posed['beside'][number]): boolean =>
   inputOf(chain) !== null && inputOf(chain) === inputOf(first);
+
+/** What one control is to move together has it in common: an axis of several motors or rudders, what was wished of several parts by it. */
+function inOneHand(demands: readonly Demand[]): Demand[] {
+  const moved = ({ flight, chain, wish, transmitter }: Demand): string | null => {
+    if (flight) return `${transmitter.id} flies ${chain.fn.what}`;
+    return wish?.control ? `${transmitter.id} ${wish.by} ${wish.control} ${wish.what}` : null;
+  };
+  const only = ({ flight, controls, wish }: Demand): Demand['controls'] =>
+    flight ? controls : controls.filter((o) => o.value.id === wish!.control);
+  const hands = groupBy(demands, moved);
+  return demands.map((demand) => {
+    const hand = moved(demand);
+    const all = hand === null ? [] : hands.get(hand)!.map(only);
+    const isOne =
+      all.length > 1 && all.every(([c, ...more]) => c && !more.length && c.value.id === all[0]![0]!.value.id);
+    return hand !== null && isOne ? { ...demand, hand, controls: only(demand) } : demand;
+  });
+}
+
+/** Controls that others have; one that moves the same by the wish of it as well is free for more of that. */
+function takenBesides(taken: ReadonlySet<string>, { wish }: Seat, kept: readonly Seat[]): ReadonlySet<string> {
+  const own = wish?.control;
+  if (!own || !taken.has(own)) return taken;
+  const on = kept.filter((s) => s.chain.control?.id === own || s.chain.second?.control?.id === own);
+  const alike =
+    on.length > 0 && on.every((s) => s.wish?.control === own && s.wish.what === wish.what && s.wish.by === wish.by);
+  return alike ? new Set([...taken].filter((c) => c !== own)) : taken;
+}
 
 /** What payloads keep off on the channels of each transmitter, by its id. Only the pilot's sticks are looked for in flight. */
 function airsOf(rig: Rig, chains: readonly Chain[], pilot: string): Map<string, Reserved> {

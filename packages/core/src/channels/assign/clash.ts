@@ -54,7 +54,8 @@ const byLockedSearch =
 function byCounting(demands: readonly Demand[]): Fails {
   const controls = masksOf(demands.map((d) => d.controls.map((o) => `${d.transmitter.id}.${o.value.id}`)));
   const slots = masksOf(demands.map((d) => d.slots.map((o) => slotKey(d.air.id, o.value))));
-  return (some) => ones(unionOf(controls, some)) < some.length || ones(unionOf(slots, some)) < some.length;
+  const hands = (some: readonly number[]): number => new Set(some.map((d) => demands[d]!.hand)).size;
+  return (some) => ones(unionOf(controls, some)) < hands(some) || ones(unionOf(slots, some)) < some.length;
 }
 
 /** Each list as bits, a number to 31 of them. */
@@ -122,7 +123,8 @@ function whyOf(demands: readonly Demand[]): string {
   if (demands.length === 1 && only && !only.controls.length)
     return `no control fits ${names}: ${listed([...only.ruledOut].map(([why, n]) => `${n} ${why}`))}`;
   if (demands.length === 1 && !slots.size) return `no slot is left for ${names}`;
-  if (controls.size < demands.length) return `${names} share ${fewer(controls.size, 'control')} that fit`;
+  if (controls.size < new Set(demands.map((d) => d.hand)).size)
+    return `${names} share ${fewer(controls.size, 'control')} that fit`;
   if (slots.size < demands.length) return `${names} share ${fewer(slots.size, 'slot')} that are left`;
   return `${names} cannot all have a control and a slot with the locked rows as they are`;
 }

@@ -32,6 +32,8 @@ export interface Demand {
   air: Part;
   controls: Option<Control>[];
   slots: Option<number>[];
+  /** What one control moves together bears one name: two ailerons, two cameras that were wished for by one button. */
+  hand: string;
   /** Controls that were ruled out, by reason; for words when nothing is left. */
   ruledOut: Map<string, number>;
 }

@@ -1,3 +1,4 @@
+import { groupBy } from '../../units/index.js';
 import { FORBIDDEN, cheapestMatching } from './matching.js';
 import type { AssignProblem, Demand, LockedPair } from './demand.js';
 
@@ -15,7 +16,7 @@ export interface Assignment {
 }
 
 /**
- * Cheapest assignment, proven. Controls and slots are two matchings that do not touch each other, but for rows the user
+ * Cheapest assignment, proven. What one hand moves has one control, and a slot each. Controls and slots are two matchings that do not touch each other, but for rows the user
  * locked: there a demand takes both or neither, and every way to use those rows is gone through, bounded by the matchings.
  * Null when there is none.
  */
@@ -64,8 +65,10 @@ class Search {
     const noControl = new Set(gone.map((p) => controlKey(p.transmitter, p.control)));
     const noSlot = new Set(gone.map((p) => slotKey(p.transmitter, p.slot)));
     const open = this.demands.map((_, d) => d).filter((d) => !pinned.has(d));
+    const hands = groupBy(open, (d) => this.demands[d]!.hand);
+    const firsts = [...hands.values()].map(([first]) => first!);
     const controls = this.match(
-      open,
+      firsts,
       (d) => d.controls.map((o) => o.cost),
       (d, i) => controlKey(d.transmitter.id, d.controls[i]!.value.id),
       noControl,
@@ -80,7 +83,8 @@ class Search {
       );
     if (!controls || !slots) return null;
     const given: Given[] = this.demands.map((_, d) => pinned.get(d) ?? { control: -1, slot: -1 });
-    open.forEach((d, row) => (given[d] = { control: controls.choice[row]!, slot: slots.choice[row]! }));
+    const chosen = new Map(firsts.map((d, row) => [this.demands[d]!.hand, controls.choice[row]!]));
+    open.forEach((d, row) => (given[d] = { control: chosen.get(this.demands[d]!.hand)!, slot: slots.choice[row]! }));
     return { cost: controls.cost + slots.cost, given };
   }
 
