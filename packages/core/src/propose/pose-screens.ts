@@ -1,5 +1,6 @@
 import {
   LINK_WORDS,
+  isNetworkPlug,
   screenWays,
   sees,
   staysOnGround,
@@ -33,6 +34,25 @@ export function poseScreens(poser: Poser): void {
       if (wish.part !== undefined && wish.part !== part.id) continue;
       for (const fn of sheet.functions.filter((f) => f.what === wish.what)) poseScreen(poser, wish, part, sheet, fn);
     }
+}
+
+/** What a screen shows that comes by a network. */
+const SHOWN: ReadonlySet<string> = new Set(['rtsp', 'udp']);
+
+/**
+ * A screen that shows what lenses send over a network is joined to the network where it stands, on the ground or on board, whether or not
+ * anything is asked from it.
+ */
+export function poseWatchers(poser: Poser): void {
+  const { parts, base } = poser.view;
+  if (!parts.some(({ sheet }) => sheet.streams?.some((s) => SHOWN.has(s.kind)))) return;
+  const hops = networkHops(base);
+  for (const { part, sheet } of parts) {
+    const shows = sheet.apps?.some((a) => a.shows.some((s) => SHOWN.has(s.kind)));
+    const plug = sheet.links.find((l) => isNetworkPlug(l));
+    if (!shows || !plug || sees(sheet) || hops.get(part.id)?.length || poser.has(netNeed(part.id, plug.id))) continue;
+    poseNet(poser, part.id, plug, COST.openNice);
+  }
 }
 
 function poseScreen(poser: Poser, wish: Wish, part: Part, sheet: Sheet, fn: PartFunction): void {
@@ -128,14 +148,16 @@ function appWakes(poser: Poser, { part, sheet }: { part: Part; sheet: Sheet }, o
 }
 
 /** Poses the need of one link with the leads that put it where an app is reached; leads of pictures are added with the pictures. */
-function poseNet(poser: Poser, part: string, link: Sheet['links'][number]): string {
+function poseNet(poser: Poser, part: string, link: Sheet['links'][number], open: number | null = null): string {
   const need = netNeed(part, link.id);
   if (poser.has(need)) return need;
   const label = poser.view.parts.find((p) => p.part.id === part)!.part.label;
-  poser.need(need, `${label} is on the network`, null, {
-    part,
-    lacks: () => whyNoLead(poser, need, `nothing here takes ${LINK_WORDS[link.kind]} to a screen that steers it`),
-  });
+  const lacks = (): string => {
+    const why =
+      open === null ? `nothing here takes ${LINK_WORDS[link.kind]} to a screen that steers it` : 'no network is here';
+    return whyNoLead(poser, need, why);
+  };
+  poser.need(need, `${label} is on the network`, open, { part, lacks });
   const end = poser.view.ends.find(
     (e) => e.cls.part.id === part && e.cls.members.some((u) => u.links[e.nth]!.link.id === link.id),
   );

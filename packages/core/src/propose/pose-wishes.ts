@@ -56,7 +56,8 @@ export function poseWishes(poser: Poser): void {
   const near = besideReceivers(poser);
   for (const listener of poser.view.ends)
     if (heard.includes(hearNeed(listener))) poseHearing(poser, airs, near, listener);
-  if (!airs && rig.schools.operators === 'two' && rig.wishes.some((w) => w.by === 'camera operator'))
+  const apart = airs !== null || parts.some(({ sheet }) => speaksByLead(sheet));
+  if (!apart && rig.schools.operators === 'two' && rig.wishes.some((w) => w.by === 'camera operator'))
     poseTrainer(poser);
 }
 

@@ -3,7 +3,7 @@ import { viewBench, type BenchView } from './bench-view.js';
 import { poseFeeds } from './pose-feeds.js';
 import { poseJoins } from './pose-joins.js';
 import { posePictures } from './pose-pictures.js';
-import { poseScreens } from './pose-screens.js';
+import { poseScreens, poseWatchers } from './pose-screens.js';
 import { poseWishes } from './pose-wishes.js';
 import { Poser, type Demand, type Posed } from './poser.js';
 import type { Option, WiringProblem } from './problem.js';
@@ -27,6 +27,7 @@ export function poseRig(rig: Rig): PosedProblem {
   poseFeeds(poser);
   poseWishes(poser);
   poseScreens(poser);
+  poseWatchers(poser);
   posePictures(poser);
   poseJoins(poser);
   const problem = prune({

@@ -124,6 +124,14 @@ describe('a desk by its lead', () => {
     expect(steps.map((s) => s.id)).not.toContain('DE:on');
   });
 
+  it('is the second hand beside a radio: nobody looks for a trainer socket', () => {
+    const parts = [...bench.parts, { id: 'TX', class: 'transmitter-16' }];
+    const wishes = bench.wishes!.map((w) => ({ ...w, by: 'camera operator' as const }));
+    const two = Proposed.of({ ...bench, parts, wishes, schools: { operators: 'two' } });
+    expect(two.proposal.unmet.map((u) => u.demand)).toEqual([]);
+    expect(two.analysis.brief).toMatchObject({ granted: 6, wanted: 6 });
+  });
+
   it('is missed when its line is: the heads stand', () => {
     const cut = now.with([{ kind: 'removeCable', cable: now.lead('DE', 'H1').id }]);
     expect(cut.analysis.brief.granted).toBe(0);
