@@ -228,9 +228,10 @@ describe('what is this?', () => {
     expect(first(textLine(text, { baud: 115_200, ...UART['8E2'], inverted: true }))).toBe(
       'plain UART, 115 200 baud 8E2, inverted',
     );
-    for (const seven of ['even', 'odd'] as const) {
+    const called = { even: '7E1', odd: '7O1', none: '7N2' } as const;
+    for (const seven of ['even', 'odd', 'none'] as const) {
       const line = textLine(text, { baud: 9600, ...UART['8N1'], inverted: false, seven });
-      expect(first(line)).toBe(`plain UART, 9 600 baud 7${seven === 'even' ? 'E' : 'O'}1`);
+      expect(first(line)).toBe(`plain UART, 9 600 baud ${called[seven]}`);
       const [guess] = recogniseLine(line);
       const { bytes, faults } = readUart(line, (guess!.sense as { format: UartFormat }).format);
       expect(String.fromCharCode(...bytes)).toContain(text);

@@ -66,7 +66,7 @@ export function hasTwoStops(read: UartBytes, format: UartFormat): boolean {
   const { close, later } = spacingOf(read, format);
   return format.parity === 'none' && format.stopBits === 1 && later >= TWO_STOPS && close <= UNLIKE * later;
 }
-/** Bytes that follow so before it is said, and share of those that may follow more closely. */
+/** Bytes that follow so before it is said, and share of those that may follow more closely. @source [mem] tried on generated lines */
 const TWO_STOPS = 8;
 const UNLIKE = 0.02;
 

@@ -16,7 +16,7 @@ const IN_TURN = 0.9;
 /** A pause is longer than so many beats. */
 const PAUSE = 1.6;
 
-/** What is shorter than this share of the usual span is a spike: no pulse of two widths is. */
+/** What is shorter than this share of the usual span is a spike: no pulse of two widths is. @source [mem] tried on generated lines */
 const SPIKE = 0.15;
 
 /** Pulses of two widths, begun at an even beat in bursts, at either level. */

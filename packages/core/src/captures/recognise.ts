@@ -131,7 +131,7 @@ function framed(edges: Edges, speed: Speed, framing: UartFormat): Reading[] {
     const odd = (): string[] => oddBytes({ ...decoding, sense }, format.baud);
     return [{ sense, bits: bits + frameEvidence(decoding), gridBits, odd }];
   });
-  const seven = format.parity === 'none' ? sevenOf(read) : null;
+  const seven = format.parity === 'none' && format.stopBits === 1 ? sevenOf(read) : null;
   const plain: Reading = {
     sense: { kind: 'uart', format: seven ? { ...called, seven } : called },
     bits: bits + (seven ? SEVEN_BITS : 0),
@@ -148,12 +148,17 @@ const SEVEN_BITS = 10;
 /** Share of clean bytes that may have the other parity. */
 const SEVEN_FAULTY = 0.02;
 
-/** The parity that all eight bits of the clean bytes have together, where they have one: seven bits of data and theirs. */
-function sevenOf({ bytes, faults }: UartBytes): 'even' | 'odd' | null {
+/**
+ * The parity that all eight bits of the clean bytes have together, where they have one: seven bits of data and theirs. None where the
+ * eighth is always up, as the first of two stop bits is.
+ */
+function sevenOf({ bytes, faults }: UartBytes): NonNullable<UartFormat['seven']> | null {
   const clean = bytes.filter((_, i) => !faults[i]);
   const odd = clean.filter(isOdd).length;
   const letters = new Set(clean);
   if (letters.size < SEVEN_LETTERS || ![...letters].some((byte) => byte > 0x7f)) return null;
+  const up = clean.filter((byte) => byte > 0x7f).length;
+  if (up >= (1 - SEVEN_FAULTY) * clean.length) return 'none';
   if (odd <= SEVEN_FAULTY * clean.length) return 'even';
   return odd >= (1 - SEVEN_FAULTY) * clean.length ? 'odd' : null;
 }

@@ -12,12 +12,12 @@ export function bySecond(chain: Chain): (Chain & { control: Control; shaping: Sh
 }
 
 /** A chain that a control of a transmitter drives. */
-export type Held = Chain & { control: Control; shaping: Shaping; transmitter: Part };
+export type HandChain = Chain & { control: Control; shaping: Shaping; transmitter: Part };
 
 /** A chain as each hand drives it that has a control for it: the pilot's, which is the chain itself, and the second one's. */
-export const byEachHand = (chain: Chain): Held[] => [chain, bySecond(chain)].filter(isHeld);
+export const byEachHand = (chain: Chain): HandChain[] => [chain, bySecond(chain)].filter(isHeld);
 
-const isHeld = (chain: Chain | null): chain is Held =>
+const isHeld = (chain: Chain | null): chain is HandChain =>
   chain?.control != null && chain.shaping !== null && chain.transmitter !== null;
 
 /** How a control stands in a hand: where it rests, and whether it is a throttle that stays where it is left. */
@@ -29,14 +29,14 @@ export interface Grip {
 }
 
 /** How the control of a chain stands in its hand. A second transmitter flies nothing: which of its sticks stays is its user's affair. */
-export function gripOf(rig: Rig, { transmitter, control, fn, second }: Held): Grip {
+export function gripOf(rig: Rig, { transmitter, control, fn, second }: HandChain): Grip {
   const sender = { part: transmitter, sheet: sheetOf(rig, transmitter.id) };
   if (control.kind === 'stick' && second?.transmitter.id === transmitter.id) return { at: 0, isThrottle: null };
   return { at: idleAt(sender, control, [fn]), isThrottle: isThrottle(sender, control.id) };
 }
 
 /** How the control of a chain fits what it moves; where nobody knows whether it stays, the better of the two. */
-export function fitInHand(rig: Rig, chain: Held): Fit {
+export function fitInHand(rig: Rig, chain: HandChain): Fit {
   const { isThrottle } = gripOf(rig, chain);
   const fits = (isThrottle === null ? [true, false] : [isThrottle]).map((stays) =>
     fitOf(chain.fn, chain.control, stays),

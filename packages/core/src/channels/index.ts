@@ -1,4 +1,4 @@
-export { byEachHand, bySecond, fitInHand, gripOf, type Held } from './by-second.js';
+export { byEachHand, bySecond, fitInHand, gripOf, type HandChain } from './by-second.js';
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
 export {
   FLIGHT_AXES,

@@ -6,7 +6,7 @@ import { pulseForValue } from './demand.js';
 import { plainOf, sentFor } from './place-windows.js';
 import { forward } from './signal-path.js';
 
-/** Slower than this it stands, per cent, degrees or times a second. */
+/** Slower than this it stands, per cent, degrees or times a second. @source [mem] no eye sees less within a step */
 const STANDS = 1;
 
 /**

@@ -10,8 +10,8 @@ export interface UartFormat {
   stopBits: 1 | 2;
   /** Idle low instead of high. */
   inverted: boolean;
-  /** Seven bits of data, the eighth their parity: a byte lasts as long as one of eight without. */
-  seven?: 'even' | 'odd';
+  /** Seven bits of data, the eighth their parity, or the first of two stop bits: a byte lasts as long as one of eight with one. */
+  seven?: Parity;
 }
 
 /** The two framings the trade meets, and the bus that is upside down. */
@@ -24,7 +24,7 @@ export const UART = {
 
 /** Like `8E2`. */
 export const formatName = ({ parity, stopBits, seven }: Pick<UartFormat, 'parity' | 'stopBits' | 'seven'>): string =>
-  `${seven ? 7 : 8}${{ none: 'N', even: 'E', odd: 'O' }[seven ?? parity]}${stopBits}`;
+  `${seven ? 7 : 8}${{ none: 'N', even: 'E', odd: 'O' }[seven ?? parity]}${stopBits + (seven === 'none' ? 1 : 0)}`;
 
 /** Start, eight data, parity, stop: bit times a byte takes. */
 export const bitsPerByte = ({ parity, stopBits }: Pick<UartFormat, 'parity' | 'stopBits'>): number =>
@@ -40,7 +40,8 @@ export function isOdd(byte: number): boolean {
   return ((x ^ (x >> 1)) & 1) === 1;
 }
 
-const parityBit = (byte: number, parity: Parity): 0 | 1 => (isOdd(byte) === (parity === 'even') ? 1 : 0);
+const parityBit = (byte: number, parity: Parity): 0 | 1 =>
+  parity === 'none' || isOdd(byte) === (parity === 'even') ? 1 : 0;
 
 /** Writes bytes back to back from `fromNs`; returns when the last stop bit ends, ns. */
 export function writeUart(line: LineWriter, bytes: ArrayLike<number>, format: UartFormat, fromNs: number): number {

@@ -7,7 +7,7 @@ import {
   restPositions,
   secondsBetween,
   secondsToWindow,
-  type Held,
+  type HandChain,
 } from '../../channels/index.js';
 import { springs } from '../../parts/index.js';
 import type { Rig } from '../../rig/index.js';
@@ -63,7 +63,7 @@ interface Late {
   seconds: number;
 }
 
-function lateOf(rig: Rig, chain: Held): Late | null {
+function lateOf(rig: Rig, chain: HandChain): Late | null {
   const { fn, control } = chain;
   const places = restPositions(control.kind);
   if (fn.what === 'drive') {

@@ -52,6 +52,7 @@ function standsBetween({ fn: { range } }: Chain): boolean {
   const [least, most] = [Math.min(range.from, range.to), Math.max(range.from, range.to)];
   return least >= 0 || Math.abs(least + most) < EVEN * (most - least);
 }
+/** A range is even about its middle to so much of its span. @source [mem] sheets round their ends */
 const EVEN = 0.02;
 
 function stillFix(chain: Chain, at: number): Fix[] {

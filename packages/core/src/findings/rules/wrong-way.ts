@@ -7,7 +7,7 @@ import {
   forward,
   restChange,
   type Chain,
-  type Held,
+  type HandChain,
 } from '../../channels/index.js';
 import type { Edit, Rig } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
@@ -56,7 +56,7 @@ function fallsUpward(chain: Chain): Figure<'low' | 'high'>[] | null {
 }
 
 /** Width a control sends while nobody touches it, where that is what its function waits for. */
-function askedAtRest(rig: Rig, chain: Held): Figure<'at rest'>[] | null {
+function askedAtRest(rig: Rig, chain: HandChain): Figure<'at rest'>[] | null {
   const { at } = gripOf(rig, chain);
   const rest = forward(chain, at);
   const isAsked = (position: number): boolean =>
