@@ -1,5 +1,6 @@
 /** Several packs on one bench: one on top of the other, side by side, each at a socket of one part, or each for itself. */
 import { describe, expect, it } from 'vitest';
+import { fixesOf } from '../../src/findings/index.js';
 import { askedReading } from '../../src/wake/index.js';
 import { defineSheet, eats, regulatorIn, gives, supplyPort } from '../../src/parts/shelf/define.js';
 import { solveRails } from '../../src/rails/index.js';
@@ -108,6 +109,16 @@ describe('two packs that share a load are held against each other', () => {
     expect(told(now)).toEqual([]);
     expect(told(charged(now, 'B', 22))).toEqual(['packs-unequal']);
   });
+});
+
+it('a button that brings unequal packs together says so', () => {
+  const half = wired(pair('A.out', 'TWO.a'), [['B.out.2', 'TWO.b.2', 'black']]);
+  const labels = (now: Proposed): string[] =>
+    now.analysis.findings.filter((f) => f.rule === 'pack-unused').flatMap((f) => fixesOf(f).map((x) => x.label));
+  expect(labels(half)).toEqual(['Add the plus wire']);
+  expect(labels(charged(half, 'B', 22)).join()).toMatch(
+    /^Add the plus wire; .* are then 3\.\d+ V apart: charge them first$/,
+  );
 });
 
 describe('two packs that feed nothing in common', () => {

@@ -4,6 +4,7 @@ import { hairV, lastCall, listed } from '../../units/index.js';
 import { fieldPlan } from '../../wake/index.js';
 import { findStarts, neverUp } from '../../wake/starts.js';
 import type { Fix, RuleContext } from '../finding.js';
+import { packsThen } from './pack-pairs.js';
 
 /** Rails after some edits, at a flat pack and everything at its peak: a fix is chosen by what it will be, not by a rule of thumb. */
 export const flatAfter = (rig: Rig, edits: readonly Edit[]): Rails => railsAfter(rig, edits).flat();
@@ -91,6 +92,7 @@ export function currentWith(rig: Rig, before: Rails, label: string, edits: Edit[
   const said = [
     ...(loaded.length ? [`${listed(loaded)} then ${loaded.length > 1 ? 'carry' : 'carries'} too much`] : []),
     ...(starved.length ? [`${listed(starved)} then ${starved.length > 1 ? 'get' : 'gets'} too little`] : []),
+    ...packsThen(rig, after.rig),
   ];
   return { label: [label, ...said].join('; '), edits };
 }

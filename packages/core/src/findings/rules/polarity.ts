@@ -13,9 +13,8 @@ import {
   type PinRef,
   type Rig,
 } from '../../rig/index.js';
-import { listed, volts } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
-import { unequalPacks } from './pack-pairs.js';
+import { packsThen } from './pack-pairs.js';
 
 const lineAt = (rig: Rig, at: PinRef) => findPin(rig, at)!.pin.line;
 const isSwapped = (rig: Rig, a: PinRef, b: PinRef): boolean => {
@@ -85,16 +84,7 @@ function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
     { kind: 'moveEnd', cable: cable.id, wire: a, end: 'to', pin: cable.wires[b]!.to },
     { kind: 'moveEnd', cable: cable.id, wire: b, end: 'to', pin: cable.wires[a]!.to },
   ];
-  return { label: ['Swap plus and minus', ...packsThen(rig, edits)].join('; '), edits };
-}
-
-/** Packs that are joined by the mending and differ, for the button: the lead stays off until they are charged alike. */
-function packsThen(rig: Rig, edits: readonly Edit[]): string[] {
-  const after = applyEdits(rig, edits).rig;
-  return unequalPacks(after).map(
-    ({ packs, apartV }) =>
-      `${listed(packs.map((p) => p.part.label))} are then ${volts(apartV)} apart: charge them first`,
-  );
+  return { label: ['Swap plus and minus', ...packsThen(rig, applyEdits(rig, edits).rig)].join('; '), edits };
 }
 
 /** Who has no lead at its supply once the wire is off, for the button. */

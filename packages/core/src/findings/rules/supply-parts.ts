@@ -1,5 +1,6 @@
 import { GAUGES, thickestFit, type RailNode, type Rails } from '../../rails/index.js';
 import {
+  applyEdits,
   findPin,
   labelOf,
   samePin,
@@ -24,6 +25,7 @@ import {
 } from './after-edits.js';
 import { hotRegulators } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead, type Outlet } from './outlets.js';
+import { packsThen } from './pack-pairs.js';
 import { fedWrongWay } from './polarity.js';
 
 /** Which plug of a part with several is meant. */
@@ -179,14 +181,18 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
 export function carriedBy(context: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
   const { rig, full, flat } = context;
   const hot = hotRegulators(rig, full, flat).length;
-  return moves.filter(({ edits }) => {
+  const does = ({ edits }: Fix): boolean => {
     const after = railsAfter(rig, edits);
     const flatThen = after.flat();
     const own = flatThen.nodes.find((n) => n.part === part && n.terminal === terminal);
     if (!own || isLow(own) || !sinksNobody(flat, flatThen) || !overloadsNothing(rig, flat, after)) return false;
     if (hotRegulators(after.rig, after.full(), flatThen).length > hot) return false;
     return startsAsBefore(context, after);
-  });
+  };
+  return moves.filter(does).map(({ label, edits }) => ({
+    label: [label, ...packsThen(rig, applyEdits(rig, edits).rig)].join('; '),
+    edits,
+  }));
 }
 
 /**
