@@ -170,4 +170,18 @@ describe('a switcher that no channel tells', () => {
     expect(look?.expects).toMatchObject([{ is: camera.talker.part.id }]);
     expect(failing(looks(rig), rig)).toEqual([]);
   });
+
+  it('whose others are seen by eye, where a key of it chooses', () => {
+    const sheet = rig.sheets['picture-switcher-3']!;
+    const functions = sheet.functions.map((f) => ({
+      ...f,
+      askedBy: [...f.askedBy, { by: 'device' as const, what: 'front key' }],
+    }));
+    const keyed = { ...rig, sheets: { ...rig.sheets, [sheet.class]: { ...sheet, functions } } };
+    const looks = planOf(keyed).filter((s) => s.byEye && s.part === 'SW');
+    const label = keyed.parts.find((p) => p.id === 'SW')!.label;
+    expect(looks).toHaveLength(sheet.pictures[0]!.inputs.length - 1);
+    for (const { title } of looks) expect(title).toMatch(new RegExp(`^Front key of ${label}, until .+ is shown$`));
+    expect(planOf(rig).some((s) => s.id.includes('by-hand'))).toBe(false);
+  });
 });

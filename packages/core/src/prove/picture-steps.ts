@@ -97,3 +97,31 @@ export const arrivingSteps = (rig: Rig, conversations: readonly Conversation[]):
       through: [camera.id],
     }));
   });
+
+/** The other pictures of a switcher that only a hand at it can choose: eyes see them, one after the other. */
+export const byHandSteps = (rig: Rig, conversations: readonly Conversation[]): BareStep[] =>
+  partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.pictures
+      .filter((path) => path.inputs.length > 1 && !isSwitched(rig, part.id, path.chosenBy))
+      .flatMap((path) => {
+        const fn = sheet.functions.find((f) => f.id === path.chosenBy);
+        const key = fn?.askedBy.find((way) => way.by === 'device');
+        if (!fn || !key) return [];
+        return path.inputs.slice(1).flatMap((input): BareStep[] => {
+          const camera = sourceInto(rig, conversations, part.id, input);
+          if (!camera) return [];
+          const by = key.what ?? fn.label;
+          return [
+            {
+              id: `${part.id}.${fn.id}.by-hand-${input}`,
+              part: part.id,
+              title: `${by[0]!.toUpperCase()}${by.slice(1)} of ${part.label}, until ${camera.label} is shown`,
+              expectText: `the picture of ${camera.label}`,
+              ...{ setUp: {}, moves: [], expects: [] },
+              byEye: true,
+              through: [part.id, camera.id],
+            },
+          ];
+        });
+      }),
+  );

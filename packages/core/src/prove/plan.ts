@@ -15,7 +15,7 @@ import { askedSteps } from './asked-steps.js';
 import { endsToSet, endSteps } from './end-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
-import { arrivingSteps } from './picture-steps.js';
+import { arrivingSteps, byHandSteps } from './picture-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
@@ -69,10 +69,7 @@ export function checkPlan(
     ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
     // a drive that knows its ends does not go past them in any step after
     ...as('ends', endSteps(plan, ends)),
-    ...as(
-      'by eye',
-      asked.filter((s) => s.byEye),
-    ),
+    ...as('by eye', [...byHandSteps(rig, conversations), ...asked.filter((s) => s.byEye)]),
     ...as('power-off', powerCycleSteps(rig)),
   ];
   const setUpText = wordsOfSetUp(rig);
