@@ -56,7 +56,7 @@ function packVolts(rig: Rig, rails: Rails, node: RailNode): Omit<About, 'title' 
 
 function regulatorVolts(rig: Rig, rails: Rails, node: RailNode): Omit<About, 'title' | 'figure'> {
   const source = sheetOf(rig, node.part).sources.find((s) => s.id === node.terminal);
-  const input = inputOf(rails, node);
+  const input = inputOf(rig, rails, node);
   return {
     is: 'What it holds at its output under this load.',
     how: node.inDropout
@@ -86,6 +86,7 @@ export function aboutAmps(rig: Rig, rails: Rails, { node, label }: RailRow): Abo
         { what: 'draws', value: `${num(draw.typical, 2)} ${unit}`, source: FROM.sheet },
         { what: 'at its peak', value: `${num(draw.peak, 2)} ${unit}`, source: FROM.sheet },
         computed('volts there', volts(node.volts)),
+        ...handedOn(rig, rails, node),
       ],
     };
   }
@@ -115,7 +116,7 @@ export function aboutRoom(rig: Rig, rails: Rails, row: RailRow): About | null {
         computed(`room now, at ${percent(rails.now.charge)}`, `${signed(node.marginV ?? 0, 2)} V`),
       ],
     };
-  const input = inputOf(rails, node);
+  const input = inputOf(rig, rails, node);
   if (heatW === null || !input) return null;
   return {
     title: `Heat of ${label}`,
@@ -123,11 +124,23 @@ export function aboutRoom(rig: Rig, rails: Rails, row: RailRow): About | null {
     is: 'What it turns into heat instead of passing it on.',
     how: 'volts × amps at its input − volts × amps at its output',
     grounds: [
-      computed('at its input', `${volts(input.volts)} × ${amps(input.amps)}`),
+      computed('at its input', `${volts(input.volts)} × ${amps(intoA(node, input.volts))}`),
       computed('at its output', `${volts(node.volts)} × ${amps(node.amps)}`),
     ],
   };
 }
+
+/** What a part takes besides for what hangs on outputs of its own. */
+function handedOn(rig: Rig, { now }: Rails, { part, terminal, volts: inV }: RailNode): Ground[] {
+  const outs = sheetOf(rig, part).sources.filter((s) => s.regulator?.fedBy === terminal);
+  const own = now.nodes.filter((n) => n.part === part && outs.some((s) => s.id === n.terminal));
+  const handedA = own.reduce((sum, n) => sum + intoA(n, inV), 0);
+  return own.length ? [computed('and for what it feeds', amps(handedA))] : [];
+}
+
+/** What it takes for itself of an input that may feed others of the part, or the part, too, A. */
+const intoA = ({ volts: outV, amps: outA, lostW }: RailNode, inputV: number): number =>
+  inputV > 0 ? (outV * outA + lostW) / inputV : 0;
 
 /** Minutes until the first rail has only what is kept. */
 export function aboutRunTime(rig: Rig, { runMin, now, look }: Rails): About | null {
@@ -159,5 +172,7 @@ const bandOf = ({ allowed }: RailNode): Ground[] =>
 const feederOf = (rails: Rails, { fedBy }: RailNode): RailNode | undefined =>
   rails.now.nodes.find((n) => n.part === fedBy && (n.kind === 'pack' || n.kind === 'regulator'));
 
-const inputOf = (rails: Rails, { part }: RailNode): RailNode | undefined =>
-  rails.now.nodes.find((n) => n.part === part && n.kind === 'regulator input');
+function inputOf(rig: Rig, rails: Rails, { part, terminal }: RailNode): RailNode | undefined {
+  const by = sheetOf(rig, part).sources.find((s) => s.id === terminal)?.regulator?.fedBy;
+  return rails.now.nodes.find((n) => n.part === part && n.terminal === by && n.allowed !== null);
+}

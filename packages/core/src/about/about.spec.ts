@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { Proposed } from '../../test/practice/proposed.js';
-import { demoNamed, mendedRig } from '../../test/support/demo-rig.js';
+import { demoNamed, handingOn, mendedRig } from '../../test/support/demo-rig.js';
 import { analyse } from '../analysis/index.js';
 import type { Rig } from '../rig/index.js';
 import {
@@ -19,6 +19,7 @@ import {
 
 const RIGS: Rig[] = [
   mendedRig(),
+  handingOn(),
   demoNamed('ridgeline-seven'),
   demoNamed('glasshouse-line'),
   ...BENCHES.slice(0, 12).map((bench) => Proposed.of(bench.brief).rig),

@@ -59,15 +59,8 @@ export function heatAt(rig: Rig, network: RigNetwork, rails: Rails): RailHeat {
     celsius,
     wires: rails.wires.map(({ cable, wire, amps }) => wireHeat(rig, cable, wire, Math.abs(amps), celsius)),
     regulators: network.terminals.flatMap((t, i): RegulatorHeat[] => {
-      const out = rails.nodes[i]!;
       if (t.is !== 'regulator') return [];
-      const from = network.terminals.findIndex((s) => s.feeds.includes(t.element));
-      const into = rails.nodes[from]!;
-      // a supply may feed several regulators: each has its share of the watts by what it gives
-      const outs = rails.nodes.filter((_, k) => network.terminals[from]!.feeds.includes(network.terminals[k]!.element));
-      const given = outs.reduce((sum, n) => sum + n.volts * n.amps, 0);
-      const own = out.volts * out.amps;
-      const watts = (into.volts * into.amps - given) * (given > 0 ? own / given : 1 / outs.length);
+      const watts = rails.nodes[i]!.lostW;
       const riseK = (Math.max(0, watts) * KELVIN_GRAMS_A_WATT) / Math.max(1, t.sheet.massG);
       return [{ part: t.part.id, terminal: t.id, watts, riseK }];
     }),

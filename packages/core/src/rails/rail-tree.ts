@@ -30,7 +30,7 @@ export function railTree(rig: Rig, rails: Rails, worstMargin: Map<string, number
       label: labelOf(rig, node.part),
       node,
       worstMarginV: worstMargin.get(key) ?? null,
-      heatW: node.kind === 'regulator' ? heatOf(node, nodesOf(node.part)) : null,
+      heatW: node.kind === 'regulator' ? node.lostW : null,
     });
     if (node.kind === 'pack' || node.kind === 'regulator') fedFrom(node.part).forEach((fed) => add(fed, depth + 1));
   };
@@ -42,9 +42,4 @@ export function railTree(rig: Rig, rails: Rails, worstMargin: Map<string, number
   for (const node of rails.nodes) if (node.kind === 'pack') add(node, 0);
   for (const node of rails.nodes) if (node.kind !== 'regulator input') add(node, 0);
   return rows;
-}
-
-function heatOf(out: RailNode, own: RailNode[]): number {
-  const into = own.filter((n) => n.kind === 'regulator input').reduce((sum, n) => sum + n.volts * n.amps, 0);
-  return into - out.volts * out.amps;
 }

@@ -25,6 +25,8 @@ export interface RailNode {
   overloaded: boolean;
   /** Part whose source feeds this supply; null when nothing does, and for sources. */
   fedBy: string | null;
+  /** What a regulator turns into heat, W; 0 for all else. */
+  lostW: number;
 }
 
 /** Supplies of a rig at one charge and draw. */
@@ -63,7 +65,8 @@ export function solveRigNetwork(network: RigNetwork, charge: number, from: Begin
     charge,
     nodes,
     lostW: lossesOf(network, point),
-    loadW: sum(nodes.filter((n) => n.kind === 'load').map((n) => n.volts * n.amps)),
+    // what a part hands on through its own regulators is no draw of its own
+    loadW: sum(network.terminals.map((t) => (t.is === 'load' ? point.volts[t.element]! * point.amps[t.element]! : 0))),
     packA: sum(nodes.filter((n) => n.kind === 'pack').map((n) => n.amps)),
     wires: network.wires.map(({ cable, wire, element }) => ({ cable, wire, amps: point.amps[element]! })),
     converged: point.converged,
@@ -164,6 +167,7 @@ function nodeOf(t: Terminal, network: RigNetwork, point: OperatingPoint): RailNo
     inDropout: inDropout(t, network, point),
     overloaded: source ? amps > source.maxA : false,
     fedBy: supply ? (network.feeders.get(t.element) ?? null) : null,
+    lostW: t.is === 'regulator' ? heatOf(t.element, point) : 0,
   };
 }
 
@@ -179,9 +183,12 @@ function inDropout(t: Terminal, { prepared }: RigNetwork, { states, volts }: Ope
 function lossesOf({ prepared: { circuit } }: RigNetwork, point: OperatingPoint): Rails['lostW'] {
   const lost = { wires: 0, regulators: 0 };
   circuit.elements.forEach(({ kind }, e) => {
-    const watts = point.volts[e]! * point.amps[e]!;
-    if (kind === 'converter') lost.regulators += watts + point.inputV[e]! * point.inputA[e]!;
-    else if (kind !== 'pack' && kind !== 'load') lost.wires += watts;
+    if (kind === 'converter') lost.regulators += heatOf(e, point);
+    else if (kind !== 'pack' && kind !== 'load') lost.wires += point.volts[e]! * point.amps[e]!;
   });
   return lost;
 }
+
+/** What goes into a converter and does not come out of it, W. */
+const heatOf = (e: number, { volts, amps, inputV, inputA }: OperatingPoint): number =>
+  volts[e]! * amps[e]! + inputV[e]! * inputA[e]!;

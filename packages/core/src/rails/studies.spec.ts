@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { Proposed } from '../../test/practice/proposed.js';
-import { mendedRig } from '../../test/support/demo-rig.js';
+import { handingOn, mendedRig } from '../../test/support/demo-rig.js';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
 import { applyEdits, findCable, type Rig } from '../rig/index.js';
 import { feedChoices } from './feed-choice.js';
@@ -9,6 +9,7 @@ import { heatAt } from './heat.js';
 import { leastGauges } from './least-gauges.js';
 import { capacityShare, cellOhmShare } from './pack.js';
 import { packRun } from './pack-run.js';
+import { railTree } from './rail-tree.js';
 import { runTimeMin } from './run-time.js';
 import { atCelsius, atPeak, rigNetwork } from './rig-network.js';
 import { solveRigNetwork, type Rails } from './solve-rails.js';
@@ -17,7 +18,8 @@ import { PACK_LEAD_AWG, wireMaxA } from './wire.js';
 
 const rigs: [string, Rig][] = [
   ['the demo rig', mendedRig()],
-  ...BENCHES.filter((_, i) => i % 3 === 1).map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]),
+  ['a gimbal that hands volts on', handingOn()],
+  ...BENCHES.map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]),
 ];
 const flatPeak = (rig: Rig): Rails => solveRigNetwork(atPeak(rigNetwork(rig)), 0);
 /** Least room over the floor of anything that is fed, V. */
@@ -109,6 +111,12 @@ describe('heat', () => {
     const rails = solveRigNetwork(network, 1);
     const { wires, regulators } = heatAt(rig, network, rails);
     expect(regulators.reduce((sum, r) => sum + r.watts, 0)).toBeCloseTo(rails.lostW.regulators, 4);
+    const rows = railTree(rig, rails, new Map());
+    expect(rows.reduce((sum, row) => sum + (row.heatW ?? 0), 0)).toBeCloseTo(rails.lostW.regulators, 4);
+    for (const row of rows) expect(row.heatW ?? 0).toBeGreaterThan(-1e-6);
+    // nothing is counted twice: not what a part draws itself beside what it hands on through its own regulator
+    const given = rails.nodes.filter((n) => n.kind === 'pack').reduce((sum, n) => sum + n.volts * n.amps, 0);
+    expect(given).toBeCloseTo(rails.loadW + rails.lostW.wires + rails.lostW.regulators, 3);
     // contacts lose the rest
     expect(wires.reduce((sum, w) => sum + w.watts, 0)).toBeLessThanOrEqual(rails.lostW.wires + 1e-6);
     for (const w of wires) {

@@ -1,3 +1,4 @@
+import { gives, supplyPort } from '../../src/parts/shelf/define.js';
 import { fixesOf } from '../../src/findings/index.js';
 import { readFileSync } from 'node:fs';
 import { readRig } from '../../src/files/index.js';
@@ -27,4 +28,13 @@ export function mendedRig(): Rig {
 /** Rules found on a rig, as `rule mark`. */
 export function rulesOf(rig: Rig): string[] {
   return analyse(rig).findings.map((f) => `${f.rule} ${f.mark}`);
+}
+
+/** The demo rig whose gimbal has a plug with 5 V for others besides. */
+export function handingOn(): Rig {
+  const rig = mendedRig();
+  const sheet = rig.sheets['gimbal-two-axis']!;
+  const ports = [...sheet.ports, supplyPort('aux', '5 V', 'right')];
+  const sources = [gives('buck', 'aux', 5, 1, { fedBy: sheet.supplies[0]!.id })];
+  return { ...rig, sheets: { ...rig.sheets, [sheet.class]: { ...sheet, ports, sources } } };
 }
