@@ -15,9 +15,9 @@ const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
   }),
 );
 
-/** A channel switches it: its pictures are seen when it is switched. One that nobody tells stands at its first input. */
+/** A channel comes to it, moved or not: which picture it shows is seen when it is switched. One that nobody tells stands at its first input. */
 const isSwitched = (rig: Rig, part: string, fn: string | undefined): boolean =>
-  findChains(rig).some((c) => c.part.id === part && c.fn.id === fn && c.control !== null && c.breaks === null);
+  findChains(rig).some((c) => c.part.id === part && c.fn.id === fn && c.slot !== null && c.path.length > 0);
 
 /** The part whose picture comes into a plug, through what only passes it on: a gimbal, a converter, a display. */
 export function sourceInto(

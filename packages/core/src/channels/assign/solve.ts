@@ -16,9 +16,9 @@ export interface Assignment {
 }
 
 /**
- * Cheapest assignment, proven. What one hand moves has one control, and a slot each. Controls and slots are two matchings that do not touch each other, but for rows the user
- * locked: there a demand takes both or neither, and every way to use those rows is gone through, bounded by the matchings.
- * Null when there is none.
+ * Cheapest assignment, proven. What one hand moves has one control, and a slot each. Controls and slots are two matchings that do not
+ * touch each other, but for rows the user locked: there a demand takes both or neither, and every way to use those rows is gone
+ * through, bounded by the matchings. Null when there is none.
  */
 export function solveAssign({ demands, locked }: AssignProblem): Assignment | null {
   const search = new Search(demands, locked);
