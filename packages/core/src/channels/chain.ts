@@ -6,6 +6,7 @@ import {
   hasControls,
   hearsAir,
   overOf,
+  ownEar,
   isOwnPulse,
   passesOn,
   relays,
@@ -150,12 +151,12 @@ function lastConversation(
 ): Conversation | undefined {
   const over = overOf(fn);
   const wired = (into(all).get(part.id) ?? []).filter((c) => over.includes(c.listener.link.id) && carries(c));
-  return soundFirst(rig, [...wired, ...ownEar(part, sheetOf(rig, part.id), over)]);
+  return soundFirst(rig, [...wired, ...byOwnEar(part, sheetOf(rig, part.id), over)]);
 }
 
 /** What has its receiver inside tells itself. */
-function ownEar(part: Part, sheet: Sheet, over: readonly string[]): Conversation[] {
-  const link = hearsAir(sheet) ? sheet.links.find((l) => l.kind === 'radio' && over.includes(l.id)) : undefined;
+function byOwnEar(part: Part, sheet: Sheet, over: readonly string[]): Conversation[] {
+  const link = ownEar(sheet, over);
   if (!link) return [];
   const end = { part, sheet, link, live: true };
   return [{ kind: 'radio', talker: end, listener: end, troubles: [] }];

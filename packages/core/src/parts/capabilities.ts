@@ -147,6 +147,10 @@ export const hearsAir = oncePerSheet((sheet) => {
   );
 });
 
+/** The radio inside a part, where it is told by it over one of these links: no lead brings what it hears. */
+export const ownEar = (sheet: Sheet, over: readonly string[]): Link | undefined =>
+  hearsAir(sheet) ? sheet.links.find((l) => l.kind === 'radio' && over.includes(l.id)) : undefined;
+
 /** Kinds by which a desk says where its controls stand; a trainer socket speaks to a transmitter, not to what moves. */
 const BY_LEAD: ReadonlySet<LinkKind> = new Set(['sbus', 'pulse', 'crsf', 'can', 'device-serial']);
 

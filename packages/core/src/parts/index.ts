@@ -39,6 +39,7 @@ export {
   hasControls,
   hasApps,
   hearsAir,
+  ownEar,
   sentOver,
   speaksByLead,
   bringsChannels,

@@ -18,6 +18,7 @@ import {
   sees,
   atDevice,
   overOf,
+  ownEar,
   slotWay,
   tellsOn,
   toldOver,
@@ -74,10 +75,6 @@ function poseFlying(poser: Poser, airs: Airs | null, part: Part, sheet: Sheet): 
   for (const fn of apart) poseFlown(poser, airs, { part, sheet, fn, need: `${flyNeed(part.id)} ${fn.id}` });
 }
 
-/** Its receiver is inside: no lead brings what it is told. */
-const hasOwnEar = (sheet: Sheet, over: readonly string[]): boolean =>
-  hearsAir(sheet) && sheet.links.some((l) => l.kind === 'radio' && over.includes(l.id));
-
 interface Flown {
   part: Part;
   sheet: Sheet;
@@ -89,7 +86,7 @@ function poseFlown(poser: Poser, airs: Airs | null, { part, sheet, fn, need }: F
   const over = overOf(fn);
   const isFirst = need === flyNeed(part.id);
   const isKept = poser.view.kept.some((c) => c.listener.part.id === part.id && over.includes(c.listener.link.id));
-  if (!over.length || hasOwnEar(sheet, over) || (isFirst ? keptInto(poser, part.id) : isKept)) return;
+  if (!over.length || ownEar(sheet, over) || (isFirst ? keptInto(poser, part.id) : isKept)) return;
   const hears = isFirst ? 'hears a receiver' : `hears a receiver for ${fn.label.toLowerCase()}`;
   poser.need(need, `${part.label} ${hears}`, COST.openWish, {
     part: part.id,
@@ -168,7 +165,7 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
       [{ why: 'a hand at the device', points: COST.atDevice }, ...(byName ? [NOT_AS_NAMED] : [])],
       `${part.label} by its own button`,
     );
-  const inside = hearsAir(sheet) && sheet.links.find((l) => l.kind === 'radio' && over.includes(l.id));
+  const inside = ownEar(sheet, over);
   if (inside)
     poser.option(
       { id: `${need} by ${part.id}.${fn.id} on the air`, covers: [need], takes, wakes: reach },
