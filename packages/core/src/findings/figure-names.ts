@@ -59,6 +59,7 @@ export interface FigureNames {
   'pulse-from-latch': 'control' | 'function' | 'part' | 'why';
   'one-control-many': 'channels' | 'control' | 'listened to';
   'two-on-one-slot': 'count' | 'functions' | 'slot';
+  'flight-unfit': 'by' | 'control' | 'function' | 'part' | 'slot';
   'flight-undriven': 'channels' | 'count' | 'functions' | 'part' | 'transmitter' | 'untold';
   'output-two-slots': 'functions' | 'output' | 'part';
   'pin-other-slot': 'function' | 'noted' | 'output' | 'part' | 'slot' | 'teller';

@@ -66,6 +66,7 @@ import { supplyRangeRule } from './rules/supply-range.js';
 import { supplyThinRule } from './rules/supply-thin.js';
 import { talkersRule } from './rules/talkers-collide.js';
 import { flightUndrivenRule } from './rules/flight-undriven.js';
+import { flightUnfitRule } from './rules/flight-unfit.js';
 import { outputTwoSlotsRule } from './rules/output-two-slots.js';
 import { pinOtherSlotRule } from './rules/pin-other-slot.js';
 import { oneSlotRule } from './rules/two-on-one-slot.js';
@@ -182,6 +183,7 @@ const RULES: readonly Rule[] = [
   outputTwoSlotsRule,
   pinOtherSlotRule,
   flightUndrivenRule,
+  flightUnfitRule,
   scaleRule,
   numberingBaseRule,
   wishRule,

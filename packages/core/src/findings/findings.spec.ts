@@ -109,8 +109,15 @@ describe('what the sticks fly against the mode that is set', () => {
     expect(odd?.fixes).toEqual([]);
   });
 
-  it('leaves an arrangement of one’s own alone that comes to rest as it should', () =>
-    expect(said(...swapped(1, 2))).toBeUndefined());
+  it('is a watch where what rolls is pushed up and down: two channels are exchanged', () => {
+    const across = said(...swapped(1, 2));
+    expect(across?.mark).toBe('watch');
+    expect(across?.text).toContain('roll is on the right stick ↕ and pitch is on the right stick ↔');
+    expect(across?.fixes).toEqual([]);
+  });
+
+  it('leaves an axis alone that is on no stick at all', () =>
+    expect(said(shape(4, { control: 'right-knob' }))).toBeUndefined());
 });
 
 describe('findings', () => {

@@ -418,6 +418,11 @@ const CASES: [rule: RuleId, raises: () => Rig, silent: () => Rig][] = [
     () => flown([]),
     () => flown(['right-x', 'right-y', 'left-y', 'left-x'].map((c, i) => row(i + 1, c))),
   ],
+  [
+    'flight-unfit',
+    () => flown(['right-x', 'right-y', 'left-y', 'A'].map((c, i) => row(i + 1, c))),
+    () => flown(['right-x', 'right-y', 'left-y', 'left-x'].map((c, i) => row(i + 1, c))),
+  ],
   ['output-two-slots', () => onOneOutput(7, 8), () => onOneOutput(7, 7)],
   ['pin-other-slot', () => pulledBy(5, 6), () => pulledBy(5, 5)],
   [
@@ -459,6 +464,7 @@ const NO_FIX: RuleId[] = [
   'board-too-small',
   'port-too-slow',
   'flight-undriven',
+  'flight-unfit',
 ];
 
 /** The camera faster than any port: the port's figure is turned down on the sheet. */
@@ -559,6 +565,26 @@ describe('an axis of flight that is told no channel', () => {
     expect(about('roll', 'pitch')).toEqual([expect.stringMatching(/yaw/)]);
     expect(about('roll')).toEqual([expect.stringMatching(/pitch.*yaw|yaw.*pitch/)]);
     expect(about()).toEqual([]);
+  });
+});
+
+describe('the sticks of flight', () => {
+  const about = (...controls: string[]) => {
+    const found = analyse(flown(controls.map((c, i) => row(i + 1, c)))).findings;
+    return found.flatMap((f) =>
+      ['stick-mode', 'flight-unfit'].includes(f.rule) ? [`${f.mark} ${f.title} ${f.text}`] : [],
+    );
+  };
+
+  it('go the way that they move the craft', () => {
+    expect(about('right-x', 'right-y', 'left-y', 'left-x')).toEqual([]);
+    expect(about('right-y', 'right-x', 'left-y', 'left-x')).toEqual([
+      expect.stringMatching(/^watch .*roll is on the right stick ↕ and pitch is on the right stick ↔/),
+    ]);
+  });
+
+  it('are sticks', () => {
+    expect(about('right-x', 'right-y', 'left-y', 'A')).toEqual([expect.stringMatching(/^watch Yaw .* switch A/)]);
   });
 });
 

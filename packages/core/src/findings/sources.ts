@@ -62,6 +62,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'one-control-many': '[practice]',
   'two-on-one-slot': '[practice]',
   'flight-undriven': '[practice]',
+  'flight-unfit': '[practice]',
   'output-two-slots': '[derived]',
   'pin-other-slot': '[practice]',
   'wrong-way': '[practice]',

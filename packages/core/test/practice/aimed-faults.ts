@@ -3,7 +3,7 @@
  * that somebody told otherwise. Each maker gives every way it sees on this rig; none where the rig has nothing for it.
  */
 import { analyse } from '../../src/analysis/index.js';
-import { findChains, isFlightChain, pinnedBy, repeatedBy, type Chain } from '../../src/channels/index.js';
+import { findChains, isAxis, isFlightChain, pinnedBy, repeatedBy, type Chain } from '../../src/channels/index.js';
 import type { RuleId } from '../../src/findings/index.js';
 import { findConversations, resourceOf, type Conversation } from '../../src/loom/index.js';
 import {
@@ -712,6 +712,12 @@ const AIMED: Record<RuleId, Ways> = {
     chainsOf(rig).flatMap((c) =>
       isFlightChain(c) ? [shape(c, { control: null }), [{ kind: 'unbind', part: c.part.id, fn: c.fn.id }]] : [],
     ),
+  'flight-unfit': (rig) =>
+    chainsOf(rig).flatMap((c) => {
+      const kind = isAxis(c.fn.what) ? 'switch3' : 'stick';
+      const others = c.transmitter ? sheetOfPart(rig, c.transmitter.id).controls.filter((o) => o.kind === kind) : [];
+      return isFlightChain(c) ? others.map((o) => shape(c, { control: o.id })) : [];
+    }),
   'output-two-slots': (rig) => {
     const on = bound(rig).filter((c) => repeatedBy(c) !== null);
     const ends = ({ path }: Chain): PinRef[] => {

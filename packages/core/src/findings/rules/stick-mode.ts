@@ -2,6 +2,7 @@ import {
   isAxis,
   isFlightChain,
   stickFor,
+  stickGoes,
   stickMode,
   stickModeSetting,
   type Chain,
@@ -52,8 +53,8 @@ function judged(part: Part, sheet: Sheet, flown: readonly Flown[]): RuleResult[]
   const astray = flown.filter(({ axis, control }) => homeIn(mode, axis) !== control.id);
   const rests = restsOf(astray, homeIn(mode, 'throttle'));
   const fits = fitting(setting, flown, homeIn);
-  // an arrangement of one's own that comes to rest as it should is nobody else's affair
-  if (!rests.springs && !rests.stays && (!astray.length || !fits.length)) return [];
+  const isOwnAffair = !fits.length && !astray.some(goesAcross);
+  if (!rests.springs && !rests.stays && (!astray.length || isOwnAffair)) return [];
   return [
     {
       rule: 'stick-mode',
@@ -72,6 +73,10 @@ function judged(part: Part, sheet: Sheet, flown: readonly Flown[]): RuleResult[]
     },
   ];
 }
+
+/** Rolls or turns by a stick pushed up and down, climbs or dives by one pushed sideways: two channels are exchanged. @source [practice] */
+const goesAcross = ({ axis, control }: Flown): boolean =>
+  stickGoes(control) === (axis === 'roll' || axis === 'yaw' ? 'y' : 'x');
 
 /** Of the axes on another stick: the throttle's where that springs back, and what the one that stays where it is left moves instead. */
 function restsOf(astray: readonly Flown[], low: string | undefined): { springs: string; stays: string } {

@@ -89,6 +89,14 @@ export const CHANNELS_WORDS = {
       .filter((sentence) => sentence)
       .join(' '),
   }),
+  'flight-unfit': (f) => ({
+    title: `${f.text('function')} of ${f.label('part')} is on the ${f.text('control')}`,
+    text: `Channel ${f.number('slot')}: ${
+      f.text('by') === 'switch'
+        ? 'a switch knows full one way and full the other, and nothing between.'
+        : 'moved to fly, that stick sets this as well.'
+    } Most often two channels are exchanged; flight is never set here by itself.`,
+  }),
   'output-two-slots': (f) => ({
     title: `${capital(f.text('output'))} of ${f.label('part')} cannot repeat two slots`,
     text: `${capital(f.text('functions'))}: one output sends one width, and they obey it together.`,

@@ -1,0 +1,29 @@
+import { isAxis, isFlightChain, type Chain } from '../../channels/index.js';
+import type { Rule, RuleResult } from '../finding.js';
+
+/**
+ * An axis of flight on a switch, which knows full one way and full the other; what arms or sets a mode on a stick, which is moved to
+ * fly. Two channels are exchanged. Who flies sets that; no fix touches it. @source [practice]
+ */
+export const flightUnfitRule: Rule = ({ chains }) =>
+  chains.filter((c) => isFlightChain(c) && !c.breaks && isUnfit(c)).map(result);
+
+const isUnfit = ({ fn, control }: Chain): boolean =>
+  control !== null && (isAxis(fn.what) ? isSwitch(control.kind) : control.kind === 'stick');
+
+const isSwitch = (kind: string): boolean => kind.startsWith('switch') || kind === 'button';
+
+const result = ({ part, fn, control, slot, transmitter }: Chain): RuleResult => ({
+  rule: 'flight-unfit',
+  mark: isAxis(fn.what) ? 'watch' : 'stop',
+  station: 'channels',
+  subjects: [part.id, transmitter!.id],
+  figures: [
+    { name: 'part', value: part.id },
+    { name: 'function', value: fn.label },
+    { name: 'control', value: control!.label },
+    { name: 'slot', value: slot! },
+    { name: 'by', value: isAxis(fn.what) ? 'switch' : 'stick' },
+  ],
+  fixes: () => [],
+});
