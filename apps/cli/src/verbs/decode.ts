@@ -40,6 +40,12 @@ interface ReadLine {
   decoding: LineDecoding | null;
 }
 
+function noLine({ lines, leftOut }: Capture, wanted: string | undefined): string {
+  const left = leftOut.length ? `; left out: ${leftOut.join(', ')}` : '';
+  if (!lines.length) return `no line of two levels is in it${left}`;
+  return `no line "${wanted}"; it has ${lines.map((l) => l.name).join(', ')}`;
+}
+
 function linesOf(
   capture: Capture,
   wanted: string | undefined,
@@ -52,10 +58,7 @@ function linesOf(
     return [{ name: 'bytes', guess, decoding: sense ? decodeBytes(capture.bytes, sense) : null }];
   }
   const lines = capture.lines.filter((l) => wanted === undefined || l.name === wanted);
-  if (!lines.length)
-    throw new InputProblem(
-      `${file}: no line "${wanted}"; it has ${capture.lines.map((l) => l.name).join(', ') || 'none'}`,
-    );
+  if (!lines.length) throw new InputProblem(`${file}: ${noLine(capture, wanted)}`);
   return lines.map((l) => {
     const guess = guessLine(l, kind);
     return { name: l.name, guess, decoding: guess ? decodeLine(l, guess.sense, capture.endNs) : null };

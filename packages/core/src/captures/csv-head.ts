@@ -1,7 +1,36 @@
 /** The head of a table of changes or samples: what it counts, its separator, and what its columns are. */
 
 /** A unit of time, ns. */
-const NS_PER: Record<string, number> = { s: 1e9, sec: 1e9, ms: 1e6, us: 1e3, µs: 1e3, μs: 1e3, ns: 1 };
+const NS_PER: Record<string, number> = {
+  ...{ s: 1e9, sec: 1e9, second: 1e9, seconds: 1e9, ms: 1e6, us: 1e3, µs: 1e3, μs: 1e3, ns: 1 },
+};
+const UNIT = Object.keys(NS_PER).join('|');
+
+/** What a cell says that names a unit alone: ns of one, or volts; undefined for all else. */
+export function unitNamed(cell: string): number | 'volts' | undefined {
+  const bare = cell.replace(/^[[(]|[\])]$/g, '').toLowerCase();
+  if (/^m?v(olts?)?$/.test(bare)) return 'volts';
+  return Object.hasOwn(NS_PER, bare) ? NS_PER[bare] : undefined;
+}
+
+/** A level in a word; null for any other. */
+export function levelWord(cell: string): 0 | 1 | null {
+  if (/^(h|hi|high|true|on)$/i.test(cell)) return 1;
+  return /^(l|lo|low|false|off)$/i.test(cell) ? 0 : null;
+}
+
+const STAMP = /^(?:(\d{4})-(\d\d)-(\d\d)[T ])?(\d{1,2}):(\d\d):(\d\d(?:[.,]\d+)?)(?:Z|[+-]\d\d:?\d\d)?$/;
+export const isStamp = (cell: string): boolean => STAMP.test(cell);
+
+/** A time of the clock: its day, where it names one, and the seconds since midnight; null for what is none. */
+export function stampOf(cell: string): { day: number; s: number } | null {
+  const [, year, month, day, hours, minutes, seconds] = STAMP.exec(cell) ?? [];
+  if (hours === undefined) return null;
+  const s = Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds!.replace(',', '.'));
+  return { day: year === undefined ? 0 : dayOf(Number(year), Number(month), Number(day)), s };
+}
+
+const dayOf = (year: number, month: number, day: number): number => Date.UTC(year, month - 1, day) / 86_400_000;
 
 /** A column beside the time. */
 interface CsvColumn {
@@ -17,15 +46,19 @@ export interface CsvHead {
   nsPerCount: number;
   /** What the first column is called. */
   timeName: string;
+  /** It gives times of the clock. */
+  byClock: boolean;
   /** It counts samples, not time. */
   bySample: boolean;
   /** There is no such column: each row is the next sample. */
   uncounted: boolean;
+  /** Samples a second; undefined where times are given. */
+  hz: number | undefined;
   columns: CsvColumn[];
 }
 
 /** Rows that say nothing: empty, or a comment. */
-export const isComment = (row: string): boolean => /^\s*("?\s*(#|\/\/|;\s)|$)/.test(row);
+export const isComment = (row: string): boolean => /^\uFEFF?\s*("?\s*(#|\/\/|;\s)|$)/.test(row);
 
 /** The separator a row uses: the one of the three that it has most. */
 export function separatorOf(row: string): CsvHead['separator'] {
@@ -40,32 +73,43 @@ export function rateIn(text: string): number | undefined {
   return rate > 0 ? rate : undefined;
 }
 
+const NAMED = new RegExp(`^(?:(?:time(?:stamp)?|t)\\s*(?:_|\\s|[[(/])\\s*)?(${UNIT})\\s*[\\])]?$`, 'i');
+const BRACKETED = new RegExp(`[[(]\\s*(${UNIT})\\s*[\\])]$`, 'i');
+
 /** A unit of time behind the name of a column: `time_us`, or in brackets behind any name. */
 function unitOf(first: string): string | undefined {
-  const named = /^(?:time(?:stamp)?|t)\s*(?:_|\s|[[(/])\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]?$/i.exec(first);
-  const bracketed = /[[(]\s*(s|sec|ms|us|µs|μs|ns)\s*[\])]$/i.exec(first);
-  return (named ?? bracketed)?.[1]?.toLowerCase();
+  return (NAMED.exec(first) ?? BRACKETED.exec(first))?.[1]?.toLowerCase();
+}
+
+/** What is known besides the head. */
+export interface AroundHead {
+  separator: CsvHead['separator'];
+  /** Samples a second, where a note above says so: then a head without a time is one of samples in turn. */
+  told?: number | undefined;
+  /** Cells of a row of units under it. */
+  units?: readonly string[];
+  /** First cell of the first row of figures. */
+  first?: string;
 }
 
 /**
- * Reads the first row's cells.
- * @param told samples a second, where a comment above says so: then a head without a time is one of samples in turn
+ * Reads the head's cells.
  * @returns what is wrong with it, in words, where it cannot be read
  */
 export function headOf(
-  cells: readonly string[],
-  separator: CsvHead['separator'],
-  told: number | undefined,
+  all: readonly string[],
+  { separator, told, units = [], first: figure = '' }: AroundHead,
 ): CsvHead | string {
-  const all = cells.map((c) => c.replace(/^\uFEFF/, '').trim());
   const [first = '', ...others] = all;
   const counted = /^samples?\s*@/i.test(first) ? rateIn(first) : /^samples?$/i.test(first) ? told : undefined;
+  const under = unitNamed(units[0] ?? '');
   const unit = unitOf(first);
+  const ns = isStamp(figure) ? NS_PER.s : unit ? NS_PER[unit] : under === 'volts' ? undefined : under;
   const isBare = /^(?:time(?:stamp)?|t)$/i.test(first);
-  const uncounted = !unit && !counted && !isBare;
+  const uncounted = !ns && !counted && !isBare;
   // a head of figures is a row of samples, whose lines have no names
   if (uncounted && (told === undefined || all.every((c) => Number.isFinite(Number(c))))) return noUnit(first);
-  const names = uncounted ? all : others;
+  const names = uncounted ? [...all] : others;
   // a row that ends in its separator has an empty cell more
   while (names.at(-1) === '') names.pop();
   if (!names.length) return 'no line beside the time';
@@ -73,12 +117,15 @@ export function headOf(
   return {
     separator,
     timeName: first,
-    nsPerCount: unit ? NS_PER[unit]! : rate ? 1e9 / rate : NaN,
+    nsPerCount: ns ?? (rate ? 1e9 / rate : NaN),
+    byClock: isStamp(figure),
     bySample: rate !== undefined,
+    hz: rate,
     uncounted,
-    columns: names.map((name) => ({
+    columns: names.map((name, i) => ({
       name: name.replace(/(_V|\s*[[(]\s*m?V(olts?)?\s*[\])])$/i, ''),
-      isVolts: /_V$|[[(]\s*m?V(olts?)?\s*[\])]$/.test(name),
+      isVolts:
+        /_V$|[[(]\s*m?V(olts?)?\s*[\])]$/.test(name) || unitNamed(units[i + (uncounted ? 0 : 1)] ?? '') === 'volts',
     })),
   };
 }

@@ -1,11 +1,13 @@
 import Papa from 'papaparse';
 import { CaptureProblem, type Capture, type CaptureLine, type CaptureReader } from './capture.js';
 import { groups3 } from '../units/index.js';
-import { bareTime, figureOf, headOf, isComment, rateIn, separatorOf, type CsvHead } from './csv-head.js';
+import { bareTime, figureOf, isComment, levelWord, stampOf, type CsvHead } from './csv-head.js';
+import { headAmong, MOST_ABOVE, type FoundHead } from './csv-preamble.js';
 import { LineStore } from './line-store.js';
-import { textReader } from './text.js';
+import { textReader, type Encoding } from './text.js';
 import { VoltStore } from './volt-store.js';
 
+const DAY_S = 86_400;
 /** Rows that are looked through for what their times count. */
 const LOOKED_AT = 1000;
 
@@ -16,21 +18,32 @@ const LOOKED_AT = 1000;
  * @source [std RFC 4180] by papaparse
  */
 export class CsvReader implements CaptureReader {
-  private readonly text = textReader();
+  private readonly text: (bytes?: Uint8Array) => string;
   private held = '';
+  /** What stands above the figures, until they have come. */
+  private top = '';
+  /** Its rows end in a carriage return alone. */
+  private oldEnds: boolean | null = null;
+  private isLookedAt = false;
   private row = 0;
   private head: CsvHead | null = null;
   private stores: (LineStore | VoltStore)[] = [];
   private fromNs: number | null = null;
   private timeNs = 0;
-  /** Samples a second, as a comment above the head says, and those read so far where no column counts them. */
-  private told: number | undefined;
+  /** Time of the clock at the first row. */
+  private clock: { day: number; s: number } | null = null;
+  /** Samples read so far, where no column counts them. */
   private samples = 0;
   private readonly leftOut: string[] = [];
   private readonly remarks: string[] = [];
 
+  /** @param encoding of its letters */
+  constructor(encoding: Encoding = 'utf-8') {
+    this.text = textReader(encoding);
+  }
+
   push(chunk: Uint8Array): void {
-    this.held += this.text(chunk);
+    this.held += this.ended(this.text(chunk));
     const end = this.held.lastIndexOf('\n') + 1;
     if (end) {
       this.rows(this.held.slice(0, end));
@@ -38,8 +51,15 @@ export class CsvReader implements CaptureReader {
     }
   }
 
+  /** Rows end in a line feed, whatever ended them. */
+  private ended(text: string): string {
+    if (this.oldEnds === null && /[\r\n]./s.test(text)) this.oldEnds = !text.includes('\n');
+    return this.oldEnds ? text.replaceAll('\r', '\n') : text;
+  }
+
   finish(): Omit<Capture, 'name'> {
-    this.lastRow(this.held + this.text());
+    this.lastRow(this.held + this.ended(this.text()));
+    if (!this.head) this.begin(headAmong(this.top.split('\n')));
     if (!this.head) this.fail('the file is empty');
     const lines = this.stores.map((store): CaptureLine & { remark?: string } => store.line());
     return {
@@ -54,21 +74,50 @@ export class CsvReader implements CaptureReader {
   }
 
   private rows(text: string): void {
-    let rest = text;
-    while (!this.head && rest) {
-      const end = rest.indexOf('\n') + 1 || rest.length;
-      this.header(rest.slice(0, end));
-      rest = rest.slice(end);
-    }
+    const rest = this.head ? text : this.above(text);
     if (!rest || !this.head) return;
     const { data } = Papa.parse<string[]>(rest, { delimiter: this.head.separator });
     // what follows the last line end is no row
     if (rest.endsWith('\n')) data.pop();
-    if (data.length && Number.isNaN(this.head.nsPerCount)) this.tellTime(data, this.head);
+    if (data.length && !this.isLookedAt) this.lookAt(data, this.head);
     for (const cells of data) {
       this.row++;
       if (cells.length > 1 || !isComment(cells[0]!)) this.values(cells, this.head);
     }
+  }
+
+  /** Takes rows until the head and the first figures have come; returns the rows from there on. */
+  private above(text: string): string {
+    this.top += text;
+    const rows = this.top.split('\n');
+    const found = headAmong(rows);
+    if (found?.figures == null && rows.length <= MOST_ABOVE) return '';
+    this.begin(found);
+    return rows.slice(this.row).join('\n');
+  }
+
+  /** Takes the head; the next row is the first of figures. */
+  private begin(found: FoundHead | null): void {
+    if (!found) return;
+    this.row = found.at + 1;
+    if (typeof found.head === 'string') this.fail(found.head);
+    this.head = found.head;
+    const { columns, hz, uncounted } = found.head;
+    if (uncounted)
+      this.remarks.push(`No column counts the time; each row is a sample, ${groups3(hz!)} a second as a comment says`);
+    this.stores = columns.map(({ name, isVolts }) => (isVolts ? new VoltStore(name) : new LineStore(name)));
+    if (found.figures !== null) this.row = found.figures;
+  }
+
+  /** What only the figures tell: what the times count, and which columns are of volts. */
+  private lookAt(rows: readonly string[][], head: CsvHead): void {
+    this.isLookedAt = true;
+    if (Number.isNaN(head.nsPerCount)) this.tellTime(rows, head);
+    const from = head.uncounted ? 0 : 1;
+    this.stores = this.stores.map((store, i) => {
+      const cells = rows.slice(0, LOOKED_AT).map((row) => (row[i + from] ?? '').trim());
+      return cells.some((c) => isVoltage(c, head)) ? new VoltStore(store.name) : store;
+    });
   }
 
   private tellTime(rows: readonly string[][], head: CsvHead): void {
@@ -95,31 +144,13 @@ export class CsvReader implements CaptureReader {
     this.leftOut.push('a last row that was cut');
   }
 
-  private header(row: string): void {
-    this.row++;
-    if (isComment(row.replace(/^\uFEFF/, ''))) {
-      this.told ??= rateIn(row);
-      return;
-    }
-    const separator = separatorOf(row);
-    const [cells = []] = Papa.parse<string[]>(row.trimEnd(), { delimiter: separator }).data;
-    const head = headOf(cells, separator, this.told);
-    if (typeof head === 'string') this.fail(head);
-    this.head = head;
-    if (head.uncounted)
-      this.remarks.push(
-        `No column counts the time; each row is a sample, ${groups3(this.told!)} a second as a comment says`,
-      );
-    this.stores = head.columns.map(({ name, isVolts }) => (isVolts ? new VoltStore(name) : new LineStore(name)));
-  }
-
   private values(row: readonly string[], head: CsvHead): void {
     const cells = trimmed(row);
     if (head.uncounted) cells.unshift(String(this.samples++));
     // a row that ends in its separator has an empty cell more
     if (cells.length === this.stores.length + 2 && cells.at(-1) === '') cells.pop();
     const [first = ''] = cells;
-    const count = figureOf(first, head);
+    const count = head.byClock ? this.sinceFirst(first) : figureOf(first, head);
     if (!Number.isFinite(count)) this.fail(`"${first}" is no ${head.bySample ? 'sample' : 'time'}`);
     if (cells.length !== this.stores.length + 1)
       this.fail(`${cells.length} cells where the header has ${this.stores.length + 1}`);
@@ -130,6 +161,14 @@ export class CsvReader implements CaptureReader {
     this.stores.forEach((store, i) => this.level(store, cells[i + 1]!, timeNs, head));
   }
 
+  /** Seconds from the first row to this one, by the clock; whole days are kept apart, since one figure of both would lose the ns. */
+  private sinceFirst(cell: string): number {
+    const now = stampOf(cell);
+    if (!now) return NaN;
+    this.clock ??= now;
+    return (now.day - this.clock.day) * DAY_S + (now.s - this.clock.s);
+  }
+
   private level(store: LineStore | VoltStore, cell: string, timeNs: number, head: CsvHead): void {
     if (store instanceof VoltStore) {
       const volts = figureOf(cell, head);
@@ -137,9 +176,10 @@ export class CsvReader implements CaptureReader {
       store.set(timeNs, volts);
     } else if (cell === '' || /^[xz?u-]$/i.test(cell)) store.blur();
     else {
-      const level = figureOf(cell, head);
+      const figure = figureOf(cell, head);
+      const level = Number.isNaN(figure) ? levelWord(cell) : figure;
       if (level === 0 || level === 1) return store.set(timeNs, level);
-      if (!Number.isFinite(level)) this.fail(`"${cell}" is neither 0 nor 1`);
+      if (level === null || !Number.isFinite(level)) this.fail(`"${cell}" is neither 0 nor 1`);
       this.fail(`"${cell}" is neither 0 nor 1; a column of volts has a name that ends in _V or [V]`);
     }
   }
@@ -148,5 +188,9 @@ export class CsvReader implements CaptureReader {
     throw new CaptureProblem(`row ${Math.max(1, this.row)}`, what);
   }
 }
+
+/** A figure with a fraction is no level. */
+const isVoltage = (cell: string, head: CsvHead): boolean =>
+  /[.,]\d|e/i.test(cell) && ![0, 1, NaN].includes(figureOf(cell, head));
 
 const trimmed = (cells: readonly string[]): string[] => cells.map((cell) => cell.trim());

@@ -1,4 +1,4 @@
-import { strToU8, zipSync } from 'fflate';
+import { gzipSync, strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { readCapture, type Capture } from './index.js';
 
@@ -39,10 +39,44 @@ describe('tables of other tools', () => {
     ['in another language', 'Zeit [us];RX;TX\n0;1;0\n1;0;0\n2;0;1\n3;1;1\n'],
     ['by samples whose rate a comment tells', '# taken with 1 MHz\nSample,RX,TX\n0,1,0\n1,0,0\n2,0,1\n3,1,1\n'],
     ['of samples that nothing counts', '; 1000 kHz\nRX,TX\n1,0\n0,0\n0,1\n1,1\n'],
+    ['with old line ends', 'time_us,RX,TX\r0,1,0\r1,0,0\r2,0,1\r3,1,1\r'],
+    ['of words for levels', 'time_us,RX,TX\n0,H,L\n1,false,low\n2,lo,true\n3,high,ON\n'],
+    ['with a row of units', 'elapsed,RX,TX\nus,,\n0,1,0\n1,0,0\n2,0,1\n3,1,1\n'],
+    ['with notes above', 'made with,some tool\npoints,4\n\nTime (us),RX,TX\n0,1,0\n1,0,0\n2,0,1\n3,1,1\n'],
+    [
+      'by the clock',
+      'when,RX,TX\n10:00:00.000000,1,0\n10:00:00.000001,0,0\n10:00:00.000002,0,1\n10:00:00.000003,1,1\n',
+    ],
   ])('%s', async (_, text) => {
-    expect(lines(await opened('a.csv', text))).toEqual(expected);
+    const near = ({ lines: all }: Capture) => all.map((l) => [l.name, l.first, [...l.timesNs].map(Math.round)]);
+    expect(near(await opened('a.csv', text))).toEqual(expected);
     // known by what it holds as well as by its name
-    expect(lines(await opened('a.txt', text))).toEqual(expected);
+    expect(near(await opened('a.txt', text))).toEqual(expected);
+  });
+
+  it('of the clock go over midnight where they name the day', async () => {
+    const text = 'when,RX\n2025-03-01 23:59:59.9,1\n2025-03-02T00:00:00.1,0\n';
+    expect((await opened('a.csv', text)).lines[0]!.timesNs[0]).toBeCloseTo(0.2e9, 0);
+    expect(await problem('a.csv', text.replace(/2025-03-0\d[ T]/g, ''))).toMatch(/row 3: time goes back/);
+  });
+
+  it('in two bytes a letter, either way round', async () => {
+    const letters = Array.from('time_us,RX\n0,1\n3,0\n', (c) => c.charCodeAt(0));
+    const little = Uint8Array.from([0xff, 0xfe, ...letters.flatMap((c) => [c, 0])]);
+    const big = Uint8Array.from([0xfe, 0xff, ...letters.flatMap((c) => [0, c])]);
+    for (const bytes of [little, big]) expect(lines(await opened('a.csv', bytes))).toEqual([['RX', 1, [3000]]]);
+  });
+
+  it('of volts are known by their figures, by a row of units, and by their names', async () => {
+    for (const head of ['Time [us],RX', 'time,RX\nus,V', 'Time [us],RX_V'])
+      expect(lines(await opened('a.csv', `${head}\n0,0.1\n2,3.2\n5,0.2\n`))).toEqual([['RX', 0, [2000, 5000]]]);
+  });
+
+  it('without a head are taken where their times have fractions', async () => {
+    expect(lines(await opened('a.csv', '0.0000,1,0\n0.0001,0,0\n0.0002,0,1\n'))).toEqual([
+      ['D0', 1, [100000]],
+      ['D1', 0, [200000]],
+    ]);
   });
 
   it('without a unit are taken as seconds where the figures say so, and never otherwise', async () => {
@@ -176,6 +210,38 @@ describe('samples in an archive', () => {
     );
     expect(await problem('a.zip', Uint8Array.of(0x50, 0x4b, 3, 4, 9, 9))).toBe(
       'a.zip, archive: this is no ZIP, or a damaged one',
+    );
+  });
+});
+
+describe('what is packed', () => {
+  const table = 'time_us,RX\n0,1\n3,0\n';
+  it('by itself is read as it would be unpacked, and says where it cannot be', async () => {
+    const dump = '$timescale 1 us $end $var wire 1 ! RX $end $enddefinitions $end #0 1! #3 0! #3';
+    for (const [name, text] of [
+      ['a.csv', table],
+      ['a.vcd', dump],
+    ] as const) {
+      expect(lines(await opened('a.zip', zipSync({ [name]: strToU8(text) })))).toEqual([['RX', 1, [3000]]]);
+      expect(lines(await opened(`${name}.gz`, gzipSync(strToU8(text))))).toEqual([['RX', 1, [3000]]]);
+    }
+    expect(await problem('a.zip', zipSync({ 'b.csv': strToU8('time_us,RX\n0,7\n') }))).toMatch(
+      /^a.zip, b.csv, row 2: "7" is neither/,
+    );
+    expect(await problem('a.csv.gz', Uint8Array.of(0x1f, 0x8b, 8, 0, 0, 0, 0, 0, 0, 3, 9, 9))).toMatch(/damaged/);
+  });
+
+  it('may be bytes', async () => {
+    expect((await opened('a.bin.gz', gzipSync(Uint8Array.of(15, 0, 200)))).bytes).toEqual(Uint8Array.of(15, 0, 200));
+  });
+});
+
+describe('bytes written as figures', () => {
+  it('are the bytes, however they stand', async () => {
+    for (const text of ['0F 00 c8 ff 10 20\n', '0x0f, 0x00, 0xC8, 0xFF,\r\n0x10, 0x20', '0f:00:c8:ff:10:20'])
+      expect([...(await opened('a.txt', text)).bytes!]).toEqual([15, 0, 200, 255, 16, 32]);
+    expect(await problem('a.txt', `${'0F 00 C8\n'.repeat(900)}zz`)).toBe(
+      'a.txt, row 901: "zz" is no pair of hexadecimal figures',
     );
   });
 });

@@ -1,10 +1,11 @@
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { CaptureProblem, type Capture, type CaptureReader } from './capture.js';
-import { headOf, isComment, rateIn, separatorOf } from './csv-head.js';
 import { CsvReader } from './csv-reader.js';
-import { SampleReader } from './sample-reader.js';
+import { headAmong } from './csv-preamble.js';
+import { GzipReader, ZipReader } from './archive-reader.js';
+import { HexReader, isHex, RawReader } from './raw-reader.js';
 import { VcdReader } from './vcd-reader.js';
-import { textOf } from './text.js';
+import { encodingOf, textOf } from './text.js';
 
 /** A file that is read in pieces. */
 export interface CaptureSource {
@@ -27,7 +28,7 @@ export const STOPPED = 'stopped before its end; nothing was kept';
 
 /**
  * Reads a recording in pieces, whatever its form: a dump begins with `$`, a table is named .csv or begins like one, all else
- * is raw bytes. A file that cannot be read gives its problem with file and place.
+ * is bytes, as they are or written as figures; packed or not. A file that cannot be read gives its problem with file and place.
  */
 export async function readCapture(source: CaptureSource, watch: CaptureWatch = {}): Promise<Reading<Capture>> {
   let reader: CaptureReader | null = null;
@@ -49,55 +50,29 @@ export async function readCapture(source: CaptureSource, watch: CaptureWatch = {
   }
 }
 
+/** How much of a file is looked at to tell its form, bytes. */
+const HEAD = 4000;
+
 function readerFor({ name, size }: CaptureSource, piece: Uint8Array): CaptureReader {
-  const head = textOf(piece.subarray(0, 400)).trimStart();
-  if (piece[0] === 0x50 && piece[1] === 0x4b && piece[2] === 3 && piece[3] === 4) return new SampleReader();
+  if (startsWith(piece, 0x50, 0x4b, 3, 4)) return new ZipReader(formOf);
+  if (startsWith(piece, 0x1f, 0x8b)) return new GzipReader(name.replace(/\.gz$/i, ''), unpacked);
+  return formOf(name, piece) ?? new RawReader(size);
+}
+
+const unpacked = (name: string, piece: Uint8Array): CaptureReader => formOf(name, piece) ?? new RawReader(0);
+const startsWith = (piece: Uint8Array, ...bytes: number[]): boolean => bytes.every((b, i) => piece[i] === b);
+
+/** Who reads a file that is packed in nothing, by what it holds, then by its name; null for bytes. */
+function formOf(name: string, piece: Uint8Array): CaptureReader | null {
+  const encoding = encodingOf(piece);
+  const head = textOf(piece.subarray(0, HEAD), encoding).trimStart();
   if (/\.vcd$/i.test(name) || /^\$(date|version|timescale|comment|scope|var)\b/.test(head)) return new VcdReader();
-  if (/\.[ct]sv$/i.test(name) || isTable(head)) return new CsvReader();
-  return new RawReader(size);
+  if (/\.[ct]sv$/i.test(name) || isTable(head)) return new CsvReader(encoding);
+  return isHex(head) ? new HexReader() : null;
 }
 
-/** Whether a text's first row that is no comment is the head of a table. */
-function isTable(head: string): boolean {
-  const rows = head.split('\n');
-  const at = rows.findIndex((r) => !isComment(r));
-  const row = rows[at]?.trimEnd() ?? '';
-  const told = rows
-    .slice(0, Math.max(0, at))
-    .map(rateIn)
-    .find((rate) => rate !== undefined);
-  const separator = separatorOf(row);
-  return typeof headOf(row.split(separator), separator, told) !== 'string';
-}
-
-/** Bytes as they are. */
-class RawReader implements CaptureReader {
-  private room: Uint8Array<ArrayBuffer>;
-  private length = 0;
-
-  constructor(size: number) {
-    this.room = new Uint8Array(Math.max(1024, size));
-  }
-
-  push(chunk: Uint8Array): void {
-    if (this.length + chunk.length > this.room.length) {
-      const wider = new Uint8Array(2 * (this.length + chunk.length));
-      wider.set(this.room.subarray(0, this.length));
-      this.room = wider;
-    }
-    this.room.set(chunk, this.length);
-    this.length += chunk.length;
-  }
-
-  finish(): Omit<Capture, 'name'> {
-    return {
-      form: 'raw bytes',
-      fromNs: 0,
-      endNs: 0,
-      lines: [],
-      bytes: this.room.subarray(0, this.length),
-      leftOut: [],
-      remarks: [],
-    };
-  }
-}
+/** Whether a text's rows have the head of a table. */
+const isTable = (head: string): boolean => {
+  const found = headAmong(head.split(/\r\n|\r|\n/));
+  return found !== null && typeof found.head !== 'string';
+};

@@ -1,10 +1,8 @@
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import { groups3 } from '../units/index.js';
-import { CaptureProblem, type Capture, type CaptureReader } from './capture.js';
+import { CaptureProblem, type Capture } from './capture.js';
 import { LineStore } from './line-store.js';
 
-/** Samples unpacked are at most so many bytes: a few minutes of a cheap tool. */
-const MOST_BYTES = 400e6;
 /** Lines in a sample of four bytes. */
 const MOST_LINES = 32;
 
@@ -16,54 +14,23 @@ interface SampleNotes {
 }
 
 /**
- * Reads a ZIP of raw samples: a text (`.txt`) with the rows `samples a second: 24000000`, `bytes a sample: 1` and
- * `lines: RX, TX`, and beside it the samples, least byte first, bit n of each being line n. More files of samples follow each
- * other by name. Our own form, see `docs/FORMATS.md`.
+ * Raw samples beside a text (`.txt`) with the rows `samples a second: 24000000`, `bytes a sample: 1` and `lines: RX, TX`:
+ * the samples least byte first, bit n of each being line n. More files of samples follow each other by name. Our own form, see
+ * `docs/FORMATS.md`.
  */
-export class SampleReader implements CaptureReader {
-  private readonly chunks: Uint8Array[] = [];
-
-  push(chunk: Uint8Array): void {
-    this.chunks.push(chunk.slice());
-  }
-
-  finish(): Omit<Capture, 'name'> {
-    const members = this.members();
-    const [text, ...more] = Object.keys(members).filter((name) => /\.txt$/i.test(name));
-    if (text === undefined || more.length)
-      fail('archive', `${text ? 'more than one text' : 'no text'} (.txt) that says the rate`);
-    const notes = notesOf(strFromU8(members[text]!), text);
-    const stores = notes.lines.map((name) => new LineStore(name));
-    let at = 0;
-    for (const name of Object.keys(members).sort())
-      if (name !== text) at = sampled(members[name]!, name, notes, stores, at);
-    if (!at) fail('archive', 'no samples beside the text');
-    const endNs = (at * 1e9) / notes.hz;
-    const remarks = [`${groups3(at)} samples at ${groups3(notes.hz)} a second`];
-    return { form: 'samples', fromNs: 0, endNs, lines: stores.map((s) => s.line()), bytes: null, leftOut: [], remarks };
-  }
-
-  private members(): Record<string, Uint8Array> {
-    const all = new Uint8Array(this.chunks.reduce((sum, c) => sum + c.length, 0));
-    let at = 0;
-    for (const chunk of this.chunks) {
-      all.set(chunk, at);
-      at += chunk.length;
-    }
-    let room = MOST_BYTES;
-    try {
-      return unzipSync(all, {
-        filter({ name, originalSize }) {
-          room -= originalSize;
-          if (room < 0) fail(name, `more than ${groups3(MOST_BYTES)} bytes when unpacked`);
-          return !name.endsWith('/');
-        },
-      });
-    } catch (error) {
-      if (error instanceof CaptureProblem) throw error;
-      fail('archive', 'this is no ZIP, or a damaged one');
-    }
-  }
+export function samplesOf(members: Readonly<Record<string, Uint8Array>>): Omit<Capture, 'name'> {
+  const [text, ...more] = Object.keys(members).filter((name) => /\.txt$/i.test(name));
+  if (text === undefined || more.length)
+    fail('archive', `${text ? 'more than one text' : 'no text'} (.txt) that says the rate`);
+  const notes = notesOf(strFromU8(members[text]!), text);
+  const stores = notes.lines.map((name) => new LineStore(name));
+  let at = 0;
+  for (const name of Object.keys(members).sort())
+    if (name !== text) at = sampled(members[name]!, name, notes, stores, at);
+  if (!at) fail('archive', 'no samples beside the text');
+  const endNs = (at * 1e9) / notes.hz;
+  const remarks = [`${groups3(at)} samples at ${groups3(notes.hz)} a second`];
+  return { form: 'samples', fromNs: 0, endNs, lines: stores.map((s) => s.line()), bytes: null, leftOut: [], remarks };
 }
 
 function fail(where: string, what: string): never {
