@@ -16,7 +16,7 @@ export interface FoundHead {
 }
 
 /** Cells of one row, without blanks around them. */
-export function cellsOf(row: string): string[] {
+function cellsOf(row: string): string[] {
   const [cells = []] = Papa.parse<string[]>(row.trimEnd(), { delimiter: separatorOf(row) }).data;
   return cells.map((c) => c.replace(/^\uFEFF/, '').trim());
 }
