@@ -29,7 +29,7 @@ export interface Proposal {
 
 /** How sure the first suspect must be to be named without a further measurement. */
 export const SURE = 0.9;
-const MOST_MEASURES = 12;
+const MOST_MEASURES = 20;
 
 export function casebookOf(rig: Rig, plan: readonly CheckStep[]): Casebook {
   const steps = casebookSteps(rig, plan);

@@ -1,5 +1,6 @@
 /** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
 import { FLAW_SIGHTS, stateText, stillSights, type Bench, type BenchPart, type HeardFunction } from '../bench/index.js';
+import { photoWays } from '../loom/index.js';
 import { looksOf, type CheckStep } from '../prove/index.js';
 
 /** A slot of a receiver that is looked at. */
@@ -210,7 +211,17 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
   for (const s of own.shaping) add(s.channel - 1, s);
   for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
   return {
-    watched: JSON.stringify([part.id, feed, startsMs, transmitter, menus, pictures, flaws, arrivesOf(bench, own)]),
+    watched: JSON.stringify([
+      part.id,
+      feed,
+      startsMs,
+      transmitter,
+      menus,
+      pictures,
+      flaws,
+      arrivesOf(bench, own),
+      tagsOf(bench, own),
+    ]),
     told: functions.map((f) => JSON.stringify(toldBy(f))),
     picturesFrom: pictures.map(([, from]) => from.part),
     way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
@@ -222,6 +233,13 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
 /** What the screens make of a picture that is sent. */
 const arrivesOf = ({ rig, flaws }: Bench, { sheet, part }: BenchPart): string =>
   FLAW_SIGHTS.disturbed.has(sheet) ? stateText(rig, flaws, 'disturbed', part.id) : '';
+
+/** How a tagger hears of photos, and whether all on the way are fed. */
+function tagsOf({ rig, parts }: Bench, { part }: BenchPart): unknown {
+  const way = photoWays(rig).find((w) => w.tagger.id === part.id);
+  const fed = (id: string): unknown => parts.flatMap((p) => (p.part.id === id ? [p.feed, p.startsMs] : []));
+  return way ? [way.breaks, way.isHeard, way.parts.map(fed)] : '';
+}
 
 /** Where the radio is lost, what was never set counts for every slot: a bus falls silent only as a whole. */
 const wayText = ({ way, bySlot, failSafes }: PartTexts, slots: readonly number[], isFailing: boolean): string =>

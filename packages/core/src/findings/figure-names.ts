@@ -90,6 +90,7 @@ export interface FigureNames {
   'plug-mismatch': 'cable' | 'from' | 'has' | 'to' | 'wants';
   'part-idle': 'part' | 'why';
   'radio-none': 'part';
+  'photo-untold': 'part' | 'why';
   'reach-missing': 'functions' | 'over' | 'part';
   'fuse-too-large': 'amps' | 'cable' | 'fuse' | 'gauge' | 'plug carries' | 'wire carries';
   'fuse-too-small': 'amps' | 'cable' | 'fuse' | 'gauge' | 'plug carries' | 'wire carries';

@@ -82,6 +82,7 @@ import { operatorsIdleRule } from './rules/operators-idle.js';
 import { signalMisplacedRule } from './rules/signal-misplaced.js';
 import { plugMismatchRule } from './rules/plug-mismatch.js';
 import { packUnusedRule, partIdleRule } from './rules/part-idle.js';
+import { photoUntoldRule } from './rules/photo-untold.js';
 import { reachMissingRule } from './rules/reach-missing.js';
 import { fuseTooLargeRule, fuseTooSmallRule } from './rules/lead-fuse.js';
 import { wireTooThickRule, packLeadThinRule } from './rules/lead-gauge.js';
@@ -150,6 +151,7 @@ const RULES: readonly Rule[] = [
   screenUntunedRule,
   pictureNowhereRule,
   reachMissingRule,
+  photoUntoldRule,
   partIdleRule,
   packUnusedRule,
   signalMissingRule,

@@ -93,6 +93,7 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'part-idle': '[practice]',
   'radio-none': 'part sheets',
   'reach-missing': '[practice]',
+  'photo-untold': '[practice]',
   'fuse-too-large': '[practice] fuse before wire before plug',
   'fuse-too-small': '[practice]',
   'wire-too-thick': '[practice]',

@@ -47,6 +47,7 @@ export {
 } from './pin-map.js';
 export { assignablePort, toldUse, wantedUses } from './told-ports.js';
 export { addressOf, networkParts, subnetOf } from './network.js';
+export { photoWays, type PhotoWay } from './photo-ways.js';
 export { networkHops, wayTo, type Hop } from './reach.js';
 export { antennaJoin, type AntennaJoin } from './antennas.js';
 export { PICTURE_KINDS } from './picture-kinds.js';

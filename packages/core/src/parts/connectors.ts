@@ -76,7 +76,7 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'sensor window': only('light'),
   'trainer jack': only('trainer'),
   'battery grip': only('battery grip', 6, 18),
-  'hot shoe': only('hot shoe'),
+  'hot shoe': { ...only('hot shoe'), mates: ['made'] },
   'balance plug': only('balance'),
 };
 

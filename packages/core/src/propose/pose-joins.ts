@@ -3,9 +3,13 @@ import {
   flies,
   hasControls,
   hearsAir,
+  hearsPhotos,
   isCompass,
   passesOn,
+  sees,
   speaksAir,
+  tagsPhotos,
+  tellsPhotos,
   type Link,
   type Sheet,
 } from '../parts/index.js';
@@ -33,6 +37,7 @@ export function poseJoins(poser: Poser): void {
   poseReports(poser);
   poseMotors(poser);
   poseSecondReceivers(poser);
+  posePhotos(poser);
 }
 
 function poseAntennas(poser: Poser): void {
@@ -157,6 +162,33 @@ function poseSecondReceivers(poser: Poser): void {
     });
     for (const receiver of from) addJoin(poser, receiver, input, { covers: [need], cost: [] });
   }
+}
+
+/**
+ * A tagger is told of each photo, by a camera's own contact or that of a box; a box that hands on what its shoe hears is told by the
+ * camera. @source [practice]
+ */
+function posePhotos(poser: Poser): void {
+  if (!poser.view.parts.some(({ sheet }) => tagsPhotos(sheet))) return;
+  const tellers = poser.view.ends.filter(({ cls, end }) => tellsPhotos(cls.sheet).includes(end.link));
+  for (const input of poser.view.ends.filter(({ cls, end }) => hearsPhotos(cls.sheet).includes(end.link))) {
+    const { part, sheet } = input.cls;
+    const from = tellers.filter(({ cls }) => cls.part.id !== part.id && (sees(cls.sheet) || tagsPhotos(sheet)));
+    if (!from.length || !(tagsPhotos(sheet) || tellsPhotos(sheet).length)) continue;
+    for (const unit of input.cls.members)
+      posePhotosOf(poser, ownEnd(poser, part.id, unit.links[input.nth]!.link.id)!, from);
+  }
+}
+
+function posePhotosOf(poser: Poser, input: ClassEnd, from: readonly ClassEnd[]): void {
+  if (poser.view.kept.some((c) => isIn(c, input))) return;
+  const { part } = input.cls;
+  const need = `photos ${input.cls.id} ${input.nth}`;
+  poser.need(need, `${part.label} is told of each photo`, COST.openNice, {
+    part: part.id,
+    lacks: () => whyNoLead(poser, need, 'no contact of a camera is left for it'),
+  });
+  for (const teller of from) addJoin(poser, teller, input, { covers: [need], cost: [] });
 }
 
 const CHANNELS: ReadonlySet<Link['kind']> = new Set(['sbus', 'ppm', 'crsf']);

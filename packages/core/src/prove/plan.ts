@@ -19,7 +19,7 @@ import { arrivingSteps, byHandSteps } from './picture-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
-import { lookSteps, powerCycleSteps } from './state-steps.js';
+import { lookSteps, powerCycleSteps, tagSteps } from './state-steps.js';
 import { namesOf } from './sight-names.js';
 import { slotSteps } from './slot-steps.js';
 import { travelMs } from './travel.js';
@@ -65,7 +65,7 @@ export function checkPlan(
       ...inOrder(driven).flatMap((chain) => (settingEnds.has(chain) ? [] : stepsOf(plan, chain))),
       ...asked.filter((s) => !s.byEye),
     ]),
-    ...as('looks', lookSteps(rig)),
+    ...as('looks', [...lookSteps(rig), ...tagSteps(rig)]),
     ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
     // a drive that knows its ends does not go past them in any step after
     ...as('ends', endSteps(plan, ends)),

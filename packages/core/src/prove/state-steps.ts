@@ -1,6 +1,6 @@
 /** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
-import { FLAW_SIGHTS } from '../bench/index.js';
-import { showsAir } from '../loom/index.js';
+import { FLAW_SIGHTS, TAGGED, tagSight } from '../bench/index.js';
+import { photoWays, showsAir } from '../loom/index.js';
 import { partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { BareStep } from './step.js';
@@ -28,6 +28,19 @@ export const lookSteps = (rig: Rig): BareStep[] =>
         expects: [{ sight: `${part.id}.${what}`, is: well }],
       }));
   });
+
+/** One photo for each tagger that hears of them. */
+export const tagSteps = (rig: Rig): BareStep[] =>
+  photoWays(rig)
+    .filter((way) => !way.breaks && way.isHeard)
+    .map(({ tagger, parts }) => ({
+      id: `${tagger.id}.tags`,
+      part: tagger.id,
+      title: `Take a photo: look whether ${tagger.label} notes it`,
+      expectText: 'one tag more for each photo',
+      ...{ setUp: {}, moves: [], through: [...parts] },
+      expects: [{ sight: tagSight(tagger.id), is: TAGGED }],
+    }));
 
 /** Everything that keeps settings, read again after it was off; the last step, since it costs a start. */
 export function powerCycleSteps(rig: Rig): BareStep[] {

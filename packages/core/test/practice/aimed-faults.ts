@@ -152,6 +152,25 @@ const added = (cls: string, id = 'PX'): Edit => {
   return { kind: 'addPart', part: newPart(id, cls, sheet.name), sheet };
 };
 
+/** A contact by which a camera tells of each photo. */
+const addShoe = (sheet: Sheet): void => {
+  const plug = { family: 'hot shoe', pins: 1 };
+  sheet.ports.push({
+    id: 'flash',
+    label: 'flash',
+    side: 'right',
+    plug,
+    pins: [{ n: 1, label: 'X', line: 'signal', way: 'out' }],
+  });
+  sheet.links.push({
+    id: 'flash',
+    kind: 'contact',
+    way: 'talk',
+    pins: { data: { port: 'flash', pin: 1 } },
+    params: {},
+  });
+};
+
 /** A place for everything, its lead as long as asked over the straight way between its ends. */
 const laidOut = (rig: Rig, cable: Cable, lengthMm: number, rides?: string): Edit[] => {
   const { from, to } = cable.wires[0]!;
@@ -873,6 +892,10 @@ const AIMED: Record<RuleId, Ways> = {
     rig.cables.flatMap((c) =>
       wiresOf(rig, c, 'signal').length === c.wires.length ? [[{ kind: 'removeCable', cable: c.id }]] : [],
     ),
+  'photo-untold': (rig) =>
+    partsWithSheets(rig)
+      .filter(({ sheet }) => sees(sheet))
+      .map(({ part }): Edit[] => [...resheet(rig, part.id, addShoe), added('position-tagger')]),
   'part-idle': (rig) => rig.cables.map((c) => [{ kind: 'removeCable', cable: c.id }]),
   'radio-none': (rig) => [
     partsWithSheets(rig)

@@ -225,6 +225,11 @@ export const PRACTICE_CASES: RuleCase[] = [
   ['part-idle', () => box(false), () => box(true)],
   ['radio-none', () => radio(false), () => radio(true)],
   ['reach-missing', () => trigger(false), () => trigger(true)],
+  [
+    'photo-untold',
+    () => smallRig({ CA: 'mirrorless-a', TG: 'position-tagger' }),
+    () => smallRig({ CA: 'mirrorless-a', TG: 'position-tagger' }, [['CA.shoe.1 TG.flash.1', 'CA.shoe.2 TG.flash.3']]),
+  ],
   ['fuse-too-large', () => packLead(20, 30), () => packLead(20, 7.5)],
   ['fuse-too-small', () => packLead(20, 1), () => packLead(20, 5)],
   ['pack-lead-thin', () => packLead(26, 2), () => packLead(20, 5)],

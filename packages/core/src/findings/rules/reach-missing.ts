@@ -1,7 +1,7 @@
-import { cableOf, leadLength, pinMap, portsCanJoin, type LinkEnd } from '../../loom/index.js';
+import type { LinkEnd } from '../../loom/index.js';
 import { eyeLinks, isWorkedOver, worksEye } from '../../parts/index.js';
-import { findPin, nextId, partsWithSheets, pinKey, wiresAt, type Rig } from '../../rig/index.js';
-import { groundBetween } from './lead-parts.js';
+import { findPin, partsWithSheets, wiresAt, type Rig } from '../../rig/index.js';
+import { leadBetween } from './lead-between.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 
 /** A box or trigger that is told to work a camera, and no light, contact or lead of its own reaches one. */
@@ -40,38 +40,11 @@ const isMisplaced = (rig: Rig, part: string, { pins: { data } }: LinkEnd['link']
   });
 
 function leadFix(rig: Rig, own: Pick<LinkEnd, 'part' | 'sheet'> & { links: LinkEnd['link'][] }): Fix[] {
-  const used = new Set(rig.cables.flatMap((c) => c.wires).flatMap((w) => [pinKey(w.from), pinKey(w.to)]));
-  const free = (part: string, at: { port: string; pin: number } | undefined): boolean =>
-    at !== undefined && !used.has(pinKey({ part, ...at }));
   for (const link of own.links)
     for (const { part, sheet } of partsWithSheets(rig))
       for (const eye of sheet.links.filter((l) => l.kind === link.kind && isWorkedOver(sheet, l))) {
-        const [from, to] = [portAt(own.sheet, link), portAt(sheet, eye)];
-        if (
-          !from ||
-          !to ||
-          !portsCanJoin(from, to) ||
-          !free(own.part.id, link.pins.data) ||
-          !free(part.id, eye.pins.data)
-        )
-          continue;
-        const talker: LinkEnd = { part: own.part, sheet: own.sheet, link, live: true };
-        const listener: LinkEnd = { part, sheet, link: eye, live: true };
-        const lengthMm = leadLength(rig, own.part.id, part.id).needMm;
-        const map = pinMap(
-          rig,
-          { kind: 'link', talker, listener, feed: null },
-          { lengthMm, groundBy: groundBetween(rig, talker, listener) },
-        );
-        return [
-          {
-            label: `Lead to ${part.label}`,
-            edits: [{ kind: 'addCable', cable: cableOf(nextId('C', rig.cables), map.wires, map.adapter) }],
-          },
-        ];
+        const lead = leadBetween(rig, { ...own, link, live: true }, { part, sheet, link: eye, live: true });
+        if (lead) return [{ label: `Lead to ${part.label}`, edits: [lead] }];
       }
   return [];
 }
-
-const portAt = (sheet: LinkEnd['sheet'], link: LinkEnd['link']) =>
-  sheet.ports.find((p) => p.id === link.pins.data?.port);

@@ -66,6 +66,10 @@ export const WIRING_WORDS = {
     title: `${f.label('part')} reaches no camera`,
     text: `It is told ${f.text('functions')}, and no ${f.text('over')} of its own goes to one.`,
   }),
+  'photo-untold': (f) => ({
+    title: `${f.label('part')} notes no photo`,
+    text: `${capital(f.text('why'))}: where the craft was at each one is not noted.`,
+  }),
   'ground-missing': (f) => ({
     title: `${f.label('listener')} shares no ground`,
     text: `${f.label('talker')} talks to it without a common ground. Erratic, or nothing at all.`,

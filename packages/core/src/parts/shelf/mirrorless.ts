@@ -1,14 +1,14 @@
 import type { Sheet } from '../sheet.js';
-import { at, defineSheet, hdmiPort, signal, supplyPort, usbPort, wire } from './define.js';
+import { at, defineSheet, ground, hdmiPort, signal, supplyPort, usbPort, wire } from './define.js';
 import { bodyPrep } from './camera-parts.js';
 
 const body = (family: 'A' | 'B', size: 'mini' | 'micro', volts: [number, number]): Sheet =>
   defineSheet({
     class: `mirrorless-${family.toLowerCase()}`,
-    revision: 1,
+    revision: 2,
     role: 'camera',
     name: `Mirrorless camera, body family ${family}`,
-    summary: `HDMI ${size} · infra-red · USB remote`,
+    summary: `HDMI ${size} · infra-red · USB remote · hot shoe`,
     group: 'Payload',
     massG: family === 'A' ? 620 : 510,
     view: { wideDeg: 84, teleDeg: 24, pointsAcross: 1920 },
@@ -25,6 +25,13 @@ const body = (family: 'A' | 'B', size: 'mini' | 'micro', volts: [number, number]
         plug: { family: 'sensor window', pins: 1 },
         pins: [signal(1, 'light', 'in')],
       },
+      {
+        id: 'shoe',
+        label: 'hot shoe',
+        side: 'right',
+        plug: { family: 'hot shoe', pins: 2 },
+        pins: [signal(1, 'flash', 'out'), ground(2)],
+      },
     ],
     supplies: [
       {
@@ -39,6 +46,7 @@ const body = (family: 'A' | 'B', size: 'mini' | 'micro', volts: [number, number]
       wire('hdmi', 'hdmi', 'talk', 'hdmi'),
       wire('usb', 'usb', 'listen', 'usb', {}, { pin: 2 }),
       wire('eye', 'infra-red', 'listen', 'eye'),
+      wire('shoe', 'contact', 'talk', 'shoe'),
     ],
     cues: [{ when: 'recording', shows: 'red frame on its own screen, nothing on the ground' }],
     starts: [{ text: 'starts', seconds: 3, still: false }],
