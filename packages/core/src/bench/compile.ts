@@ -3,11 +3,11 @@ import {
   airInto,
   armedWindow,
   beginsAtSource,
-  byEachHand,
   findChains,
   gatesOf,
   handOverLink,
   idleAt,
+  movedBy,
   poweringIn,
   turnsInModes,
   type Chain,
@@ -231,9 +231,6 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   const all = partsWithSheets(rig);
   const indexOf = new Map(all.map(({ part }, i) => [part.id, i]));
   const first = pilotTransmitter(rig);
-  const hands = chains.flatMap(byEachHand);
-  const movedBy = (transmitter: string, control: string): PartFunction[] =>
-    hands.filter((c) => c.transmitter.id === transmitter && c.control.id === control).map((c) => c.fn);
   const chainsInto = groupBy(chains, (c) => c.part.id);
   const nodesOf = groupBy(supplies.rails.nodes, (n) => n.part);
   const seconds = new Set(rig.handOvers.map((h) => h.to));
@@ -276,7 +273,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       hands: shaping.map(({ control }) => (control === null ? '' : (valueIn(names, control) ?? control))),
       // on a second transmitter no stick is a throttle
       idle: Object.fromEntries(
-        sheet.controls.map((c) => [c.id, seconds.has(part.id) && c.kind === 'stick' ? 0 : idleAt({ part, sheet }, c, movedBy(part.id, c.id))]),
+        sheet.controls.map((c) => [c.id, seconds.has(part.id) && c.kind === 'stick' ? 0 : idleAt({ part, sheet }, c, movedBy(rig, part.id, c.id))]),
       ),
       names,
       first: part.id === first,

@@ -1,6 +1,7 @@
-import type { Control } from '../parts/index.js';
-import { sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
-import type { Chain } from './chain.js';
+import type { Control, PartFunction } from '../parts/index.js';
+import { oncePerRig, sheetOf, type Part, type Rig, type Shaping } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
+import { findChains, type Chain } from './chain.js';
 import { fitOf, type Fit } from './fit.js';
 import { idleAt, isThrottle } from './sticks.js';
 
@@ -20,6 +21,15 @@ export const byEachHand = (chain: Chain): HandChain[] => [chain, bySecond(chain)
 const isHeld = (chain: Chain | null): chain is HandChain =>
   chain?.control != null && chain.shaping !== null && chain.transmitter !== null;
 
+/** Everything that a control of a transmitter moves. */
+export const movedBy = (rig: Rig, transmitter: string, control: string): readonly PartFunction[] =>
+  allMoved(rig).get(`${transmitter} ${control}`) ?? [];
+
+const allMoved = oncePerRig((rig): ReadonlyMap<string, PartFunction[]> => {
+  const held = groupBy(findChains(rig).flatMap(byEachHand), (c) => `${c.transmitter.id} ${c.control.id}`);
+  return new Map([...held].map(([hand, chains]) => [hand, chains.map((c) => c.fn)]));
+});
+
 /** How a control stands in a hand: where it rests, and whether it is a throttle that stays where it is left. */
 export interface Grip {
   /** −1…+1. */
@@ -32,7 +42,8 @@ export interface Grip {
 export function gripOf(rig: Rig, { transmitter, control, fn, second }: HandChain): Grip {
   const sender = { part: transmitter, sheet: sheetOf(rig, transmitter.id) };
   if (control.kind === 'stick' && second?.transmitter.id === transmitter.id) return { at: 0, isThrottle: null };
-  return { at: idleAt(sender, control, [fn]), isThrottle: isThrottle(sender, control.id) };
+  const moves = movedBy(rig, transmitter.id, control.id);
+  return { at: idleAt(sender, control, moves.includes(fn) ? moves : [fn]), isThrottle: isThrottle(sender, control.id) };
 }
 
 /** How the control of a chain fits what it moves; where nobody knows whether it stays, the better of the two. */

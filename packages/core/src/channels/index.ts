@@ -1,4 +1,4 @@
-export { byEachHand, bySecond, fitInHand, gripOf, type HandChain } from './by-second.js';
+export { byEachHand, bySecond, fitInHand, gripOf, movedBy, type HandChain } from './by-second.js';
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
 export {
   FLIGHT_AXES,
@@ -76,7 +76,7 @@ export { identify, type FoundControl, type Identified, type Touch } from './iden
 export { sheetWithWindows, sweptWindows, type SweptWindows } from './identify/sweep.js';
 export type { SeenKind } from './identify/shape-of-movement.js';
 export { panHolds, standsAtTakeOff, type Holds } from './pan-holds.js';
-export { stopUs, stoppedDrives, stopsDrive } from './drive.js';
+export { stopUs, stoppedDrives, stopsDrive, stopsFor } from './drive.js';
 export {
   betterControl,
   channelEdits,

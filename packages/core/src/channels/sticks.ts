@@ -1,6 +1,6 @@
 import { goesBothWays, type Control, type PartFunction, type Setting, type Sheet } from '../parts/index.js';
 import { settingOf, type Part } from '../rig/index.js';
-import { valueIn } from '../units/index.js';
+import { PULSE, valueIn } from '../units/index.js';
 
 /** What a stick axis flies. */
 export type FlightAxis = 'throttle' | 'yaw' | 'pitch' | 'roll';
@@ -141,13 +141,21 @@ export function steeringStick(transmitter: TransmitterWithSheet, axis: FlightAxi
 export function idleAt(
   transmitter: TransmitterWithSheet,
   control: Control,
-  moves: readonly Pick<PartFunction, 'takes' | 'range'>[] = [],
+  moves: readonly Pick<PartFunction, 'takes' | 'range' | 'windows'>[] = [],
 ): number {
   if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
+  if (control.kind === 'switch3' && pressesBothWays(moves)) return 0;
   // what springs back goes to its middle where that is felt, or what it moves has two ways; a pedal or a trigger else to its end
   const hasMiddle = control.kind === 'switch3' || (control.felt ?? moves.some(goesBothWays));
   return control.sprung && hasMiddle ? 0 : -1;
+}
+
+/** Something is pressed at either end and nothing between: a photo down, a film up. Such a switch is left in its middle. @source [practice] */
+function pressesBothWays(moves: readonly Pick<PartFunction, 'takes' | 'windows'>[]): boolean {
+  const pressed = moves.filter((m) => m.takes === 'pulse' || m.takes === 'momentary').flatMap((m) => m.windows ?? []);
+  const isAt = (us: number): boolean => pressed.some((w) => w.fromUs <= us && us < w.toUs);
+  return isAt(PULSE.lowUs) && isAt(PULSE.highUs) && !isAt(PULSE.centreUs);
 }
 
 /** A stick as the hand finds it: its two ways, and what it flies in the mode that is set. */

@@ -9,6 +9,7 @@ import {
   newPart,
   NEW_SHAPING,
   sheetOf,
+  type Edit,
   type FailSafe,
   type Held,
   type Rig,
@@ -585,6 +586,33 @@ describe('the sticks of flight', () => {
 
   it('are sticks', () => {
     expect(about('right-x', 'right-y', 'left-y', 'A')).toEqual([expect.stringMatching(/^watch Yaw .* switch A/)]);
+  });
+});
+
+describe('a fix', () => {
+  const of = (rig: Rig, rule: string) =>
+    analyse(rig).findings.flatMap((f) => (f.rule === rule ? [fixesOf(f).map((x) => x.edits)] : []));
+
+  it('puts no second plug on a pin that another lead has', () => {
+    const parts = { RX: 'receiver-16', FC: 'flight-controller-6', GB: 'gimbal-two-axis' };
+    const bus = ['RX.bus.1 FC.bus.1', 'RX.bus.3 FC.bus.3'];
+    expect(of(smallRig(parts, [['RX.bus.3 FC.bus.3']]), 'signal-missing')).toEqual([[[expect.anything()]]]);
+    expect(
+      of(smallRig(parts, [bus, ['RX.bus.3 GB.control.3']], { GB: { settings: { control: 'bus' } } }), 'signal-missing'),
+    ).toEqual([[]]);
+  });
+
+  it('that lets a drive go says how it stops without radio', () => {
+    const rig = smallRig({ TX: 'transmitter-16', RX: 'receiver-16', LD: 'line-drive-bus' }, [
+      ['RX.bus.1 LD.bus.1', 'RX.bus.3 LD.bus.3'],
+    ]);
+    const undriven: Rig = {
+      ...rig,
+      shaping: [row(7, 'right-x')],
+      bindings: [{ part: 'LD', fn: 'drive', slot: 6, reverse: false }],
+    };
+    const [[edits]] = of(undriven, 'numbering-base') as [[Edit[]]];
+    expect(edits.map((e) => e.kind)).toEqual(['bind', 'failSafe']);
   });
 });
 

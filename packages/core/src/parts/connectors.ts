@@ -73,7 +73,8 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'coax screw': only('coax screw'),
   'coax press': only('coax press'),
   'remote 2.5 mm': only('remote'),
-  'sensor window': only('light'),
+  // a light is taped before it, whatever it hangs on
+  'sensor window': { ...only('light'), mates: ['made'] },
   'trainer jack': only('trainer'),
   'battery grip': only('battery grip', 6, 18),
   'hot shoe': { ...only('hot shoe'), mates: ['made'] },

@@ -1,4 +1,4 @@
-import { bySecond, idleAt, rangeDemand, sentPulseUs, type Chain } from '../channels/index.js';
+import { bySecond, idleAt, movedBy, rangeDemand, sentPulseUs, type Chain } from '../channels/index.js';
 import { controlName, labelOf, sheetOf, type Rig } from '../rig/index.js';
 import { enabling, stays, stepsOf } from './function-steps.js';
 import type { BareStep, Expect, Plan } from './step.js';
@@ -80,7 +80,11 @@ function handedStep(rig: Rig, step: BareStep, all: readonly BareStep[], { pilot,
 function driftOf(rig: Rig, chain: Chain): number {
   const { fn, setup, control, transmitter } = chain;
   if (fn.takes !== 'rate' || !control || !transmitter) return 0;
-  const rest = idleAt({ part: transmitter, sheet: sheetOf(rig, transmitter.id) }, control, [fn]);
+  const rest = idleAt(
+    { part: transmitter, sheet: sheetOf(rig, transmitter.id) },
+    control,
+    movedBy(rig, transmitter.id, control.id),
+  );
   const value = rangeDemand(fn, sentPulseUs(chain, rest)!, setup);
   return Math.abs(value) < 1 ? 0 : Math.sign(value);
 }

@@ -87,7 +87,7 @@ const radio = defineSheet({
   ],
 });
 
-const now = Proposed.of({
+const MAPPER = {
   ...brief(
     'Kiln mapper',
     'FPV',
@@ -101,7 +101,8 @@ const now = Proposed.of({
     [['record'], ['interval'], ['photo']],
   ),
   sheets: [box, body, radio],
-});
+};
+const now = Proposed.of(MAPPER);
 const rules = (rig: Rig, rule: string): string[] =>
   analyse(rig).findings.flatMap((f) => (f.rule === rule ? [f.title] : []));
 
@@ -151,7 +152,45 @@ describe('one input that does one thing low and another high', () => {
         sheet: { ...radio, controls: radio.controls.map((c) => (c.id === 'C' ? { ...c, sprung: false } : c)) },
       },
     ];
-    expect(rules(now.with(stays).rig, 'wrong-way')).toHaveLength(1);
+    // one that stays where it is put is left there
+    const left = now.with(stays);
+    expect(rules(left.rig, 'wrong-way')).toEqual([]);
+    expect(left.failing()).toEqual([]);
+  });
+
+  it('asks for one of them where a switch of two places rests', () => {
+    const two: Edit[] = [
+      {
+        kind: 'resheet',
+        sheet: { ...radio, controls: radio.controls.map((c) => (c.id === 'C' ? { ...c, kind: 'switch2' } : c)) },
+      },
+    ];
+    expect(rules(now.with(two).rig, 'wrong-way')).toHaveLength(1);
+  });
+});
+
+describe('a light on wires of its own', () => {
+  it('is taped before a window: a lead that can be made', () => {
+    const port = (id: string, family: string) => ({
+      ...{ id, label: id, side: 'right' as const, plug: { family, pins: 1 } },
+      pins: [{ n: 1, label: 'light', line: 'signal' as const, way: id === 'led' ? ('out' as const) : ('in' as const) }],
+    });
+    const at = (id: string) => ({ data: { port: id, pin: 1 } });
+    const wired = Proposed.of({
+      ...MAPPER,
+      sheets: [
+        {
+          ...box,
+          ports: [...box.ports, port('led', 'wire ends')],
+          links: [...box.links.slice(0, 2), { ...LIGHT, way: 'talk', pins: at('led') }],
+        },
+        { ...body, ports: [port('eye', 'sensor window')], links: [{ ...LIGHT, way: 'listen', pins: at('eye') }] },
+        radio,
+      ],
+    });
+    expect(wired.proposal.unmet).toEqual([]);
+    expect(wired.has('IR.led', 'CM.eye')).toBe(true);
+    expect(rules(wired.rig, 'plug-mismatch')).toEqual([]);
   });
 });
 

@@ -1,6 +1,6 @@
-import { isFlightChain, pinSetting, toldOn, type Chain } from '../../channels/index.js';
+import { isFlightChain, pinSetting, stopsFor, toldOn, type Chain } from '../../channels/index.js';
 import { slotsNamed } from '../../parts/index.js';
-import { shapingOf, type Rig } from '../../rig/index.js';
+import { applyEdits, shapingOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
 
@@ -25,6 +25,12 @@ function canBeTold(rig: Rig, chain: Chain, slot: number): boolean {
     : rig.bindings.some((b) => b.part === chain.part.id && b.fn === chain.fn.id);
 }
 
+/** A drive that is let go by it is told to stop without radio in the same breath. */
+function toldSafely(rig: Rig, chains: readonly Chain[], chain: Chain, slot: number): Edit[] {
+  const told = toldOn(rig, chain, slot);
+  return [...told, ...stopsFor(rig, chains, applyEdits(rig, told).rig)];
+}
+
 /** A function on a slot that nothing drives, one beside a driven slot that moves nothing: two devices count differently. @source [practice] */
 export const numberingBaseRule: Rule = ({ rig, chains }) =>
   chains.flatMap((chain): RuleResult[] => {
@@ -44,7 +50,7 @@ export const numberingBaseRule: Rule = ({ rig, chains }) =>
           { name: 'device calls it', value: chain.deviceNumber ?? slot, source: 'part sheet' },
           { name: 'driven', value: meant },
         ],
-        fixes: () => [{ label: `Listen on slot ${meant}`, edits: toldOn(rig, chain, meant) }],
+        fixes: () => [{ label: `Listen on slot ${meant}`, edits: toldSafely(rig, chains, chain, meant) }],
       },
     ];
   });

@@ -7,7 +7,16 @@ import {
   type Conversation,
   type LinkEnd,
 } from '../../loom/index.js';
-import { LINK_WORDS, anyOver, linksAt, type Link, type LinkKind, type Pin, type PinAt } from '../../parts/index.js';
+import {
+  LINK_WORDS,
+  anyOver,
+  holdsTwo,
+  linksAt,
+  type Link,
+  type LinkKind,
+  type Pin,
+  type PinAt,
+} from '../../parts/index.js';
 import {
   findPin,
   portLabel,
@@ -141,6 +150,9 @@ function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: 
 }
 
 function added(rig: Rig, cable: Cable, from: PinRef, to: PinRef): Fix[] {
+  // another lead has that pin: it would be in two plugs
+  const isTaken = wiresAt(rig, from).some((w) => w.cable !== cable);
+  if (isTaken && !holdsTwo(findPin(rig, from)!.port.plug.family)) return [];
   const lengthMm = cable.wires[0]?.lengthMm ?? leadLength(rig, from.part, to.part).needMm;
   const wire = { from, to, colour: 'white', gaugeAwg: 28, lengthMm };
   return [{ label: 'Add the signal wire', edits: [{ kind: 'addWire', cable: cable.id, wire }] }];
