@@ -22,7 +22,7 @@ export const oneSlotRule: Rule = ({ rig, chains }) => {
     c.path.every(({ kind, troubles }) => kind !== 'pulse' || !troubles.includes('wrong type'));
   const onSlot = chains.filter((c) => c.slot !== null && c.carrier && c.transmitter && isHeard(c));
   return [...groupBy(onSlot, (c) => `${c.transmitter!.id} ${c.slot}`).values()].flatMap((same): RuleResult[] => {
-    if (same.length < 2 || areMeant(rig, chains, same) || isOnePulse(same)) return [];
+    if (same.length < 2 || areMeant(rig, chains, same) || isOneInput(same)) return [];
     const astray = same.filter(isFlightChain);
     if (astray.length && !isFlownTogether(same)) return [];
     return [
@@ -78,10 +78,10 @@ function areMeant(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): b
   return (pins.size === 1 && !pins.has(null)) || (named.size === 1 && !named.has(null));
 }
 
-/** One input of one part, in whose windows it does one thing or another: a trigger that films low and shoots high. */
-function isOnePulse(same: readonly Chain[]): boolean {
+/** One input of one part, in whose windows it does one thing or another: a trigger that films low and shoots high, a key that sets either end. */
+function isOneInput(same: readonly Chain[]): boolean {
   const inputs = new Set(same.map(({ part, path }) => `${part.id}.${path.at(-1)?.listener.link.id}`));
-  if (inputs.size > 1 || same.some((c) => c.carrier !== 'pulse' || !c.fn.windows?.length)) return false;
+  if (inputs.size > 1 || same.some((c) => !c.fn.windows?.length)) return false;
   const windows = same.flatMap((c) => c.fn.windows!.map((w) => ({ ...w, of: c })));
   const overlap = (a: (typeof windows)[number], b: typeof a): boolean => a.fromUs < b.toUs && b.fromUs < a.toUs;
   return windows.every((a) => windows.every((b) => a.of === b.of || !overlap(a, b)));
