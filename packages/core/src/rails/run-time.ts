@@ -5,14 +5,22 @@ import { KEPT_CHARGE, packRun } from './pack-run.js';
 import { eachPackAmps } from './solve-rails.js';
 import type { RigNetwork } from './rig-network.js';
 
-/** Slices of the charge, each at the current of its middle. */
-const STEPS = 14;
+/** Gauss–Legendre with seven points on 0…1: where, and what each counts for. @source [book numerical analysis] nodes and weights */
+const POINTS: readonly [at: number, weight: number][] = [
+  [0.0254460438286207, 0.0647424830844348],
+  [0.1292344072003028, 0.1398526957446383],
+  [0.2970774243113014, 0.1909150252525595],
+  [0.5, 0.2089795918367347],
+  [0.7029225756886986, 0.1909150252525595],
+  [0.8707655927996972, 0.1398526957446383],
+  [0.9745539561713793, 0.0647424830844348],
+];
 /** A pack that gives less than this feeds nothing, A. */
 const LEAST_A = 0.001;
 
 /**
  * Minutes until the first pack that gives has only {@link KEPT_CHARGE} left, at the given load; null when nothing draws on a pack.
- * Packs that are full and alike empty alike and are summed over slices of the charge; others take a run of their own.
+ * Packs that are full and alike empty alike and are summed over their charge; others take a run of their own.
  */
 export function runTimeMin(rig: Rig, network: RigNetwork): number | null {
   return isAlike(network) ? minutesOfAlike(rig, network) : packRun(rig, network).minutes;
@@ -43,16 +51,17 @@ function railsOf({ prepared: { circuit } }: RigNetwork): (element: number) => nu
 }
 
 function minutesOfAlike(rig: Rig, network: RigNetwork): number | null {
-  const charges = Array.from({ length: STEPS }, (_, i) => 1 - ((i + 0.5) / STEPS) * (1 - KEPT_CHARGE));
-  const given = (capacityShare(network.celsius) * (1 - KEPT_CHARGE)) / STEPS;
+  const charges = POINTS.map(([at]) => 1 - at * (1 - KEPT_CHARGE));
+  const given = capacityShare(network.celsius) * (1 - KEPT_CHARGE);
   const rail = railsOf(network);
   const packs = eachPackAmps(network, charges).map(({ part, element, amps }) => ({
-    ...{ rail: rail(element), amps, stepAh: (capacityMah(rig, part.id) / 1000) * given },
+    ...{ rail: rail(element), amps, givesAh: (capacityMah(rig, part.id) / 1000) * given },
   }));
   const giving = packs.filter((p) => p.amps.every((a) => a > LEAST_A));
   const minutes = [...groupBy(giving, (p) => p.rail).values()].map((together) => {
-    const stepAh = together.reduce((sum, p) => sum + p.stepAh, 0);
-    return charges.reduce((sum, _, i) => sum + (stepAh / together.reduce((a, p) => a + p.amps[i]!, 0)) * 60, 0);
+    const givesAh = together.reduce((sum, p) => sum + p.givesAh, 0);
+    const hours = POINTS.map(([, weight], i) => (weight * givesAh) / together.reduce((a, p) => a + p.amps[i]!, 0));
+    return 60 * hours.reduce((sum, h) => sum + h, 0);
   });
   return minutes.length ? Math.min(...minutes) : null;
 }

@@ -32,6 +32,9 @@ export function firmwareNeeds(context: RuleContext): FirmwareNeed[] {
   );
 }
 
+/** A device with needs of its own; what flies is asked, and asks nobody. */
+const asksFirmware = (sheet: Sheet): boolean => sheet.firmware.length > 0 && !flies(sheet);
+
 interface Hanging {
   controller: PartAndSheet;
   device: PartAndSheet;
@@ -44,7 +47,7 @@ const pairOf = ({ controller, device }: Hanging): string => `${controller.part.i
 function hangings({ rig, conversations }: RuleContext): Hanging[] {
   const talking = conversations.flatMap((c): Hanging[] => {
     const [controller, device] = flies(c.talker.sheet) ? [c.talker, c.listener] : [c.listener, c.talker];
-    return flies(controller.sheet) && !flies(device.sheet) ? [{ controller, device, link: device.link.id }] : [];
+    return flies(controller.sheet) && asksFirmware(device.sheet) ? [{ controller, device, link: device.link.id }] : [];
   });
   const known = new Set(talking.map(pairOf));
   const wired = rig.cables.flatMap((cable) => cable.wires.flatMap(({ from, to }) => meantBy(rig, from, to)));
@@ -53,11 +56,10 @@ function hangings({ rig, conversations }: RuleContext): Hanging[] {
 
 /** Links of a device that a wire with a signal at either end is meant for: those on the plug it ends in. */
 function meantBy(rig: Rig, from: PinRef, to: PinRef): Hanging[] {
-  if (![from, to].some((at) => findPin(rig, at)?.pin.line === 'signal')) return [];
   const ends = [from, to].map((at) => ({ at, part: findPart(rig, at.part)!, sheet: sheetOf(rig, at.part) }));
   const controller = ends.find((e) => flies(e.sheet));
-  const device = ends.find((e) => !flies(e.sheet));
-  if (!controller || !device) return [];
+  const device = ends.find((e) => asksFirmware(e.sheet));
+  if (!controller || !device || !ends.some(({ at }) => findPin(rig, at)?.pin.line === 'signal')) return [];
   return device.sheet.links
     .filter((l) => Object.values(l.pins).some((pin) => pin.port === device.at.port))
     .map((l) => ({ controller, device, link: l.id }));

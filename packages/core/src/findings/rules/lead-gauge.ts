@@ -63,6 +63,7 @@ function isPackOutput(rig: Rig, { part, port }: PinRef): boolean {
 export const packLeadThinRule: Rule = ({ rig, flat }) =>
   rig.cables.flatMap((cable): RuleResult[] => {
     const thin = cable.wires.flatMap((wire, at) => {
+      if (wire.gaugeAwg <= PACK_LEAD_AWG) return [];
       const atPack = bothEnds(wire).find((end) => isPackOutput(rig, end));
       const least = Math.max(PACK_LEAD_AWG, thickestFit(rig, wire.from, wire.to) ?? 0);
       return atPack && isSupply(rig, wire) && wire.gaugeAwg > least ? [{ wire, at, least, pack: atPack.part }] : [];

@@ -1,4 +1,4 @@
-import { isFlightChain, pinSetting, stopsFor, toldOn, type Chain } from '../../channels/index.js';
+import { isFlightChain, pinSetting, repeatedBy, stopsFor, toldOn, type Chain } from '../../channels/index.js';
 import { slotsNamed } from '../../parts/index.js';
 import { applyEdits, shapingOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
@@ -25,6 +25,10 @@ function canBeTold(rig: Rig, chain: Chain, slot: number): boolean {
     : rig.bindings.some((b) => b.part === chain.part.id && b.fn === chain.fn.id);
 }
 
+/** Told another slot, and told it by the same output. */
+const isBeside = (other: Chain, chain: Chain): boolean =>
+  other.slot !== chain.slot && repeatedBy(other) !== null && repeatedBy(other) === repeatedBy(chain);
+
 /** A drive that is let go by it is told to stop without radio in the same breath. */
 function toldSafely(rig: Rig, chains: readonly Chain[], chain: Chain, slot: number): Edit[] {
   const told = toldOn(rig, chain, slot);
@@ -50,7 +54,11 @@ export const numberingBaseRule: Rule = ({ rig, chains }) =>
           { name: 'device calls it', value: chain.deviceNumber ?? slot, source: 'part sheet' },
           { name: 'driven', value: meant },
         ],
-        fixes: () => [{ label: `Listen on slot ${meant}`, edits: toldSafely(rig, chains, chain, meant) }],
+        // what hangs on one output goes along, and may do well where it is
+        fixes: () =>
+          chains.some((c) => isBeside(c, chain))
+            ? []
+            : [{ label: `Listen on slot ${meant}`, edits: toldSafely(rig, chains, chain, meant) }],
       },
     ];
   });
