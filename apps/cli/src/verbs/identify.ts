@@ -1,5 +1,5 @@
 import { decodeBytes, decodeLine, fullestTrack, trackOf, type Capture, type Sense } from '@squallmark/core/captures';
-import { identify as identifyTrack, type Identified } from '@squallmark/core/channels';
+import { channelOfOutput, identify as identifyTrack, type Identified } from '@squallmark/core/channels';
 import { writeRig } from '@squallmark/core/files';
 import { hearsAir } from '@squallmark/core/parts';
 import { applyEdits, partsThat, stepSentence, type Rig } from '@squallmark/core/rig';
@@ -45,7 +45,7 @@ function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: stri
       const guess = guessLine(l, kind);
       return guess ? [{ line: l.name, track: trackOf(decodeLine(l, guess.sense, capture.endNs), scale) }] : [];
     });
-  const best = fullestTrack(tracks);
+  const best = fullestTrack(tracks, channelOfOutput(rig));
   if (!best) throw new InputProblem(`${file}: no line carries channels`);
   return best.track;
 }

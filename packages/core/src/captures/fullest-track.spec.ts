@@ -39,6 +39,17 @@ describe('the fullest of the lines of a recording', () => {
     expect(slotsOf('CH3', 'CH7')).toEqual([3, 7]);
   });
 
+  it('is on the channel that each output puts out, but for names that tell the channel', () => {
+    const told = (name: string): number[] =>
+      fullestTrack(
+        [2, 4].map((n) => ({ line: `${name}${n}`, track: pulses[0]!.track })),
+        (output) => output + 5,
+      )!.track.slots.flatMap((s, i) => (Number.isNaN(s[0]!) ? [] : [i + 1]));
+    expect(told('RX out ')).toEqual([7, 9]);
+    expect(told('CH')).toEqual([2, 4]);
+    expect(told('slot ')).toEqual([2, 4]);
+  });
+
   it('is the only one there is, or none', () => {
     expect(fullestTrack([pulses[0]!])).toBe(pulses[0]);
     expect(fullestTrack([{ line: 'a', track: track([]) }])).toBeNull();

@@ -27,7 +27,7 @@ import {
   type SenseKind,
   type TimingReport,
 } from '@squallmark/core/captures';
-import { identify, type Identified, type Touch } from '@squallmark/core/channels';
+import { channelOfOutput, identify, type Identified, type Touch } from '@squallmark/core/channels';
 import type { Rig } from '@squallmark/core/rig';
 import { AT_ONCE, captureSource, type Chunk, type LiveKind } from '@squallmark/core/sources';
 import { LineWriter, byteNs, writeUart, type BusScale } from '@squallmark/core/signals';
@@ -222,7 +222,7 @@ const api = {
       const [guess] = recogniseLine(line);
       return guess ? [{ line: line.name, track: trackOf(decodeLine(line, guess.sense, open!.endNs), scale) }] : [];
     });
-    const best = fullestTrack(tracks);
+    const best = fullestTrack(tracks, channelOfOutput(rig));
     return best && { line: best.line, found: identify(rig, best.track, touches) };
   },
   /** The line that most surely is a bus with channels, with all that came on it; null where none is. */

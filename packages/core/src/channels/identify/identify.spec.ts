@@ -71,6 +71,21 @@ describe('identifying channels by wiggling', () => {
     ]).rig;
     const found = identify(real, wiggle(real, ONCE, { noiseUs: 1 }));
     expect(found.together).toEqual([[5, 6, 9]]);
+    // each of them as it moves itself: nothing is turned round that is right
+    expect(found.edits).toEqual([]);
+  });
+
+  it('sees of each slot that follows one control how it moves', () => {
+    const real = applyEdits(rig, [
+      shape(5, { control: 'right-knob' }),
+      shape(6, { control: 'right-knob', reverse: true, lowUs: 1200 }),
+    ]).rig;
+    const { edits } = identify(
+      applyEdits(rig, [shape(5, { control: 'right-knob' })]).rig,
+      wiggle(real, ONCE, { noiseUs: 1 }),
+    );
+    const change = expect.objectContaining({ control: 'right-knob', reverse: true });
+    expect(edits).toEqual([expect.objectContaining({ kind: 'shape', channel: 6, change })]);
   });
 
   it('asks again when two controls were moved at once', () => {

@@ -69,7 +69,9 @@ export function identify(rig: Rig, track: SlotTrack, touches: readonly Touch[] =
   }
   const names = transmitter ? namesFor(rig, transmitter, controls, clean, touches) : [];
   const found = clean.map(({ episode, seen }, i) => foundOf(episode, seen, names[i]));
-  const edits = transmitter ? editsOf(rig, transmitter, found) : [];
+  // of slots that follow one control each has its own way round, ends and middle
+  const each = clean.flatMap(({ episode, seen }, i) => seen.map((s) => foundOf(episode, [s], names[i])));
+  const edits = transmitter ? editsOf(rig, transmitter, each) : [];
   return {
     found,
     again,
