@@ -251,6 +251,32 @@ describe('squallmark decode', () => {
     expect((await run('decode lines.vcd --line none', { 'lines.vcd': vcd })).err).toMatch(/no line "none"; it has rig/);
   });
 
+  it('says of a dump without lines what was left out, and of a rig that says nothing by leads that there is nothing to record', async () => {
+    const real = '$timescale 1 ns $end $var real 64 ! v $end $enddefinitions $end #0 r1.5 ! #5 r2 ! #9';
+    expect((await run('decode real.vcd', { 'real.vcd': new TextEncoder().encode(real) })).err).toBe(
+      'real.vcd: no line of two levels is in it; left out: 2 real values\n',
+    );
+    const full = JSON.parse(new TextDecoder().decode(demo)) as Record<string, unknown>;
+    const none = [
+      'wishes',
+      'parts',
+      'cables',
+      'shaping',
+      'held',
+      'bindings',
+      'failSafes',
+      'handOvers',
+      'merges',
+      'ticked',
+    ];
+    const silent = JSON.stringify({ ...full, ...Object.fromEntries(none.map((list) => [list, []])) });
+    const { err, written } = await run('record silent.json --out a.csv', {
+      'silent.json': new TextEncoder().encode(silent),
+    });
+    expect(err).toMatch(/^silent.json: no receiver, controller or box here puts out pulses/);
+    expect(written).toEqual({});
+  });
+
   it('says where a dump cannot be read', async () => {
     const bad = new TextEncoder().encode('$timescale 1 ns $end $enddefinitions $end\n#5\n1?\n');
     expect(await run('decode bad.vcd', { 'bad.vcd': bad })).toMatchObject({

@@ -10,6 +10,8 @@ export function record([file = '']: string[], { json, to }: Options, shell: Shel
   const rig = openRig(file, shell);
   const { gestures, forMs, order } = wiggleAll(rig);
   const { lines, endNs } = recordBench(rig, gestures, forMs);
+  if (!lines.length)
+    throw new InputProblem(`${file}: no receiver, controller or box here puts out pulses or frames by a lead`);
   shell.write(to, joined(write(lines, 0, endNs)));
   if (json)
     shell.out(JSON.stringify({ written: [to], lines: lines.map((l) => l.name), order, seconds: endNs / 1e9 }, null, 2));
