@@ -27,6 +27,17 @@ describe('a plan that cannot hurt', () => {
     expect(winch('carriage on a line')).toBe('Line unloaded, carriage in hand');
   });
 
+  it('is of a craft by what anybody calls one, and by a controller that flies where the word says nothing', () => {
+    const text = (kind: string, parts: Record<string, string>): string =>
+      safeLine(smallRig(parts, [], {}, { kind })).text;
+    const board = { FC: 'flight-controller-6' };
+    for (const kind of ['multirotor', 'Hexacopter', 'survey drone', 'flying wing', 'airship'])
+      expect(text(kind, {}), kind).toBe('Props off');
+    for (const kind of ['rover', 'hovercraft', 'Sounding boat', 'camera mast', 'ground robot'])
+      expect(text(kind, board), kind).toBe('Nothing in reach of what moves');
+    expect([text('own build', board), text('own build', {})]).toEqual(['Props off', 'Nothing in reach of what moves']);
+  });
+
   it('unloads the line first, and runs a drive slowly both ways before it runs it fully', () => {
     const bench = smallRig(
       { PK: 'pack-14s-tool', DR: 'line-drive', TX: 'console-pedals', RX: 'receiver-twin-link', R5: 'regulator-5v' },

@@ -1,11 +1,28 @@
-import { drives } from '../parts/index.js';
+import { drives, flies } from '../parts/index.js';
 import { RIG_KINDS } from './kinds.js';
 import { partsWithSheets } from './look-up.js';
+import { oncePerRig } from './per-rig.js';
 import type { Rig } from './rig.js';
 
 /** Kinds of rig that are flown by a transmitter, whether or not their controller lies on this bench. */
 const FLOWN: ReadonlySet<string> = new Set(['rotor', 'fixed wing', 'FPV']);
-export const isFlown = (rig: Pick<Rig, 'kind'>): boolean => FLOWN.has(rig.kind);
+
+/** What people call a craft, and what stays on the ground or the water. */
+const CALLED_A_CRAFT =
+  /rotor|copter|quad|hexa|octo|drone|plane|wing|glider|heli|vtol|\bu[av][vs]\b|craft|fpv|airship|blimp/i;
+const CALLED_OTHERWISE =
+  /hovercraft|water|rover|boat|\bcars?\b|truck|crawl|ground|hand|tripod|mast|jib|crane|slider|dolly|robot|\brov\b|submarine|ship|carriage|\bline\b|cable|rope/i;
+
+/**
+ * It flies: by the kind of the rig; where somebody calls it otherwise than we do, by that word, and where the word says nothing, by a
+ * controller that flies on the bench.
+ */
+export const isFlown = oncePerRig((rig): boolean => {
+  const { kind } = rig;
+  if (RIG_KINDS.some((known) => known.kind === kind)) return FLOWN.has(kind);
+  if (CALLED_OTHERWISE.test(kind) && !/air/i.test(kind)) return false;
+  return CALLED_A_CRAFT.test(kind) || partsWithSheets(rig).some(({ sheet }) => flies(sheet));
+});
 
 /**
  * The first line of every wake and every plan: nothing may turn, run or fall while it is proven. @source [practice]
