@@ -10,7 +10,8 @@ export {
   type Sights,
   type BenchFrame,
 } from './observe.js';
-export { endsSight, knowsEnds, menuSight, networkSight, slotSight, TAGGED, tagSight, voltsSight } from './sights.js';
+export { endsSight, knowsEnds, menuSight, networkSight, slotSight, voltsSight } from './sights.js';
+export { notesPhotos, TAGGED, tagSight } from './tags.js';
 export { pictureInto, type Picture } from './pictures.js';
 export { portTraffic, trafficAsDrawn, type PortTraffic } from './traffic.js';
 export { isQuiet, quietened } from './quiet.js';

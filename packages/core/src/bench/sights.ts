@@ -1,11 +1,11 @@
 /** What can be seen or measured at the bench, each as a name and how to read it: `part.what` → figure, word, or null when it gives no sign. */
 import { isNetworkPlug, isWindowed, sees, sendsPictures, type PartFunction } from '../parts/index.js';
-import { photoWays, type PhotoWay } from '../loom/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
+import { tagSights } from './tags.js';
 import type { BenchState, ReceiverState, RunState } from './state.js';
 
 /** A figure, a word, whether it runs, or null when it gives no sign. */
@@ -20,9 +20,6 @@ export const slotSight = (receiver: string, slot: number): string => `${receiver
 export const menuSight = (part: string, fn: string): string => `${part}.${fn}-menu`;
 /** Sight of the ends that a drive knows, and whether it stands at one. */
 export const endsSight = (part: string, fn: string): string => `${part}.${fn}-ends`;
-/** Sight of what a tagger notes when a photo is taken, and what it reads when all is well. */
-export const tagSight = (part: string): string => `${part}.tags`;
-export const TAGGED = 'notes each photo';
 /** Sight of the volts at a supply or source of a part. */
 export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
 /** Sight of one camera's picture at a network plug. */
@@ -67,19 +64,12 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     const text = stateText(bench.rig, bench.flaws, kind, id);
     yield [`${id}.${what}`, awakeOnly(index, () => text)];
   }
-  const tags = photoWays(bench.rig).find((w) => w.tagger.id === id);
-  if (tags) yield [tagSight(id), tagGetter(bench, tags)];
+  yield* tagSights(bench, id);
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   for (const link of own.pictureInputs) {
     yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];
     if (isNetwork(own, link)) yield* networkSights(bench, own, link);
   }
-}
-
-/** Whether each photo is noted: while all on the way are awake. */
-function tagGetter({ parts }: Bench, { parts: way, breaks, isHeard }: PhotoWay): Getter {
-  const through = way.map((id) => parts.findIndex((p) => p.part.id === id));
-  return (state) => (!breaks && isHeard && through.every((i) => isAwakeAt(state, i)) ? TAGGED : null);
 }
 
 /** Over a network several pictures come in at one plug, each for itself. */

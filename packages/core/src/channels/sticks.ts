@@ -74,14 +74,7 @@ function twoWays(side: 'left' | 'right', ways: readonly Control[]): [StickWay, C
 }
 
 /** The setting of a transmitter's menu that says its stick mode. */
-export function stickModeSetting(sheet: Sheet): Setting | undefined {
-  let found = MODES.get(sheet);
-  if (found === undefined) MODES.set(sheet, (found = modeSettingOf(sheet) ?? null));
-  return found ?? undefined;
-}
-const MODES = new WeakMap<Sheet, Setting | null>();
-
-const modeSettingOf = ({ settings }: Sheet): Setting | undefined => {
+export const stickModeSetting = ({ settings }: Sheet): Setting | undefined => {
   const modes = settings.filter((s) => s.values.length > 1 && s.values.every((v) => /^\D*[1-4]$/.test(v)));
   return modes.find((s) => /stick/i.test(`${s.id} ${s.label}`)) ?? modes.find((s) => /^mode$/i.test(s.id));
 };

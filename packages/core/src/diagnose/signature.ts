@@ -1,5 +1,13 @@
 /** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
-import { FLAW_SIGHTS, stateText, stillSights, type Bench, type BenchPart, type HeardFunction } from '../bench/index.js';
+import {
+  FLAW_SIGHTS,
+  notesPhotos,
+  stateText,
+  stillSights,
+  type Bench,
+  type BenchPart,
+  type HeardFunction,
+} from '../bench/index.js';
 import { photoWays } from '../loom/index.js';
 import { looksOf, type CheckStep } from '../prove/index.js';
 
@@ -238,7 +246,7 @@ const arrivesOf = ({ rig, flaws }: Bench, { sheet, part }: BenchPart): string =>
 function tagsOf({ rig, parts }: Bench, { part }: BenchPart): unknown {
   const way = photoWays(rig).find((w) => w.tagger.id === part.id);
   const fed = (id: string): unknown => parts.flatMap((p) => (p.part.id === id ? [p.feed, p.startsMs] : []));
-  return way ? [way.breaks, way.isHeard, way.parts.map(fed)] : '';
+  return way ? [notesPhotos(rig, way), way.parts.map(fed)] : '';
 }
 
 /** Where the radio is lost, what was never set counts for every slot: a bus falls silent only as a whole. */

@@ -85,12 +85,23 @@ function saidOf(issue: z.core.$ZodIssue, value: unknown): string {
   if (issue.code === 'invalid_value') {
     const words = issue.values.slice(0, MOST_WORDS).map((word) => JSON.stringify(word) ?? String(word));
     const more = issue.values.length - words.length;
-    return `${found}; ${issue.values.length > 1 ? 'one of ' : ''}${words.join(', ')}${more > 0 ? ` and ${more} more` : ''} is wanted`;
+    return `${found}${perhaps(value, issue.values)}; ${issue.values.length > 1 ? 'one of ' : ''}${words.join(', ')}${more > 0 ? ` and ${more} more` : ''} is wanted`;
   }
   if (issue.code === 'unrecognized_keys')
     return `nobody reads ${issue.keys.map((key) => JSON.stringify(key)).join(', ')}`;
   if (issue.code === 'invalid_union') return `${found}, which is none of what can stand here`;
   return issue.message;
+}
+
+/** The one word that is meant where only its letters' size or what stands between them is otherwise, or an end is left out. */
+function perhaps(value: unknown, words: readonly unknown[]): string {
+  const bare = (word: unknown): string =>
+    String(word)
+      .toLowerCase()
+      .replace(/[^a-z0-9]/g, '');
+  const own = bare(value);
+  const near = words.filter((w) => own && (bare(w).startsWith(own) || own.startsWith(bare(w))));
+  return near.length === 1 ? `, perhaps ${JSON.stringify(near[0])}` : '';
 }
 
 /** A value as it stands in the file, short. */

@@ -90,7 +90,7 @@ import { regulatorHeatRule } from './rules/regulator-heat.js';
 import { driveFailSafeRule, driveNoBrakeRule } from './rules/drive.js';
 import { takeOffRule } from './rules/take-off.js';
 import { gatherCauses } from './causes.js';
-import { RULE_SOURCE } from './sources.js';
+import { sourceOf } from './sources.js';
 import { wordFinding } from './wording.js';
 
 const RULES: readonly Rule[] = [
@@ -208,7 +208,7 @@ export function findFindings(given: RuleContext): Finding[] {
       id: oneOfAKind(seen, result),
       ...wordFinding(context.rig, result),
       silences: [],
-      source: RULE_SOURCE[result.rule],
+      source: sourceOf(result.rule),
     };
     mendedBy.set(finding, fixes);
     return finding;

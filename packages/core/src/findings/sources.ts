@@ -1,82 +1,97 @@
 import type { RuleId } from './finding.js';
 
-/** Where each rule comes from. Tags as in the handbook: a standard, practice, memory; else our own data. */
-export const RULE_SOURCE: Record<RuleId, string> = {
+/** Rules that are what the trade does, and nothing more is said of it. */
+type Practised =
+  | 'supply-thin'
+  | 'back-feed'
+  | 'source-off'
+  | 'starved-splice'
+  | 'packs-unequal'
+  | 'fuse-missing'
+  | 'signal-missing'
+  | 'pair-half'
+  | 'port-told-other'
+  | 'port-not-set'
+  | 'port-shared-pins'
+  | 'port-labels-disagree'
+  | 'pad-held'
+  | 'pad-held-twice'
+  | 'pad-no-timer'
+  | 'talkers-collide'
+  | 'y-two-talkers'
+  | 'wrong-type'
+  | 'strap-other-type'
+  | 'look-alike'
+  | 'ground-missing'
+  | 'ground-twice'
+  | 'port-used-twice'
+  | 'joint-no-slack'
+  | 'plug-angled'
+  | 'antenna-missing'
+  | 'antenna-crossed'
+  | 'antenna-near-compass'
+  | 'antenna-screened'
+  | 'magnet-near-compass'
+  | 'screen-untuned'
+  | 'picture-nowhere'
+  | 'no-fixed-camera'
+  | 'window-thin'
+  | 'pulse-from-latch'
+  | 'one-control-many'
+  | 'two-on-one-slot'
+  | 'flight-undriven'
+  | 'flight-unfit'
+  | 'pin-other-slot'
+  | 'wrong-way'
+  | 'goes-at-rest'
+  | 'fail-safe-acts'
+  | 'hand-over-flight'
+  | 'numbering-base'
+  | 'operators-idle'
+  | 'signal-misplaced'
+  | 'plug-mismatch'
+  | 'part-idle'
+  | 'reach-missing'
+  | 'photo-untold'
+  | 'fuse-too-small'
+  | 'wire-too-thick'
+  | 'drive-fail-safe'
+  | 'drive-no-brake'
+  | 'take-off-untold'
+  | 'prep-open'
+  | 'polarity';
+
+/** Where every other rule comes from. Tags as in the handbook: a standard, practice, memory; else our own data. */
+const OTHERWISE: Readonly<Record<Exclude<RuleId, Practised>, string>> = {
   'supply-range': 'part sheet',
   'supply-none': 'part sheet',
-  'supply-thin': '[practice]',
   'regulator-overload': 'part sheet',
   'regulator-dropout': '[practice] a buck needs head room',
   'start-fails': '[practice] starts, dies, starts again',
   'start-resets': '[practice] in-rush dips the others',
-  'back-feed': '[practice]',
-  'source-off': '[practice]',
   'hdmi-powered': '[std HDMI 1.4, mem]',
   'wire-overloaded': '[mem] table of chassis wiring',
   'connector-overloaded': '[practice] usual rating of the size',
-  'starved-splice': '[practice]',
-  'packs-unequal': '[practice]',
-  'fuse-missing': '[practice]',
   'pair-not-crossed': '[practice] TX goes to RX',
-  'signal-missing': '[practice]',
   'pack-unused': '[derived]',
-  'pair-half': '[practice]',
-  'port-told-other': '[practice]',
-  'port-not-set': '[practice]',
   'port-too-slow': 'part sheet',
   'port-listens-only': 'part sheet',
-  'port-shared-pins': '[practice]',
-  'port-labels-disagree': '[practice]',
   'serial-not-inverted': '[practice] the bus is inverted',
-  'pad-held': '[practice]',
-  'pad-held-twice': '[practice]',
-  'pad-no-timer': '[practice]',
   'ladder-resistor': '[practice] 400–600 Ω, 470 Ω usual',
-  'talkers-collide': '[practice]',
-  'y-two-talkers': '[practice]',
-  'wrong-type': '[practice]',
-  'strap-other-type': '[practice]',
   'level-mismatch': 'part sheet',
-  polarity: '[practice]',
-  'look-alike': '[practice]',
-  'ground-missing': '[practice]',
-  'ground-twice': '[practice]',
-  'port-used-twice': '[practice]',
-  'joint-no-slack': '[practice]',
   'cable-short': 'places of the parts',
-  'plug-angled': '[practice]',
-  'antenna-missing': '[practice]',
-  'antenna-crossed': '[practice]',
-  'antenna-near-compass': '[practice]',
-  'antenna-screened': '[practice]',
-  'magnet-near-compass': '[practice]',
   'standard-mix': '[std ITU-R BT.1700, mem]',
-  'screen-untuned': '[practice]',
-  'picture-nowhere': '[practice]',
-  'no-fixed-camera': '[practice]',
   'address-twice': '[std RFC 1918]',
   'subnet-other': '[std RFC 1918]',
   'window-missed': 'part sheet',
-  'window-thin': '[practice]',
-  'pulse-from-latch': '[practice]',
-  'one-control-many': '[practice]',
-  'two-on-one-slot': '[practice]',
-  'flight-undriven': '[practice]',
-  'flight-unfit': '[practice]',
   'output-two-slots': '[derived]',
-  'pin-other-slot': '[practice]',
-  'wrong-way': '[practice]',
   'moves-nothing': '[derived]',
   'channel-slow': '[derived]',
-  'goes-at-rest': '[practice]',
-  'fail-safe-acts': '[practice]',
-  'hand-over-flight': '[practice]',
   'hand-over-broken': '[derived]',
   'hand-over-switch': '[derived]',
   'hand-over-empty': '[derived]',
   'scale-school': '[practice] two schools of scale',
-  'numbering-base': '[practice]',
-  'wish-impossible': 'part sheets',
+  'wish-impossible': 'part sheet',
   'wish-open': 'the chain from stick to part',
   'wish-otherwise': 'the wish and the chain',
   'control-unfit': '[practice] a rate wants a middle, a position stays',
@@ -87,27 +102,15 @@ export const RULE_SOURCE: Record<RuleId, string> = {
   'flight-shared': '[practice] it must not fly so',
   'stick-mode': '[practice] the throttle has the stick that stays',
   'mode-untold': 'part sheet',
-  'operators-idle': '[practice]',
-  'signal-misplaced': '[practice]',
-  'plug-mismatch': '[practice]',
-  'part-idle': '[practice]',
-  'radio-none': 'part sheets',
-  'reach-missing': '[practice]',
-  'photo-untold': '[practice]',
+  'radio-none': 'part sheet',
   'fuse-too-large': '[practice] fuse before wire before plug',
-  'fuse-too-small': '[practice]',
-  'wire-too-thick': '[practice]',
   'pack-lead-thin': '[practice] 20 AWG',
   'regulator-heat': '[derived] volts lost times current',
-  'drive-fail-safe': '[practice]',
-  'drive-no-brake': '[practice]',
-  'take-off-untold': '[practice]',
   'bench-missing': 'the tick-list',
-  'prep-open': '[practice]',
   'firmware-unknown': 'part sheet',
   'firmware-old': 'part sheet',
   'board-too-small': 'part sheet',
 };
 
-/** Whether a text names a rule. */
-export const isRuleId = (text: string): text is RuleId => Object.hasOwn(RULE_SOURCE, text);
+/** Where a rule comes from. */
+export const sourceOf = (rule: RuleId): string => (OTHERWISE as Readonly<Record<string, string>>)[rule] ?? '[practice]';

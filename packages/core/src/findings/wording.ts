@@ -1,5 +1,5 @@
 import { labelOf, type Rig } from '../rig/index.js';
-import { figureOf, type Said } from './finding.js';
+import { figureOf, type RuleId, type Said } from './finding.js';
 import { BRIEF_WORDS } from './words/brief.js';
 import { CHANNELS_WORDS } from './words/channels.js';
 import { PICTURE_WORDS } from './words/picture.js';
@@ -18,6 +18,12 @@ const SAY: Sayings = {
   ...CHANNELS_WORDS,
   ...BRIEF_WORDS,
 };
+
+/** Every rule: each has its words. */
+export const RULE_IDS = /* @__PURE__ */ Object.keys(SAY) as RuleId[];
+
+/** Whether a text names a rule. */
+export const isRuleId = (text: string): text is RuleId => Object.hasOwn(SAY, text);
 
 /** Turns a rule's code and figures into bench talk. */
 export function wordFinding(rig: Rig, result: Said): Words {

@@ -1,7 +1,6 @@
 import { hearsPhotos, sees, tagsPhotos, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsThat, type Part } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
-import { isSerial } from './serial-kinds.js';
 
 /** How a tagger comes to know of each photo. */
 export interface PhotoWay {
@@ -10,38 +9,36 @@ export interface PhotoWay {
   parts: readonly string[];
   /** Where the way to it breaks, in bench words; null when it is told of each photo. */
   breaks: string | null;
-  /** What it notes goes to somebody, or stays with it. */
-  isHeard: boolean;
 }
 
 /** The way of every tagger of a rig, in the order of its parts. */
 export const photoWays = oncePerRig((rig): readonly PhotoWay[] =>
   partsThat(rig, tagsPhotos).map(({ part, sheet }) => {
-    const sound = findConversations(rig).filter((c) => !c.troubles.length);
-    const isHeard =
-      !sheet.links.some(isSerial) ||
-      sound.some((c) => isSerial(c.talker.link) && [c.talker, c.listener].some((e) => e.part.id === part.id));
-    const { parts, breaks } = toldBy(sound, part, sheet);
-    return { tagger: part, parts: [part.id, ...parts], breaks, isHeard };
+    const { parts, breaks } = toldBy(findConversations(rig), part, sheet);
+    return { tagger: part, parts: [part.id, ...parts], breaks };
   }),
 );
 
 /** From an input back to a camera: straight, or over one box that works it. */
-function toldBy(sound: readonly Conversation[], part: Part, sheet: Sheet): Pick<PhotoWay, 'parts' | 'breaks'> {
-  const told = intoContact(sound, part, sheet);
+function toldBy(all: readonly Conversation[], part: Part, sheet: Sheet): Pick<PhotoWay, 'parts' | 'breaks'> {
+  const told = intoContact(all, part, sheet);
   if (!told) return { parts: [], breaks: `nothing tells ${part.label} of a photo` };
   const { part: from, sheet: own } = told.talker;
   // a box without a shoe tells of what it asks for itself
   if (sees(own) || !hearsPhotos(own).length) return { parts: [from.id], breaks: null };
-  const camera = intoContact(sound, from, own)?.talker;
+  const camera = intoContact(all, from, own)?.talker;
   return camera && sees(camera.sheet)
     ? { parts: [from.id, camera.part.id], breaks: null }
     : { parts: [from.id], breaks: `no camera tells ${from.label} of a photo` };
 }
 
-const intoContact = (sound: readonly Conversation[], part: Part, sheet: Sheet): Conversation | undefined => {
+const intoContact = (all: readonly Conversation[], part: Part, sheet: Sheet): Conversation | undefined => {
   const inputs = hearsPhotos(sheet);
-  return sound.find(
-    (c) => c.kind === 'contact' && c.listener.part.id === part.id && inputs.some((l) => l.id === c.listener.link.id),
+  return all.find(
+    (c) =>
+      c.kind === 'contact' &&
+      !c.troubles.length &&
+      c.listener.part.id === part.id &&
+      inputs.some((l) => l.id === c.listener.link.id),
   );
 };

@@ -1,5 +1,5 @@
 /** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
-import { FLAW_SIGHTS, TAGGED, tagSight } from '../bench/index.js';
+import { FLAW_SIGHTS, notesPhotos, TAGGED, tagSight } from '../bench/index.js';
 import { photoWays, showsAir } from '../loom/index.js';
 import { partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { listed } from '../units/index.js';
@@ -32,7 +32,7 @@ export const lookSteps = (rig: Rig): BareStep[] =>
 /** One photo for each tagger that hears of them. */
 export const tagSteps = (rig: Rig): BareStep[] =>
   photoWays(rig)
-    .filter((way) => !way.breaks && way.isHeard)
+    .filter((way) => notesPhotos(rig, way))
     .map(({ tagger, parts }) => ({
       id: `${tagger.id}.tags`,
       part: tagger.id,

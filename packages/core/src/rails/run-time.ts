@@ -5,15 +5,13 @@ import { KEPT_CHARGE, packRun } from './pack-run.js';
 import { eachPackAmps } from './solve-rails.js';
 import type { RigNetwork } from './rig-network.js';
 
-/** Gauss–Legendre with seven points on 0…1: where, and what each counts for. @source [book numerical analysis] nodes and weights */
+/** Gauss–Legendre with five points on 0…1: where, and what each counts for. @source [book numerical analysis] nodes and weights */
 const POINTS: readonly [at: number, weight: number][] = [
-  [0.0254460438286207, 0.0647424830844348],
-  [0.1292344072003028, 0.1398526957446383],
-  [0.2970774243113014, 0.1909150252525595],
-  [0.5, 0.2089795918367347],
-  [0.7029225756886986, 0.1909150252525595],
-  [0.8707655927996972, 0.1398526957446383],
-  [0.9745539561713793, 0.0647424830844348],
+  [0.0469100770306681, 0.1184634425280945],
+  [0.2307653449471584, 0.2393143352496833],
+  [0.5, 0.2844444444444444],
+  [0.7692346550528416, 0.2393143352496833],
+  [0.9530899229693319, 0.1184634425280945],
 ];
 /** A pack that gives less than this feeds nothing, A. */
 const LEAST_A = 0.001;

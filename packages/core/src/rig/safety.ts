@@ -8,10 +8,9 @@ import type { Rig } from './rig.js';
 const FLOWN: ReadonlySet<string> = new Set(['rotor', 'fixed wing', 'FPV']);
 
 /** What people call a craft, and what stays on the ground or the water. */
-const CALLED_A_CRAFT =
-  /rotor|copter|quad|hexa|octo|drone|plane|wing|glider|heli|vtol|\bu[av][vs]\b|craft|fpv|airship|blimp/i;
+const CALLED_A_CRAFT = /rotor|copter|quad|drone|plane|wing|glider|vtol|craft|fpv|airship/i;
 const CALLED_OTHERWISE =
-  /hovercraft|water|rover|boat|\bcars?\b|truck|crawl|ground|hand|tripod|mast|jib|crane|slider|dolly|robot|\brov\b|submarine|ship|carriage|\bline\b|cable|rope/i;
+  /hover|water|\brov|\bsub|boat|\bcars?\b|ground|hand|mast|jib|crane|robot|carriage|\bline\b|cable|rope/i;
 
 /**
  * It flies: by the kind of the rig; where somebody calls it otherwise than we do, by that word, and where the word says nothing, by a
@@ -20,7 +19,7 @@ const CALLED_OTHERWISE =
 export const isFlown = oncePerRig((rig): boolean => {
   const { kind } = rig;
   if (RIG_KINDS.some((known) => known.kind === kind)) return FLOWN.has(kind);
-  if (CALLED_OTHERWISE.test(kind) && !/air/i.test(kind)) return false;
+  if (CALLED_OTHERWISE.test(kind)) return false;
   return CALLED_A_CRAFT.test(kind) || partsWithSheets(rig).some(({ sheet }) => flies(sheet));
 });
 

@@ -1,7 +1,7 @@
 /** What the laws are held against: the corpus, its traps, and random rigs with random and aimed faults. */
 import { analyse, mendRig } from '../../src/analysis/index.js';
 import type { RuleId } from '../../src/findings/index.js';
-import { isRuleId, RULE_SOURCE } from '../../src/findings/sources.js';
+import { RULE_IDS } from '../../src/findings/wording.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
 import { aimedFault } from './aimed-faults.js';
@@ -14,7 +14,7 @@ const RIGS = 300;
 const range = Number(process.env.LAWS_RANGE ?? 0);
 const seeds = Array.from({ length: RIGS }, (_, i) => range * RIGS + i);
 
-export const RULES = Object.keys(RULE_SOURCE).filter(isRuleId);
+export const RULES = RULE_IDS;
 
 export interface Case {
   name: string;

@@ -1,14 +1,14 @@
 import { Clipboard } from '@angular/cdk/clipboard';
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { RigStore } from '../state/rig-store';
-import { Icon } from './icon';
+import { RoomIcon } from './room-icon';
 
 /** Puts a text on the clipboard, and says whether the browser let it. */
 @Component({
   selector: 'sq-copy',
-  imports: [Icon],
+  imports: [RoomIcon],
   template: `<button type="button" [attr.aria-label]="name()" [title]="name()" (click)="copy()">
-    <sq-icon name="copy" />
+    <sq-room-icon name="copy" />
   </button>`,
   styles: `
     button {

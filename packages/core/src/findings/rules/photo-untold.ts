@@ -1,16 +1,17 @@
-import { photoWays, type LinkEnd } from '../../loom/index.js';
+import { photoWays } from '../../loom/index.js';
 import { hearsPhotos, sees, tellsPhotos } from '../../parts/index.js';
-import { partsWithSheets, sheetOf, type Rig } from '../../rig/index.js';
+import { partsWithSheets, type Edit, type Rig } from '../../rig/index.js';
 import { leadBetween } from './lead-between.js';
-import type { Fix, Rule, RuleResult } from '../finding.js';
+import type { Rule, RuleResult } from '../finding.js';
 
 /**
- * A tagger that would hear of each photo, on a bench where a camera or a box tells of them, and does not: no place is noted.
+ * A tagger that would hear of each photo by a lead from a camera or a box that tells of them, and does not: no place is noted.
  * @source [practice]
  */
 export const photoUntoldRule: Rule = ({ rig }) =>
   photoWays(rig).flatMap(({ tagger, parts, breaks }): RuleResult[] => {
-    if (!breaks || !tellersFor(rig, tagger.id).length) return [];
+    const lead = breaks && leadTo(rig, parts.at(-1)!);
+    if (!lead) return [];
     return [
       {
         rule: 'photo-untold',
@@ -21,26 +22,22 @@ export const photoUntoldRule: Rule = ({ rig }) =>
           { name: 'part', value: tagger.id },
           { name: 'why', value: breaks },
         ],
-        fixes: () => told(rig, parts.at(-1)!),
+        fixes: () => [{ label: 'Lead to the camera', edits: [lead] }],
       },
     ];
   });
 
-/** Contacts that could tell a part of photos: a camera's, a tagger's also those of a box. */
-const tellersFor = (rig: Rig, id: string): LinkEnd[] =>
-  partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    part.id === id || (sheetOf(rig, id).functions.length && !sees(sheet))
-      ? []
-      : tellsPhotos(sheet).map((link) => ({ part, sheet, link, live: true })),
+/** From a contact that tells of photos to where the way ends now; a box is told by cameras alone. */
+function leadTo(rig: Rig, at: string): Edit | undefined {
+  const all = partsWithSheets(rig);
+  const own = all.find(({ part }) => part.id === at)!;
+  const from = all.filter(({ part, sheet }) => part.id !== at && (!own.sheet.functions.length || sees(sheet)));
+  const leads = from.flatMap((teller) =>
+    tellsPhotos(teller.sheet).flatMap((link) =>
+      hearsPhotos(own.sheet).flatMap(
+        (hears) => leadBetween(rig, { ...teller, link, live: true }, { ...own, link: hears, live: true }) ?? [],
+      ),
+    ),
   );
-
-/** A lead to where the way ends now. */
-function told(rig: Rig, at: string): Fix[] {
-  const own = partsWithSheets(rig).find(({ part }) => part.id === at)!;
-  for (const talker of tellersFor(rig, at))
-    for (const link of hearsPhotos(own.sheet)) {
-      const lead = leadBetween(rig, talker, { ...own, link, live: true });
-      if (lead) return [{ label: `Lead from ${talker.part.label}`, edits: [lead] }];
-    }
-  return [];
+  return leads[0];
 }

@@ -93,9 +93,9 @@ export const CHANNELS_WORDS = {
     title: `${f.text('function')} of ${f.label('part')} is on the ${f.text('control')}`,
     text: `Channel ${f.number('slot')}: ${
       f.text('by') === 'switch'
-        ? 'a switch knows full one way and full the other, and nothing between.'
+        ? 'a switch knows full one way or the other.'
         : 'moved to fly, that stick sets this as well.'
-    } Most often two channels are exchanged; flight is never set here by itself.`,
+    } Most often two channels are exchanged.`,
   }),
   'output-two-slots': (f) => ({
     title: `${capital(f.text('output'))} of ${f.label('part')} cannot repeat two slots`,

@@ -68,7 +68,7 @@ export const WIRING_WORDS = {
   }),
   'photo-untold': (f) => ({
     title: `${f.label('part')} notes no photo`,
-    text: `${capital(f.text('why'))}: where the craft was at each one is not noted.`,
+    text: `${capital(f.text('why'))}: no place is noted.`,
   }),
   'ground-missing': (f) => ({
     title: `${f.label('listener')} shares no ground`,

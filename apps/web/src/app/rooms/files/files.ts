@@ -9,7 +9,7 @@ import { Exports } from '../../kit/exports';
 import { Choice, optionsOf } from '../../kit/fields/choice';
 import { PickFile } from '../../kit/fields/pick-file';
 import { WordsField } from '../../kit/fields/words';
-import { Icon } from '../../kit/icon';
+import { RoomIcon } from '../../kit/room-icon';
 import { CellOf, type Column } from '../../kit/table/cell';
 import { Table } from '../../kit/table/table';
 import type { Whose } from '@squallmark/core/rig';
@@ -25,7 +25,7 @@ const MOST_BYTES = 20_000_000;
 /** Rigs kept in this browser, files in and files out. */
 @Component({
   selector: 'sq-files-room',
-  imports: [CellOf, Choice, MatDialogModule, MatButtonModule, MeetingOfTwo, Icon, PickFile, Table, WordsField],
+  imports: [CellOf, Choice, MatDialogModule, MatButtonModule, MeetingOfTwo, RoomIcon, PickFile, Table, WordsField],
   templateUrl: './files.html',
   styleUrl: './files.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -16,7 +16,7 @@ import { count } from '@squallmark/core/units';
 import { format, formatRFC3339, parseISO } from 'date-fns';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { WordsField } from '../../kit/fields/words';
-import { Icon } from '../../kit/icon';
+import { RoomIcon } from '../../kit/room-icon';
 import { latestOnly } from '../../state/latest';
 import { Beside } from '../../state/beside';
 import { Bundles } from '../../state/bundles';
@@ -29,7 +29,7 @@ const NOW = 0;
 /** States of this rig that were kept as built, and two of them side by side in the words of the bench. */
 @Component({
   selector: 'sq-as-built',
-  imports: [Choice, Icon, MatButtonModule, MatDialogModule, WordsField],
+  imports: [Choice, RoomIcon, MatButtonModule, MatDialogModule, WordsField],
   templateUrl: './as-built.html',
   styleUrl: './as-built.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -6,7 +6,7 @@ import { sessionSchema } from '@squallmark/core/log-schemas';
 import { sheetOf } from '@squallmark/core/rig';
 import { FigureField } from '../../kit/fields/figure';
 import { WordsField } from '../../kit/fields/words';
-import { Icon } from '../../kit/icon';
+import { RoomIcon } from '../../kit/room-icon';
 import { RigStore } from '../../state/rig-store';
 import { RigVault } from '../../state/rig-vault';
 
@@ -16,7 +16,7 @@ type Draft = Omit<Session, 'packs'> & { packs: readonly PackUse[] };
 /** A day with the rig for the log: how long, what weather, who, which packs. What is left open is not noted. */
 @Component({
   selector: 'sq-session',
-  imports: [FigureField, Icon, MatButtonModule, MatDialogModule, WordsField],
+  imports: [FigureField, RoomIcon, MatButtonModule, MatDialogModule, WordsField],
   templateUrl: './session.html',
   styleUrl: './session.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

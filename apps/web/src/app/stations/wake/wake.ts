@@ -21,7 +21,7 @@ import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
 import { WordsField } from '../../kit/fields/words';
 import { FindingsDock } from '../../kit/findings-dock';
-import { Icon } from '../../kit/icon';
+import { RoomIcon } from '../../kit/room-icon';
 import { Mark } from '../../kit/mark';
 import { Rooms } from '../../kit/rooms';
 import { unrolled } from '../../kit/unroll';
@@ -38,7 +38,7 @@ import { Timeline } from './timeline';
     AboutFigure,
     Choice,
     FindingsDock,
-    Icon,
+    RoomIcon,
     Timeline,
     Mark,
     MatButtonModule,
