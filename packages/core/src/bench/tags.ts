@@ -3,7 +3,7 @@ import { isSerial, findConversations, photoWays, type PhotoWay } from '../loom/i
 import { sheetOf, type Rig } from '../rig/index.js';
 import type { Bench } from './compile.js';
 import { isAwakeAt } from './run.js';
-import type { Getter } from './sights.js';
+import type { BenchState } from './state.js';
 
 /** Sight of a tagger when a photo is taken, and what it reads when all is well. */
 export const tagSight = (part: string): string => `${part}.tags`;
@@ -19,7 +19,7 @@ export const notesPhotos = (rig: Rig, { tagger: { id }, breaks }: PhotoWay): boo
     ));
 
 /** Whether each photo is noted: while all on the way are awake. */
-export function tagSights({ rig, parts }: Bench, id: string): [string, Getter][] {
+export function tagSights({ rig, parts }: Bench, id: string): [string, (state: BenchState) => string | null][] {
   return photoWays(rig)
     .filter((way) => way.tagger.id === id)
     .map((way) => {
