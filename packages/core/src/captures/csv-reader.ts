@@ -59,7 +59,12 @@ export class CsvReader implements CaptureReader {
 
   finish(): Omit<Capture, 'name'> {
     this.lastRow(this.held + this.ended(this.text()));
-    if (!this.head) this.begin(headAmong(this.top.split('\n')));
+    if (!this.head) {
+      const rows = this.top.split('\n');
+      this.begin(headAmong(rows));
+      // no figures came: the first row under the head says why not
+      this.rows(rows.slice(this.row).join('\n'));
+    }
     if (!this.head) this.fail('the file is empty');
     const lines = this.stores.map((store): CaptureLine & { remark?: string } => store.line());
     return {

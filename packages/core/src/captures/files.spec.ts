@@ -72,6 +72,15 @@ describe('tables of other tools', () => {
       expect(lines(await opened('a.csv', `${head}\n0,0.1\n2,3.2\n5,0.2\n`))).toEqual([['RX', 0, [2000, 5000]]]);
   });
 
+  it('of volts with decimal commas, by semicolons', async () => {
+    const text = '# at the pin\nTime [us];RX [V]\n0;0,1\n2,5;1,8\n5;0,1';
+    expect(lines(await opened('a.csv', text))).toEqual([['RX', 0, [2500, 5000]]]);
+  });
+
+  it('that have no figures say what is wrong with their first row', async () => {
+    expect(await problem('a.csv', 'time_us,RX\nnone,1\nnone,0\n')).toMatch(/^a.csv, row 2: "none" is no time/);
+  });
+
   it('without a head are taken where their times have fractions', async () => {
     expect(lines(await opened('a.csv', '0.0000,1,0\n0.0001,0,0\n0.0002,0,1\n'))).toEqual([
       ['D0', 1, [100000]],
