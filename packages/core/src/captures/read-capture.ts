@@ -55,7 +55,7 @@ const HEAD = 4000;
 
 function readerFor({ name, size }: CaptureSource, piece: Uint8Array): CaptureReader {
   if (startsWith(piece, 0x50, 0x4b, 3, 4)) return new ZipReader(formOf);
-  if (startsWith(piece, 0x1f, 0x8b)) return new GzipReader(name.replace(/\.gz$/i, ''), unpacked);
+  if (startsWith(piece, 0x1f, 0x8b, 8)) return new GzipReader(name.replace(/\.gz$/i, ''), unpacked);
   return formOf(name, piece) ?? new RawReader(size);
 }
 

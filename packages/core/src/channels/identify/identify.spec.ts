@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mendedRig } from '../../../test/support/demo-rig.js';
+import { smallRig } from '../../../test/support/small-rig.js';
 import { seeded } from '../../../test/support/random-rig.js';
 import { wiggle, type Wiggle } from '../../../test/support/wiggles.js';
 import { SHELF } from '../../parts/shelf/index.js';
 import { applyEdits, shapingOf, type Edit, type Rig } from '../../rig/index.js';
-import { identify, sheetWithWindows, sweptWindows, type Identified } from '../index.js';
+import { channelOfOutput, identify, sheetWithWindows, sweptWindows, type Identified } from '../index.js';
 
 const rig = mendedRig();
 /** Every driven control of the demo, once. */
@@ -121,6 +122,17 @@ describe('identifying channels by wiggling', () => {
   it('finds nothing in a recording in which nothing moves', () => {
     expect(identify(rig, wiggle(rig, [], { noiseUs: 3 }))).toMatchObject({ found: [], again: [], edits: [] });
     expect(identify(rig, { timesMs: new Float64Array(0), slots: [] }).found).toEqual([]);
+  });
+});
+
+describe('the outputs of a receiver', () => {
+  it('put out what they are set to; one that is set to nothing puts out its number', () => {
+    const parts = { RX: 'receiver-16' };
+    const set = smallRig(parts, [], { RX: { settings: { pin2: '7' } } });
+    const [bare, told] = [smallRig(parts), set].map((r) => [1, 2, 3, 99].map(channelOfOutput(r)));
+    expect(bare).toEqual([1, 2, 3, 99]);
+    expect(told).toEqual([1, 7, 3, 99]);
+    expect(channelOfOutput(smallRig({ RX: 'receiver-bus' }))(4)).toBe(4);
   });
 });
 
