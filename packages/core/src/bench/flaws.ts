@@ -1,6 +1,6 @@
 /** What is wrong with a bench that no edit of its rig can say. */
 import { findConversations, showsAir, untunedScreens } from '../loom/index.js';
-import { antennaLinks, eyeLinks, findsLevel, isChoice, sendsPictures, worksEye, type Sheet } from '../parts/index.js';
+import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sendsPictures, worksEye, type Sheet } from '../parts/index.js';
 import { partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
@@ -22,6 +22,10 @@ export type PartFlaw =
   | { kind: 'unbalanced'; part: string }
   /** Somebody else sends pictures on its channel. */
   | { kind: 'disturbed'; part: string }
+  /** Its wheel sits too loose on the line: it slips, and glides on when it should stand. */
+  | { kind: 'slipping'; part: string }
+  /** Its wheel sits too tight on the line: it stops at once, and draws more. */
+  | { kind: 'tight'; part: string }
   /** Its settings are gone at power-off. */
   | { kind: 'forgetful'; part: string }
   /** Nothing comes out of one of its outputs. */
@@ -76,6 +80,39 @@ function nobodySees(rig: Rig, flaws: readonly Flaw[]): boolean {
   );
 }
 
+/** How a drive's wheel sits on its line, felt with nothing powered. @source [practice] it can just be lifted off the rubber */
+const TENSION = { well: 'just lifts off the rubber', slipping: 'lifts off easily', tight: 'does not lift off' } as const;
+
+/** Something that goes along a line, and whose wheel may sit wrongly on it. */
+export const hasWheel = drives;
+
+/** What a hand finds that lifts the line off the wheel of a drive. */
+export const tensionText = (flaws: readonly Flaw[], part: string): string =>
+  (['slipping', 'tight'] as const).flatMap((kind) => (isFlawed(flaws, kind, part) ? TENSION[kind] : []))[0] ?? TENSION.well;
+
+/** Of a wheel that slips this share of its speed is left, and it glides so long until it stands. @source [mem] */
+const GRIPS = 0.6;
+const GLIDES_S = 1;
+
+/** A drive whose wheel slips falls short of what it is told, and goes on when it should stand. */
+const slippingSheet = (sheet: Sheet): Sheet => ({
+  ...sheet,
+  functions: sheet.functions.map((f) => {
+    if (f.what !== 'drive' || !f.range) return f;
+    const range = { ...f.range, from: f.range.from * GRIPS, to: f.range.to * GRIPS };
+    const glides = Math.max(Math.abs(range.from), Math.abs(range.to)) / GLIDES_S;
+    return { ...f, range, slewPerS: Math.min(f.slewPerS ?? glides, glides) };
+  }),
+});
+
+/** One whose wheel is too tight takes all the time what it takes at most. */
+const tightSheet = (sheet: Sheet): Sheet => ({
+  ...sheet,
+  supplies: sheet.supplies.map((s) =>
+    s.draw.kind === 'regulator' ? s : { ...s, draw: { ...s.draw, typical: s.draw.peak } },
+  ),
+});
+
 /** Whether a part has a flaw of some kind. */
 export const isFlawed = (flaws: readonly Flaw[], kind: string, part: string): boolean =>
   flaws.some((f) => f.kind === kind && f.kind !== 'loose' && f.part === part);
@@ -95,6 +132,8 @@ export function flawedRig(rig: Rig, flaws: readonly Flaw[]): Rig {
         links: withoutOutput(s, flaw.link),
         functions: withoutReach(s, flaw.link),
       }));
+    if (flaw.kind === 'slipping') return withSheet(now, flaw.part, slippingSheet);
+    if (flaw.kind === 'tight') return withSheet(now, flaw.part, tightSheet);
     if (flaw.kind === 'drift')
       return withSheet(now, flaw.part, (s) => ({
         ...s,

@@ -26,7 +26,8 @@ export {
   portsSight,
   settingSight,
   shakenSight,
+  tensionSight,
   stillSights,
   throughSight,
 } from './instruments.js';
-export { FLAW_SIGHTS, SHOWN_FLAWS, isFlawed, remembers, shakenText, stateText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';
+export { FLAW_SIGHTS, SHOWN_FLAWS, hasWheel, isFlawed, remembers, shakenText, stateText, tensionText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';

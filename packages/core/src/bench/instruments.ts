@@ -13,7 +13,7 @@ import {
 } from '../rig/index.js';
 import { groupBy, listed } from '../units/index.js';
 import type { Bench } from './compile.js';
-import { shakenText, type Flaw } from './flaws.js';
+import { hasWheel, shakenText, tensionText, type Flaw } from './flaws.js';
 import type { Sights } from './observe.js';
 
 /** Sight of a lead: which of its ends a meter finds joined, and through what. */
@@ -24,6 +24,8 @@ export const shakenSight = (cable: string): string => `${cable}.shaken`;
 export const settingSight = (part: string, setting: string): string => `${part}.set-${setting}`;
 export const addressSight = (part: string): string => `${part}.address`;
 export const portsSight = (part: string): string => `${part}.ports-told`;
+/** Sight of how the wheel of a drive sits on its line. */
+export const tensionSight = (part: string): string => `${part}.tension`;
 /** Sight of the page on which a receiver is told what it puts out without radio. */
 export const failSafesSight = (part: string): string => `${part}.fail-safes`;
 
@@ -52,14 +54,15 @@ export function instrumentSight(
   const [own, what] = [sight.slice(0, dot), sight.slice(dot + 1)];
   if (what === 'through') return { reads: throughText(rig, own) };
   if (what === 'shaken') return { reads: findCable(rig, own) ? shakenText(flaws, own) : null };
-  const isPage = what === 'address' || what === 'ports-told' || what === 'fail-safes' || what.startsWith('set-');
-  if (!isPage) return null;
+  const isOfPart = what === 'address' || what === 'ports-told' || what === 'fail-safes' || what === 'tension' || what.startsWith('set-');
+  if (!isOfPart) return null;
   const part = findPart(rig, own);
   if (!part) return { reads: null };
   if (what === 'address') return { reads: part.address ?? "the maker's" };
   if (what === 'ports-told') return { reads: JSON.stringify(part.told ?? null) };
   if (what === 'fail-safes') return { reads: failSafesText(rig, own) };
   const sheet = sheetOf(rig, own);
+  if (what === 'tension') return hasWheel(sheet) ? { reads: tensionText(flaws, own) } : null;
   const setting = what.slice('set-'.length);
   if (!sheet.settings.some((s) => s.id === setting)) return null;
   return { reads: settingOf(sheet, part, setting) ?? 'nothing' };

@@ -44,7 +44,9 @@ export type FaultKind =
   | 'out of balance'
   | 'other emitter on the channel'
   | 'settings forgotten at power-off'
-  | 'opens now and then';
+  | 'opens now and then'
+  | 'wheel slips'
+  | 'wheel too tight';
 
 /** What mends a fault: work of the hands, since the rig document says how it should be. */
 export interface Remedy {

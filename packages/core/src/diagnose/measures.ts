@@ -1,5 +1,14 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
-import { FLAW_SIGHTS, SHOWN_FLAWS, beepsAtAll, failSafesText, shakenText, stateText } from '../bench/index.js';
+import {
+  FLAW_SIGHTS,
+  SHOWN_FLAWS,
+  beepsAtAll,
+  failSafesText,
+  hasWheel,
+  shakenText,
+  stateText,
+  tensionText,
+} from '../bench/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { isChoice, sendsPictures, type Sheet } from '../parts/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
@@ -40,6 +49,7 @@ export function measuresOf(rig: Rig): Measure[] {
   return [
     ...lights(rig),
     ...states(rig),
+    ...tensions(rig),
     ...looks(rig),
     ...pages(rig),
     ...voltsAt(rig),
@@ -74,6 +84,16 @@ const states = (rig: Rig): Measure[] =>
       );
     }),
   );
+
+/** How the wheel of each drive sits on its line, with nothing powered. */
+const tensions = (rig: Rig): Measure[] =>
+  partsWithSheets(rig)
+    .filter(({ sheet }) => hasWheel(sheet))
+    .map(({ part: { id, label } }) =>
+      measure('look', `${id} tension`, `Nothing powered: lift the line off the wheel of ${label}`, ({ flaws }) =>
+        tensionText(flaws, id),
+      ),
+    );
 
 const STATE_WORDS: Readonly<Record<string, string>> = {
   horizon: 'the horizon',

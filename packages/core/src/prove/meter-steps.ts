@@ -6,7 +6,10 @@ import {
   instrumentSight,
   portsSight,
   settingSight,
+  hasWheel,
   shakenSight,
+  tensionSight,
+  tensionText,
   throughSight,
   voltsSight,
 } from '../bench/index.js';
@@ -58,6 +61,21 @@ function leadStep(rig: Rig, part: Part, own: readonly Cable[]): BareStep {
 }
 
 const still = (rig: Rig, sight: string): Expect => ({ sight, is: instrumentSight(rig, sight)?.reads ?? null });
+
+/** The wheel of every drive on its line. @source [practice] */
+export const wheelSteps = (rig: Rig): BareStep[] =>
+  partsWithSheets(rig)
+    .filter(({ sheet }) => hasWheel(sheet))
+    .map(({ part }) => ({
+      id: `${part.id}.tension`,
+      part: part.id,
+      by: 'hand',
+      title: `Nothing powered: lift the line off the wheel of ${part.label}`,
+      expectText: `it ${tensionText([], part.id)}`,
+      ...{ setUp: {}, moves: [] },
+      expects: [still(rig, tensionSight(part.id))],
+      dependsOn: [part.id],
+    }));
 
 /** Pages of every part on which something is set, read back. */
 export function pageSteps(rig: Rig): BareStep[] {

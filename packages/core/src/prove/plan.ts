@@ -18,7 +18,7 @@ import { handOverSteps } from './hand-over-steps.js';
 import { arrivingSteps, byHandSteps } from './picture-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
-import { leadSteps, packSteps, pageSteps, voltsExpected, type VoltsAt } from './meter-steps.js';
+import { leadSteps, packSteps, pageSteps, voltsExpected, wheelSteps, type VoltsAt } from './meter-steps.js';
 import { lookSteps, powerCycleSteps, tagSteps } from './state-steps.js';
 import { namesOf } from './sight-names.js';
 import { slotSteps } from './slot-steps.js';
@@ -42,7 +42,7 @@ export function checkPlan(
 ): CheckStep[] {
   const as = (kind: StepKind, own: readonly BareStep[]): BareStep[] => own.map((step) => ({ ...step, kind }));
   const before = [
-    ...[...as('leads', leadSteps(rig)), ...as('pages', pageSteps(rig))],
+    ...[...as('leads', [...leadSteps(rig), ...wheelSteps(rig)]), ...as('pages', pageSteps(rig))],
     ...as('supplies', [...packSteps(rig, volts), ...powerStep(rig, volts)]),
     ...as('channels', [...receiverSteps(rig, conversations), ...slotSteps(rig, chains, conversations)]),
     ...as('pictures', arrivingSteps(rig, conversations)),

@@ -70,8 +70,8 @@ export interface CheckStep {
   names?: Record<string, string>;
   /** Nothing on the bench can tell whether it held: a person looks and says so. Never played. */
   byEye?: true;
-  /** Told by a meter on the leads, or by reading a page, before anything moves. */
-  by?: 'meter' | 'page';
+  /** Told by a meter on the leads, by reading a page, or by a hand, before anything moves. */
+  by?: 'meter' | 'page' | 'hand';
   /** What kind of work it is: steps of one kind follow each other. */
   kind?: StepKind;
   /** Further parts it runs through, where no chain of channels tells. */

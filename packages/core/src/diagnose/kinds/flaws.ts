@@ -1,5 +1,5 @@
 /** Faults that no edit of the rig can say: outputs, drift, level, balance, the air, memory. */
-import { FLAW_SIGHTS } from '../../bench/index.js';
+import { FLAW_SIGHTS, hasWheel, type PartFlaw } from '../../bench/index.js';
 import { findConversations } from '../../loom/index.js';
 import type { Link, Sheet } from '../../parts/index.js';
 import { cablesOn, partsWithSheets, type Rig } from '../../rig/index.js';
@@ -63,7 +63,16 @@ export const loose = (rig: Rig): Fault[] =>
     },
   }));
 
-const OF_A_PART: { flaw: keyof typeof FLAW_SIGHTS; kind: FaultKind; weight: number; text: string; mend: string }[] = [
+/** A flaw that a part may have as a whole; `%` stands for its label. */
+interface OfAPart<F = PartFlaw['kind']> {
+  flaw: F;
+  kind: FaultKind;
+  weight: number;
+  text: string;
+  mend: string;
+}
+
+const OF_A_PART: OfAPart<keyof typeof FLAW_SIGHTS>[] = [
   {
     ...{ flaw: 'leaning', kind: 'moved while finding level', weight: 2 },
     text: '% was moved while it looked for level',
@@ -86,13 +95,29 @@ const OF_A_PART: { flaw: keyof typeof FLAW_SIGHTS; kind: FaultKind; weight: numb
   },
 ];
 
+/** A wheel on its line. @source [practice] too loose it slips and glides, too tight it stops abruptly and draws power */
+const OF_A_WHEEL: OfAPart<'slipping' | 'tight'>[] = [
+  {
+    ...{ flaw: 'slipping', kind: 'wheel slips', weight: 2 },
+    text: 'the wheel of % sits too loose on the line: it slips and glides',
+    mend: 'Tighten the wheel of %, power off, until the line can just be lifted off the rubber',
+  },
+  {
+    ...{ flaw: 'tight', kind: 'wheel too tight', weight: 2 },
+    text: 'the wheel of % sits too tight on the line: it stops abruptly and draws more',
+    mend: 'Loosen the wheel of %, power off, until the line can just be lifted off the rubber',
+  },
+];
+
 /** What may be wrong with a part that has such a thing at all. */
 export const flawOfPart = (rig: Rig): Fault[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)).map(({ flaw, kind, weight, text, mend }): Fault => ({
-      ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
-      text: text.replace('%', part.label),
-      flaws: [{ kind: flaw, part: part.id }],
-      remedy: { text: mend.replace('%', part.label) },
-    })),
+    [...OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)), ...(hasWheel(sheet) ? OF_A_WHEEL : [])].map(
+      ({ flaw, kind, weight, text, mend }): Fault => ({
+        ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
+        text: text.replace('%', part.label),
+        flaws: [{ kind: flaw, part: part.id }],
+        remedy: { text: mend.replace('%', part.label) },
+      }),
+    ),
   );
