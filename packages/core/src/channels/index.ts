@@ -5,6 +5,7 @@ export {
   FLIGHT_AXES,
   idleAt,
   isThrottle,
+  callsSticks,
   stickFor,
   stickMode,
   stickModeSetting,

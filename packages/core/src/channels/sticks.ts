@@ -110,6 +110,9 @@ function namedAxes(sheet: Sheet): Named {
   return named;
 }
 
+/** Whether its sticks are told apart by what they are called. */
+export const callsSticks = (sheet: Sheet): boolean => FLIGHT_AXES.some((axis) => namedAxes(sheet)[axis]);
+
 /** The stick that flies an axis on this transmitter; undefined when it has no such stick. */
 export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): Control | undefined =>
   namedAxes(transmitter.sheet)[axis] ??

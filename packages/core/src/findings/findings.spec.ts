@@ -105,7 +105,7 @@ describe('what the sticks fly against the mode that is set', () => {
   it('has no fix where no mode has it so, and leaves flight alone', () => {
     const odd = said(...swapped(3, 4));
     expect(odd?.mark).toBe('stop');
-    expect(odd?.text).toContain('No mode has it so.');
+    expect(odd?.text).toContain('Are two channels exchanged?');
     expect(odd?.fixes).toEqual([]);
   });
 

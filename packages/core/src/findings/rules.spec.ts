@@ -584,6 +584,33 @@ describe('the sticks of flight', () => {
     ]);
   });
 
+  it('of a set without modes fly what they are called by, or else go its way', () => {
+    const STICKS = ['left-x', 'left-y', 'right-x', 'right-y'];
+    const withoutModes = (labels: string[], ...controls: string[]) => {
+      const rig = flown(controls.map((c, i) => row(i + 1, c)));
+      const own = rig.sheets[rig.parts.find((p) => p.id === 'TX')!.class]!;
+      const called = own.controls.map((c) => ({ ...c, label: labels[STICKS.indexOf(c.id)] ?? c.label }));
+      const sheets = { ...rig.sheets, [own.class]: { ...own, settings: [], controls: called } };
+      return analyse({ ...rig, sheets }).findings.flatMap((f) =>
+        f.rule === 'stick-mode' ? [`${f.mark} ${f.title}. ${f.text}`] : [],
+      );
+    };
+    const words = ['Rudder', 'Throttle', 'Aileron', 'Elevator'];
+    expect(withoutModes(words, 'right-x', 'right-y', 'left-y', 'left-x')).toEqual([]);
+    expect(withoutModes(words, 'right-y', 'right-x', 'left-y', 'left-x')).toEqual([
+      expect.stringMatching(/^watch .* than it says\. Roll is on the Elevator and pitch is on the Aileron\. Are two/),
+    ]);
+    expect(withoutModes(words, 'right-x', 'left-y', 'right-y', 'left-x')).toEqual([
+      expect.stringMatching(/^stop .* Elevator springs back there/),
+    ]);
+    const letters = ['a ↔', 'b ↕', 'c ↔', 'd ↕'];
+    // where its throttle is, such a set does not say
+    expect(withoutModes(letters, 'right-x', 'left-y', 'right-y', 'left-x')).toEqual([]);
+    expect(withoutModes(letters, 'right-y', 'right-x', 'left-y', 'left-x')).toEqual([
+      expect.stringMatching(/^watch .*Roll is on the d ↕ and pitch is on the c ↔\./),
+    ]);
+  });
+
   it('are sticks', () => {
     expect(about('right-x', 'right-y', 'left-y', 'A')).toEqual([expect.stringMatching(/^watch Yaw .* switch A/)]);
   });

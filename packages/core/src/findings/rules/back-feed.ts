@@ -1,5 +1,5 @@
 import type { Chain } from '../../channels/index.js';
-import { findNets } from '../../loom/index.js';
+import { findNets, onePins } from '../../loom/index.js';
 import type { Source } from '../../parts/index.js';
 import {
   findPin,
@@ -74,13 +74,9 @@ function isRather({ source: a }: Joining, { source: b }: Joining): boolean {
 
 /** A diode in each lead that leaves it lets nothing back. */
 function isGuarded(rig: Rig, { part, source }: Joining): boolean {
-  const tied = sheetOf(rig, part).ties.find((tie) =>
-    tie.some((at) => samePin({ part, ...at }, { part, ...source.plus })),
+  const leads = onePins(rig, { part, ...source.plus }).flatMap((own) =>
+    wiresAt(rig, own).map(({ wire }) => wire.inline?.kind === 'diode' && samePin(wire.from, own)),
   );
-  const leads = (tied ?? [source.plus]).flatMap((at) => {
-    const own = { part, ...at };
-    return wiresAt(rig, own).map(({ wire }) => wire.inline?.kind === 'diode' && samePin(wire.from, own));
-  });
   return leads.length > 0 && leads.every(Boolean);
 }
 

@@ -13,6 +13,7 @@ import { springs } from '../../parts/index.js';
 import type { Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { sendFix, whoMoves } from './chain-parts.js';
 
 /** A kill is waited for no longer, s. @source [mem] */
 const KILL_S = 0.3;
@@ -27,7 +28,7 @@ export const channelSlowRule: Rule = ({ rig, chains }) =>
     .filter((c) => !c.breaks && !isFlightChain(c))
     .flatMap(byEachHand)
     .flatMap((chain): RuleResult[] => {
-      const { endToEndS, locked, transmitter, channel } = chain.shaping;
+      const { endToEndS, locked } = chain.shaping;
       const late = endToEndS ? lateOf(rig, chain) : null;
       if (!endToEndS || !late) return [];
       return [
@@ -37,22 +38,12 @@ export const channelSlowRule: Rule = ({ rig, chains }) =>
           station: 'channels',
           subjects: [chain.part.id, chain.transmitter.id],
           figures: [
-            { name: 'control', value: chain.control.label },
-            { name: 'part', value: chain.part.id },
-            { name: 'function', value: chain.fn.label },
+            ...whoMoves(chain),
             { name: 'late', value: late.what },
             { name: 'after', value: roundTo(late.seconds, 1), unit: 's' },
             { name: 'end to end', value: endToEndS, unit: 's' },
           ],
-          fixes: () =>
-            locked
-              ? []
-              : [
-                  {
-                    label: 'Send it at once',
-                    edits: [{ kind: 'shape', transmitter, channel, change: { endToEndS: 0 } }],
-                  },
-                ],
+          fixes: () => (locked ? [] : [sendFix(chain, 'Send it at once', { endToEndS: 0 })]),
         },
       ];
     });

@@ -1,6 +1,7 @@
 import { byEachHand, fitInHand, goesAt, gripOf, isFlightChain, runsAcross, type Chain } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Rule, RuleContext, RuleResult } from '../finding.js';
+import { whoMoves } from './chain-parts.js';
 import { useBetter } from './use-better.js';
 
 /** A control that does not suit what its function takes. @source [practice] */
@@ -30,13 +31,7 @@ function unfit(context: RuleContext, chain: Chain, why: string, rest: Figure<'at
     mark: 'watch',
     station: 'channels',
     subjects: [chain.part.id, chain.transmitter!.id],
-    figures: [
-      { name: 'control', value: chain.control!.label },
-      { name: 'part', value: chain.part.id },
-      { name: 'function', value: chain.fn.label },
-      { name: 'why', value: why, source: '[practice]' },
-      ...rest,
-    ],
+    figures: [...whoMoves(chain), { name: 'why', value: why, source: '[practice]' }, ...rest],
     // what the second transmitter sends is chosen there
     fixes: () => (chain.transmitter!.id === chain.second?.transmitter.id ? [] : useBetter(context, chain)),
   };

@@ -1,5 +1,6 @@
 import { isAxis, isFlightChain, type Chain } from '../../channels/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { whoMoves } from './chain-parts.js';
 
 /**
  * An axis of flight on a switch, which knows full one way and full the other; what arms or sets a mode on a stick, which is moved to
@@ -13,17 +14,15 @@ const isUnfit = ({ fn, control }: Chain): boolean =>
 
 const isSwitch = (kind: string): boolean => kind.startsWith('switch') || kind === 'button';
 
-const result = ({ part, fn, control, slot, transmitter }: Chain): RuleResult => ({
+const result = (chain: Chain): RuleResult => ({
   rule: 'flight-unfit',
-  mark: isAxis(fn.what) ? 'watch' : 'stop',
+  mark: isAxis(chain.fn.what) ? 'watch' : 'stop',
   station: 'channels',
-  subjects: [part.id, transmitter!.id],
+  subjects: [chain.part.id, chain.transmitter!.id],
   figures: [
-    { name: 'part', value: part.id },
-    { name: 'function', value: fn.label },
-    { name: 'control', value: control!.label },
-    { name: 'slot', value: slot! },
-    { name: 'by', value: isAxis(fn.what) ? 'switch' : 'stick' },
+    ...whoMoves(chain),
+    { name: 'slot', value: chain.slot! },
+    { name: 'by', value: isAxis(chain.fn.what) ? 'switch' : 'stick' },
   ],
   fixes: () => [],
 });

@@ -11,6 +11,7 @@ import {
 import { springs, type Control } from '../../parts/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
+import { sendFix, whoMoves } from './chain-parts.js';
 
 /** A drive or an axis that is asked to go while nobody touches its control: its channel rests beside the middle. @source [practice] */
 export const goesAtRestRule: Rule = ({ rig, chains }) =>
@@ -31,12 +32,7 @@ export const goesAtRestRule: Rule = ({ rig, chains }) =>
           mark: fn.what === 'drive' ? 'stop' : 'watch',
           station: 'channels',
           subjects: [part.id, transmitter.id],
-          figures: [
-            { name: 'control', value: control.label },
-            { name: 'part', value: part.id },
-            { name: 'function', value: fn.label },
-            { name: 'at rest', value: roundTo(value, 0), unit: fn.range!.unit },
-          ],
+          figures: [...whoMoves(chain), { name: 'at rest', value: roundTo(value, 0), unit: fn.range!.unit }],
           fixes: () => stillFix(chain, at),
         },
       ];
@@ -62,10 +58,5 @@ function stillFix(chain: Chain, at: number): Fix[] {
     Object.keys(change).length === 1 && change.subTrimUs !== undefined
       ? `Set its sub-trim to ${change.subTrimUs} µs`
       : 'Let it rest where it stands';
-  return [
-    {
-      label,
-      edits: [{ kind: 'shape', transmitter: chain.shaping!.transmitter, channel: chain.shaping!.channel, change }],
-    },
-  ];
+  return [sendFix(chain, label, change)];
 }

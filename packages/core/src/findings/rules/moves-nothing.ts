@@ -10,6 +10,7 @@ import {
 } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
+import { sendFix, whoMoves } from './chain-parts.js';
 
 /** A control whose channel is so flat, or so bent, that what hangs on it does not move, or goes one way and never back. @source [derived] */
 export const movesNothingRule: Rule = ({ chains }) =>
@@ -28,9 +29,7 @@ export const movesNothingRule: Rule = ({ chains }) =>
           station: 'channels',
           subjects: [chain.part.id, chain.transmitter.id],
           figures: [
-            { name: 'control', value: chain.control.label },
-            { name: 'part', value: chain.part.id },
-            { name: 'function', value: chain.fn.label },
+            ...whoMoves(chain),
             ...asked(chain),
             ...(misses === 'all' ? [{ name: 'flat' as const, value: 'flat' }] : []),
           ],
@@ -52,7 +51,5 @@ function asked(chain: Chain): Figure<'from' | 'to' | 'window'>[] {
 
 function wholeFix(chain: Chain): Fix[] {
   const change = wholeChange(chain);
-  if (!change) return [];
-  const { transmitter, channel } = chain.shaping!;
-  return [{ label: 'Send its whole travel', edits: [{ kind: 'shape', transmitter, channel, change }] }];
+  return change ? [sendFix(chain, 'Send its whole travel', change)] : [];
 }

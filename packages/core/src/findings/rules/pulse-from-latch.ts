@@ -1,5 +1,6 @@
 import { fitOf } from '../../channels/index.js';
 import type { Rule, RuleResult } from '../finding.js';
+import { whoMoves } from './chain-parts.js';
 import { useBetter } from './use-better.js';
 
 /** A latching switch where a pulse is wanted. @source [practice] starts once, never stops */
@@ -11,11 +12,6 @@ export const pulseRule: Rule = (context) =>
       mark: 'watch',
       station: 'channels',
       subjects: [chain.part.id, chain.transmitter!.id],
-      figures: [
-        { name: 'control', value: chain.control!.label },
-        { name: 'part', value: chain.part.id },
-        { name: 'function', value: chain.fn.label },
-        { name: 'why', value: fitOf(chain.fn, chain.control!).why, source: '[practice]' },
-      ],
+      figures: [...whoMoves(chain), { name: 'why', value: fitOf(chain.fn, chain.control!).why, source: '[practice]' }],
       fixes: () => useBetter(context, chain),
     }));

@@ -1,5 +1,6 @@
+import { onePins } from '../../loom/index.js';
 import { GAUGES, thickestFit, wireOhm, type Rails } from '../../rails/index.js';
-import { findCable, findPin, sheetOf, type Edit, type PinRef, type Rig } from '../../rig/index.js';
+import { findCable, findPin, wiresAt, type Edit, type PinRef, type Rig } from '../../rig/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { flatAfter, currentWith } from './after-edits.js';
@@ -53,12 +54,6 @@ function thickEnough(rig: Rig, flat: Rails, id: string, wire: number): Fix[] {
 
 /** Other cables that hang on the same copper behind the far end: the pin itself, or pins tied to it inside the part. */
 function sharersBehind(rig: Rig, cable: string, far: PinRef): string[] {
-  const tie = sheetOf(rig, far.part).ties.find((t) => t.some((at) => at.port === far.port && at.pin === far.pin)) ?? [
-    far,
-  ];
-  const touches = (at: PinRef): boolean =>
-    at.part === far.part && tie.some((t) => t.port === at.port && t.pin === at.pin);
-  return rig.cables
-    .filter((c) => c.id !== cable && c.wires.some((w) => touches(w.from) || touches(w.to)))
-    .map((c) => c.id);
+  const copper = onePins(rig, far).flatMap((at) => wiresAt(rig, at));
+  return [...new Set(copper.map((w) => w.cable.id))].filter((id) => id !== cable);
 }

@@ -1,3 +1,4 @@
+import { onePins } from '../../loom/index.js';
 import { GAUGES, thickestFit, type RailNode, type Rails } from '../../rails/index.js';
 import {
   applyEdits,
@@ -106,17 +107,13 @@ function outletText(rig: Rig, { part, source }: Outlet): string {
  * outputs are. Null for a supply that hands on what it is fed itself.
  */
 export function railThrough(rig: Rig, node: RailNode): { part: string; terminal: string } | null {
-  const tied = (at: PinRef) =>
-    sheetOf(rig, at.part).ties.find((tie) => tie.some((p) => p.port === at.port && p.pin === at.pin));
   const { plus } = supplyPins(rig, node);
-  if (tied(plus)) return null;
+  if (onePins(rig, plus).length > 1) return null;
   for (const { wire, far } of wiresAt(rig, plus)) {
-    const at = wire[far];
-    const tie = tied(at);
-    const supply = sheetOf(rig, at.part).supplies.find((s) =>
-      tie?.some((p) => p.port === s.plus.port && p.pin === s.plus.pin),
-    );
-    if (supply) return { part: at.part, terminal: supply.id };
+    const { part } = wire[far];
+    const tied = onePins(rig, wire[far]);
+    const supply = sheetOf(rig, part).supplies.find((s) => tied.some((at) => samePin(at, { part, ...s.plus })));
+    if (supply && tied.length > 1) return { part, terminal: supply.id };
   }
   return null;
 }

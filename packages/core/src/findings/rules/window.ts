@@ -14,6 +14,7 @@ import {
 } from '../../channels/index.js';
 import { roundTo } from '../../units/index.js';
 import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { sendFix } from './chain-parts.js';
 
 /** Places of a switch that fall outside the window they are meant for, or only just inside it. */
 export const windowRule: Rule = (context) =>
@@ -87,27 +88,25 @@ const thinOf = (chain: Chain, place: Place, fixes: () => Fix[]): RuleResult => (
 /** A middle that has no window of its own only has to be clear of the edge of one. */
 function edgeFix(chain: Chain): Fix[] {
   const change = chain.shaping!.locked ? null : edgeChange(chain);
-  if (!change) return [];
-  const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
-  return [{ label: 'Bring the middle clear of it', edits }];
+  return change ? [sendFix(chain, 'Bring the middle clear of it', change)] : [];
 }
 
 function trimFix(chain: Chain, { meant, arrivesUs }: Place): Fix[] {
   if (chain.shaping!.locked) return [];
   const trim = Math.round((meant!.fromUs + meant!.toUs) / 2 - arrivesUs);
-  const change = { subTrimUs: chain.shaping!.subTrimUs + trim };
-  const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
-  return [{ label: `Trim the middle by ${trim > 0 ? '+' : ''}${trim} µs`, edits }];
+  return [
+    sendFix(chain, `Trim the middle by ${trim > 0 ? '+' : ''}${trim} µs`, {
+      subTrimUs: chain.shaping!.subTrimUs + trim,
+    }),
+  ];
 }
 
 /** End points, and the middle, that bring each place into its window. */
 function fixOf(chain: Chain): Fix[] {
   const change = chain.shaping!.locked ? null : (placeChange(chain) ?? pressChange(chain));
   if (!change) return [];
-  const edits: Fix['edits'] = [{ kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.slot!, change }];
-  return [
-    { label: chain.fn.takes === 'pulse' ? 'Bring it into its window' : 'Bring each place into its window', edits },
-  ];
+  const what = chain.fn.takes === 'pulse' ? 'it' : 'each place';
+  return [sendFix(chain, `Bring ${what} into its window`, change)];
 }
 
 /** Cameras behind a switcher that no place of its switch shows, and places that show an input with nothing on it. */

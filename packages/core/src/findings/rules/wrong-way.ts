@@ -11,11 +11,12 @@ import {
 } from '../../channels/index.js';
 import type { Edit, Rig } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
+import { sendFix, whoMoves } from './chain-parts.js';
 
 /** Up or right asks for less, or a button asks while nobody presses it: it works the wrong way. @source [practice] */
 export const wrongWayRule: Rule = ({ rig, chains }) =>
   chains.flatMap(byEachHand).flatMap((chain): RuleResult[] => {
-    const { control, part, fn, slot } = chain;
+    const { part, fn, slot } = chain;
     if (chain.breaks || (flies(chain.sheet) && fn.what !== 'arm') || slot === null) return [];
     const figures = ACTS.has(fn.takes) || fn.what === 'arm' ? askedAtRest(rig, chain) : fallsUpward(chain);
     if (!figures) return [];
@@ -25,12 +26,7 @@ export const wrongWayRule: Rule = ({ rig, chains }) =>
         mark: 'watch',
         station: 'channels',
         subjects: [part.id],
-        figures: [
-          { name: 'control', value: control.label },
-          { name: 'part', value: part.id },
-          { name: 'function', value: fn.label },
-          ...figures,
-        ],
+        figures: [...whoMoves(chain), ...figures],
         // what flies is turned round by whoever flies it
         fixes: () =>
           flies(chain.sheet)
@@ -68,9 +64,7 @@ function askedAtRest(rig: Rig, chain: HandChain): Figure<'at rest'>[] | null {
 function restFix(chain: Chain, chains: readonly Chain[]): Fix[] | null {
   const change = restChange(chain, chains);
   if (!change) return null;
-  if (chain.shaping!.locked) return [];
-  const edit: Edit = { kind: 'shape', transmitter: chain.transmitter!.id, channel: chain.shaping!.channel, change };
-  return [{ label: 'Let it rest between the two', edits: [edit] }];
+  return chain.shaping!.locked ? [] : [sendFix(chain, 'Let it rest between the two', change)];
 }
 
 /** Round at the device where it was told there, else at the transmitter. */

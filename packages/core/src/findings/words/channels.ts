@@ -36,13 +36,13 @@ export const CHANNELS_WORDS = {
     text: `${capital(f.text('control'))} on channel ${f.number('slot')} also flies ${f.text('flies')}. For a bench try any channel will do; it must not fly so.`,
   }),
   'stick-mode': (f) => ({
-    title: `${f.label('transmitter')} flies otherwise than its stick mode`,
-    text: `Set to mode ${f.text('mode')}, yet ${f.text('flown')}.${
+    title: `${f.label('transmitter')} flies by other sticks than it says`,
+    text: `${f.text('mode') ? `Set to mode ${f.text('mode')}, yet ${f.text('flown')}` : capital(f.text('flown'))}.${
       f.text('springs') ? ` ${capital(f.text('springs'))} springs back there: half throttle with nobody at it.` : ''
     }${f.text('stays') ? ` ${capital(f.text('stays'))} stays where it was put.` : ''} ${
       f.text('as in')
         ? `So it is in mode ${f.text('as in')}; if it really is in ${f.text('mode')}, give the axes their sticks by hand.`
-        : 'No mode has it so.'
+        : 'Are two channels exchanged?'
     }`,
   }),
   'mode-untold': (f) => ({
