@@ -6,6 +6,7 @@ import { boundProblem, rigProblems } from './rig-problems.js';
 import { restorePlaces } from './restore.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Cable, Part, PinRef, Place, Rig, Wire } from './rig.js';
+import { endsTogether } from './wire-ends.js';
 import { unseenIn, valueIn } from '../units/index.js';
 
 type WireRef = EditOf<'moveEnd'>['wire'];
@@ -159,8 +160,9 @@ const DO: Doers = {
   crossPair: (rig, { cable }) =>
     withCable(rig, cable, (c) => {
       const [a, b] = serialPairOf(rig, c) ?? [];
-      if (!a || !b) return `cable ${cable} is not a serial pair`;
-      [a.to, b.to] = [b.to, a.to];
+      const ends = a && b && endsTogether(a, b);
+      if (!ends) return `cable ${cable} is not a serial pair`;
+      [a[ends[0]], b[ends[1]]] = [b[ends[1]], a[ends[0]]];
     }),
   markAdapter: (rig, { cable, marked }) => withCable(rig, cable, (c) => void (c.marked = marked)),
   shape(rig, { transmitter, channel, change }) {

@@ -43,6 +43,8 @@ export {
   nextFree,
   PartUnknown,
 } from './look-up.js';
+export { changedOver } from './change-over.js';
+export { endAt, endsTogether, WIRE_ENDS, type WireEnd } from './wire-ends.js';
 export { oncePerRig, oncePerSlices, cablesOn, wiresAt, type WireAt } from './per-rig.js';
 export { controlName, pilotControls, pilotTransmitter } from './pilot.js';
 export { migrateRig } from './migrate-rig.js';

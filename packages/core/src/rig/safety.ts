@@ -18,7 +18,7 @@ const CALLED_OTHERWISE =
  */
 export const isFlown = oncePerRig((rig): boolean => {
   const { kind } = rig;
-  if (RIG_KINDS.some((known) => known.kind === kind)) return FLOWN.has(kind);
+  if (RIG_KINDS.includes(kind)) return FLOWN.has(kind);
   if (CALLED_OTHERWISE.test(kind)) return false;
   return CALLED_A_CRAFT.test(kind) || partsWithSheets(rig).some(({ sheet }) => flies(sheet));
 });
@@ -41,6 +41,6 @@ const OF_A_CARRIAGE: ReadonlySet<string> = new Set(['end-stop', 'brake']);
 export function isCarriage(rig: Rig): boolean {
   const driven = partsWithSheets(rig).filter(({ sheet }) => drives(sheet));
   if (CALLED_A_CARRIAGE.test(rig.kind)) return driven.length > 0;
-  if (RIG_KINDS.some(({ kind }) => kind === rig.kind)) return false;
+  if (RIG_KINDS.includes(rig.kind)) return false;
   return driven.some(({ sheet }) => sheet.functions.some((f) => OF_A_CARRIAGE.has(f.what)));
 }

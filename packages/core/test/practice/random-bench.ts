@@ -98,7 +98,7 @@ interface Drawn {
 
 /** A pack, a radio and its receiver, regulators and what else the shelf has. */
 function freeBench(seed: number, pick: Pick, next: () => number): Drawn {
-  const kind = pick(RIG_KINDS).kind;
+  const kind = pick(RIG_KINDS);
   const two = seed % 4 === 1 || seed % 8 === 6;
   const classes: Sheet[] = [
     pick(PACKS),

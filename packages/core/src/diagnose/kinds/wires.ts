@@ -1,8 +1,12 @@
 /** Faults of leads: broken, badly made, off, crossed, on the wrong port. */
 import {
+  changedOver,
+  endAt,
+  endsTogether,
   findPin,
   labelOf,
   pinKey,
+  samePin,
   serialPairOf,
   sheetOf,
   type Cable,
@@ -82,25 +86,24 @@ export const pairTurned = (rig: Rig): Fault[] =>
       : [],
   );
 
-/** Two neighbouring wires of a cable, one at least with a signal, swapped at their far ends. */
+/** Two neighbouring wires of a cable, one at least with a signal, swapped at a part where both end. */
 export const wiresSwapped = (rig: Rig): Fault[] =>
   rig.cables.flatMap((cable) => {
     const pair = serialPairOf(rig, cable);
     return cable.wires.slice(1).flatMap((b, i): Fault[] => {
       const a = cable.wires[i]!;
       const isSignal = [a, b].some((w) => !['supply', 'ground'].includes(findPin(rig, w.to)?.pin.line ?? 'supply'));
-      if (!isSignal || pair || a.to.part !== b.to.part) return [];
+      const ends = endsTogether(a, b);
+      if (!isSignal || pair || !ends || samePin(a[ends[0]], b[ends[1]])) return [];
+      const at = labelOf(rig, a[ends[0]].part);
       return [
         {
           id: `swapped ${cable.id} ${i + 1}`,
           kind: 'two wires swapped',
-          text: `${cable.id}: ${a.colour} and ${b.colour} wires are swapped at ${labelOf(rig, a.to.part)}`,
-          put: [
-            { kind: 'moveEnd', cable: cable.id, wire: i, end: 'to', pin: b.to },
-            { kind: 'moveEnd', cable: cable.id, wire: i + 1, end: 'to', pin: a.to },
-          ],
+          text: `${cable.id}: ${a.colour} and ${b.colour} wires are swapped at ${at}`,
+          put: changedOver(cable, i, i + 1, ends),
           weight: 2,
-          remedy: { text: `Swap the ${a.colour} and ${b.colour} wires of ${cable.id} at ${labelOf(rig, a.to.part)}` },
+          remedy: { text: `Swap the ${a.colour} and ${b.colour} wires of ${cable.id} at ${at}` },
         },
       ];
     });
@@ -109,10 +112,8 @@ export const wiresSwapped = (rig: Rig): Fault[] =>
 /** A plug that sits on the next port of its kind: free, or exchanged with the plug that belongs there. */
 export const onePortOver = (rig: Rig): Fault[] =>
   rig.cables.flatMap((cable) =>
-    (['from', 'to'] as const).flatMap((end): Fault[] => {
-      const parts = [...new Set(cable.wires.map((w) => `${w[end].part} ${w[end].port}`))];
-      const [part = '', port = ''] = parts.length === 1 ? parts[0]!.split(' ') : [];
-      const { ports } = part ? sheetOf(rig, part) : { ports: [] };
+    plugsOf(cable).flatMap(({ part, port }): Fault[] => {
+      const { ports } = sheetOf(rig, part);
       const at = ports.findIndex((p) => p.id === port);
       const own = ports[at];
       if (!own) return [];
@@ -122,7 +123,7 @@ export const onePortOver = (rig: Rig): Fault[] =>
       if (!next || own.pins.every((p) => p.line === 'supply' || p.line === 'ground')) return [];
       return [
         {
-          id: `over ${cable.id} ${end}`,
+          id: `over ${cable.id} ${part}`,
           kind: 'plug one port over',
           text: `${cable.id} sits on ${labelOf(rig, part)} ${next.label} instead of ${own.label}`,
           put: exchange(rig, { part, port }, next.id),
@@ -132,6 +133,14 @@ export const onePortOver = (rig: Rig): Fault[] =>
       ];
     }),
   );
+
+/** The plugs in which every wire of a lead has an end. */
+const plugsOf = ({ wires }: Cable): PinRef[] =>
+  (['from', 'to'] as const).flatMap((end) => {
+    const at = wires[0]![end];
+    const isThere = (w: Wire): boolean => [w.from, w.to].some((p) => p.part === at.part && p.port === at.port);
+    return wires.every(isThere) ? [at] : [];
+  });
 
 function exchange(rig: Rig, at: { part: string; port: string }, next: string): Edit[] {
   return rig.cables.flatMap((cable) =>
@@ -232,20 +241,18 @@ const UNKEYED = 'three-way 2.54';
 /** Each of these put on the other way round. */
 export const plugTurned = (rig: Rig): Fault[] =>
   rig.cables.flatMap((cable) =>
-    (['from', 'to'] as const).flatMap((end): Fault[] => {
-      const [first] = cable.wires;
-      const at = first?.[end];
-      const port = at && findPin(rig, at)?.port;
-      const isWhole = cable.wires.every((w) => w[end].part === at?.part && w[end].port === at.port);
-      if (!at || !port || !isWhole || !port.plug.family.startsWith(UNKEYED) || port.plug.pins !== 3) return [];
+    plugsOf(cable).flatMap((at): Fault[] => {
+      const port = findPin(rig, at)?.port;
+      if (!port?.plug.family.startsWith(UNKEYED) || port.plug.pins !== 3) return [];
       const put = cable.wires.flatMap((w, wire): Edit[] => {
+        const end = endAt(w, at.part)!;
         const pin = 4 - w[end].pin;
         return pin === w[end].pin ? [] : [{ kind: 'moveEnd', cable: cable.id, wire, end, pin: { ...w[end], pin } }];
       });
       if (!put.length) return [];
       return [
         {
-          ...{ id: `turned ${cable.id} ${end}`, kind: 'plug turned round', weight: 3 },
+          ...{ id: `turned ${cable.id} ${at.part}`, kind: 'plug turned round', weight: 3 },
           text: `${cable.id} sits the wrong way round on ${labelOf(rig, at.part)} ${port.label}`,
           put,
           remedy: { text: `Turn ${cable.id} round on ${labelOf(rig, at.part)} ${port.label}, nothing powered` },

@@ -1,6 +1,8 @@
 import { isSeriesWire } from '../../loom/index.js';
 import {
   applyEdits,
+  changedOver,
+  endsTogether,
   cablesOn,
   findPin,
   labelOf,
@@ -9,7 +11,6 @@ import {
   sheetOf,
   wiresAt,
   type Cable,
-  type Edit,
   type PinRef,
   type Rig,
 } from '../../rig/index.js';
@@ -80,10 +81,9 @@ function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
       label: `Take the wire off${leftWithout(rig, cable, a!)}`,
       edits: [{ kind: 'removeWire', cable: cable.id, wire: a! }],
     };
-  const edits: Edit[] = [
-    { kind: 'moveEnd', cable: cable.id, wire: a, end: 'to', pin: cable.wires[b]!.to },
-    { kind: 'moveEnd', cable: cable.id, wire: b, end: 'to', pin: cable.wires[a]!.to },
-  ];
+  // where it is fed: what sits in the wire of the plus stays there
+  const fed = endsTogether(cable.wires[a]!, cable.wires[b]!, (at) => isFedAt(rig, at));
+  const edits = changedOver(cable, a, b, fed);
   return { label: ['Swap plus and minus', ...packsThen(rig, applyEdits(rig, edits).rig)].join('; '), edits };
 }
 

@@ -2,11 +2,13 @@ import { findConversations } from '../../loom/index.js';
 import { linksAt, type Pin } from '../../parts/index.js';
 import {
   applyEdits,
+  changedOver,
+  endAt,
   findPin,
   sheetOf,
   wiresAt,
+  WIRE_ENDS,
   type Cable,
-  type Edit,
   type PinRef,
   type Rig,
 } from '../../rig/index.js';
@@ -63,22 +65,16 @@ export const signalMisplacedRule: Rule = ({ rig }) =>
 
 /** Swaps the far ends that are changed over; a lone wire goes to the free pin of its plug that suits it. */
 function swapFix(rig: Rig, cable: Cable, bad: number[]): Fix[] {
-  for (const end of ['to', 'from'] as const)
+  for (const end of WIRE_ENDS)
     for (const a of bad)
       for (const b of cable.wires.keys()) {
         if (a === b) continue;
         const [x, y] = [cable.wires[a]!, cable.wires[b]!];
-        const [nx, ny] = [
-          { ...x, [end]: y[end] },
-          { ...y, [end]: x[end] },
-        ];
-        if (x[end].part !== y[end].part || !suits(rig, nx) || !suits(rig, ny)) continue;
-        const edits: Edit[] = [
-          { kind: 'moveEnd', cable: cable.id, wire: a, end, pin: y[end] },
-          { kind: 'moveEnd', cable: cable.id, wire: b, end, pin: x[end] },
-        ];
+        const other = endAt(y, x[end].part);
+        if (!other || !suits(rig, { ...x, [end]: y[other] }) || !suits(rig, { ...y, [other]: x[end] })) continue;
         const text = (at: PinRef): string => findPin(rig, at)!.pin.label;
-        return [{ label: `Swap ${text(x[end])} and ${text(y[end])}`, edits }];
+        const edits = changedOver(cable, a, b, [end, other]);
+        return [{ label: `Swap ${text(x[end])} and ${text(y[other])}`, edits }];
       }
   return aloneFix(rig, cable, bad[0]!);
 }
@@ -91,7 +87,7 @@ const suits = (rig: Rig, { from, to }: { from: PinRef; to: PinRef }): boolean =>
 
 function aloneFix(rig: Rig, cable: Cable, at: number): Fix[] {
   const wire = cable.wires[at]!;
-  for (const end of ['to', 'from'] as const) {
+  for (const end of WIRE_ENDS) {
     const port = findPin(rig, wire[end])!.port;
     const free = port.pins
       .map((p) => ({ ...wire[end], pin: p.n }))

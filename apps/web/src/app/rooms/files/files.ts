@@ -43,8 +43,8 @@ export class FilesRoom {
   /** A ZIP that was opened and not yet taken in. */
   protected readonly found = signal<{ look: FoundBundle; name: string } | null>(null);
   protected readonly demos = DEMOS;
-  protected readonly kinds = optionsOf<string>(RIG_KINDS.map((k) => k.kind));
-  protected readonly kind = signal<string>(RIG_KINDS[0].kind);
+  protected readonly kinds = optionsOf(RIG_KINDS);
+  protected readonly kind = signal(RIG_KINDS[0]!);
   protected readonly columns: Column<StoredRig>[] = [
     { id: 'name', head: 'Rig', sort: (r) => r.name },
     { id: 'revision', head: 'Revision', figure: true, text: (r) => r.revision, sort: (r) => r.revision },

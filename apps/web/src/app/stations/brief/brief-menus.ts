@@ -3,8 +3,17 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { WISHABLE } from '@squallmark/core/parts';
 import { RIG_KINDS } from '@squallmark/core/rig';
-import { Choice } from '../../kit/fields/choice';
+import { Choice, optionsOf } from '../../kit/fields/choice';
 import { RigStore } from '../../state/rig-store';
+
+/** What is different about each kind at the bench. */
+const NOTES: Readonly<Record<string, string>> = {
+  rotor: 'hovers: props off until proven, pan held for take-off',
+  'fixed wing': 'long leads, receiver away from the motor',
+  FPV: 'little room, pack straight to the video transmitter',
+  'carriage on a line': 'two lines, end stops, a kill switch',
+  'hand-held or ground': 'no flight controller, accessory rails',
+};
 
 /** What opens at the head of Brief: the kind of rig, and what can be wished for. */
 @Component({
@@ -35,9 +44,9 @@ export class BriefMenus {
   private readonly store = inject(RigStore);
   readonly wished = output<{ what: string; label: string }>();
   protected readonly wishable = WISHABLE;
-  protected readonly kinds = RIG_KINDS.map(({ kind }) => ({ value: kind, label: kind }));
+  protected readonly kinds = optionsOf(RIG_KINDS);
   protected readonly kind = computed(() => this.store.rig().kind);
-  protected readonly note = computed(() => RIG_KINDS.find((k) => k.kind === this.kind())?.note ?? '');
+  protected readonly note = computed(() => NOTES[this.kind()] ?? '');
 
   protected setKind(rigKind: string): void {
     this.store.do([{ kind: 'rigKind', rigKind }]);
