@@ -1,5 +1,5 @@
 import { firstSlotOf, flies, isFlight } from '../parts/index.js';
-import { isFlown, type Rig } from '../rig/index.js';
+import { isFlown, pilotTransmitter, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Chain } from './chain.js';
 
@@ -12,18 +12,26 @@ export const isFlightChain = ({ fn, sheet }: Pick<Chain, 'fn' | 'sheet'>): boole
 
 /**
  * Channels of each transmitter that fly: those its flight functions listen to, or the usual four while a controller on the bench
- * has none yet. By the transmitter's id.
+ * has none yet; of the pilot's also what one is told to fly by that hears nobody: it will, as soon as its lead is in order. By the
+ * transmitter's id.
  */
 export function flightChannels(rig: Rig, chains: readonly Chain[]): Map<string, Set<number>> {
   // what hears a slot over a wire that talks otherwise, and from no control, flies nothing: the slot is an accident
   const isAccident = (c: Chain): boolean => !c.control && c.path.some((way) => way.troubles.includes('wrong type'));
-  const flight = chains.filter((c) => isFlightChain(c) && c.transmitter && !isAccident(c));
-  return new Map(
-    [...groupBy(flight, (c) => c.transmitter!.id)].map(([transmitter, own]) => {
-      return [transmitter, new Set(own.flatMap((c) => flownOn(c) ?? []))];
-    }),
-  );
+  const pilot = pilotTransmitter(rig);
+  const flown = chains.flatMap((c) => {
+    const on = isFlightChain(c) && !isAccident(c) ? flightSlot(rig, c) : null;
+    const by = c.transmitter?.id ?? pilot;
+    return on !== null && by ? [{ on, by }] : [];
+  });
+  return new Map([...groupBy(flown, (f) => f.by)].map(([by, own]) => [by, new Set(own.map((f) => f.on))]));
 }
+
+/** The channel that flies a function; of one that hears no transmitter, the one it is noted to listen to. */
+export const flightSlot = (rig: Rig, chain: Chain): number | null =>
+  chain.transmitter
+    ? flownOn(chain)
+    : (rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id)?.slot ?? null);
 
 /**
  * The channel that flies a function: where it is told; where an axis that is not told yet will be looked for; where the maker

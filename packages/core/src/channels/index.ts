@@ -62,7 +62,15 @@ export { pictureSteps, type PictureStep } from './picture-steps.js';
 export { ladderRows, moverOf, rowNow, type LadderRow, type LadderMove } from './ladder.js';
 export { turnedDemand, turnsInModes, type Turning } from './turned.js';
 export { fitOf, runsAcross, type Fit } from './fit.js';
-export { FLIGHT_CHANNELS, flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from './flight.js';
+export {
+  FLIGHT_CHANNELS,
+  flightChannels,
+  flightSlot,
+  flownOn,
+  isAxis,
+  isFlightChain,
+  reservedChannels,
+} from './flight.js';
 export { mismatchOf, sideOf, type Mismatch } from './match.js';
 export { nameOf } from './assign/assign-problem.js';
 export { armedWindow, armsAt, heldAt, isMadeBy, stickHolds, stickShare, type StickGesture } from './gesture-pose.js';

@@ -16,11 +16,13 @@ const faulty = BENCHES.flatMap((b) => {
   return b.traps.map((trap) => ({ name: `${b.name}, ${trap.says}`, rig: now.with(trap.put(now)).rig }));
 });
 
-/** Half of the wires drawn from their other end; a diode lets through from one to the other, and stays. */
+/** Half of the wires drawn from their other end; a diode or an inverter lets through from one to the other, and stays. */
 function turned(rig: Rig, seed: number): Rig {
   let place = 0;
   const other = (w: Wire): Wire =>
-    chanceOf(seed, place++) < 0.5 && w.inline?.kind !== 'diode' ? { ...w, from: w.to, to: w.from } : w;
+    chanceOf(seed, place++) < 0.5 && w.inline?.kind !== 'diode' && w.inline?.kind !== 'inverter'
+      ? { ...w, from: w.to, to: w.from }
+      : w;
   return { ...rig, cables: rig.cables.map((c) => ({ ...c, wires: c.wires.map(other) })) };
 }
 

@@ -2,7 +2,7 @@ import {
   carriedBy,
   channelEdits,
   flightChannels,
-  flownOn,
+  flightSlot,
   freeChannel,
   isFlightChain,
   mayLeave,
@@ -10,7 +10,7 @@ import {
   type Chain,
 } from '../../channels/index.js';
 import { slotsOf } from '../../parts/index.js';
-import { pilotTransmitter, sheetOf } from '../../rig/index.js';
+import { sheetOf } from '../../rig/index.js';
 import type { Figure, Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
 import { useBetter } from './use-better.js';
@@ -84,12 +84,9 @@ export const channelBeyondRule: Rule = (context) =>
 /** A payload asked by a channel, or by a stick, that flies the craft. @source [practice] it must not fly so */
 export const flightSharedRule: Rule = (context) => {
   const flying = flightChannels(context.rig, context.chains);
-  const noted = notedToFly(context);
   return told(context.chains).flatMap((chain): RuleResult[] => {
-    const heard = flying.get(chain.transmitter!.id) ?? [];
-    const isPilots = chain.transmitter!.id === pilotTransmitter(context.rig);
-    const channels = new Set([...heard, ...(isPilots ? noted.map((n) => n.slot) : [])]);
-    if (!channels.size || isFlightChain(chain)) return [];
+    const channels = flying.get(chain.transmitter!.id);
+    if (!channels || isFlightChain(chain)) return [];
     if (channels.has(chain.slot!)) return [flownToo(context, chain, chain.slot!, () => moved(context, chain))];
     const stick = context.rig.shaping.find(
       (s) =>
@@ -108,22 +105,15 @@ function flownToo(context: RuleContext, chain: Chain, channel: number, fixes: ()
   return { ...own, rule: 'flight-shared', figures: [...own.figures, ...flownBy(context, chain, channel)], fixes };
 }
 
-/** What a controller that hears no transmitter yet is told to fly by: it will, as soon as its lead is in order. */
-const notedToFly = ({ rig, chains }: RuleContext): { chain: Chain; slot: number }[] =>
-  chains
-    .filter((c) => isFlightChain(c) && !c.transmitter)
-    .flatMap((chain) => {
-      const slot = rig.bindings.find((b) => b.part === chain.part.id && b.fn === chain.fn.id)?.slot;
-      return slot === undefined ? [] : [{ chain, slot }];
-    });
-
-function flownBy(context: RuleContext, chain: Chain, channel: number): Figure<'control' | 'flies'>[] {
-  const by = context.chains.filter(
-    (c) => isFlightChain(c) && flownOn(c) === channel && c.transmitter?.id === chain.transmitter?.id,
+function flownBy({ rig, chains }: RuleContext, chain: Chain, channel: number): Figure<'control' | 'flies'>[] {
+  const by = chains.filter(
+    (c) =>
+      isFlightChain(c) &&
+      flightSlot(rig, c) === channel &&
+      (!c.transmitter || c.transmitter.id === chain.transmitter!.id),
   );
-  const noted = notedToFly(context).flatMap((n) => (n.slot === channel ? [n.chain] : []));
   return [
     { name: 'control', value: chain.control?.label ?? 'nothing' },
-    { name: 'flies', value: [...new Set([...by, ...noted])].map((c) => c.fn.label.toLowerCase()).join(', ') },
+    { name: 'flies', value: by.map((c) => c.fn.label.toLowerCase()).join(', ') },
   ];
 }
