@@ -67,13 +67,13 @@ describe('assigning channels', () => {
 
   it('keeps off what a controller is told to fly by that hears nobody yet, whatever kind of rig it is', () => {
     const FLIES = ['roll', 'pitch', 'throttle', 'yaw'];
-    const bindings = FLIES.map((fn, i) => ({ part: 'FC', fn, slot: 7 + i, reverse: false }));
+    const bindings = FLIES.map((fn, i) => ({ part: 'FC', fn, slot: 5 + i, reverse: false }));
     const heard = busRig(ALL, 'transmitter-16', { kind: 'hand-held or ground', bindings });
     const deaf = { ...heard, cables: heard.cables.filter((c) => !c.wires.some((w) => w.to.part === 'FC')) };
     for (const rig of [heard, deaf]) {
       const slots = assignChannels(rig).rows.flatMap((r) => (r.part === 'FC' ? [] : r.slot));
       expect(slots).toHaveLength(ALL.length);
-      expect(slots.filter((n) => n >= 7 && n <= 10)).toEqual([]);
+      expect(slots.filter((n) => n >= 5 && n <= 8)).toEqual([]);
     }
   });
 
