@@ -274,13 +274,13 @@ function invertedNets(rig: Rig, nets: Nets): Set<number> {
   return new Set(wires.map((w) => nets.netOf(w.from)!));
 }
 
-/** One link a part: the live one that fits, else the one of the talker's kind that is switched off, else the live one. */
+/** One link a pin: the live one that fits, else the one of the talker's kind that is switched off, else the live one. */
 function chooseListeners(listeners: LinkEnd[], talker: LinkEnd): LinkEnd[] {
-  const byPart = groupBy(
+  const byPin = groupBy(
     listeners.filter((end) => end.part.id !== talker.part.id),
-    (end) => end.part.id,
+    placeOf,
   );
-  return [...byPart.values()].map(
+  return [...byPin.values()].map(
     (own) =>
       own.find((end) => end.live && end.link.kind === talker.link.kind) ??
       own.find((end) => end.link.kind === talker.link.kind) ??
@@ -347,7 +347,7 @@ const nearness = ({ talker: { link: a }, listener: { link: b } }: Conversation):
 
 /** The part and the pins of a serial link. */
 const placeOf = ({ part, link: { pins } }: LinkEnd): string =>
-  [part.id, ...[pins.send, pins.hear].map((at) => (at ? `${at.port}.${at.pin}` : '-'))].join(' ');
+  [part.id, ...[pins.data, pins.send, pins.hear].map((at) => (at ? `${at.port}.${at.pin}` : '-'))].join(' ');
 
 const meet = (a: number | undefined, b: number | undefined): boolean => a !== undefined && a === b;
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoRig, mendedRig } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
+import { analyse } from '../analysis/index.js';
 import { applyEdit, applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { boardPlan, cableViews, findConversations, findNets } from './index.js';
 
@@ -116,5 +117,16 @@ describe('views', () => {
     });
     expect(plan.find((r) => r.id === 'p7')?.held).toHaveLength(2);
     expect(boardPlan(applyEdit(demoRig(), { kind: 'removePart', part: 'FC' }).rig)).toEqual([]);
+  });
+});
+
+describe('one output on two inputs of one part', () => {
+  it('is heard at both, and two functions by one slot are told', () => {
+    const rig = smallRig({ TX: 'console-pedals', RX: 'receiver-twin-link', DR: 'line-drive' }, [
+      ['RX.pin3.1 DR.drive.1', 'RX.pin3.1 DR.brake.1', 'RX.pin3.3 DR.drive.3'],
+    ]);
+    const heard = findConversations(rig).filter((c) => c.kind === 'pulse' && c.listener.part.id === 'DR');
+    expect(heard.map((c) => c.listener.link.id).sort()).toEqual(['brake', 'drive']);
+    expect(analyse(rig).findings.map((f) => f.rule)).toContain('two-on-one-slot');
   });
 });
