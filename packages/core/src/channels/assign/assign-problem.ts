@@ -66,17 +66,18 @@ export function poseAssign(
   const pilot = pilotOf(rig);
   if (!pilot)
     return { problem: { demands: [], locked: [] }, unreached: unreachedOf(rig, chains, []), beside: [], pilot: null };
-  const airs = airsOf(rig, chains, pilot.part.id);
+  const flown = flightChannels(rig, chains);
+  const airs = airsOf(rig, flown, pilot.part.id);
   const all = seatsOf(rig, chains, conversations, airs, wishes);
   const { seats, beside } = onOutputs(all);
   const kept = seats.filter((s) => s.kept);
   const takenControls = new Map<string, Set<string>>();
   const takenSlots = new Map<string, Set<number>>();
   for (const { part, sheet } of partsWithSheets(rig).filter((p) => hasControls(p.sheet))) {
-    takenControls.set(part.id, takenOn(rig, part, sheet, seats, kept, airs.get(part.id)!.flying));
+    const waiting = leftOut(chains, part.id, wishes);
+    takenControls.set(part.id, takenOn(rig, { part, sheet }, seats, kept, flown.get(part.id), waiting));
     const own = kept.filter((s) => s.chain.transmitter!.id === part.id).map((s) => s.chain.slot!);
-    const left = [...lockedEmpty(rig, part.id), ...leftOut(chains, part.id, wishes)];
-    takenSlots.set(part.id, new Set([...own, ...left]));
+    takenSlots.set(part.id, new Set([...own, ...lockedEmpty(rig, part.id), ...waiting]));
   }
   const open = seats.filter((s) => !s.kept);
   const told = new Set(all.map((s) => s.chain));
@@ -194,9 +195,11 @@ function takenBesides(taken: ReadonlySet<string>, { wish }: Seat, kept: readonly
   return alike ? new Set([...taken].filter((c) => c !== own)) : taken;
 }
 
+/** Channels that fly, by the id of their transmitter. */
+type FlownOn = ReturnType<typeof flightChannels>;
+
 /** What payloads keep off on the channels of each transmitter, by its id. Only the pilot's sticks are looked for in flight. */
-function airsOf(rig: Rig, chains: readonly Chain[], pilot: string): Map<string, Reserved> {
-  const flown = flightChannels(rig, chains);
+function airsOf(rig: Rig, flown: FlownOn, pilot: string): Map<string, Reserved> {
   const none: ReadonlySet<number> = new Set();
   return new Map(
     partsWithSheets(rig)
@@ -327,18 +330,32 @@ function stickOption(
   return { options, ruledOut: stick ? new Map<string, number>() : new Map([['no stick for it', 1]]) };
 }
 
-/** Controls of a transmitter that have a row that stays, and the switch that hands over. */
-function takenOn(rig: Rig, part: Part, sheet: Sheet, seats: Seat[], kept: Seat[], flies: boolean): Set<string> {
+/**
+ * Controls of a transmitter that have a row that stays or flies, and the switch that hands over.
+ * @param waiting channels that are to stay as they are
+ */
+function takenOn(
+  rig: Rig,
+  own: TransmitterWithSheet,
+  seats: Seat[],
+  kept: Seat[],
+  flown: ReadonlySet<number> | undefined,
+  waiting: readonly number[],
+): Set<string> {
+  const { id } = own.part;
   const taken = new Set<string>();
   for (const { chain } of kept) {
-    if (chain.transmitter?.id === part.id && chain.control) taken.add(chain.control.id);
-    if (chain.second?.transmitter.id === part.id && chain.second.control) taken.add(chain.second.control.id);
+    if (chain.transmitter?.id === id && chain.control) taken.add(chain.control.id);
+    if (chain.second?.transmitter.id === id && chain.second.control) taken.add(chain.second.control.id);
   }
-  for (const { from, control } of rig.handOvers) if (from === part.id && control) taken.add(control);
-  if (flies)
+  for (const { from, control } of rig.handOvers) if (from === id && control) taken.add(control);
+  // a lead on the way to what flies, or to what else is to stay, may be wrong just now
+  const stay = new Set([...(flown ?? []), ...waiting]);
+  for (const s of rig.shaping) if (s.transmitter === id && s.control && stay.has(s.channel)) taken.add(s.control);
+  if (flown)
     for (const { flight, chain } of seats) {
       const ofAxis = isSteered(rig, { chain }) ? steeringStick : stickFor;
-      const stick = flight && isAxis(chain.fn.what) ? ofAxis({ part, sheet }, chain.fn.what) : undefined;
+      const stick = flight && isAxis(chain.fn.what) ? ofAxis(own, chain.fn.what) : undefined;
       if (stick) taken.add(stick.id);
     }
   return taken;
