@@ -93,4 +93,12 @@ test('a fuse is put into a wire by hand, with its rating and how soon it goes', 
   await expect(card).toContainText('a 3 A slow fuse');
   await choose('holds', 'nothing');
   await expect(card).not.toContainText('slow fuse');
+
+  await choose('holds', 'diode');
+  const way = card.getByLabel('lets through', { exact: true });
+  const [from, to] = ((await way.textContent()) ?? '').split('→').map((end) => end.replace(/[^\w ,+−·.-]/g, '').trim());
+  await choose('lets through', `${to} → ${from}`);
+  await expect(way).toContainText(`${to} → ${from}`);
+  await page.keyboard.press('Control+z');
+  await expect(way).toContainText(`${from} → ${to}`);
 });

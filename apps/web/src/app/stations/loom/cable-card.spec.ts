@@ -48,6 +48,24 @@ describe('the card of a cable', () => {
     await show();
   });
 
+  it('writes what each wire is beside a pin of its own, from whichever plug it is drawn', async () => {
+    const written = (): string[] => {
+      const texts = [...host().querySelectorAll('sq-pin-faces text')].filter((t) => t.textContent.includes('AWG'));
+      return texts.map((t) => ['x', 'y'].map((at) => t.getAttribute(at)).join(' '));
+    };
+    const asDrawn = written();
+    expect(new Set(asDrawn).size).toBe(2);
+    const { from, to } = cable().wires[1]!;
+    const end = { kind: 'moveEnd' as const, cable: 'C2', wire: 1 };
+    store.do([
+      { ...end, end: 'from', pin: to },
+      { ...end, end: 'to', pin: from },
+    ]);
+    await show();
+    expect(cable().wires[1]!.from).toEqual(to);
+    expect(written()).toEqual(asDrawn);
+  });
+
   it('sets the gauge and the length of every wire of it', async () => {
     await (await kit.choice('gauge')).choose('22 AWG · 0.33 mm²');
     await (await kit.entry('length')).type('310');

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import type { CableView } from '@squallmark/core/loom';
-import { findPin, inlineText, labelOf, type Inline, type PinRef } from '@squallmark/core/rig';
-import { Choice, type Option } from '../../kit/fields/choice';
+import { findPin, inlineText, labelOf, type Inline, type PinRef, type Wire } from '@squallmark/core/rig';
+import { Choice, optionsOf, type Option } from '../../kit/fields/choice';
 import { FigureField } from '../../kit/fields/figure';
 import { RigStore } from '../../state/rig-store';
 
@@ -70,6 +70,12 @@ const FIRST: Readonly<Record<Inline['kind'], Inline>> = {
           (changed)="set({ kind: 'resistor', ohm: $event! })"
         />
       }
+      @case ('diode') {
+        <sq-choice label="lets through" [options]="ways()" [value]="way()" (chosen)="turn($event)" />
+      }
+      @case ('inverter') {
+        <sq-choice label="turns over" [options]="ways()" [value]="way()" (chosen)="turn($event)" />
+      }
       @case ('switch') {
         <sq-choice
           label="stands"
@@ -114,6 +120,9 @@ export class InWire {
       ),
     })),
   );
+  /** Which way it goes through what goes one way only: as the wire is drawn, or turned round. */
+  protected readonly way = computed(() => this.wayOf((w) => [w.from, w.to]));
+  protected readonly ways = computed(() => optionsOf([this.way(), this.wayOf((w) => [w.to, w.from])].sort()));
   protected readonly inline = computed(() => this.cable().wires[this.wire()]?.inline);
   protected readonly kind = computed((): Kind => this.inline()?.kind ?? 'nothing');
   protected readonly amps = computed(() => {
@@ -141,6 +150,25 @@ export class InWire {
 
   protected set(inline: Inline | null): void {
     this.store.do([{ kind: 'setWire', cable: this.cable().id, wire: this.wire(), inline }]);
+  }
+
+  protected turn(way: string): void {
+    const { from, to } = this.cable().wires[this.wire()]!;
+    const at = { kind: 'moveEnd' as const, cable: this.cable().id, wire: this.wire() };
+    if (way !== this.way())
+      this.store.do([
+        { ...at, end: 'from', pin: to },
+        { ...at, end: 'to', pin: from },
+      ]);
+  }
+
+  private wayOf(ends: (wire: Wire) => [PinRef, PinRef]): string {
+    const own = this.cable().wires[this.wire()];
+    return own
+      ? ends(own)
+          .map((at) => this.end(at))
+          .join(' → ')
+      : '';
   }
 
   private lineOf(at: PinRef): string | undefined {

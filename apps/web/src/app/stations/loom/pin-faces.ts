@@ -18,6 +18,11 @@ const WIRE_COLOURS: Record<string, string> = {
   shield: '#a08a92',
 };
 
+interface Point {
+  x: number;
+  y: number;
+}
+
 interface Face extends CableEnd {
   x: number;
   flip: boolean;
@@ -72,7 +77,9 @@ interface Face extends CableEnd {
     @for (wire of wires(); track $index) {
       <path [attr.d]="wire.d" fill="none" stroke="var(--ink)" stroke-width="4.6" />
       <path [attr.d]="wire.d" fill="none" [attr.stroke]="wire.colour" stroke-width="3" />
-      <text x="308" [attr.y]="wire.y" font-size="10.5" class="mut">{{ wire.text }}</text>
+      <text [attr.x]="wire.x" [attr.y]="wire.y" [attr.text-anchor]="wire.anchor" font-size="10.5" class="mut">
+        {{ wire.text }}
+      </text>
     }
   </svg>`,
   styles: ':host{display:block} svg{width:100%;display:block} .plug{cursor:pointer}',
@@ -101,18 +108,23 @@ export class PinFaces {
 
   protected readonly height = computed(() => Math.max(...this.faces().map((f) => f.rows.at(-1)!.y)) + 16);
 
-  protected readonly wires = computed(() =>
-    this.cable().wires.map((wire) => {
-      const [a, b] = [this.pinAt(wire.from), this.pinAt(wire.to)];
+  protected readonly wires = computed(() => {
+    const written = new Set<number>();
+    return this.cable().wires.map((wire) => {
+      // a wire may be drawn from either plug; the first plug is on the left
+      const [a, b] = [this.pinAt(wire.from), this.pinAt(wire.to)].sort((p, q) => p.x - q.x) as [Point, Point];
       const bend = a.x === b.x ? a.x - 120 : 450;
+      // of two wires on one pin the second is written at its other end
+      const isFirst = !written.has(a.y);
+      written.add(a.y);
       return {
         d: `M${a.x} ${a.y}C${bend} ${a.y} ${bend} ${b.y} ${b.x} ${b.y}`,
-        y: a.y - 5,
+        ...(isFirst ? { x: a.x + 8, y: a.y - 5, anchor: 'start' } : { x: b.x - 8, y: b.y - 5, anchor: 'end' }),
         colour: valueIn(WIRE_COLOURS, wire.colour) ?? 'var(--mute)',
         text: `${wire.colour} · ${gaugeText(wire.gaugeAwg)}${wire.inline ? ` · ${inlineText(wire.inline)}` : ''}`,
       };
-    }),
-  );
+    });
+  });
 
   protected readonly summary = computed(
     () =>
@@ -126,7 +138,7 @@ export class PinFaces {
     return `${partLabel} ${portLabel} pin ${at.pin}`;
   }
 
-  private pinAt(at: PinRef): { x: number; y: number } {
+  private pinAt(at: PinRef): Point {
     const face = this.faceOf(at);
     return { x: face.x, y: face.rows.find((r) => r.n === at.pin)!.y };
   }
