@@ -124,6 +124,9 @@ const CLOSES: ReadonlySet<RuleId> = new Set([
 const SHOWS_BY_CURRENT =
   /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|fuse-too-small|starved-splice|talkers-collide|wrong-type|port-not-set|hdmi-powered|back-feed)/;
 
+/** A line that is mended brings what was noted all along: two functions on one slot, flight on the wrong stick. */
+const SHOWS_BY_CHANNEL = /^(stick-mode|two-on-one-slot|flight-)/;
+
 /** While a plus meets a ground, or two sources fight, currents are those of the short and say nothing of the sound circuit. */
 const isShorted = (rig: Rig, but: Finding): boolean =>
   analyse(rig).findings.some(
@@ -153,7 +156,7 @@ export function fixMends(rig: Rig, finding: Finding, fix: Fix): string[] {
   return [
     ...(still ? [`${name} leaves its finding: ${finding.title}. ${finding.text}`] : []),
     ...missing(stops(after), stops(rig))
-      .filter((id) => !CLOSES.has(finding.rule) || !SHOWS_BY_CURRENT.test(id))
+      .filter((id) => !CLOSES.has(finding.rule) || !(SHOWS_BY_CURRENT.test(id) || SHOWS_BY_CHANNEL.test(id)))
       // what mending must bring to light is told on the button
       .filter((id) => !isTold(rig, fix, id))
       .map((id) => `${name} adds the stop ${id}`),
