@@ -97,6 +97,11 @@ describe('rig files', () => {
       broken((doc) => Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.links[0]!, { [name]: value }));
     expect(broken((doc) => delete doc.name)).toBe('name: is missing; a text is wanted');
     expect(broken((doc) => (doc.parts = {}))).toBe('parts: is an object; a list is wanted');
+    expect(broken((doc) => (doc.name = ''))).toBe('name: has no letters; at least 1 is wanted');
+    expect(broken((doc) => (doc.revision = -1))).toMatch(/^revision: is -1; at least \d is wanted$/);
+    expect(broken((doc) => ((doc.cables as typeof rig.cables)[0]!.wires = []))).toBe(
+      'cables[0].wires: has no entries; at least 1 is wanted',
+    );
     expect(inSheet('kind', 'Device_Serial')).toMatch(/: is "Device_Serial", perhaps "device-serial"; one of /);
     expect(broken((doc) => (doc.revision = 1.5))).toBe('revision: is 1.5; a whole number is wanted');
     expect(inSheet('kind', 'pwm')).toMatch(

@@ -90,7 +90,16 @@ function saidOf(issue: z.core.$ZodIssue, value: unknown): string {
   if (issue.code === 'unrecognized_keys')
     return `nobody reads ${issue.keys.map((key) => JSON.stringify(key)).join(', ')}`;
   if (issue.code === 'invalid_union') return `${found}, which is none of what can stand here`;
+  if (issue.code === 'too_small') return `${boundOf(value)}; at least ${issue.minimum} is wanted`;
+  if (issue.code === 'too_big') return `${boundOf(value)}; at most ${issue.maximum} is wanted`;
   return issue.message;
+}
+
+/** What is held against a bound: a figure itself, of a list or a text how long it is. */
+function boundOf(value: unknown): string {
+  const of = Array.isArray(value) ? 'entries' : typeof value === 'string' ? 'letters' : null;
+  if (!of) return `is ${shown(value)}`;
+  return `has ${(value as { length: number }).length || 'no'} ${of}`;
 }
 
 /** The one word that is meant where only its letters' size or what stands between them is otherwise, or an end is left out. */

@@ -121,6 +121,13 @@ describe('views', () => {
 });
 
 describe('one output on two inputs of one part', () => {
+  it('over two wires between the same pins is one talker', () => {
+    const rig = smallRig({ RX: 'receiver-twin-link', DR: 'line-drive' }, [
+      ['RX.pin3.1 DR.drive.1', 'RX.pin3.1 DR.drive.1', 'RX.pin3.3 DR.drive.3'],
+    ]);
+    expect(analyse(rig).findings.map((f) => f.rule)).not.toContain('y-two-talkers');
+  });
+
   it('is heard at both, and two functions by one slot are told', () => {
     const rig = smallRig({ TX: 'console-pedals', RX: 'receiver-twin-link', DR: 'line-drive' }, [
       ['RX.pin3.1 DR.drive.1', 'RX.pin3.1 DR.brake.1', 'RX.pin3.3 DR.drive.3'],

@@ -62,7 +62,8 @@ function meetingTalkers(rig: Rig, cable: Cable): Leg[][] {
   ]);
   const isOut = (at: PinRef): boolean => findPin(rig, at)?.pin.way === 'out';
   return [...groupBy(ends, (e) => pinKey(e.at)).values()].map((same) => {
-    const talking = same.filter((e) => isOut(e.far));
+    // a wire that is there twice brings one talker
+    const talking = [...new Map(same.filter((e) => isOut(e.far)).map((e) => [pinKey(e.far), e])).values()];
     if (talking.length < 2) return talking;
     const amiss = new Map(talking.map((e) => [e, misses(rig, cable, e)]));
     // equal ones in the order of their parts
