@@ -1,7 +1,7 @@
 /** What is wrong with a bench that no edit of its rig can say. */
 import { findConversations, showsAir, untunedScreens } from '../loom/index.js';
 import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sendsPictures, worksEye, type Sheet } from '../parts/index.js';
-import { partsThat, type Part, type Rig } from '../rig/index.js';
+import { isCarriage, partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
 export type Flaw = PartFlaw | LeadFlaw;
@@ -83,8 +83,8 @@ function nobodySees(rig: Rig, flaws: readonly Flaw[]): boolean {
 /** How a drive's wheel sits on its line, felt with nothing powered. @source [practice] it can just be lifted off the rubber */
 const TENSION = { well: 'just lifts off the rubber', slipping: 'lifts off easily', tight: 'does not lift off' } as const;
 
-/** Something that goes along a line, and whose wheel may sit wrongly on it. */
-export const hasWheel = drives;
+/** What drives a carriage along a line: its wheel may sit wrongly on it. A motor of what floats or rolls has none. */
+export const wheeled = (rig: Rig): Part[] => (isCarriage(rig) ? partsThat(rig, drives).map((p) => p.part) : []);
 
 /** What a hand finds that lifts the line off the wheel of a drive. */
 export const tensionText = (flaws: readonly Flaw[], part: string): string =>

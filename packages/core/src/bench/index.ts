@@ -30,4 +30,4 @@ export {
   stillSights,
   throughSight,
 } from './instruments.js';
-export { FLAW_SIGHTS, SHOWN_FLAWS, hasWheel, isFlawed, remembers, shakenText, stateText, tensionText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';
+export { FLAW_SIGHTS, SHOWN_FLAWS, wheeled, isFlawed, remembers, shakenText, stateText, tensionText, type Flaw, type LeadFlaw, type PartFlaw } from './flaws.js';

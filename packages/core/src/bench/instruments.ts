@@ -13,7 +13,7 @@ import {
 } from '../rig/index.js';
 import { groupBy, listed } from '../units/index.js';
 import type { Bench } from './compile.js';
-import { hasWheel, shakenText, tensionText, type Flaw } from './flaws.js';
+import { shakenText, tensionText, wheeled, type Flaw } from './flaws.js';
 import type { Sights } from './observe.js';
 
 /** Sight of a lead: which of its ends a meter finds joined, and through what. */
@@ -61,8 +61,8 @@ export function instrumentSight(
   if (what === 'address') return { reads: part.address ?? "the maker's" };
   if (what === 'ports-told') return { reads: JSON.stringify(part.told ?? null) };
   if (what === 'fail-safes') return { reads: failSafesText(rig, own) };
+  if (what === 'tension') return wheeled(rig).includes(part) ? { reads: tensionText(flaws, own) } : null;
   const sheet = sheetOf(rig, own);
-  if (what === 'tension') return hasWheel(sheet) ? { reads: tensionText(flaws, own) } : null;
   const setting = what.slice('set-'.length);
   if (!sheet.settings.some((s) => s.id === setting)) return null;
   return { reads: settingOf(sheet, part, setting) ?? 'nothing' };

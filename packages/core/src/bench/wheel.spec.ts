@@ -3,6 +3,8 @@ import { BENCHES } from '../../test/practice/benches/index.js';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { findChains, type Chain } from '../channels/index.js';
+import { faultsOf } from '../diagnose/index.js';
+import type { PartFunction } from '../parts/index.js';
 import { playStep, planOf, type CheckStep } from '../prove/index.js';
 import type { Rig } from '../rig/index.js';
 import { compileBench, observe, runBench, setControls, startBench, type Flaw } from './index.js';
@@ -31,6 +33,18 @@ const passes = (rig: Rig, flaws: Flaw[]): boolean => {
 
 describe('the wheel of a carriage on its line', () => {
   it('is on several benches of practice', () => expect(rigs.length).toBeGreaterThan(2));
+
+  it('is on no motor of what rolls or floats', () => {
+    const carriage = rigs[0]!;
+    const { part } = driveOf(carriage)!;
+    const plain = (f: PartFunction): boolean => f.what !== 'brake' && f.what !== 'end-stop';
+    const own = carriage.sheets[part.class]!;
+    const sheets = { ...carriage.sheets, [own.class]: { ...own, functions: own.functions.filter(plain) } };
+    const rover = { ...carriage, kind: 'rover', sheets };
+    expect(planOf(carriage).some((s) => s.id === `${part.id}.tension`)).toBe(true);
+    expect(planOf(rover).some((s) => s.id === `${part.id}.tension`)).toBe(false);
+    expect(faultsOf(rover).some((f) => f.kind === 'wheel slips')).toBe(false);
+  });
 
   it('too loose falls short of what is asked, and glides on when it should stand', () => {
     for (const rig of rigs) {

@@ -4,10 +4,10 @@ import {
   SHOWN_FLAWS,
   beepsAtAll,
   failSafesText,
-  hasWheel,
   shakenText,
   stateText,
   tensionText,
+  wheeled,
 } from '../bench/index.js';
 import { findConversations, type Conversation } from '../loom/index.js';
 import { isChoice, sendsPictures, type Sheet } from '../parts/index.js';
@@ -87,13 +87,11 @@ const states = (rig: Rig): Measure[] =>
 
 /** How the wheel of each drive sits on its line, with nothing powered. */
 const tensions = (rig: Rig): Measure[] =>
-  partsWithSheets(rig)
-    .filter(({ sheet }) => hasWheel(sheet))
-    .map(({ part: { id, label } }) =>
-      measure('look', `${id} tension`, `Nothing powered: lift the line off the wheel of ${label}`, ({ flaws }) =>
-        tensionText(flaws, id),
-      ),
-    );
+  wheeled(rig).map(({ id, label }) =>
+    measure('look', `${id} tension`, `Nothing powered: lift the line off the wheel of ${label}`, ({ flaws }) =>
+      tensionText(flaws, id),
+    ),
+  );
 
 const STATE_WORDS: Readonly<Record<string, string>> = {
   horizon: 'the horizon',

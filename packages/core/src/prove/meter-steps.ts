@@ -6,10 +6,10 @@ import {
   instrumentSight,
   portsSight,
   settingSight,
-  hasWheel,
   shakenSight,
   tensionSight,
   tensionText,
+  wheeled,
   throughSight,
   voltsSight,
 } from '../bench/index.js';
@@ -64,18 +64,14 @@ const still = (rig: Rig, sight: string): Expect => ({ sight, is: instrumentSight
 
 /** The wheel of every drive on its line. @source [practice] */
 export const wheelSteps = (rig: Rig): BareStep[] =>
-  partsWithSheets(rig)
-    .filter(({ sheet }) => hasWheel(sheet))
-    .map(({ part }) => ({
-      id: `${part.id}.tension`,
-      part: part.id,
-      by: 'hand',
-      title: `Nothing powered: lift the line off the wheel of ${part.label}`,
-      expectText: `it ${tensionText([], part.id)}`,
-      ...{ setUp: {}, moves: [] },
-      expects: [still(rig, tensionSight(part.id))],
-      dependsOn: [part.id],
-    }));
+  wheeled(rig).map(({ id, label }) => ({
+    ...{ id: `${id}.tension`, part: id, by: 'hand' },
+    title: `Nothing powered: lift the line off the wheel of ${label}`,
+    expectText: `it ${tensionText([], id)}`,
+    ...{ setUp: {}, moves: [] },
+    expects: [still(rig, tensionSight(id))],
+    dependsOn: [id],
+  }));
 
 /** Pages of every part on which something is set, read back. */
 export function pageSteps(rig: Rig): BareStep[] {

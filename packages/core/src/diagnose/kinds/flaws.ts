@@ -1,5 +1,5 @@
 /** Faults that no edit of the rig can say: outputs, drift, level, balance, the air, memory. */
-import { FLAW_SIGHTS, hasWheel, type PartFlaw } from '../../bench/index.js';
+import { FLAW_SIGHTS, wheeled, type PartFlaw } from '../../bench/index.js';
 import { findConversations } from '../../loom/index.js';
 import type { Link, Sheet } from '../../parts/index.js';
 import { cablesOn, partsWithSheets, type Rig } from '../../rig/index.js';
@@ -112,12 +112,13 @@ const OF_A_WHEEL: OfAPart<'slipping' | 'tight'>[] = [
 /** What may be wrong with a part that has such a thing at all. */
 export const flawOfPart = (rig: Rig): Fault[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    [...OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)), ...(hasWheel(sheet) ? OF_A_WHEEL : [])].map(
-      ({ flaw, kind, weight, text, mend }): Fault => ({
-        ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
-        text: text.replace('%', part.label),
-        flaws: [{ kind: flaw, part: part.id }],
-        remedy: { text: mend.replace('%', part.label) },
-      }),
-    ),
+    [
+      ...OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)),
+      ...(wheeled(rig).includes(part) ? OF_A_WHEEL : []),
+    ].map(({ flaw, kind, weight, text, mend }): Fault => ({
+      ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
+      text: text.replace('%', part.label),
+      flaws: [{ kind: flaw, part: part.id }],
+      remedy: { text: mend.replace('%', part.label) },
+    })),
   );
