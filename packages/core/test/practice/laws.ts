@@ -125,7 +125,7 @@ const SHOWS_BY_CURRENT =
   /^(supply-range|supply-thin|regulator-|wire-overloaded|connector-overloaded|fuse-too-small|starved-splice|talkers-collide|wrong-type|port-not-set|hdmi-powered|back-feed)/;
 
 /** A line that is mended brings what was noted all along: two functions on one slot, flight on the wrong stick. */
-const SHOWS_BY_CHANNEL = /^(stick-mode|two-on-one-slot|flight-)/;
+const SHOWS_BY_CHANNEL = /^(stick-mode|two-on-one-slot):/;
 
 /** While a plus meets a ground, or two sources fight, currents are those of the short and say nothing of the sound circuit. */
 const isShorted = (rig: Rig, but: Finding): boolean =>

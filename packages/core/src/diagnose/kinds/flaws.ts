@@ -64,7 +64,7 @@ export const loose = (rig: Rig): Fault[] =>
   }));
 
 /** A flaw that a part may have as a whole; `%` stands for its label. */
-interface OfAPart<F = PartFlaw['kind']> {
+interface OfAPart<F extends PartFlaw['kind']> {
   flaw: F;
   kind: FaultKind;
   weight: number;
@@ -110,15 +110,16 @@ const OF_A_WHEEL: OfAPart<'slipping' | 'tight'>[] = [
 ];
 
 /** What may be wrong with a part that has such a thing at all. */
-export const flawOfPart = (rig: Rig): Fault[] =>
-  partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    [
-      ...OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)),
-      ...(wheeled(rig).includes(part) ? OF_A_WHEEL : []),
-    ].map(({ flaw, kind, weight, text, mend }): Fault => ({
-      ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
-      text: text.replace('%', part.label),
-      flaws: [{ kind: flaw, part: part.id }],
-      remedy: { text: mend.replace('%', part.label) },
-    })),
+export function flawOfPart(rig: Rig): Fault[] {
+  const onLine = wheeled(rig);
+  return partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    [...OF_A_PART.filter(({ flaw }) => FLAW_SIGHTS[flaw].has(sheet)), ...(onLine.includes(part) ? OF_A_WHEEL : [])].map(
+      ({ flaw, kind, weight, text, mend }): Fault => ({
+        ...{ id: `${flaw} ${part.id}`, kind, weight, put: [] },
+        text: text.replace('%', part.label),
+        flaws: [{ kind: flaw, part: part.id }],
+        remedy: { text: mend.replace('%', part.label) },
+      }),
+    ),
   );
+}

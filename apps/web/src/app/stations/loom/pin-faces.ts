@@ -77,12 +77,15 @@ interface Face extends CableEnd {
     @for (wire of wires(); track $index) {
       <path [attr.d]="wire.d" fill="none" stroke="var(--ink)" stroke-width="4.6" />
       <path [attr.d]="wire.d" fill="none" [attr.stroke]="wire.colour" stroke-width="3" />
-      <text [attr.x]="wire.x" [attr.y]="wire.y" [attr.text-anchor]="wire.anchor" font-size="10.5" class="mut">
+    }
+    @for (wire of wires(); track $index) {
+      <text [attr.x]="wire.x" [attr.y]="wire.y" [attr.text-anchor]="wire.anchor" font-size="10.5" class="mut said">
         {{ wire.text }}
       </text>
     }
   </svg>`,
-  styles: ':host{display:block} svg{width:100%;display:block} .plug{cursor:pointer}',
+  styles:
+    ':host{display:block} svg{width:100%;display:block} .plug{cursor:pointer} .said{paint-order:stroke;stroke:var(--panel);stroke-width:3px}',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PinFaces {
