@@ -123,9 +123,9 @@ function evidence(
   return points;
 }
 
-/** Parts that a receiver tells, directly or through what tells on. */
+/** Parts that a receiver tells, directly or through what tells on; itself, since it may do what it hears. */
 function partsTold(all: readonly Conversation[], receiver: string): Set<string> {
-  const told = new Set<string>();
+  const told = new Set([receiver]);
   const edge = saidBy(all, receiver).filter((c) => c.kind !== 'antenna');
   for (const { listener } of edge) {
     if (told.has(listener.part.id)) continue;

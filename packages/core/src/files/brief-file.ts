@@ -1,10 +1,11 @@
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
-import { inFull, migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
-import { leaf, sheetSchema } from '../parts/schemas.js';
-import { MOST, applyEdits, emptyRig, newPart, nextId, type Edit, type Rig } from '../rig/index.js';
+import { migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
+import { inFull, leaf, sheetSchema } from '../parts/schemas.js';
+import { MOST, applyEdits, emptyRig, newPart, nextId, rigProblems, type Rig } from '../rig/index.js';
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
+import { rigInFull } from './in-full.js';
 import { issueProblems, parseJson } from './json.js';
 
 export const BRIEF_FORMAT = 'squallmark-brief';
@@ -21,15 +22,10 @@ const briefSchema = z.strictObject({
   kind: leaf.textLeaf('Kind').default('rotor'),
   parts: leaf.listOf(
     'Parts',
-    z.strictObject({
+    rigSchema.shape.parts.element.omit({ onBench: true }).extend({
       id: rigSchema.shape.parts.element.shape.id.optional(),
       class: leaf.textLeaf('Class', 64),
       label: leaf.textLeaf('Label').optional(),
-      place: rigSchema.shape.parts.element.shape.place,
-      settings: rigSchema.shape.parts.element.shape.settings,
-      charge: rigSchema.shape.parts.element.shape.charge,
-      firmware: rigSchema.shape.parts.element.shape.firmware,
-      prepared: rigSchema.shape.parts.element.shape.prepared,
     }),
     MOST.parts,
   ),
@@ -83,63 +79,32 @@ export function briefJsonSchema(): object {
 function layOut(brief: z.infer<typeof briefSchema>): Reading<Rig> {
   const sheets = new Map<string, Sheet>([...SHELF, ...brief.sheets.map(inFull)].map((s) => [s.class, s]));
   const problems: Problem[] = [];
-  const noted: Edit[] = [];
-  let rig: Rig = {
-    ...emptyRig('brief', brief.name, brief.kind),
-    schools: { ...emptyRig('brief', brief.name).schools, ...brief.schools },
-  };
-  brief.parts.forEach((part, i) => {
-    const sheet = sheets.get(part.class);
-    const id = part.id ?? nextId('P', rig.parts);
-    if (!sheet)
-      return void problems.push({ where: `parts[${i}].class`, what: `no class "${part.class}" on the shelf` });
+  const empty = emptyRig(idFrom(brief.name), brief.name, brief.kind);
+  let rig: Rig = { ...empty, schools: { ...empty.schools, ...brief.schools } };
+  brief.parts.forEach(({ class: cls, id = nextId('P', rig.parts), label, ...own }, i) => {
+    const sheet = sheets.get(cls);
+    if (!sheet) return void problems.push({ where: `parts[${i}].class`, what: `no class "${cls}" on the shelf` });
     if (rig.parts.some((p) => p.id === id))
       return void problems.push({ where: `parts[${i}].id`, what: `"${id}" is there twice` });
-    const same = rig.parts.filter((p) => p.class === part.class).length;
-    const own = newPart(id, part.class, part.label ?? `${sheet.name}${same ? ` ${same + 1}` : ''}`);
-    rig = applyEdits(rig, [{ kind: 'addPart', part: own, sheet }]).rig;
-    // a part may ride on one that comes after it, so these wait until all are there
-    noted.push({ kind: 'note', part: id, change: { place: part.place, firmware: part.firmware } });
-    if (part.charge) noted.push({ kind: 'note', part: id, change: { charge: part.charge } });
-    for (const [setting, value] of Object.entries(part.settings)) {
-      if (sheet.settings.find((s) => s.id === setting)?.values.includes(value))
-        noted.push({ kind: 'set', part: id, setting, value });
-      else
-        problems.push({
-          where: `parts[${i}].settings.${setting}`,
-          what: `"${part.class}" has no such setting or value`,
-        });
-    }
-    for (const item of part.prepared) {
-      if (sheet.prep.some((x) => x.id === item)) noted.push({ kind: 'prepare', part: id, item, done: true });
-      else problems.push({ where: `parts[${i}].prepared`, what: `"${part.class}" has no prep item "${item}"` });
-    }
-  });
-  brief.wishes.forEach((wish, i) => {
-    if (wish.part !== undefined && !rig.parts.some((p) => p.id === wish.part))
-      problems.push({ where: `wishes[${i}].part`, what: `no part "${wish.part}" in the brief` });
-  });
-  brief.parts.forEach((part, i) => {
-    const rides = part.place?.rides;
-    if (rides !== undefined && (rides === part.id || !rig.parts.some((p) => p.id === rides)))
-      problems.push({ where: `parts[${i}].place.rides`, what: `no part "${rides}" in the brief` });
-    const carrier = rig.parts.find((p) => p.id === rides);
-    const joint = part.place?.joint;
-    if (carrier && joint !== undefined && !sheets.get(carrier.class)!.joints.some((j) => j.id === joint))
-      problems.push({ where: `parts[${i}].place.joint`, what: `"${carrier.class}" has no joint "${joint}"` });
+    const same = rig.parts.filter((p) => p.class === cls).length;
+    const part = newPart(id, cls, label ?? `${sheet.name}${same ? ` ${same + 1}` : ''}`);
+    const laid = applyEdits(rig, [{ kind: 'addPart', part, sheet }]).rig;
+    // what is noted of a part may name one that comes after it
+    rig = { ...laid, parts: laid.parts.map((p) => (p.id === id ? { ...p, ...own } : p)) };
   });
   if (problems.length) return readFailed(...problems);
-  const wishes = brief.wishes.map((wish, i): Edit => ({
-    kind: 'addWish',
-    wish: { ...wish, id: `W${i + 1}`, label: wish.label ?? wordsOf(wish.what) },
-  }));
-  const { rig: laid } = applyEdits(rig, [...noted, ...wishes]);
-  return readOk({ ...laid, id: idFrom(brief.name), revision: 0 });
+  const wishes = brief.wishes.map((wish, i) => ({ ...wish, id: `W${i + 1}`, label: wish.label ?? wordsOf(wish.what) }));
+  const laid = rigInFull({ ...rig, wishes, revision: 0 });
+  const broken = rigProblems(laid);
+  return broken.length ? readFailed(...broken) : readOk(laid);
 }
 
 const wordsOf = (what: string): string => what.slice(0, 1).toUpperCase() + what.slice(1).replace(/-/g, ' ');
+/** Letters that an id may have. */
+const LONGEST_ID = 60;
 const idFrom = (name: string): string =>
   name
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
+    .slice(0, LONGEST_ID)
     .replace(/^-+|-+$/g, '') || 'rig';

@@ -21,6 +21,22 @@ describe('rig files', () => {
       expect(readRig(writeRig(rig))).toEqual({ ok: true, value: rig });
   });
 
+  it('wish for the roll of what turns a camera, whatever it is called: flying is not wished for', () => {
+    const rig = demoRig();
+    const part = rig.parts.find((p) => p.id === 'GB')!;
+    const wished = (what: string, of?: string): string => {
+      const wishes = [{ ...rig.wishes[0]!, what, ...(of ? { part: of } : {}) }];
+      const reading = readRig(JSON.stringify({ ...rig, wishes }));
+      return reading.ok ? reading.value.wishes[0]!.what : 'refused';
+    };
+    const does = rig.sheets[part.class]!.functions.map((fn) => fn.what);
+    expect(does).toContain('tilt');
+    expect(does).not.toContain('roll-trim');
+    expect([wished('pitch'), wished('pitch', 'GB'), wished('pitch', 'FC'), wished('roll'), wished('zoom')]).toEqual([
+      ...['tilt', 'tilt', 'pitch', 'roll', 'zoom'],
+    ]);
+  });
+
   it('the shipped demo is what its source prints', () => expect(demoRig()).toEqual(saltmarshSix()));
 
   it('that are not JSON are refused with line and column', () => {

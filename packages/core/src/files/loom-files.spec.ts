@@ -64,7 +64,7 @@ describe('briefs', () => {
     [
       'something prepared that its sheet does not know',
       (b) => ((b.parts as { prepared?: string[] }[])[2]!.prepared = ['polished']),
-      /^parts\[2\]\.prepared: "[\w-]+" has no prep item "polished"/,
+      /^parts\[2\]\.prepared: the sheet has no prep item "polished"/,
     ],
     ['another format', (b) => (b.format = 'else'), /^format: /],
     ['a field nobody knows', (b) => (b.colour = 'red'), /colour/],

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { issueProblems, parseJson } from './json.js';
-import { inFull, sheetProblems } from '../parts/index.js';
 import { migrateRig, RIG_FORMAT, RIG_VERSION, rigProblems, type Rig } from '../rig/index.js';
+import { rigInFull } from './in-full.js';
 import { rigSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
@@ -25,18 +25,9 @@ export function readRig(text: string): Reading<Rig> {
   const document = migrateRig(json.value);
   const parsed = rigSchema.safeParse(document);
   if (!parsed.success) return readFailed(...shorten(issueProblems(parsed.error.issues, document)));
-  const rig = withSheetsInFull(parsed.data);
+  const rig = rigInFull(parsed.data);
   const broken = rigProblems(rig);
   return broken.length ? readFailed(...shorten(broken)) : readOk(rig);
-}
-
-/** What is refused is judged as it is meant: a radio that says "both" hears. A sheet that contradicts itself stays as it is, to be told. */
-function withSheetsInFull(rig: Rig): Rig {
-  const sheets = Object.entries(rig.sheets).map(([cls, sheet]) => [
-    cls,
-    sheetProblems(sheet).length ? sheet : inFull(sheet),
-  ]);
-  return { ...rig, sheets: Object.fromEntries(sheets) as Rig['sheets'] };
 }
 
 /** JSON Schema of the rig document, printed from the one definition. */

@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { inFull, migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
-import { sheetSchema } from '../parts/schemas.js';
+import { migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
+import { inFull, sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { issueProblems, parseJson } from './json.js';
 

@@ -1,4 +1,4 @@
-import { anyOver, hasApps, hasControls, hearsAir, sees, type Sheet } from '../parts/index.js';
+import { anyOver, hasApps, hasControls, hearsAir, ownEar, sees, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 import { heardBy, saidBy, type Conversation } from './conversations.js';
 import { PICTURE_KINDS } from './picture-kinds.js';
@@ -20,6 +20,8 @@ export function idleReason(
   if (dark !== null) return dark;
   // what is plugged in and silent has a finding of its own
   if ([...saidBy(conversations, part), ...heardBy(conversations, part)].some((c) => !isApart(c.kind))) return null;
+  // what does itself what it hears by its own radio has work
+  if (sheet.functions.some((f) => ownEar(sheet, anyOver(f)))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
   if (sees(sheet)) return null;
   return 'no lead brings or takes a signal';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { leadOf, smallRig } from '../../test/support/small-rig.js';
-import { inFull, type Link, type Port, type Sheet } from '../parts/index.js';
+import type { Link, Port, Sheet } from '../parts/index.js';
+import { inFull } from '../parts/schemas.js';
 import { SHELF } from '../parts/shelf/index.js';
 import type { Rig } from '../rig/index.js';
 import { findConversations } from './conversations.js';

@@ -85,6 +85,5 @@ export {
   slotsOf,
   toldOver,
 } from './who-asks.js';
-export { inFull } from './short-forms.js';
 export { SMALL_MOHM, connectorOf, canBeMade, holdsTwo, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

@@ -3,7 +3,6 @@ import {
   antennaLinks,
   carriesNetwork,
   hearsAir,
-  inFull,
   isAntenna,
   sheetProblems,
   speaksAir,
@@ -12,7 +11,7 @@ import {
   type PartFunction,
   type Sheet,
 } from './index.js';
-import { sheetSchema } from './schemas.js';
+import { inFull, sheetSchema } from './schemas.js';
 import { SHELF } from './shelf/index.js';
 
 const shelf = (cls: string): Sheet => SHELF.find((s) => s.class === cls)!;
@@ -144,6 +143,31 @@ describe('what a sheet leaves unsaid', () => {
     expect(carried).toEqual([['1'], ['2'], ['3'], ['4'], ['5'], ['6']]);
     // a servo output of a controller is told what it carries
     expect(inFull(shelf('autopilot')).links).toEqual(shelf('autopilot').links);
+  });
+});
+
+describe('a body that turns', () => {
+  const called = (cls: string, change: (fn: PartFunction) => Partial<PartFunction>): string[] => {
+    const sheet = shelf(cls);
+    return inFull({ ...sheet, functions: sheet.functions.map((fn) => ({ ...fn, ...change(fn) })) }).functions.map(
+      (fn) => fn.what,
+    );
+  };
+  const own = shelf('gimbal-servo-pan').functions.map((fn) => fn.what);
+  const OF_CRAFT: Partial<Record<string, PartFunction['what']>> = { 'roll-trim': 'roll', tilt: 'pitch', pan: 'yaw' };
+
+  it('has axes of its own, by whichever names', () => {
+    expect(own).toEqual(expect.arrayContaining(Object.keys(OF_CRAFT)));
+    expect(called('gimbal-servo-pan', (fn) => ({ what: OF_CRAFT[fn.what] ?? fn.what }))).toEqual(own);
+  });
+
+  it('keeps the words of a craft where it flies one, or has both', () => {
+    const flying = (fn: PartFunction): Partial<PartFunction> => ({ what: fn.what === 'tilt' ? 'throttle' : 'roll' });
+    expect(called('gimbal-servo-pan', flying)).toContain('roll');
+    expect(called('gimbal-servo-pan', (fn) => (fn.what === 'pan' ? { what: 'pitch' } : {}))).toContain('pitch');
+    expect(called('flight-controller-3', () => ({}))).toEqual(
+      shelf('flight-controller-3').functions.map((f) => f.what),
+    );
   });
 });
 

@@ -8,7 +8,9 @@ import {
   hasLens,
   hasPictureIn,
   hasThrough,
+  isFlight,
   isNetworkPlug,
+  isOfBody,
   passesOn,
 } from './capabilities.js';
 import { anyOver } from './who-asks.js';
@@ -40,6 +42,7 @@ const MOST_SLOTS = 16;
  * - What no channel can ask needs no windows: it is on or off.
  * - What takes pictures by lead, has no lens and lists none puts them out by its other picture plugs; the function `picture` of a part
  *   chooses between several.
+ * - Roll, pitch and yaw of what turns a camera and flies nothing are its roll trim, tilt and pan.
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(short: Sheet): Sheet {
@@ -48,7 +51,7 @@ export function inFull(short: Sheet): Sheet {
     ...sheet,
     pictures: sheet.pictures.filter((path) => path.inputs.length > 1 || !isIntoAir(sheet, path)),
     links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })),
-    functions: sheet.functions.map((fn) => acting(withWidths(sheet, fn))),
+    functions: ofBody(sheet).map((fn) => acting(withWidths(sheet, fn))),
   };
   const onward = onwardOf(sheet, said.links);
   if (onward) said.pictures = [onward];
@@ -58,6 +61,27 @@ export function inFull(short: Sheet): Sheet {
     (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) || hasThrough(said);
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
+}
+
+/** How the axes of a body are called here that others call by those of a craft. */
+export const BODY_AXES: Partial<Record<string, PartFunction['what']>> = {
+  roll: 'roll-trim',
+  pitch: 'tilt',
+  yaw: 'pan',
+};
+
+/**
+ * A body that carries on its joints, or that is called a gimbal's by what else it does, turns a camera by its own axes. What has a
+ * throttle, or an axis without a joint, flies.
+ */
+function ofBody({ functions, joints }: Sheet): readonly PartFunction[] {
+  const turns = joints.some((j) => j.carries) || functions.some(isOfBody);
+  if (!turns || functions.some((fn) => isFlight(fn) && !(fn.joint && BODY_AXES[fn.what]))) return functions;
+  const named = (what: string): boolean => functions.some((fn) => fn.what === what);
+  return functions.map((fn) => {
+    const what = BODY_AXES[fn.what];
+    return what && !named(what) ? { ...fn, what } : fn;
+  });
 }
 
 const isIntoAir = ({ links }: Sheet, { output }: Sheet['pictures'][number]): boolean =>
@@ -76,8 +100,15 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
 }
 
 /** What goes along its wire in one direction only. */
-const ONE_WAY: ReadonlySet<Link['kind']> = new Set([
-  ...(['pulse', 'sbus', 'ppm', 'ladder', 'infra-red', 'composite', 'hdmi', 'ribbon'] as const),
+const ONE_WAY: ReadonlySet<Link['kind']> = new Set<Link['kind']>([
+  'pulse',
+  'sbus',
+  'ppm',
+  'ladder',
+  'infra-red',
+  'composite',
+  'hdmi',
+  'ribbon',
 ]);
 
 /** The direction of its pin; where that says nothing, what tells a function listens, what hears the air talks, and a picture leaves a lens. */

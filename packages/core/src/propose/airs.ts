@@ -1,5 +1,5 @@
 import { boundReceivers, ownRadios, whoseWish } from '../channels/index.js';
-import { flies, hasControls, hearsAir, isBetween, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hearsAir, isBetween, isFlight, overOf, ownEar, type Sheet } from '../parts/index.js';
 import { partsThat, type Edit, type Part, type Rig, type Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import type { Option } from './problem.js';
@@ -27,7 +27,7 @@ export function airsOf(rig: Rig): Airs | null {
   const [pilot] = owners;
   const receivers = partsThat(rig, hearsAir).map(({ part }) => part);
   const asked = rig.wishes.some((w) => whoseWish(rig, owners, w) !== null && whoseWish(rig, owners, w) !== pilot);
-  const told = receivers.some((r) => r.bound !== undefined && r.bound !== pilot?.id);
+  const told = receivers.some((r) => r.bound !== undefined && r.bound !== pilot?.id) || fliesByItself(rig);
   if (!pilot || owners.length < 2 || receivers.length < 2 || !asked || (canTrain(rig) && !told)) return null;
   // on a rig that is wired the receivers stay whose they are
   const planned = boundReceivers(rig);
@@ -39,6 +39,10 @@ export function airsOf(rig: Rig): Airs | null {
     ofTalker: (part, sheet) => (flies(sheet) ? pilot.id : (planned.get(part.id) ?? pilot.id)),
   };
 }
+
+/** What flies hears the air itself: another receiver is there for something else. */
+const fliesByItself = (rig: Rig): boolean =>
+  partsThat(rig, (s) => s.functions.some((f) => isFlight(f) && ownEar(s, overOf(f)))).length > 0;
 
 /** A second operator by trainer socket is usual where the transmitters have one. @source [practice] */
 function canTrain(rig: Rig): boolean {

@@ -10,6 +10,7 @@ import {
   type Rig,
 } from '../rig/index.js';
 import type { LinkEnd } from '../loom/index.js';
+import { airsOf } from './airs.js';
 import { COST, type CostPart } from './costs.js';
 
 const FIRST_FOUR: readonly number[] = Object.values(FLIGHT_CHANNELS);
@@ -28,6 +29,13 @@ const flownSlots = oncePerRig((rig): ReadonlySet<number> => {
 });
 
 type Pinned = Pick<LinkEnd, 'part' | 'sheet' | 'link'>;
+
+const airsApart = oncePerRig(airsOf);
+/** What comes out of it is said by a transmitter that flies nothing. */
+function isAside(rig: Rig, { part, sheet }: Pinned): boolean {
+  const airs = airsApart(rig);
+  return airs !== null && airs.ofTalker(part, sheet) !== airs.pilot;
+}
 
 /** Slot a receiver's pulse pin repeats, and whether that can be changed; null for anything else. */
 function pinSlot({ part, sheet, link }: Pinned): { slot: number; fixed: boolean } | null {
@@ -55,7 +63,7 @@ export function isBeyond(rig: Rig, end: Pinned): boolean {
 /** The flight channel of a craft on this bench that a pin repeats for good: no payload may have it. Null for others. @source [practice] */
 export function flightPin(rig: Rig, end: Pinned): number | null {
   const pin = pinSlot(end);
-  return pin?.fixed === true && flownSlots(rig).has(pin.slot) ? pin.slot : null;
+  return pin?.fixed === true && flownSlots(rig).has(pin.slot) && !isAside(rig, end) ? pin.slot : null;
 }
 
 /** Flight has any pin, and what tells or does anything else one that does not fly. */
@@ -98,7 +106,7 @@ export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   if (wished) return wished.channel === pin.slot ? 0 : 2;
   const others = new Set(rig.wishes.map((w) => w.channel));
   const flown = isFlown(rig) && (FIRST_FOUR.includes(pin.slot) || flownSlots(rig).has(pin.slot));
-  return flown || others.has(pin.slot) ? 2 : 1;
+  return (flown && !isAside(rig, talker)) || others.has(pin.slot) ? 2 : 1;
 }
 
 /** What a pulse into this link is for: the functions it tells; of what only tells on, those of what could hang on its outputs. */

@@ -1,5 +1,6 @@
 /** Parts that have their receiver inside: a small head told by nothing but the air, and a board that also hands channels on by a bus. */
 import { describe, expect, it } from 'vitest';
+import { boundReceivers } from '../../src/channels/index.js';
 import { casebookOf, scoreOf } from '../../src/diagnose/index.js';
 import { planOf } from '../../src/prove/index.js';
 import { defineSheet, eats, halves, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
@@ -105,5 +106,53 @@ describe.each([
   it('is not granted where nobody is on the air', () => {
     const silent = now.with([{ kind: 'removePart', part: 'TX' }]);
     expect(silent.analysis.brief.granted).toBe(0);
+  });
+});
+
+/** The board flies by its own radio; a second set has a receiver whose every pin carries the channel of its number. */
+const apart = (bound?: string): Proposed =>
+  Proposed.of({
+    ...brief(
+      'Two sets',
+      'FPV',
+      [
+        ['PK', 'pack-4s'],
+        ['R5', 'regulator-5v'],
+        ['TX', 'transmitter-16'],
+        ['T2', 'transmitter-16'],
+        ['RX', 'receiver-8-pins', bound ? { bound } : {}],
+        ['FC', board.class],
+        ['G', 'gimbal-servo-pan'],
+      ],
+      (['pan', 'tilt', 'roll-trim', 'gimbal-power'] as const).map((what) => [what, { by: 'camera operator' }]),
+    ),
+    sheets: [board],
+  });
+
+describe('a board with its receiver inside, and a second set with a receiver of its own', () => {
+  const now = apart();
+
+  it('has the first channels of the second set for the payload: nothing flies by them', () => {
+    expect(now.proposal.unmet).toEqual([]);
+    expect([...boundReceivers(now.rig)].sort()).toEqual([
+      ['FC', 'TX'],
+      ['RX', 'T2'],
+    ]);
+    expect(now.analysis.brief).toMatchObject({ granted: 4, wanted: 4 });
+    expect(now.analysis.findings.filter((f) => f.mark === 'stop')).toEqual([]);
+    expect(now.failing()).toEqual([]);
+  });
+
+  it('has work, though nothing is plugged into it', () =>
+    expect(now.analysis.findings.filter((f) => f.rule === 'part-idle')).toEqual([]));
+
+  it('keeps the channels that fly where the brief binds that receiver to the set that flies', () => {
+    const one = apart('TX');
+    const slots = (fns: string[]): (number | null)[] => fns.map((fn) => one.slot(fn));
+    const flown = slots(['FC.roll', 'FC.pitch', 'FC.throttle', 'FC.yaw']);
+    const told = slots(['G.tilt', 'G.pan', 'G.roll-trim', 'G.power']).filter((slot) => slot !== null);
+    expect(boundReceivers(one.rig).get('RX')).toBe('TX');
+    expect(told.length).toBeGreaterThan(1);
+    expect(told.filter((slot) => flown.includes(slot))).toEqual([]);
   });
 });
