@@ -31,6 +31,7 @@ export function airsOf(rig: Rig): Airs | null {
   if (!pilot || owners.length < 2 || receivers.length < 2 || !asked || (canTrain(rig) && !told)) return null;
   // on a rig that is wired the receivers stay whose they are
   const planned = boundReceivers(rig);
+  if ([...planned.values()].every((transmitter) => transmitter === pilot.id)) return null;
   return {
     pilot: pilot.id,
     planned,
