@@ -181,8 +181,13 @@ export function carriedBy(context: RuleContext, { part, terminal }: RailNode, mo
   const does = ({ edits }: Fix): boolean => {
     const after = railsAfter(rig, edits);
     const flatThen = after.flat();
-    const own = flatThen.nodes.find((n) => n.part === part && n.terminal === terminal);
-    if (!own || isLow(own) || !sinksNobody(flat, flatThen) || !overloadsNothing(rig, flat, after)) return false;
+    const own = ({ nodes }: Rails): RailNode | undefined =>
+      nodes.find((n) => n.part === part && n.terminal === terminal);
+    const low = own(flatThen);
+    if (!low || isLow(low) || !sinksNobody(flat, flatThen) || !overloadsNothing(rig, flat, after)) return false;
+    // what is lifted by another pack gives more than it says
+    const high = own(after.full())!;
+    if (high.volts > high.allowed![1]) return false;
     if (hotRegulators(after.rig, after.full(), flatThen).length > hot) return false;
     return startsAsBefore(context, after);
   };

@@ -1,4 +1,4 @@
-import { fillChannels, findChains, type Chain } from '../../channels/index.js';
+import { fillChannels, findChains, mismatchOf, type Chain } from '../../channels/index.js';
 import { applyEdits, nextId, type Edit } from '../../rig/index.js';
 import type { Fix, RuleContext } from '../finding.js';
 
@@ -12,7 +12,9 @@ export function tellFunction(
   mends: (now: readonly Chain[]) => boolean,
 ): Fix | null {
   if (!fn.path.length || fn.path.some((c) => c.troubles.length)) return null;
-  const known = rig.wishes.some((w) => w.what === fn.fn.what && (w.part ?? fn.part.id) === fn.part.id);
+  const known = rig.wishes.find((w) => w.what === fn.fn.what && (w.part ?? fn.part.id) === fn.part.id);
+  // by the control that was named for it already: what keeps that from reaching is mended there
+  if (known?.control && !fn.breaks && !mismatchOf(rig, known, fn)) return null;
   const wish: Edit[] = known
     ? []
     : [
