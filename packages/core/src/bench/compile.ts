@@ -16,12 +16,12 @@ import {
   type StickGesture,
 } from '../channels/index.js';
 import { bringsChannels, flies, hasControls, hearsAir, isWindowed, sentOver, speaksByLead, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
-import { findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
+import { airSenders, findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
 import { clamp, groupBy, valueIn } from '../units/index.js';
 import { CODECS, isCounted, type CountedKind } from './codecs.js';
-import { flawedRig, type Flaw } from './flaws.js';
+import { flawedRig, isDeaf, type Flaw } from './flaws.js';
 import { Supplies, startsOf, wakeTimes, type Feed } from './power.js';
 import { lossOf, radioOf } from './radio.js';
 
@@ -308,7 +308,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
     ...{ rig, flaws, parts, order, supplies },
     wakesMs: wakeTimes(rig, fed, supplies.rails),
     startsMs: parts.map((p) => p.startsMs),
-    pictures: pictureFeeds(conversations, indexOf),
+    pictures: new Map([...pictureFeeds(conversations, indexOf), ...airFeeds({ rig, flaws, parts }, indexOf)]),
     network: networkPlugs(conversations, indexOf),
   };
 }
@@ -496,6 +496,17 @@ function networkPlugs(conversations: readonly Conversation[], indexOf: Map<strin
     add(listener, talker);
   }
   return plugs;
+}
+
+/** Pictures that come through the air: into what has an ear for them, of what has its antenna. */
+function airFeeds({ rig, flaws, parts }: Pick<Bench, 'rig' | 'flaws' | 'parts'>, indexOf: Map<string, number>): [string, PictureFeed][] {
+  return [...airSenders(rig)].flatMap(([into, { id }]): [string, PictureFeed][] => {
+    const [taker, sender] = [parts[indexOf.get(into)!]!, parts[indexOf.get(id)!]!];
+    if ([taker, sender].some((end) => isDeaf(rig, flaws, end))) return [];
+    const by = (end: BenchPart, way: 'talk' | 'listen'): string | undefined =>
+      end.sheet.links.find((l) => (l.kind === 'radio' || (l.kind === 'antenna' && way === 'talk')) && l.way === way)?.id;
+    return [[`${into}.${by(taker, 'listen')!}`, { part: sender.index, link: by(sender, 'talk')! }]];
+  });
 }
 
 function pictureFeeds(conversations: readonly Conversation[], indexOf: Map<string, number>): Map<string, PictureFeed> {

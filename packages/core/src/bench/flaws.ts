@@ -1,6 +1,6 @@
 /** What is wrong with a bench that no edit of its rig can say. */
-import { findConversations, showsAir, untunedScreens } from '../loom/index.js';
-import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sendsPictures, worksEye, type Sheet } from '../parts/index.js';
+import { findConversations, untunedScreens } from '../loom/index.js';
+import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sendsPictures, showsAir, worksEye, type Sheet } from '../parts/index.js';
 import { isCarriage, partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
@@ -67,17 +67,17 @@ export function stateText(rig: Rig, flaws: readonly Flaw[], kind: keyof typeof F
 /** Every screen that shows what comes through the air lacks its antennas, or the sockets of them are dead. */
 function nobodySees(rig: Rig, flaws: readonly Flaw[]): boolean {
   const screens = partsThat(rig, showsAir);
-  const screwed = findConversations(rig).filter((c) => c.kind === 'antenna');
-  const hears = (part: string, link: string): boolean =>
-    screwed.some((c) => c.talker.part.id === part && c.talker.link.id === link) &&
-    !flaws.some((f) => f.kind === 'dead-output' && f.part === part && f.link === link);
-  return (
-    screens.length > 0 &&
-    screens.every(({ part, sheet }) => {
-      const sockets = antennaLinks(sheet);
-      return sockets.length > 0 && !sockets.some((l) => hears(part.id, l.id));
-    })
-  );
+  return screens.length > 0 && screens.every((own) => isDeaf(rig, flaws, own));
+}
+
+/** What has sockets for antennas and none on them, or none that is not dead. */
+export function isDeaf(rig: Rig, flaws: readonly Flaw[], { part, sheet }: { part: Part; sheet: Sheet }): boolean {
+  const screwed = findConversations(rig).filter((c) => c.kind === 'antenna' && c.talker.part.id === part.id);
+  const sockets = antennaLinks(sheet);
+  const works = (link: string): boolean =>
+    screwed.some((c) => c.talker.link.id === link) &&
+    !flaws.some((f) => f.kind === 'dead-output' && f.part === part.id && f.link === link);
+  return sockets.length > 0 && !sockets.some((l) => works(l.id));
 }
 
 /** How a drive's wheel sits on its line, felt with nothing powered. @source [practice] it can just be lifted off the rubber */

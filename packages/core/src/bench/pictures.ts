@@ -1,4 +1,4 @@
-/** Which picture arrives where, through switchers, gimbals and displays on its way, and over a network. */
+/** Which picture arrives where, through switchers, gimbals and displays on its way, through the air, and over a network. */
 import { carriesNetwork, isNetworkPlug, sees } from '../parts/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { isAwakeAt } from './run.js';
@@ -50,6 +50,7 @@ function pictureFrom(bench: Bench, state: BenchState, part: number, output: stri
   const path = own.sheet.pictures.find((p) => p.output === output);
   if (path) return pictureInto(bench, state, part, chosenInput(own, path, state));
   const link = own.sheet.links.find((l) => l.id === output);
+  if (link?.kind === 'radio' || link?.kind === 'antenna') return pictureInto(bench, state, part);
   return { part: own.part.id, label: own.part.label, standard: link?.params.standard ?? '' };
 }
 

@@ -201,6 +201,20 @@ describe('the shelf', () => {
     ]);
   });
 
+  it('a source gives by its cells, by its figures or by what it holds, and by one of these', () => {
+    const sheet = SHELF.find((s) => s.sources.some((source) => source.regulator))!;
+    const [{ regulator, ...plain }] = sheet.sources as [(typeof sheet.sources)[number]];
+    const said = (source: Partial<typeof plain> & { regulator?: typeof regulator }): string[] =>
+      sheetProblems({ ...sheet, sources: [{ ...plain, ...source }] }).map((p) => p.where);
+    expect([said({ regulator }), said({ fixedV: 5 }), said({ kind: 'stolen', fixedV: 5 })]).toEqual([[], [], []]);
+    expect([
+      said({}),
+      said({ regulator, fixedV: 5 }),
+      said({ kind: 'stolen', regulator }),
+      said({ kind: 'pack' }),
+    ]).toEqual([['sources[0]'], ['sources[0]'], ['sources[0]'], expect.arrayContaining(['sources[0]'])]);
+  });
+
   it('a sheet whose plus is no supply pin, or whose minus no ground, is refused', () => {
     const sheet = structuredClone(SHELF.find((s) => s.sources.some((source) => source.regulator))!);
     [sheet.sources[0]!.plus, sheet.sources[0]!.minus] = [sheet.sources[0]!.minus, sheet.sources[0]!.plus];

@@ -1,13 +1,18 @@
 /** Pictures that go through the air: who sends, who shows, and whether they stand on one channel. */
-import { hearsAir, isChoice, sendsPictures, type Setting, type Sheet } from '../parts/index.js';
-import { oncePerRig, partsThat, settingOf, type Part, type Rig } from '../rig/index.js';
+import {
+  isAntenna,
+  isChoice,
+  sendsPictures,
+  showsAir,
+  staysOnGround,
+  type Setting,
+  type Sheet,
+} from '../parts/index.js';
+import { oncePerRig, partsThat, settingOf, sheetOf, type Part, type Rig } from '../rig/index.js';
+import { PICTURE_KINDS } from './picture-kinds.js';
 
 /** What people call the setting that says where a picture is sent and looked for. @source [practice] */
 const TUNES = /channel|band|frequency/i;
-
-/** Shows pictures that come through the air, by a radio of its own. */
-export const showsAir = (sheet: Sheet): boolean =>
-  sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen') && !hearsAir(sheet) && !sendsPictures(sheet);
 
 /** A setting of a screen that must stand as that of a sender. */
 export interface Tuning {
@@ -34,18 +39,63 @@ function shared(sender: Sheet, screen: Sheet): [Setting, Setting][] {
   });
 }
 
+interface End {
+  part: Part;
+  sheet: Sheet;
+}
+
+/** Settings in which a screen stands otherwise than a sender; null where no setting says where either stands. */
+function offTune(sender: End, screen: End): Tuning[] | null {
+  const pairs = shared(sender.sheet, screen.sheet);
+  if (!pairs.length) return null;
+  return pairs.flatMap(([own, other]): Tuning[] => {
+    const [now, wanted] = [
+      settingOf(screen.sheet, screen.part, own.id),
+      settingOf(sender.sheet, sender.part, other.id),
+    ];
+    return now === undefined || wanted === undefined || now === wanted ? [] : [{ setting: own, now, wanted }];
+  });
+}
+
+/**
+ * Whose picture a screen or a ground box takes from the air, by the id of what takes it: of what sends on its channel, else of the
+ * only one that says none; of several the one whose picture it can hand on. Where that leaves several, nobody is named.
+ */
+export const airSenders = oncePerRig((rig: Rig): ReadonlyMap<string, Part> => {
+  const senders = partsThat(rig, sendsPictures);
+  return new Map(
+    partsThat(rig, showsAir).flatMap((taker): [string, Part][] => {
+      const judged = senders.map((sender) => ({ sender, off: offTune(sender, taker) }));
+      const tuned = judged.filter(({ off }) => off?.length === 0);
+      const near = (tuned.length ? tuned : judged.filter(({ off }) => !off)).map(({ sender }) => sender);
+      const alike = near.filter((sender) => handsOnKindOf(taker.sheet, sender.sheet));
+      const [only, ...more] = alike.length ? alike : near;
+      return only && !more.length ? [[taker.part.id, only.part]] : [];
+    }),
+  );
+});
+
+/** What comes into the one goes out of the other as the same kind of picture. */
+function handsOnKindOf({ links: outs }: Sheet, { links: ins }: Sheet): boolean {
+  const kinds = new Set(ins.filter((l) => l.way === 'listen' && PICTURE_KINDS.has(l.kind)).map((l) => l.kind));
+  return outs.some((l) => l.way === 'talk' && kinds.has(l.kind));
+}
+
+/** Who sends the picture that comes into a part by this link of it; none where it comes by lead. */
+export const sentInto = (rig: Rig, part: string, link: string | undefined): Part | undefined =>
+  sheetOf(rig, part).links.some((l) => l.id === link && l.kind === 'radio') ? airSenders(rig).get(part) : undefined;
+
+/** Pictures go through the air on this bench, and these two stand on either side of it: no lead goes from one to the other. */
+export const isAcrossAir = (rig: Rig, a: Sheet, b: Sheet): boolean =>
+  airSenders(rig).size > 0 && ![a, b].some(isAntenna) && staysOnGround(a) !== staysOnGround(b);
+
 /** Screens that stand on a channel on which nobody here sends. */
 export const untunedScreens = oncePerRig((rig: Rig): readonly Untuned[] => {
   const senders = partsThat(rig, sendsPictures);
   return partsThat(rig, showsAir).flatMap(({ part: screen, sheet }): Untuned[] => {
     const all = senders.flatMap(({ part: sender, sheet: from }): Untuned[] => {
-      const pairs = shared(from, sheet);
-      if (!pairs.length) return [];
-      const off = pairs.flatMap(([own, other]): Tuning[] => {
-        const [now, wanted] = [settingOf(sheet, screen, own.id), settingOf(from, sender, other.id)];
-        return now === undefined || wanted === undefined || now === wanted ? [] : [{ setting: own, now, wanted }];
-      });
-      return [{ screen, sender, off }];
+      const off = offTune({ part: sender, sheet: from }, { part: screen, sheet });
+      return off ? [{ screen, sender, off }] : [];
     });
     const nearest = all.reduce<Untuned | null>((a, b) => (a && !isNearer(b, a) ? a : b), null);
     return nearest?.off.length ? [nearest] : [];

@@ -1,4 +1,4 @@
-import { anyOver, hasApps, hasControls, hearsAir, ownEar, sees, type Sheet } from '../parts/index.js';
+import { anyOver, hasApps, hasControls, hearsAir, ownEar, sees, showsAir, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 import { heardBy, saidBy, type Conversation } from './conversations.js';
 import { PICTURE_KINDS } from './picture-kinds.js';
@@ -23,7 +23,8 @@ export function idleReason(
   // what does itself what it hears by its own radio has work
   if (sheet.functions.some((f) => ownEar(sheet, anyOver(f)))) return null;
   if (hearsAir(sheet)) return secondReceiver(rig, conversations, part);
-  if (sees(sheet)) return null;
+  // a screen of its own is told of by nobody
+  if (sees(sheet) || showsAir(sheet)) return null;
   return 'no lead brings or takes a signal';
 }
 
@@ -38,8 +39,9 @@ function darkReason(conversations: readonly Conversation[], part: string, sheet:
   const isPicture = ({ kind }: Conversation): boolean => PICTURE_KINDS.has(kind);
   const [given, taken] = [saidBy, heardBy].map((of) => of(conversations, part).some(isPicture));
   if (given === taken) return null;
-  if (given) return 'no picture comes to it';
-  return sheet.links.some((l) => l.kind === 'radio') || hasApps(sheet) ? null : 'nothing takes its picture';
+  const onAir = sheet.links.some((l) => isApart(l.kind));
+  if (given) return onAir ? null : 'no picture comes to it';
+  return onAir || hasApps(sheet) ? null : 'nothing takes its picture';
 }
 
 function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: string): string {

@@ -246,6 +246,10 @@ export const isCompass = ({ compass, role }: Sheet): boolean => compass ?? role 
 /** Has a fuse in it, as the sheet or its group says: by its plugs it could be an adapter. */
 export const isFused = ({ fused, role }: Sheet): boolean => fused ?? role === 'fuse';
 
+/** Takes pictures from the air, by a radio of its own: to show them, or to hand them on by lead. */
+export const showsAir = (sheet: Sheet): boolean =>
+  sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen') && !hearsAir(sheet) && !sendsPictures(sheet);
+
 /** Links that a contact is one of the first pins of. */
 export const linksAt = ({ links }: Sheet, { port, pin }: PinAt): Link[] =>
   links.filter(({ pins }) => Object.values(pins).some((p) => p.port === port && p.pin === pin));

@@ -34,6 +34,7 @@ export {
   screens,
   regulates,
   sendsPictures,
+  showsAir,
   antennaLinks,
   drives,
   flies,

@@ -45,10 +45,9 @@ export function sheetProblems(sheet: Sheet): Problem[] {
     needId(`sources[${i}].regulator.fedBy`, sheet.supplies, source.regulator?.fedBy, 'supply');
     if ((source.kind === 'pack') !== (source.pack !== undefined))
       say(`sources[${i}]`, 'a pack, and only a pack, has cells');
-    if ((source.kind !== 'pack' && source.kind !== 'stolen') !== (source.regulator !== undefined))
-      say(`sources[${i}]`, 'a regulator has its own figures');
-    if ((source.kind === 'stolen') !== (source.fixedV !== undefined))
-      say(`sources[${i}]`, 'a stolen supply, and only that, has a fixed voltage');
+    const gives = [source.pack, source.regulator, source.fixedV].filter((own) => own !== undefined).length;
+    if (gives !== 1 || (source.kind === 'stolen' && source.fixedV === undefined))
+      say(`sources[${i}]`, 'has the cells of a pack, the figures of a regulator or a fixed voltage, one of these');
     const at = source.regulator?.efficiencyAt ?? [];
     if (at.some((p, k) => k > 0 && p.amps <= at[k - 1]!.amps))
       say(`sources[${i}].regulator.efficiencyAt`, 'currents come in rising order, each once');

@@ -167,7 +167,7 @@ const sourceSchema = z.strictObject({
       heatW: figure('Heat it stands', 'W', 0.05, 1000).optional(),
     })
     .optional(),
-  /** What a source that is no part of the rig holds at its output, V: a computer's USB lead. */
+  /** What a source holds at its output that is fed by nothing on the rig, V: a computer's USB lead, an outlet of what has its battery inside. */
   fixedV: figure('Holds', 'V', 0.1, 1000).optional(),
   /** The setting under which it gives anything; without it, always. */
   when: whenSchema.optional(),

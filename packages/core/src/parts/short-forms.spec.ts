@@ -98,6 +98,16 @@ describe('what a sheet leaves unsaid', () => {
     }
   });
 
+  it('is where a picture from the air goes: out of the plugs of what has no lens and takes none by lead', () => {
+    const goggles = shelf('goggles');
+    const out: Link = { id: 'out', kind: 'composite', way: 'talk', pins: {}, params: {} };
+    const box = (...links: Link[]): Sheet => ({ ...goggles, apps: [], links, pictures: [] });
+    expect(inFull(box(AIR, out)).pictures).toEqual([{ inputs: ['air'], output: 'out' }]);
+    expect(inFull({ ...box(AIR, out), view: shelf('nose-camera').view! }).pictures).toEqual([]);
+    const own = { ...out, id: 'in', way: 'listen' as const };
+    expect(inFull(box(AIR, own, out)).pictures).toEqual([{ inputs: ['in'], output: 'out' }]);
+  });
+
   it('is how far a function goes that follows a width: from end to end of its channel, as far as its joint can', () => {
     const sheet = shelf('gimbal-two-pulse');
     const short = sheet.functions.map(({ range: _, rangeUs: __, ...fn }) => fn);

@@ -11,6 +11,7 @@ import {
   isFlight,
   isNetworkPlug,
   isOfBody,
+  showsAir,
   passesOn,
 } from './capabilities.js';
 import { anyOver } from './who-asks.js';
@@ -42,6 +43,7 @@ const MOST_SLOTS = 16;
  * - What no channel can ask needs no windows: it is on or off.
  * - What takes pictures by lead, has no lens and lists none puts them out by its other picture plugs; the function `picture` of a part
  *   chooses between several.
+ * - What takes pictures from the air, has no lens and takes none by lead hands them on by its picture plugs.
  * - Roll, pitch and yaw of what turns a camera and flies nothing are its roll trim, tilt and pan.
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
@@ -55,6 +57,7 @@ export function inFull(short: Sheet): Sheet {
   };
   const onward = onwardOf(sheet, said.links);
   if (onward) said.pictures = [onward];
+  if (!said.pictures.length) said.pictures = fromAir(said);
   said.pictures = withChoosers(said);
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
   const decodes =
@@ -163,6 +166,15 @@ function withChoosers(sheet: Sheet): Sheet['pictures'] {
 
 /** Pictures that one lead brings, each by itself. */
 const BY_WIRE: ReadonlySet<Link['kind']> = new Set(['composite', 'hdmi', 'ribbon']);
+
+/** What takes pictures from the air and has no lens puts them out by its picture plugs. */
+function fromAir(sheet: Sheet): Sheet['pictures'] {
+  const air = sheet.links.find((l) => l.kind === 'radio');
+  if (!air || hasLens(sheet) || !showsAir(sheet) || hasPictureIn(sheet)) return [];
+  return sheet.links
+    .filter((l) => l.way === 'talk' && BY_WIRE.has(l.kind))
+    .map((l) => ({ inputs: [air.id], output: l.id }));
+}
 
 /** A hub hands on what comes in at its other plugs. */
 function onwardOf(sheet: Sheet, links: readonly Link[]): Sheet['pictures'][number] | null {

@@ -1,4 +1,4 @@
-import { PICTURE_KINDS } from '../loom/index.js';
+import { isAcrossAir, PICTURE_KINDS } from '../loom/index.js';
 import { LINK_WORDS, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
@@ -15,12 +15,17 @@ function stageOf(sheet: Sheet): number {
   if (!path) return 4;
   // a digital picture is shared out as it comes from its camera, an analogue one with all that is written into it
   if (splits(sheet)) return inputKind(sheet) === 'composite' ? 3.5 : 0.5;
+  if (isFromAir(sheet)) return 0;
   const kindOf = (id: string | undefined) => sheet.links.find((l) => l.id === id)?.kind;
   if (kindOf(path.inputs[0]) !== kindOf(path.output)) return 1;
   // a gimbal that passes its camera's picture on stands before all that chooses or writes
   if (turns(sheet)) return 1;
   return path.inputs.length > 1 ? 2 : 3;
 }
+
+/** It hands on by lead what it takes from the air. */
+const isFromAir = ({ links, pictures: [path] }: Sheet): boolean =>
+  links.some((l) => l.kind === 'radio' && l.id === path?.inputs[0]);
 
 const onwardNeed = (part: string): string => `onward ${part}`;
 const overlayNeed = (part: string): string => `overlay ${part}`;
@@ -35,6 +40,9 @@ export function posePictures(poser: Poser): void {
   const kept = view.kept.filter((c) => PICTURE_KINDS.has(c.kind));
   const sends = (part: Part): boolean => kept.some((c) => c.talker.part.id === part.id);
   const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);
+  // a screen that takes it from the air may be the end of it
+  const onwardCost = (part: Part, sheet: Sheet): number | null =>
+    given(part) ? COST.openWish : isFromAir(sheet) && listeners.some((to) => takesFrom(poser, sheet, to)) ? COST.openNice : null;
   for (const { part, sheet } of view.parts) {
     const out = sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk');
     if (sees(sheet) && out && !sends(part))
@@ -44,7 +52,7 @@ export function posePictures(poser: Poser): void {
       });
     if (!sheet.pictures.length) continue;
     if (!sends(part))
-      poser.need(onwardNeed(part.id), `${part.label} hands its picture on`, given(part) ? COST.openWish : null, {
+      poser.need(onwardNeed(part.id), `${part.label} hands its picture on`, onwardCost(part, sheet), {
         part: part.id,
         lacks: () => whyUnseen(poser, onwardNeed(part.id), part, sheet),
       });
@@ -87,8 +95,13 @@ const splits = ({ pictures }: Sheet): boolean =>
   pictures.length > 1 &&
   pictures.every((path) => path.inputs.length === 1 && path.inputs[0] === pictures[0]!.inputs[0]);
 
+/** It stands on the ground as well, and takes what a box puts out. */
+const takesFrom = ({ view }: Poser, from: Sheet, { cls, end }: ClassEnd): boolean =>
+  from.links.some((l) => l.way === 'talk' && l.kind === end.link.kind) && !isAcrossAir(view.rig, from, cls.sheet);
+
 function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const [from, to] = [talker.cls, listener.cls];
+  if (isAcrossAir(poser.view.rig, from.sheet, to.sheet)) return;
   if (talker.end.link.kind !== listener.end.link.kind || stageOf(from.sheet) >= stageOf(to.sheet)) return;
   const own = sees(from.sheet) ? `picture ${from.part.id}` : onwardNeed(from.part.id);
   if (!poser.has(own)) return;

@@ -1,5 +1,5 @@
 import { isFlightChain, type Chain } from '../channels/index.js';
-import { PICTURE_KINDS, type Conversation } from '../loom/index.js';
+import { airSenders, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { cablesOn, controlName, type Cable, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { BareStep } from './step.js';
@@ -70,12 +70,13 @@ const throughs = ({ path, transmitter, second }: Chain): string[] => [
   ...(second ? [second.transmitter.id] : []),
 ];
 
-/** Radio into a receiver and pictures into what shows or sends them; what else a part hears, its chain tells. */
-export function hearsFrom(conversations: readonly Conversation[]): Map<string, string[]> {
-  const heard = conversations.filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind));
-  return new Map(
-    [...groupBy(heard, (c) => c.listener.part.id)].map(([id, own]) => [id, own.map((c) => c.talker.part.id)]),
-  );
+/** Radio into a receiver and pictures into what shows or sends them, through the air too; what else a part hears, its chain tells. */
+export function hearsFrom(rig: Rig, conversations: readonly Conversation[]): Map<string, string[]> {
+  const heard = conversations
+    .filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind))
+    .map(({ listener, talker }): [by: string, from: string] => [listener.part.id, talker.part.id]);
+  const byAir = [...airSenders(rig)].map(([taker, { id }]): [string, string] => [taker, id]);
+  return new Map([...groupBy([...heard, ...byAir], ([by]) => by)].map(([by, own]) => [by, own.map(([, from]) => from)]));
 }
 
 function upstream(parts: Set<string>, next: (id: string) => readonly string[]): void {

@@ -1,7 +1,7 @@
 import { networkSight } from '../bench/index.js';
 import { findChains } from '../channels/index.js';
-import { PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
-import { carriesNetwork, isNetworkPlug, sees, type Link } from '../parts/index.js';
+import { PICTURE_KINDS, sentInto, type Conversation, type LinkEnd } from '../loom/index.js';
+import { carriesNetwork, isNetworkPlug, sees, type Link, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, portLabel, sheetOf, type Part, type Rig } from '../rig/index.js';
 import type { BareStep } from './step.js';
 
@@ -19,7 +19,7 @@ const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
 const isSwitched = (rig: Rig, part: string, fn: string | undefined): boolean =>
   findChains(rig).some((c) => c.part.id === part && c.fn.id === fn && c.slot !== null && c.path.length > 0);
 
-/** The part whose picture comes into a plug, through what only passes it on: a gimbal, a converter, a display. */
+/** The part whose picture comes into a plug, through what only passes it on: a gimbal, a converter, a display, the air. */
 export function sourceInto(
   rig: Rig,
   conversations: readonly Conversation[],
@@ -30,6 +30,11 @@ export function sourceInto(
   let [at, into] = [part, link];
   while (!seen.has(`${at} ${into}`)) {
     seen.add(`${at} ${into}`);
+    const sender = sentInto(rig, at, into);
+    if (sender) {
+      [at, into] = [sender.id, pictureInOf(sheetOf(rig, sender.id))];
+      continue;
+    }
     const talker = conversations.find(
       (c) => PICTURE_KINDS.has(c.kind) && c.listener.part.id === at && c.listener.link.id === into,
     )?.talker;
@@ -40,6 +45,10 @@ export function sourceInto(
   }
   return undefined;
 }
+
+/** The plug by which a sender takes its picture. */
+const pictureInOf = ({ links }: Sheet): string | undefined =>
+  links.find((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen')?.id;
 
 /** Cameras on the network behind a plug, the nearest first, over the hubs between. */
 function camerasBehind(conversations: readonly Conversation[], part: string, link: string): Part[] {

@@ -74,7 +74,7 @@ export function checkPlan(
   ];
   const setUpText = wordsOfSetUp(rig);
   const safe = safeLine(rig).text;
-  const ways: Ways = { rig, heard: hearsFrom(conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };
+  const ways: Ways = { rig, heard: hearsFrom(rig, conversations), chains: groupBy(chains, (c) => c.part.id), fedBy };
   // what is read and beeped moves nothing yet
   const firstLive = all.findIndex((step) => step.by === undefined);
   return all.map((step, i) => ({

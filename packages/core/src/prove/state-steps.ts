@@ -1,6 +1,7 @@
 /** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
 import { FLAW_SIGHTS, notesPhotos, TAGGED, tagSight } from '../bench/index.js';
-import { photoWays, showsAir } from '../loom/index.js';
+import { photoWays } from '../loom/index.js';
+import { showsAir } from '../parts/index.js';
 import { partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { BareStep } from './step.js';

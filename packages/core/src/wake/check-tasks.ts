@@ -1,5 +1,4 @@
 import { asksOf, findChains, panHolds } from '../channels/index.js';
-import { showsAir } from '../loom/index.js';
 import {
   PICTURE_LINKS,
   drives,
@@ -7,6 +6,7 @@ import {
   hasApps,
   hearsAir,
   sees,
+  showsAir,
   turns,
   type PartFunction,
   type Sheet,

@@ -1,5 +1,5 @@
-import { PICTURE_KINDS, showsAir, type Conversation } from '../../loom/index.js';
-import { carriesNetwork, ownPictures, sees, type Sheet } from '../../parts/index.js';
+import { PICTURE_KINDS, type Conversation } from '../../loom/index.js';
+import { carriesNetwork, ownPictures, sees, showsAir, type Sheet } from '../../parts/index.js';
 import { partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
