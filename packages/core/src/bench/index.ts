@@ -11,6 +11,7 @@ export {
   type BenchFrame,
 } from './observe.js';
 export { endsSight, knowsEnds, menuSight, networkSight, slotSight, voltsSight } from './sights.js';
+export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
 export { notesPhotos, TAGGED, tagSight } from './tags.js';
 export { pictureInto, type Picture } from './pictures.js';
 export { portTraffic, trafficAsDrawn, type PortTraffic } from './traffic.js';

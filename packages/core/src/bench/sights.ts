@@ -5,6 +5,7 @@ import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
+import { probeSights } from './probes.js';
 import { tagSights } from './tags.js';
 import type { BenchState, ReceiverState, RunState } from './state.js';
 
@@ -65,6 +66,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     yield [`${id}.${what}`, awakeOnly(index, () => text)];
   }
   yield* tagSights(bench, id);
+  yield* probeSights(bench, own);
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   for (const link of own.pictureInputs) {
     yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];

@@ -1,5 +1,7 @@
 /** What can be measured, read or looked at on a bench to tell one fault from another, and what it says on a bench as it really is. */
 import {
+  antennasOf,
+  sendsByAir,
   FLAW_SIGHTS,
   SHOWN_FLAWS,
   beepsAtAll,
@@ -9,8 +11,8 @@ import {
   tensionText,
   wheeled,
 } from '../bench/index.js';
-import { findConversations, type Conversation } from '../loom/index.js';
-import { isChoice, sendsPictures, type Sheet } from '../parts/index.js';
+import { findConversations } from '../loom/index.js';
+import { isChoice } from '../parts/index.js';
 import { stageIsAwake, stageVolts } from './world.js';
 import { rigNetwork } from '../rails/index.js';
 import {
@@ -129,11 +131,6 @@ const fields = (rig: Rig): Measure[] =>
         return isOn && !isDead && stageIsAwake(world, part.id) ? 'a field' : 'nothing';
       });
     });
-const antennasOf = (rig: Rig): Conversation[] =>
-  findConversations(rig).filter((c) => c.kind === 'antenna' && !c.troubles.length);
-const sendsByAir = (sheet: Sheet): boolean =>
-  sendsPictures(sheet) || sheet.links.some((l) => l.kind === 'radio' && l.way !== 'listen');
-
 /** How the plugs and wires of a cable sit. What is broken inside cannot be seen. */
 const looks = (rig: Rig): Measure[] =>
   rig.cables.map((cable) =>

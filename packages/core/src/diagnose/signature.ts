@@ -7,6 +7,7 @@ import {
   type Bench,
   type BenchPart,
   type HeardFunction,
+  probesText,
 } from '../bench/index.js';
 import { photoWays } from '../loom/index.js';
 import { looksOf, type CheckStep } from '../prove/index.js';
@@ -229,6 +230,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
       flaws,
       arrivesOf(bench, own),
       tagsOf(bench, own),
+      probesText(bench, own),
     ]),
     told: functions.map((f) => JSON.stringify(toldBy(f))),
     picturesFrom: pictures.map(([, from]) => from.part),

@@ -16,6 +16,7 @@ import { endsToSet, endSteps } from './end-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
 import { arrivingSteps, byHandSteps } from './picture-steps.js';
+import { antennaSteps, probeSteps } from './probe-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, wheelSteps, type VoltsAt } from './meter-steps.js';
@@ -44,7 +45,7 @@ export function checkPlan(
   const before = [
     ...[...as('leads', [...leadSteps(rig), ...wheelSteps(rig)]), ...as('pages', pageSteps(rig))],
     ...as('supplies', [...packSteps(rig, volts), ...powerStep(rig, volts)]),
-    ...as('channels', [...receiverSteps(rig, conversations), ...slotSteps(rig, chains, conversations)]),
+    ...as('channels', [...receiverSteps(rig, conversations), ...probeSteps(rig), ...slotSteps(rig, chains, conversations)]),
     ...as('pictures', arrivingSteps(rig, conversations)),
   ];
   const isDriven = ({ control, shaping }: Chain): boolean => control !== null && shaping !== null;
@@ -65,7 +66,7 @@ export function checkPlan(
       ...inOrder(driven).flatMap((chain) => (settingEnds.has(chain) ? [] : stepsOf(plan, chain))),
       ...asked.filter((s) => !s.byEye),
     ]),
-    ...as('looks', [...lookSteps(rig), ...tagSteps(rig)]),
+    ...as('looks', [...lookSteps(rig), ...antennaSteps(rig), ...tagSteps(rig)]),
     ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
     // a drive that knows its ends does not go past them in any step after
     ...as('ends', endSteps(plan, ends)),

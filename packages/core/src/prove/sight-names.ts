@@ -23,7 +23,17 @@ const PICTURE = /^(?<link>.+?)-picture(?:-of-(?<camera>.+))?$/;
 /** What people call a sight of a part. */
 function sightName(rig: Rig, part: string, what: string): string {
   const sheet = sheetOf(rig, part);
-  return (pictureName(rig, sheet, what) ?? thingName(sheet, what) ?? what.replaceAll('-', ' ')).toLowerCase();
+  return (pictureName(rig, sheet, what) ?? lineName(sheet, what) ?? thingName(sheet, what) ?? what.replaceAll('-', ' ')).toLowerCase();
+}
+
+/** A line where it comes in, by its plug and pin, and an antenna by its plug. */
+function lineName({ ports, links }: Sheet, what: string): string | undefined {
+  const own = links.find(({ id }) => `${id}-comes` === what || `${id}-alone` === what)?.pins;
+  const at = own?.hear ?? own?.data;
+  const port = ports.find((p) => p.id === at?.port);
+  if (!port) return undefined;
+  const pin = port.pins.find((p) => p.n === at?.pin)?.label ?? '';
+  return what.endsWith('-alone') ? `antenna at ${port.label}` : `${port.label} ${pin}`.trim();
 }
 
 function pictureName(rig: Rig, { ports, links }: Sheet, what: string): string | undefined {

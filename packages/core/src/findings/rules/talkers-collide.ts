@@ -13,9 +13,11 @@ export const talkersRule: Rule = ({ rig, nets }) => {
     const talkers = [...new Set(met.map((c) => c.talker.part.id))];
     // a part with two of its pins on one wire is a lead on a taken pin, and told as that
     if (talkers.length < 2 || meetInOneLead(rig, talkers)) return [];
-    // one that says what the listener does not even understand is the stranger; else the last that came
+    // one that says what the listener does not even understand, or came without a ground, is the stranger; else the last that came
     const second =
-      met.find((c) => c.kind !== c.listener.link.kind) ?? met.find((c) => c.talker.part.id === talkers.at(-1))!;
+      met.find((c) => c.kind !== c.listener.link.kind) ??
+      met.find((c) => c.troubles.includes('no ground')) ??
+      met.find((c) => c.talker.part.id === talkers.at(-1))!;
     const at = pinOf(second.talker, second.talker.link.pins.data!);
     return [
       {

@@ -1,0 +1,57 @@
+/**
+ * A probe on the lines that nothing seen hangs on: motors stand while their pulses come, and a sensor says what nobody moves by. A look
+ * at each of several antennas.
+ */
+import { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, unfollowed } from '../bench/index.js';
+import type { Conversation } from '../loom/index.js';
+import { antennaLinks } from '../parts/index.js';
+import { partsWithSheets, portLabel, type Part, type Rig } from '../rig/index.js';
+import { groupBy, listed } from '../units/index.js';
+import type { BareStep } from './step.js';
+
+/** One step for each part that lines come into: every pin of it in turn, with nothing moving. */
+export const probeSteps = (rig: Rig): BareStep[] =>
+  [...groupBy(unfollowed(rig), (c) => c.listener.part)].map(([part, lines]) => ({
+    id: `${part.id}.lines`,
+    part: part.id,
+    title: `Probe what comes into ${part.label}`,
+    expectText: listed([...groupBy(lines, probeReads)].map(([says, own]) => `${says} at ${listed(pinsOf(rig, own))}`)),
+    ...{ setUp: {}, moves: [] },
+    through: [...new Set(lines.map((c) => c.talker.part.id))],
+    expects: [...new Map(lines.map((c) => [probeSight(c), probeReads(c)]))].map(([sight, is]) => ({ sight, is })),
+  }));
+
+/** The pins at which a probe goes, each once. */
+function pinsOf(rig: Rig, lines: readonly Conversation[]): string[] {
+  const named = lines.flatMap(({ listener: { part, sheet, link } }) => {
+    const at = link.pins.hear ?? link.pins.data;
+    const pin = sheet.ports.find((p) => p.id === at?.port)?.pins.find((p) => p.n === at?.pin);
+    return at ? [`${portLabel(rig, { part: part.id, port: at.port })} ${pin?.label ?? at.pin}`] : [];
+  });
+  return [...new Set(named)];
+}
+
+const OF_EACH = {
+  field: (part: Part) => `Hold a field meter near each antenna of ${part.label}`,
+  picture: (part: Part) => `Leave one antenna at a time on ${part.label}`,
+} as const;
+
+/** Of several antennas one may be dead, and everything works all the same until it is far away: each for itself. @source [practice] */
+export const antennaSteps = (rig: Rig): BareStep[] =>
+  partsWithSheets(rig).flatMap(({ part, sheet }): BareStep[] => {
+    const at = atAntenna(sheet);
+    const on = new Set(antennasOf(rig).flatMap(({ talker }) => (talker.part.id === part.id ? [talker.link.id] : [])));
+    const own = antennaLinks(sheet).filter((l) => on.has(l.id));
+    if (at === null || own.length < 2) return [];
+    const plugs = own.map((l) => portLabel(rig, { part: part.id, port: l.pins.data!.port }));
+    return [
+      {
+        id: `${part.id}.antennas`,
+        part: part.id,
+        title: OF_EACH[at](part),
+        expectText: at === 'field' ? `a field at ${listed(plugs)}` : `the picture stays, by ${listed(plugs)} alone`,
+        ...{ setUp: {}, moves: [] },
+        expects: own.map((l) => ({ sight: antennaSight(part.id, l.id), is: AT_ANTENNA[at] })),
+      },
+    ];
+  });
