@@ -1,5 +1,5 @@
 import { decodeBytes, decodeLine, fullestTrack, trackOf, type Capture, type Sense } from '@squallmark/core/captures';
-import { channelOfOutput, identify as identifyTrack, type Identified } from '@squallmark/core/channels';
+import { channelOfOutput, identify as identifyTrack, linesOfOne, type Identified } from '@squallmark/core/channels';
 import { writeRig } from '@squallmark/core/files';
 import { hearsAir } from '@squallmark/core/parts';
 import { applyEdits, partsThat, stepSentence, type Rig } from '@squallmark/core/rig';
@@ -18,7 +18,8 @@ export async function identify(files: string[], options: Options, shell: Shell):
     throw new InputProblem('identify wants a recording and a rig: squallmark identify CAPTURE RIG.json');
   const rig = openRig(rigFile, shell);
   const capture = await openCapture(file, shell);
-  const found = identifyTrack(rig, trackFrom(capture, rig, options, file));
+  const { track, transmitter } = trackFrom(capture, rig, options, file);
+  const found = identifyTrack(rig, track, [], transmitter);
   if (options.to !== undefined) {
     const now = found.edits.length ? applyEdits(rig, found.edits).rig : rig;
     shell.write(options.to, new TextEncoder().encode(writeRig(now)));
@@ -28,8 +29,14 @@ export async function identify(files: string[], options: Options, shell: Shell):
   return 0;
 }
 
-/** Slots over time of the line that carries most of them, or of all pulses together. */
-function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: string): ReturnType<typeof trackOf> {
+interface OwnTrack {
+  track: ReturnType<typeof trackOf>;
+  /** Whose channels it carries; the pilot's where left out. */
+  transmitter?: string | undefined;
+}
+
+/** Slots over time of the line that carries most of them, or of all pulses of one transmitter's receivers together. */
+function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: string): OwnTrack {
   const bus = partsThat(rig, hearsAir).flatMap(({ sheet }) => sheet.links.filter((l) => l.kind === 'sbus'))[0];
   const scale = bus?.params.scale ?? 'micro';
   const kind = kindOf(as);
@@ -37,7 +44,7 @@ function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: stri
     const guess = guessBytes(capture.bytes, kind);
     if (!guess) throw new InputProblem(`${file}: no frames with channels in these bytes`);
     const decoding = decodeBytes(capture.bytes, guess.sense as Extract<Sense, { format: unknown }>);
-    return trackOf(decoding, scale, bus?.params.periodMs ?? BUS_MS);
+    return { track: trackOf(decoding, scale, bus?.params.periodMs ?? BUS_MS) };
   }
   const tracks = capture.lines
     .filter((l) => line === undefined || l.name === line)
@@ -45,9 +52,10 @@ function trackFrom(capture: Capture, rig: Rig, { as, line }: Options, file: stri
       const guess = guessLine(l, kind);
       return guess ? [{ line: l.name, track: trackOf(decodeLine(l, guess.sense, capture.endNs), scale) }] : [];
     });
-  const best = fullestTrack(tracks, channelOfOutput(rig));
+  const { lines, transmitter } = linesOfOne(rig, tracks);
+  const best = fullestTrack(lines, channelOfOutput(rig, transmitter));
   if (!best) throw new InputProblem(`${file}: no line carries channels`);
-  return best.track;
+  return { track: best.track, transmitter };
 }
 
 function say({ found, again, dead, edits }: Identified, rig: Rig, shell: Shell): void {

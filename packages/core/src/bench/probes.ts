@@ -6,7 +6,9 @@ import {
   bringsChannels,
   flies,
   hasControls,
+  hearsAir,
   passesOn,
+  radiates,
   sendsPictures,
   showsAir,
   type LinkKind,
@@ -60,14 +62,16 @@ export const unfollowed = oncePerRig((rig: Rig): readonly Conversation[] =>
 export const antennasOf = (rig: Rig): Conversation[] =>
   findConversations(rig).filter((c) => c.kind === 'antenna' && !c.troubles.length);
 
-/** Something leaves it through the air. */
+/** Something leaves it through the air; what has antennas and says nothing of its radio sends and hears. */
 export const sendsByAir = (sheet: Sheet): boolean =>
-  sendsPictures(sheet) || sheet.links.some((l) => l.kind === 'radio' && l.way !== 'listen');
+  sendsPictures(sheet) ||
+  sheet.links.some((l) => l.kind === 'radio' && l.way !== 'listen') ||
+  (radiates(sheet) && !sheet.links.some((l) => l.kind === 'radio'));
 
 /** What there is at each antenna of a part by itself, where that can be told. */
-export const AT_ANTENNA = { field: 'a field', picture: 'the picture stays' } as const;
+export const AT_ANTENNA = { field: 'a field', picture: 'the picture stays', link: 'the link holds' } as const;
 export const atAntenna = (sheet: Sheet): keyof typeof AT_ANTENNA | null =>
-  sendsByAir(sheet) ? 'field' : showsAir(sheet) ? 'picture' : null;
+  sendsByAir(sheet) ? 'field' : showsAir(sheet) ? 'picture' : hearsAir(sheet) ? 'link' : null;
 export const antennaSight = (part: string, link: string): string => `${part}.${link}-alone`;
 
 function antennaSights({ rig, flaws }: Bench, { part, sheet, index }: BenchPart): [string, (state: BenchState) => string | null][] {

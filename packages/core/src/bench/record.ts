@@ -16,7 +16,7 @@ import { TrackWriter, type CaptureLine, type SlotTrack } from '../captures/index
 import { arrivingUs, findChains } from '../channels/index.js';
 import type { Conversation } from '../loom/index.js';
 import type { Control, Link } from '../parts/index.js';
-import { slotCarried, type Rig } from '../rig/index.js';
+import { controlName, slotCarried, type Rig } from '../rig/index.js';
 import { clamp } from '../units/index.js';
 import { compileBench, type Bench, type BenchPart } from './compile.js';
 import type { CountedKind } from './codecs.js';
@@ -196,21 +196,27 @@ const WRITES: Record<'ppm' | 'pulse', Writes> = {
 const IN_HAND_MS = 1900;
 const PAUSE_MS = 1400;
 
-/** Every driven control of the first transmitter moved once, up or right first, with pauses between: what Identify wants. */
+/**
+ * Every driven control moved once, up or right first, with pauses between: what Identify wants. First the pilot's, then those of each
+ * other transmitter that has a receiver of its own; controls go by the names they have on the bench.
+ */
 export function wiggleAll(rig: Rig): { gestures: Gesture[]; forMs: number; order: string[] } {
   const bench = compileBench(rig);
-  const own = bench.parts.find((p) => p.first);
+  const heard = new Set(bench.parts.map((p) => p.transmitter));
+  const own = bench.parts.filter((p) => p.first || heard.has(p.index));
   const gestures: Gesture[] = [];
   const order: string[] = [];
   let at = 800;
-  for (const control of own?.sheet.controls ?? []) {
-    if (!own!.shaping.some((s) => s.control === control.id)) continue;
-    const rest = own!.idle[control.id]!;
-    order.push(control.id);
-    for (let ms = 0; ms <= IN_HAND_MS; ms += 20)
-      gestures.push({ atMs: at + ms, controls: { [control.id]: handAt(control.kind, rest, ms) } });
-    at += IN_HAND_MS + PAUSE_MS;
-  }
+  for (const { part, sheet, shaping, idle } of own.sort((a, b) => Number(b.first) - Number(a.first)))
+    for (const control of sheet.controls) {
+      if (!shaping.some((s) => s.control === control.id)) continue;
+      const rest = idle[control.id]!;
+      const name = controlName(rig, part.id, control.id);
+      order.push(name);
+      for (let ms = 0; ms <= IN_HAND_MS; ms += 20)
+        gestures.push({ atMs: at + ms, controls: { [name]: handAt(control.kind, rest, ms) } });
+      at += IN_HAND_MS + PAUSE_MS;
+    }
   return { gestures, forMs: at + 400, order };
 }
 

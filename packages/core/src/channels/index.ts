@@ -1,4 +1,4 @@
-export { channelOfOutput } from './identify/outputs.js';
+export { channelOfOutput, linesOfOne, type OfOne } from './identify/outputs.js';
 export { byEachHand, bySecond, fitInHand, gripOf, movedBy, type HandChain } from './by-second.js';
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
 export {

@@ -4,7 +4,7 @@
  */
 import { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, unfollowed } from '../bench/index.js';
 import type { Conversation } from '../loom/index.js';
-import { antennaLinks } from '../parts/index.js';
+import { antennaLinks, sendsPictures } from '../parts/index.js';
 import { partsWithSheets, portLabel, type Part, type Rig } from '../rig/index.js';
 import { groupBy, listed } from '../units/index.js';
 import type { BareStep } from './step.js';
@@ -31,25 +31,31 @@ function pinsOf(rig: Rig, lines: readonly Conversation[]): string[] {
   return [...new Set(named)];
 }
 
+// covered, not screwed off: what answers by radio is never without its antennas
+const oneAtATime = ({ label }: Part): string => `Cover all antennas of ${label} but one, each in turn`;
 const OF_EACH = {
-  field: (part: Part) => `Hold a field meter near each antenna of ${part.label}`,
-  picture: (part: Part) => `Leave one antenna at a time on ${part.label}`,
+  field: ({ label }: Part) => `Hold a field meter near each antenna of ${label}`,
+  picture: oneAtATime,
+  link: oneAtATime,
 } as const;
 
-/** Of several antennas one may be dead, and everything works all the same until it is far away: each for itself. @source [practice] */
+/**
+ * Of several antennas one may be dead, and everything works all the same until it is far away: each for itself. The only one of what sends
+ * no picture is asked too, since nothing that is seen here comes by it. @source [practice]
+ */
 export const antennaSteps = (rig: Rig): BareStep[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }): BareStep[] => {
     const at = atAntenna(sheet);
     const on = new Set(antennasOf(rig).flatMap(({ talker }) => (talker.part.id === part.id ? [talker.link.id] : [])));
     const own = antennaLinks(sheet).filter((l) => on.has(l.id));
-    if (at === null || own.length < 2) return [];
+    if (at === null || own.length < (at === 'field' && !sendsPictures(sheet) ? 1 : 2)) return [];
     const plugs = own.map((l) => portLabel(rig, { part: part.id, port: l.pins.data!.port }));
     return [
       {
         id: `${part.id}.antennas`,
         part: part.id,
         title: OF_EACH[at](part),
-        expectText: at === 'field' ? `a field at ${listed(plugs)}` : `the picture stays, by ${listed(plugs)} alone`,
+        expectText: at === 'field' ? `a field at ${listed(plugs)}` : `${AT_ANTENNA[at]}, by ${listed(plugs)} alone`,
         ...{ setUp: {}, moves: [] },
         expects: own.map((l) => ({ sight: antennaSight(part.id, l.id), is: AT_ANTENNA[at] })),
       },

@@ -18,7 +18,7 @@ export { PULSE, clampPulseUs, pulseToPct, pctToPulse } from './pulse.js';
 export { clamp, remap, roundTo } from './maths.js';
 export { SEEN_TEXT, unseenIn } from './unseen.js';
 export { valueIn } from './value-in.js';
-export { isOneOf, isSameName } from './same-name.js';
+export { isOneOf, isSameName, plain } from './same-name.js';
 export { Misuse } from './misuse.js';
 export { hairV } from './hair.js';
 export { Joined } from './joined.js';

@@ -1,4 +1,5 @@
-const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
+/** A name without its capitals, blanks, hyphens and dots. */
+export const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
 
 /** Whether two names are one as people write them: capitals, blanks, hyphens and dots aside. */
 export const isSameName = (a: string, b: string): boolean => a === b || (plain(a) !== '' && plain(a) === plain(b));

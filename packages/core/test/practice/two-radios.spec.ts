@@ -1,9 +1,25 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdits, EditRefused, type Edit } from '../../src/rig/index.js';
-import { boundReceivers, ladderRows, findChains } from '../../src/channels/index.js';
+import {
+  boundReceivers,
+  channelOfOutput,
+  findChains,
+  identify,
+  ladderRows,
+  linesOfOne,
+} from '../../src/channels/index.js';
 import { channelCard, channelTable, readChannelTable, writeCsv } from '../../src/files/index.js';
 import { findConversations } from '../../src/loom/index.js';
-import { compileBench, observe, runBench, setControls, startBench } from '../../src/bench/index.js';
+import { decodeLine, fullestTrack, recogniseLine, trackOf } from '../../src/captures/index.js';
+import {
+  compileBench,
+  observe,
+  recordBench,
+  runBench,
+  setControls,
+  startBench,
+  wiggleAll,
+} from '../../src/bench/index.js';
 import { planOf } from '../../src/prove/index.js';
 import { brief } from './bench.js';
 import { Proposed } from './proposed.js';
@@ -98,6 +114,28 @@ describe('two transmitters, each with a receiver of its own', () => {
     ]);
     const heads = channelCard(now.rig, now.analysis).tables.map((t) => t.heading);
     expect(heads.filter((h) => h.startsWith('Channels of'))).toHaveLength(2);
+  });
+
+  it('are told apart in a recording, by the receivers that its lines are named after', () => {
+    const { gestures, forMs, order } = wiggleAll(now.rig);
+    const { lines, endNs } = recordBench(now.rig, gestures, forMs);
+    expect(order.filter((c) => c.startsWith('HC.')).length).toBeGreaterThan(2);
+    const named = lines.flatMap((line) => {
+      const guess = recogniseLine(line).at(0);
+      return guess ? [{ line: line.name, track: trackOf(decodeLine(line, guess.sense, endNs), 'micro') }] : [];
+    });
+    for (const [transmitter, receiver] of [...boundReceivers(now.rig)].map(([r, t]) => [t, r] as const)) {
+      const { label } = now.rig.parts.find((p) => p.id === receiver)!;
+      const own = linesOfOne(
+        now.rig,
+        named.filter((l) => l.line.startsWith(label)),
+      );
+      expect(own.transmitter).toBe(transmitter);
+      const track = fullestTrack(own.lines, channelOfOutput(now.rig, transmitter))!.track;
+      const { found, edits, dead } = identify(now.rig, track, [], transmitter);
+      expect(found.length).toBeGreaterThan(1);
+      expect({ edits, dead }).toEqual({ edits: [], dead: [] });
+    }
   });
 
   it('leave a pilot with one receiver that receiver, whoever asks', () => {

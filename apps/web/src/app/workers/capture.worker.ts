@@ -27,7 +27,7 @@ import {
   type SenseKind,
   type TimingReport,
 } from '@squallmark/core/captures';
-import { channelOfOutput, identify, type Identified, type Touch } from '@squallmark/core/channels';
+import { channelOfOutput, identify, linesOfOne, type Identified, type Touch } from '@squallmark/core/channels';
 import type { Rig } from '@squallmark/core/rig';
 import { AT_ONCE, captureSource, type Chunk, type LiveKind } from '@squallmark/core/sources';
 import { LineWriter, byteNs, writeUart, type BusScale } from '@squallmark/core/signals';
@@ -222,8 +222,9 @@ const api = {
       const [guess] = recogniseLine(line);
       return guess ? [{ line: line.name, track: trackOf(decodeLine(line, guess.sense, open!.endNs), scale) }] : [];
     });
-    const best = fullestTrack(tracks, channelOfOutput(rig));
-    return best && { line: best.line, found: identify(rig, best.track, touches) };
+    const { lines, transmitter } = linesOfOne(rig, tracks);
+    const best = fullestTrack(lines, channelOfOutput(rig, transmitter));
+    return best && { line: best.line, found: identify(rig, best.track, touches, transmitter) };
   },
   /** The line that most surely is a bus with channels, with all that came on it; null where none is. */
   async bus(): Promise<BusLine | null> {

@@ -41,6 +41,8 @@ export interface Identified {
   together: number[][];
   /** What makes the rig agree with what was seen. */
   edits: Edit[];
+  /** The transmitter whose controls these are; none on a bench without one. */
+  transmitter: string | null;
 }
 
 /** Slots that moved as copies of each other are at least this alike. */
@@ -52,9 +54,14 @@ const AGREES_US = 6;
  * Which control drives which slot, from a recording while each control is moved once, up or right first.
  * Slots that move alike follow one control; slots that move together but not alike are two controls at once, and asked for
  * again. Which control it was is told by `touches`, else by the rig's own row, else by kind alone.
+ * @param transmitter whose controls were moved; the pilot's where left out
  */
-export function identify(rig: Rig, track: SlotTrack, touches: readonly Touch[] = []): Identified {
-  const transmitter = pilotTransmitter(rig);
+export function identify(
+  rig: Rig,
+  track: SlotTrack,
+  touches: readonly Touch[] = [],
+  transmitter = pilotTransmitter(rig),
+): Identified {
   const controls = transmitter ? sheetOf(rig, transmitter).controls : [];
   const clean: { episode: Episode; seen: SeenMovement[] }[] = [];
   const again: Identified['again'] = [];
@@ -75,9 +82,10 @@ export function identify(rig: Rig, track: SlotTrack, touches: readonly Touch[] =
   return {
     found,
     again,
-    dead: deadOf(rig, transmitter, found, again),
+    dead: deadOf(rig, transmitter, track, found, again),
     together: found.filter((f) => f.slots.length > 1).map((f) => f.slots),
     edits,
+    transmitter: transmitter ?? null,
   };
 }
 
@@ -168,12 +176,15 @@ function kindCost(control: Control, kind: SeenKind): number {
 function deadOf(
   rig: Rig,
   transmitter: string | undefined,
+  { slots }: SlotTrack,
   found: readonly FoundControl[],
   again: Identified['again'],
 ): string[] {
   const moved = new Set([...found.flatMap((f) => f.slots), ...again.flatMap((a) => a.slots)]);
   const named = new Set(found.flatMap((f) => (f.control ? [f.control] : f.orElse)));
-  const rows = rig.shaping.filter((s) => s.transmitter === transmitter && s.control);
+  // what the recording does not carry may have moved all the same
+  const isCarried = (channel: number): boolean => slots[channel - 1]?.some((us) => !Number.isNaN(us)) ?? false;
+  const rows = rig.shaping.filter((s) => s.transmitter === transmitter && s.control && isCarried(s.channel));
   return [...new Set(rows.filter((s) => !moved.has(s.channel) && !named.has(s.control!)).map((s) => s.control!))];
 }
 

@@ -12,9 +12,9 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { TrackWriter } from '@squallmark/core/captures';
-import { identify, type FoundControl, type Identified, type Touch } from '@squallmark/core/channels';
+import { boundReceivers, identify, type FoundControl, type Identified, type Touch } from '@squallmark/core/channels';
 import { bringsChannels, type Control } from '@squallmark/core/parts';
-import { partsThat, stepSentence, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
+import { partsThat, sheetOf, stepSentence, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
 import { num, seconds } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
 import { Choice, type Option } from '../../kit/fields/choice';
@@ -68,7 +68,9 @@ export class IdentifyCard {
     inject(DestroyRef).onDestroy(() => this.live.stop());
     effect(() => {
       const frame = this.bench.frame();
-      const slots = frame?.receivers[0]?.slots ?? [];
+      const own = boundReceivers(this.store.rig());
+      const ours = frame?.receivers.find((r) => own.get(r.part) === this.transmitter()) ?? frame?.receivers[0];
+      const slots = ours?.slots ?? [];
       if (frame && slots.length && this.source === 'the simulated rig')
         this.hear(
           frame.tMs,
@@ -151,8 +153,11 @@ export class IdentifyCard {
     return links.find((l) => l.kind === 'sbus')?.params.scale ?? 'micro';
   }
 
+  /** By the label that its own transmitter has for it. */
   protected name(control: string): string {
-    return this.controls().find((c) => c.id === control)?.label ?? control;
+    const own = this.result()?.found.transmitter;
+    const controls = own ? sheetOf(this.store.rig(), own).controls : this.controls();
+    return controls.find((c) => c.id === control)?.label ?? control;
   }
 
   protected names(controls: readonly string[]): string {
@@ -168,7 +173,7 @@ export class IdentifyCard {
 
   /** One of several alike is named by the user; the rows follow at once. */
   protected choose(found: FoundControl, control: string | null): void {
-    const transmitter = this.transmitter();
+    const transmitter = this.result()?.found.transmitter;
     if (!control || !transmitter) return;
     const edits = found.slots.map((channel) => ({ kind: 'shape' as const, transmitter, channel, change: { control } }));
     const now = this.result();
