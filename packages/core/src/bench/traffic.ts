@@ -1,7 +1,7 @@
 /** What comes in at every port that listens for orders, as a probe on its pin and the part behind it have it. */
 import { TELLS } from '../channels/index.js';
 import { findConversations, findNets, heardBy, pinOf, type Conversation } from '../loom/index.js';
-import { flies, type Link, type LinkKind, type PinAt } from '../parts/index.js';
+import { flies, type Link, type LinkKind, type PinAt, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, pinKey, slotCarried, wiresAt, type Part, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Bench, BenchPart } from './compile.js';
@@ -106,7 +106,7 @@ function rateOf({ own, link }: Mouth): number | null {
 interface ListeningPin {
   id: string;
   part: Part;
-  /** Label of its port. */
+  /** Label of its port, and of its pin where several of the port listen. */
   port: string;
   at: PinAt;
   links: readonly Link[];
@@ -114,15 +114,24 @@ interface ListeningPin {
 
 /** Every wired pin on which somebody listens for orders, in the order of the parts. */
 const listeningPins = oncePerRig((rig: Rig): readonly ListeningPin[] =>
-  partsWithSheets(rig).flatMap(({ part, sheet }) =>
-    [...groupBy(sheet.links.filter(listens), (l) => pinText(inPin(l)!)).values()].flatMap((links) => {
+  partsWithSheets(rig).flatMap(({ part, sheet }) => {
+    const pins = [...groupBy(sheet.links.filter(listens), (l) => pinText(inPin(l)!)).values()];
+    const isOneOf = ({ port }: PinAt): boolean => pins.filter(([l]) => inPin(l!)!.port === port).length > 1;
+    return pins.flatMap((links) => {
       const at = inPin(links[0]!)!;
       const pin = pinOf({ part }, at);
       if (!wiresAt(rig, pin).length) return [];
-      return [{ id: pinKey(pin), part, port: sheet.ports.find((p) => p.id === at.port)?.label ?? at.port, at, links }];
-    }),
-  ),
+      return [{ id: pinKey(pin), part, port: placeText(sheet, at, isOneOf(at)), at, links }];
+    });
+  }),
 );
+
+/** A port by its label; one of several pins of it that listen by that of the pin too. */
+function placeText({ ports }: Sheet, { port: id, pin: n }: PinAt, withPin: boolean): string {
+  const port = ports.find((p) => p.id === id);
+  if (!port) return id;
+  return withPin ? `${port.label} ${port.pins.find((p) => p.n === n)?.label ?? n}` : port.label;
+}
 
 /** What each of the ports that a rig has wired says, of a bench that may lack some of its leads. */
 export function trafficAsDrawn(drawn: Rig, seen: readonly PortTraffic[]): PortTraffic[] {
