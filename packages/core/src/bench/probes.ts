@@ -29,6 +29,7 @@ const SAYS: Partial<Record<LinkKind, string>> = {
   crsf: 'bytes',
   'device-serial': 'bytes',
   mavlink: 'bytes',
+  can: 'frames',
 };
 
 /** What a controller tells of the craft, for whoever sends it to the ground. */
@@ -52,7 +53,7 @@ export const unfollowed = oncePerRig((rig: Rig): readonly Conversation[] =>
   findConversations(rig).filter(({ kind, troubles, talker, listener: { sheet, link } }) => {
     if (SAYS[kind] === undefined || troubles.length) return false;
     if (sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return false;
-    if (flies(sheet)) return isSerial(link) && onlyReports(talker.sheet);
+    if (flies(sheet)) return (isSerial(link) || kind === 'can') && onlyReports(talker.sheet);
     if (TELEMETRY.has(kind) && flies(talker.sheet)) return true;
     return !passesOn(sheet) && !bringsChannels(sheet) && !hasControls(sheet);
   }),

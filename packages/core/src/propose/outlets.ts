@@ -57,17 +57,41 @@ export const outletA = ({ sheet, source }: Outlet): number =>
 /**
  * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone, or for those that
  * nothing else here can feed, is no reason to leave any unfed, where the source gives enough: it wants a bigger plug, and is told so.
+ * Packs that are too small for all that only packs can feed are wired to all of it: what they give at the peak is told.
  */
 export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: readonly Outlet[]): number {
   const [carries, gives] = [outletA(outlet), outlet.source.maxA];
-  if (carries >= gives) return carries;
   const own = eaters.filter((e) => fits(outlet, e));
+  const asked = outlet.source.kind === 'pack' ? askedOfPacks(own, eaters, outlets) : null;
+  // each by what it gives, and so much over that the loads go in whole
+  if (asked && asked.amps > asked.givesA) return (gives * asked.amps) / asked.givesA + asked.mostA;
+  if (carries >= gives) return carries;
+  if (asked && asked.amps > asked.carriesA) return gives;
   const asks = (e: Eater): number => ampsOf(outlet, e, eaters, outlets);
   const isBeyond = (e: Eater): boolean => asks(e) > carries && asks(e) <= gives;
   const feeds = (o: Outlet, e: Eater): boolean => fits(o, e) && ampsOf(o, e, eaters, outlets) <= o.source.maxA;
   const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !feeds(o, e)));
   const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
   return own.some(isBeyond) || together > carries ? gives : carries;
+}
+
+/** What only packs can feed asks of them together, and the most that one of it does; what those packs give, and carry by their plugs. */
+function askedOfPacks(
+  own: readonly Eater[],
+  eaters: readonly Eater[],
+  outlets: readonly Outlet[],
+): { amps: number; mostA: number; givesA: number; carriesA: number } {
+  const feeding = (e: Eater): Outlet[] =>
+    outlets.filter((o) => fits(o, e) && ampsOf(o, e, eaters, outlets) <= o.source.maxA);
+  const alone = own.map((e) => ({ e, by: feeding(e) })).filter(({ by }) => by.every((o) => o.source.kind === 'pack'));
+  const packs = [...new Set(alone.flatMap(({ by }) => by))];
+  const sum = (figures: readonly number[]): number => figures.reduce((a, b) => a + b, 0);
+  const asks = alone.map(({ e, by }) => (by[0] ? ampsOf(by[0], e, eaters, outlets) : 0));
+  return {
+    ...{ amps: sum(asks), mostA: Math.max(0, ...asks) },
+    givesA: sum(packs.map((o) => o.source.maxA)),
+    carriesA: sum(packs.map(outletA)),
+  };
 }
 
 /** What a supply draws at its peak from an outlet, A: of so many watts most when the outlet is low; a stalled motor takes its amperes. */

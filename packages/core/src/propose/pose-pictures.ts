@@ -42,7 +42,11 @@ export function posePictures(poser: Poser): void {
   const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);
   // a screen that takes it from the air may be the end of it
   const onwardCost = (part: Part, sheet: Sheet): number | null =>
-    given(part) ? COST.openWish : isFromAir(sheet) && listeners.some((to) => takesFrom(poser, sheet, to)) ? COST.openNice : null;
+    given(part)
+      ? COST.openWish
+      : isFromAir(sheet) && listeners.some((to) => takesFrom(poser, sheet, to))
+        ? COST.openNice
+        : null;
   for (const { part, sheet } of view.parts) {
     const out = sheet.links.some((l) => PICTURE_KINDS.has(l.kind) && l.way === 'talk');
     if (sees(sheet) && out && !sends(part))
@@ -115,11 +119,7 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const wakes = relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [];
   addJoin(poser, talker, listener, { covers, wakes, cost: [] });
   // what it shares out once more is of use to what has no other picture
-  if (splits(from.sheet) && poser.has(overlayNeed(from.part.id)) && covers.length > 1)
-    addJoin(poser, talker, listener, {
-      covers: covers.slice(1),
-      wakes,
-      takes: poser.relies(overlayNeed(from.part.id)),
-      cost: [],
-    });
+  const first = isFromAir(from.sheet) ? own : overlayNeed(from.part.id);
+  if (splits(from.sheet) && poser.has(first) && covers.length > 1)
+    addJoin(poser, talker, listener, { covers: covers.slice(1), wakes, takes: poser.relies(first), cost: [] });
 }
