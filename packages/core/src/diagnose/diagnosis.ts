@@ -75,13 +75,13 @@ export function propose(book: Casebook, answers: Answers, skipped: readonly numb
   const all = [...book.suspects.map((s) => likelihood(s, answers)), elseLikelihood(book.sound, answers)];
   const weights = shares(all).slice(0, -1);
   if (Math.max(0, ...weights) >= SURE) return null;
-  const readings = book.suspects.map((s) => s.readings);
-  const at = nextMeasure(book.measures, weights, readings, new Set([...answers.readings.keys(), ...skipped]));
+  const done = new Set([...answers.readings.keys(), ...skipped]);
+  const at = nextMeasure(book.measures, book.suspects, weights, done);
   if (at === null) return null;
   const byReading = new Map<string, string[]>();
   weights.forEach((w, i) => {
     if (w < 0.01) return;
-    const reading = readings[i]![at]!;
+    const reading = book.suspects[i]!.readings[at]!;
     byReading.set(reading, [...(byReading.get(reading) ?? []), book.faults[i]!.id]);
   });
   return {

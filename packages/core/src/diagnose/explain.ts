@@ -14,7 +14,7 @@ export interface Suspect {
 
 /** What was found on the bench. */
 export interface Answers {
-  /** Steps as they went; of others nothing is known. */
+  /** Steps as they went; of others nothing is known. A map that is not changed any more. */
   steps: ReadonlyMap<string, { passed: boolean; saw?: string }>;
   /** Readings by the place of the measure. */
   readings: ReadonlyMap<number, string>;
@@ -31,15 +31,28 @@ const ELSE_STEP = 0.35;
 const ELSE_READING = 0.4;
 
 /** How well a suspect explains the answers, times how likely it is; not yet against the others. */
-export function likelihood({ weight, steps, readings }: Suspect, answers: Answers): number {
-  let share = weight;
-  for (const { step, passed, saw } of steps) {
-    const seen = answers.steps.get(step);
-    if (!seen) continue;
-    if (seen.passed !== passed) share *= WRONG_STEP;
-    else if (!passed && seen.saw !== undefined && seen.saw !== saw) share *= OTHER_SIGHT;
+export function likelihood(suspect: Suspect, answers: Answers): number {
+  let share = bySteps(suspect, answers.steps);
+  for (const [measure, reading] of answers.readings) if (suspect.readings[measure] !== reading) share *= WRONG_READING;
+  return share;
+}
+
+/** What some steps make of each suspect, kept while readings are added to them. */
+const BY_STEPS = new WeakMap<Answers['steps'], WeakMap<Suspect, number>>();
+
+function bySteps(suspect: Suspect, seen: Answers['steps']): number {
+  let known = BY_STEPS.get(seen);
+  if (!known) BY_STEPS.set(seen, (known = new WeakMap()));
+  let share = known.get(suspect);
+  if (share !== undefined) return share;
+  share = suspect.weight;
+  for (const { step, passed, saw } of suspect.steps) {
+    const own = seen.get(step);
+    if (!own) continue;
+    if (own.passed !== passed) share *= WRONG_STEP;
+    else if (!passed && own.saw !== undefined && own.saw !== saw) share *= OTHER_SIGHT;
   }
-  for (const [measure, reading] of answers.readings) if (readings[measure] !== reading) share *= WRONG_READING;
+  known.set(suspect, share);
   return share;
 }
 

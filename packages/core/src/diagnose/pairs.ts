@@ -10,14 +10,10 @@ const MOST_PAIRS = 60;
 /** Two at once, against the product of both weights over all. @source [mem] */
 const TOGETHER = 0.3;
 
-/** Answers that a suspect has otherwise. */
-function misses({ steps, readings }: Suspect, answers: Answers): number {
-  const wrong = steps.filter((s) => {
-    const seen = answers.steps.get(s.step);
-    return seen !== undefined && seen.passed !== s.passed;
-  }).length;
-  return wrong + [...answers.readings].filter(([at, reading]) => readings[at] !== reading).length;
-}
+/** Every answer is as a suspect has it. */
+const explainsAll = ({ steps, readings }: Suspect, answers: Answers): boolean =>
+  steps.every((s) => (answers.steps.get(s.step)?.passed ?? s.passed) === s.passed) &&
+  [...answers.readings].every(([at, reading]) => readings[at] === reading);
 
 /**
  * The casebook with pairs of faults among its suspects; the same one while some single fault explains every answer, or while
@@ -25,7 +21,7 @@ function misses({ steps, readings }: Suspect, answers: Answers): number {
  */
 export function widened(book: Casebook, answers: Answers): Casebook {
   const failed = [...answers.steps].filter(([, seen]) => !seen.passed).map(([step]) => step);
-  if (!failed.length || book.suspects.some((s) => misses(s, answers) === 0)) return book;
+  if (!failed.length || book.suspects.some((s) => explainsAll(s, answers))) return book;
   const pairs = candidates(book, answers, failed).flatMap(([a, b]) => pairOf(book, a, b) ?? []);
   return {
     ...book,

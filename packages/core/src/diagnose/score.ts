@@ -2,11 +2,12 @@
 import { chanceOf } from '../units/index.js';
 import type { Casebook } from './casebook.js';
 import { SURE, equalsOf, propose, searchOn, type Proposal } from './diagnosis.js';
-import { likelihood, shares, type Answers } from './explain.js';
+import { likelihood, shares, type Answers, type Suspect } from './explain.js';
 import type { Fault } from './fault.js';
 import type { Measure } from './measures.js';
+import { codedReadings } from './next-measurement.js';
 import type { Played } from './table.js';
-import { worldWith, type World } from './world.js';
+import { worldWith } from './world.js';
 
 /** One fault, and how it is noticed and found. */
 export interface FaultScore {
@@ -57,8 +58,8 @@ const oddSteps = ({ sound, suspects }: Casebook, at: number): string[] =>
  * The plan as it goes on a bench as it really is, as somebody finds it who has moved and looked first: leads and pages, which
  * name most faults by themselves, count as gone through only where nothing else went otherwise.
  */
-function answersOn({ player, sound }: Casebook, world: World): readonly Played[] {
-  const steps = player.play(world);
+function answersOn({ player, sound, suspects }: Casebook, at: number): readonly Played[] {
+  const { steps } = suspects[at]!;
   const moved = steps.filter((s) => !player.isStill(s.step));
   const before = new Map(sound.steps.map((s) => [s.step, s]));
   return moved.some((s) => s.passed !== before.get(s.step)!.passed) ? moved : steps;
@@ -94,7 +95,7 @@ export function scoreOf(book: Casebook, seed = 1): Score {
         unseen: unseenWhy(book, at),
       };
     const world = worldWith(book.rig, fault);
-    const steps = answersOn(book, world);
+    const steps = answersOn(book, at);
     const { ranked, measurements, minutes } = searchOn(book, steps, world);
     const rank = ranked.findIndex((r) => r.fault !== null && equals.includes(r.fault)) + 1;
     add(spent.own, fault.weight, { measurements: measurements.length, minutes });
@@ -142,9 +143,10 @@ const byChance =
     const informed = propose(book, answers);
     if (!informed) return null;
     const weights = shares(book.suspects.map((s) => likelihood(s, answers)));
-    const live = book.suspects.filter((_, i) => weights[i]! >= 0.01);
+    const { codes } = codedReadings(book.suspects);
+    const live = weights.flatMap((w, i) => (w >= 0.01 ? [i] : []));
     const telling = book.measures.flatMap((m, at): { measure: Measure; at: number }[] => {
-      const tells = new Set(live.map((s) => s.readings[at])).size > 1;
+      const tells = live.some((i) => codes[at]![i] !== codes[at]![live[0]!]);
       return tells && !answers.readings.has(at) ? [{ measure: m, at }] : [];
     });
     const drawn = telling[Math.floor(chanceOf(seed, 1000 * fault + answers.readings.size) * telling.length)];
@@ -153,6 +155,14 @@ const byChance =
 
 const bits = (parts: readonly number[]): number => parts.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 
+const SAYS = new WeakMap<Suspect, string>();
+/** All that the measures say of a suspect, as one text. */
+function saysAll(suspect: Suspect): string {
+  let says = SAYS.get(suspect);
+  if (says === undefined) SAYS.set(suspect, (says = suspect.readings.join('\n')));
+  return says;
+}
+
 /**
  * Bits between the suspects that some measure tells apart, less what a search may leave untold once one is sure, over the most
  * that any one measure can give at any stage: the bits of as many readings as it may have.
@@ -160,17 +170,17 @@ const bits = (parts: readonly number[]): number => parts.reduce((sum, p) => (p >
 function boundOf({ suspects, measures }: Casebook, answers: Answers): Effort {
   const weights = shares(suspects.map((s) => likelihood(s, answers)));
   const by = new Map<string, number>();
-  suspects.forEach(({ readings }, i) => {
-    const key = readings.join('\n');
+  suspects.forEach((suspect, i) => {
+    const key = saysAll(suspect);
     by.set(key, (by.get(key) ?? 0) + weights[i]!);
   });
   const untold = bits([SURE, 1 - SURE]) + (1 - SURE) * Math.log2(Math.max(1, by.size - 1));
   const needed = Math.max(0, bits([...by.values()]) - untold);
-  const live = suspects.filter((_, i) => weights[i]! > 0);
-  const each = measures.map((m, at) => ({
-    told: Math.log2(new Set(live.map((s) => s.readings[at])).size),
-    minutes: m.minutes,
-  }));
+  const { codes, kinds } = codedReadings(suspects);
+  const live = weights.flatMap((w, i) => (w > 0 ? [i] : []));
+  const readsOf = (at: number): number =>
+    live.length === suspects.length ? kinds[at]! : new Set(live.map((i) => codes[at]![i])).size;
+  const each = measures.map((m, at) => ({ told: Math.log2(readsOf(at)), minutes: m.minutes }));
   const most = Math.max(0, ...each.map((e) => e.told));
   const fastest = Math.max(0, ...each.map((e) => e.told / e.minutes));
   return { measurements: most > 0 ? needed / most : 0, minutes: fastest > 0 ? needed / fastest : 0 };
