@@ -1,9 +1,11 @@
-import { fillChannels, findChains, mismatchOf, type Chain } from '../../channels/index.js';
+import { fillChannels, findChains, type Chain } from '../../channels/index.js';
 import { applyEdits, nextId, type Edit } from '../../rig/index.js';
 import type { Fix, RuleContext } from '../finding.js';
+import { wishesKept } from './wishes-kept.js';
 
 /**
- * Wishes for a function that the wiring reaches and gives it a control and a channel; offered only where `mends` holds after.
+ * Wishes for a function that the wiring reaches and gives it a control and a channel; offered only where `mends` holds after and no wish is
+ * taken by it.
  * Null where no control or channel is left for it.
  */
 export function tellFunction(
@@ -12,9 +14,7 @@ export function tellFunction(
   mends: (now: readonly Chain[]) => boolean,
 ): Fix | null {
   if (!fn.path.length || fn.path.some((c) => c.troubles.length)) return null;
-  const known = rig.wishes.find((w) => w.what === fn.fn.what && (w.part ?? fn.part.id) === fn.part.id);
-  // by the control that was named for it already: what keeps that from reaching is mended there
-  if (known?.control && !fn.breaks && !mismatchOf(rig, known, fn)) return null;
+  const known = rig.wishes.some((w) => w.what === fn.fn.what && (w.part ?? fn.part.id) === fn.part.id);
   const wish: Edit[] = known
     ? []
     : [
@@ -35,8 +35,8 @@ export function tellFunction(
   const only = new Set([`${fn.part.id}.${fn.fn.id}`]);
   const { edits, unsolved } = fillChannels(wished, { only, reopen: only });
   if (unsolved || !edits.length) return null;
-  const now = findChains(applyEdits(wished, edits).rig);
-  return chains.length && mends(now)
+  const after = applyEdits(wished, edits).rig;
+  return chains.length && mends(findChains(after)) && wishesKept(rig, after)
     ? { label: `Tell it ${fn.fn.label.toLowerCase()} too`, edits: [...wish, ...edits] }
     : null;
 }

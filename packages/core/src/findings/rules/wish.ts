@@ -1,15 +1,14 @@
 import {
   fillChannels,
   doersOfWishes,
-  findChains,
   nameOf,
   setUpTwoOperators,
-  wishCoverage,
   type Chain,
   type Doer,
 } from '../../channels/index.js';
 import { applyEdits, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
+import { wishesKept } from './wishes-kept.js';
 
 /** Wishes that are not granted: no part does it, no way reaches it yet, or something else drives it than was named. */
 export const wishRule: Rule = (context) => {
@@ -82,12 +81,6 @@ const isNamed = (rig: RuleContext['rig'], chain: Chain): boolean =>
 
 /** Whether edits grant a wish and take none that is granted away. */
 function grants(rig: RuleContext['rig'], edits: Edit[], wish: Wish): boolean {
-  if (!edits.length) return false;
-  const after = applyEdits(rig, edits).rig;
-  const states = wishCoverage(after, findChains(after), null);
-  const before = wishCoverage(rig, findChains(rig), null);
-  return (
-    states.some((s) => s.wish.id === wish.id && s.state === 'granted') &&
-    before.every((b, i) => b.state !== 'granted' || states[i]!.state === 'granted')
-  );
+  const states = edits.length ? wishesKept(rig, applyEdits(rig, edits).rig) : null;
+  return states?.some((s) => s.wish.id === wish.id && s.state === 'granted') ?? false;
 }
