@@ -1,8 +1,6 @@
 import { boundReceivers, ownRadios, whoseWish } from '../channels/index.js';
-import { flies, hasControls, hearsAir, isBetween, isFlight, overOf, ownEar, type Sheet } from '../parts/index.js';
+import { flies, hasControls, hearsAir, isFlight, overOf, ownEar, type Sheet } from '../parts/index.js';
 import { partsThat, type Edit, type Part, type Rig, type Wish } from '../rig/index.js';
-import type { ClassEnd } from './bench-view.js';
-import type { Option } from './problem.js';
 
 /** Several transmitters, each with receivers of its own: what a proposal must keep apart. Ids of transmitters. */
 export interface Airs {
@@ -52,32 +50,6 @@ function canTrain(rig: Rig): boolean {
   return partsThat(rig, (s) => (hasControls(s) || hearsAir(s)) && talks(s)).some(({ part }) =>
     firsts.some((first) => first.part.id !== part.id),
   );
-}
-
-const AIR_OF = 'air of ';
-
-/** A link is told by receivers of one transmitter only; what passes on what it hears, with all its links. */
-export const modeOfAir = ({ cls, nth }: ClassEnd, transmitter: string | null | undefined): Option['modes'] =>
-  transmitter
-    ? [
-        {
-          key: isBetween(cls.sheet) ? `${AIR_OF}${cls.part.id}` : `${AIR_OF}${cls.id} ${nth}`,
-          value: transmitter,
-        },
-      ]
-    : [];
-
-/** For whom a way to grant a wish is, where everything that could tell its part hears others; null where that is not so. */
-export function otherAir(
-  way: Option,
-  waysTo: (need: string) => readonly Option[],
-): { own: string; others: string[] } | null {
-  const air = way.modes.find((m) => m.key.startsWith(AIR_OF));
-  if (!air) return null;
-  const heard = way.wakes
-    .map((need) => waysTo(need).flatMap((o) => o.modes.filter((m) => m.key === air.key).map((m) => m.value)))
-    .find((values) => values.length > 0);
-  return heard && !heard.includes(air.value) ? { own: air.value, others: [...new Set(heard)] } : null;
 }
 
 /** Writes down which receiver is bound to which transmitter, where the work alone would not say so. */

@@ -1,6 +1,6 @@
 import { labelOf } from '../rig/index.js';
 import { listed } from '../units/index.js';
-import { otherAir } from './airs.js';
+import { otherAir } from './air-modes.js';
 import type { PosedProblem } from './wiring-problem.js';
 import type { Demand } from './poser.js';
 import type { Option } from './problem.js';
