@@ -26,6 +26,7 @@ export function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], agai
   const check = (draft: Draft): void => void checks.push(task({ hands: true, ...draft }));
   const shows = (sheet: Sheet): boolean =>
     !sees(sheet) && sheet.links.some((l) => l.way === 'listen' && PICTURES.has(l.kind));
+  const isOfPicture = (sheet: Sheet): boolean => [sees, shows, showsAir, hasApps].some((does) => does(sheet));
   const shown = all.find(({ sheet }) => shows(sheet) && !sheet.pictures.length);
   const cameras = all.filter(({ sheet }) => sees(sheet));
   // what starts without a step of its own is there once the packs are
@@ -37,7 +38,7 @@ export function checkTasks(rig: Rig, starts: WakeTask[], packs: WakeTask[], agai
       text: 'See each picture',
       note: count(cameras.length, 'camera'),
       seconds: HANDS_S.pictures,
-      after: [...control, ...lastStarts((sheet) => sees(sheet) || shows(sheet) || showsAir(sheet) || hasApps(sheet))],
+      after: [...control, ...lastStarts((sheet) => isOfPicture(sheet) || sheet.sources.length > 0)],
     });
   }
   for (const { part, fn } of all.flatMap((p) => recordOf(rig, p) ?? [])) {

@@ -5,7 +5,17 @@ import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { smallRig } from '../../test/support/small-rig.js';
-import { hasApps, isPack, radiates, showsAir, type Sheet } from '../parts/index.js';
+import {
+  flies,
+  hasApps,
+  hasControls,
+  hearsAir,
+  isPack,
+  radiates,
+  showsAir,
+  turns,
+  type Sheet,
+} from '../parts/index.js';
 import { applyEdits, emptyRig, partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { freeStep, handSteps, moveStep, roomOf, WAKE_KINDS } from './index.js';
 import { wakePlan } from './studies.js';
@@ -26,6 +36,20 @@ const OWN: [string, Rig][] = [
     ],
   };
   return ['a radio with an antenna to screw on', { ...rig, sheets: { ...rig.sheets, [sheet.class]: screwed } }];
+});
+/** A closed craft: its battery inside, a gimbal hung on it that it feeds. */
+const OWN_BATTERY: [string, Rig][] = [
+  smallRig({
+    TX: 'transmitter-16',
+    FC: 'flight-controller-3',
+    G: 'gimbal-two-axis',
+    CAM: 'nose-camera',
+    VT: 'video-transmitter-5v',
+  }),
+].map((rig) => {
+  const sheet = rig.sheets['flight-controller-3']!;
+  const closed = { ...sheet, supplies: [], sources: [], inside: { battery: true as const, minutes: 20 } };
+  return ['a closed craft', { ...rig, sheets: { ...rig.sheets, [sheet.class]: closed } }];
 });
 const someRig = fc.constantFrom(...rigs.map(([, rig]) => rig), demoRig());
 const someMove = fc.record({
@@ -134,6 +158,22 @@ describe('kinds of power-up', () => {
       }
       const checks = steps.flatMap((s, i) => (s.id.startsWith('check:') || s.id.endsWith(':record') ? [i] : []));
       for (const check of checks) for (const pack of packs) expect(check).toBeGreaterThan(pack);
+    },
+  );
+
+  it.each([...rigs, ...OWN_BATTERY])(
+    '%s: what moves or feeds others by a battery of its own comes after every radio, and with every arc clear',
+    (_, rig) => {
+      const { steps } = wakePlan(rig, 'field');
+      const at = (id: string): number => steps.findIndex((s) => s.id === id);
+      const stirs = partsThat(
+        rig,
+        (s) => !!s.inside?.battery && !hasControls(s) && (flies(s) || hearsAir(s) || turns(s) || s.sources.length > 0),
+      );
+      const first = steps.flatMap((s, i) => (s.id.endsWith(':low') || s.id.endsWith(':place') ? [i] : []));
+      for (const { part } of stirs) expect(at(`${part.id}:on`)).toBeGreaterThan(Math.max(-1, ...first));
+      const feeding = stirs.filter(({ sheet }) => sheet.sources.length).map(({ part }) => at(`${part.id}:on`));
+      if (at('check:pictures') >= 0) for (const on of feeding) expect(at('check:pictures')).toBeGreaterThan(on);
     },
   );
 

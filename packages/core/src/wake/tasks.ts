@@ -27,8 +27,8 @@ export function wakeTasks(rig: Rig, rails: Rails = solveRigNetwork(rigNetwork(ri
   const safe = safeTasks(rig);
   const wired = wiredConsoles(rig, rails);
   const transmitters = transmitterTasks(rig, safe, wired);
-  const own = ownBatteryTasks(rig, safe);
   const before = [...safe, ...transmitters, ...placeTasks(rig, safe, transmitters)];
+  const own = ownBatteryTasks(rig, safe, before);
   const packs = packTasks(rig, before);
   const railsOn = railTasks(rig, packs);
   const starts = startTasks(rig, rails, packs, railsOn, [...transmitters, ...own]);
@@ -135,7 +135,7 @@ const disarmedUp = (rig: Rig, { id }: Part): string[] =>
     .map((c) => `${c.control!.label} up`);
 
 /** What has a battery of its own and is not held by a pilot: cameras, tablets, ground radios. One press shows charge, a hold starts. */
-function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
+function ownBatteryTasks(rig: Rig, safe: WakeTask[], before: WakeTask[]): WakeTask[] {
   return partsWithSheets(rig)
     .filter(({ sheet }) => sheet.inside?.battery && !hasControls(sheet))
     .flatMap(({ part, sheet }) => [
@@ -146,11 +146,15 @@ function ownBatteryTasks(rig: Rig, safe: WakeTask[]): WakeTask[] {
         note: sheet.inside ? `lasts ${num(sheet.inside.minutes)} min` : '',
         seconds: HANDS_S.readPack,
         hands: true,
-        after: [...ids(safe), ...antennaFirst(part, sheet)],
+        after: wakesMore(sheet) ? ids(before) : [...ids(safe), ...antennaFirst(part, sheet)],
       }),
       ...chainStarts(part, sheet, [`${part.id}:on`]),
     ]);
 }
+
+/** With its battery something may move, or others are fed: it is switched on as a pack is, after its radio. */
+const wakesMore = (sheet: Sheet): boolean =>
+  [flies, hearsAir, turns, drives].some((does) => does(sheet)) || sheet.sources.length > 0;
 
 /** Settings that a device forgets at power-off are made again at each wake. */
 function forgottenTasks(rig: Rig, woken: WakeTask[], packs: WakeTask[]): WakeTask[] {
