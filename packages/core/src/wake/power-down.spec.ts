@@ -29,6 +29,16 @@ describe('powering down', () => {
     expect(packs).toEqual([...packs].sort((a, b) => b - a));
   });
 
+  it.each(rigs)('%s: with two pairs of hands no radio goes while anything else is on', (_, rig) => {
+    const { steps } = scheduleWake(powerDownTasks(rig), 2);
+    const off = (held: boolean): (typeof steps)[number][] =>
+      partsWithSheets(rig)
+        .filter(({ sheet }) => hasControls(sheet) === held)
+        .flatMap(({ part }) => steps.filter((s) => s.id === `down:${part.id}:off`));
+    const others = Math.max(0, ...off(false).map((s) => s.start + s.seconds));
+    for (const radio of off(true)) expect(radio.start).toBeGreaterThanOrEqual(others);
+  });
+
   it('of an empty rig is empty', () => {
     expect(powerDownTasks(emptyRig('x', 'x'))).toEqual([]);
   });

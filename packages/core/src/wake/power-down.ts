@@ -15,7 +15,7 @@ export function powerDownTasks(rig: Rig): WakeTask[] {
   const own = offTasks(rig, quiet, ({ sheet }) => Boolean(sheet.inside?.battery) && !hasControls(sheet));
   const rails = railTasks(rig, [...quiet, ...own]);
   const packs = packTasks(rig, [...quiet, ...own, ...rails]);
-  const last = offTasks(rig, [...quiet, ...packs], ({ sheet }) => hasControls(sheet), 'last of all');
+  const last = offTasks(rig, [...quiet, ...own, ...packs], ({ sheet }) => hasControls(sheet), 'last of all');
   const cooled = coolTasks(rig, packs, last);
   return [...quiet, ...own, ...rails, ...packs, ...last, ...cooled];
 }
