@@ -2,12 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { SYSTEMS } from '../../test/practice/benches/systems.js';
 import { Proposed } from '../../test/practice/proposed.js';
+import { smallRig } from '../../test/support/small-rig.js';
 import { hasControls, isPack } from '../parts/index.js';
 import { emptyRig, partsWithSheets, type Rig } from '../rig/index.js';
 import { scheduleWake } from './index.js';
 import { powerDownTasks } from './power-down.js';
 
 const rigs = [...BENCHES, ...SYSTEMS].map((b): [string, Rig] => [b.name, Proposed.of(b.brief).rig]);
+
+/** What no practice bench is: everything on it has a battery of its own. */
+const OWN: [string, Rig] = ['no pack', smallRig({ TX: 'transmitter-16', CAM: 'camera-own-battery' })];
 
 describe('powering down', () => {
   it.each(rigs)('%s: nothing moves first, recordings before any power goes, packs before the transmitter', (_, rig) => {
@@ -29,7 +33,7 @@ describe('powering down', () => {
     expect(packs).toEqual([...packs].sort((a, b) => b - a));
   });
 
-  it.each(rigs)('%s: with two pairs of hands no radio goes while anything else is on', (_, rig) => {
+  it.each([...rigs, OWN])('%s: with two pairs of hands no radio goes while anything else is on', (_, rig) => {
     const { steps } = scheduleWake(powerDownTasks(rig), 2);
     const off = (held: boolean): (typeof steps)[number][] =>
       partsWithSheets(rig)
