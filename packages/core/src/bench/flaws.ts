@@ -72,13 +72,15 @@ function nobodySees(rig: Rig, flaws: readonly Flaw[]): boolean {
 
 /** What has sockets for antennas and none on them, or none that is not dead. */
 export function isDeaf(rig: Rig, flaws: readonly Flaw[], { part, sheet }: { part: Part; sheet: Sheet }): boolean {
-  const screwed = findConversations(rig).filter((c) => c.kind === 'antenna' && c.talker.part.id === part.id);
   const sockets = antennaLinks(sheet);
-  const works = (link: string): boolean =>
-    screwed.some((c) => c.talker.link.id === link) &&
-    !flaws.some((f) => f.kind === 'dead-output' && f.part === part.id && f.link === link);
-  return sockets.length > 0 && !sockets.some((l) => works(l.id));
+  return sockets.length > 0 && !sockets.some((l) => worksAntenna(rig, flaws, part.id, l.id));
 }
+
+/** An antenna is screwed on a socket, and the socket is not dead. */
+export const worksAntenna = (rig: Rig, flaws: readonly Flaw[], part: string, link: string): boolean =>
+  findConversations(rig).some(
+    ({ kind, talker }) => kind === 'antenna' && talker.part.id === part && talker.link.id === link,
+  ) && !flaws.some((f) => f.kind === 'dead-output' && f.part === part && f.link === link);
 
 /** How a drive's wheel sits on its line, felt with nothing powered. @source [practice] it can just be lifted off the rubber */
 const TENSION = { well: 'just lifts off the rubber', slipping: 'lifts off easily', tight: 'does not lift off' } as const;

@@ -17,7 +17,7 @@ import {
 import { oncePerRig, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Bench, BenchPart } from './compile.js';
-import type { Flaw } from './flaws.js';
+import { worksAntenna } from './flaws.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState } from './state.js';
 
@@ -80,15 +80,10 @@ function antennaSights({ rig, flaws }: Bench, { part, sheet, index }: BenchPart)
   return at === null
     ? []
     : antennaLinks(sheet).map(({ id }) => {
-        const works = isScrewed(rig, part.id, id) && !isDead(flaws, part.id, id);
+        const works = worksAntenna(rig, flaws, part.id, id);
         return [antennaSight(part.id, id), (state) => (works && isAwakeAt(state, index) ? AT_ANTENNA[at] : null)];
       });
 }
-
-const isScrewed = (rig: Rig, part: string, link: string): boolean =>
-  antennasOf(rig).some(({ talker }) => talker.part.id === part && talker.link.id === link);
-const isDead = (flaws: readonly Flaw[], part: string, link: string): boolean =>
-  flaws.some((f) => f.kind === 'dead-output' && f.part === part && f.link === link);
 
 /** What a probe finds, by its sight: of several that may be heard on a line, whoever is awake. */
 export function probeSights(bench: Bench, own: BenchPart): [string, (state: BenchState) => string | null][] {
@@ -108,7 +103,7 @@ export const probesText = (bench: Bench, { part, sheet }: BenchPart): unknown =>
       return [kind, talker.part.id, feed, startsMs];
     }),
   ]),
-  antennaLinks(sheet).map(({ id }) => [id, isScrewed(bench.rig, part.id, id), isDead(bench.flaws, part.id, id)]),
+  antennaLinks(sheet).map(({ id }) => [id, worksAntenna(bench.rig, bench.flaws, part.id, id)]),
 ];
 
 const indexOf = ({ parts }: Bench, id: string): number => parts.findIndex((p) => p.part.id === id);

@@ -1,3 +1,4 @@
+import type { SlotTrack } from '../../captures/index.js';
 import { hearsAir } from '../../parts/index.js';
 import { partsThat, pilotTransmitter, slotCarried, type Part, type Rig } from '../../rig/index.js';
 import { groupBy, plain } from '../../units/index.js';
@@ -25,10 +26,10 @@ export interface OfOne<T> {
 }
 
 /**
- * Of several transmitters, each with receivers of its own, the one whose channels most lines carry, by the receivers that the lines are
- * named after; the pilot's are all lines where one speaks to all, or no name tells.
+ * Of several transmitters, each with receivers of its own, the one of which most channels are carried, by the receivers that the lines
+ * are named after; the pilot's are all lines where one speaks to all, or no name tells.
  */
-export function linesOfOne<T extends { line: string }>(rig: Rig, all: readonly T[]): OfOne<T> {
+export function linesOfOne<T extends { line: string; track: SlotTrack }>(rig: Rig, all: readonly T[]): OfOne<T> {
   const pilot = pilotTransmitter(rig);
   const bound = boundReceivers(rig);
   if (new Set(bound.values()).size < 2) return { lines: [...all], transmitter: pilot };
@@ -37,8 +38,9 @@ export function linesOfOne<T extends { line: string }>(rig: Rig, all: readonly T
     const transmitter = receiver && bound.get(receiver.id);
     return transmitter === undefined ? [] : [{ line, transmitter }];
   });
+  const carried = (of: typeof own): number => of.reduce((sum, { line }) => sum + line.track.slots.length, 0);
   const most = [...groupBy(own, (o) => o.transmitter)].sort(
-    ([a, one], [b, other]) => other.length - one.length || Number(b === pilot) - Number(a === pilot),
+    ([a, one], [b, other]) => carried(other) - carried(one) || Number(b === pilot) - Number(a === pilot),
   )[0];
   return most ? { lines: most[1].map((o) => o.line), transmitter: most[0] } : { lines: [...all], transmitter: pilot };
 }
