@@ -76,7 +76,9 @@ export function hearsFrom(rig: Rig, conversations: readonly Conversation[]): Map
     .filter((c) => c.kind === 'radio' || PICTURE_KINDS.has(c.kind))
     .map(({ listener, talker }): [by: string, from: string] => [listener.part.id, talker.part.id]);
   const byAir = [...airSenders(rig)].map(([taker, { id }]): [string, string] => [taker, id]);
-  return new Map([...groupBy([...heard, ...byAir], ([by]) => by)].map(([by, own]) => [by, own.map(([, from]) => from)]));
+  return new Map(
+    [...groupBy([...heard, ...byAir], ([by]) => by)].map(([by, own]) => [by, own.map(([, from]) => from)]),
+  );
 }
 
 function upstream(parts: Set<string>, next: (id: string) => readonly string[]): void {

@@ -45,7 +45,11 @@ export function checkPlan(
   const before = [
     ...[...as('leads', [...leadSteps(rig), ...wheelSteps(rig)]), ...as('pages', pageSteps(rig))],
     ...as('supplies', [...packSteps(rig, volts), ...powerStep(rig, volts)]),
-    ...as('channels', [...receiverSteps(rig, conversations), ...probeSteps(rig), ...slotSteps(rig, chains, conversations)]),
+    ...as('channels', [
+      ...receiverSteps(rig, conversations),
+      ...probeSteps(rig),
+      ...slotSteps(rig, chains, conversations),
+    ]),
     ...as('pictures', arrivingSteps(rig, conversations)),
   ];
   const isDriven = ({ control, shaping }: Chain): boolean => control !== null && shaping !== null;

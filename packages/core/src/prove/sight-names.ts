@@ -23,7 +23,12 @@ const PICTURE = /^(?<link>.+?)-picture(?:-of-(?<camera>.+))?$/;
 /** What people call a sight of a part. */
 function sightName(rig: Rig, part: string, what: string): string {
   const sheet = sheetOf(rig, part);
-  return (pictureName(rig, sheet, what) ?? lineName(sheet, what) ?? thingName(sheet, what) ?? what.replaceAll('-', ' ')).toLowerCase();
+  return (
+    pictureName(rig, sheet, what) ??
+    lineName(sheet, what) ??
+    thingName(sheet, what) ??
+    what.replaceAll('-', ' ')
+  ).toLowerCase();
 }
 
 /** A line where it comes in, by its plug and pin, and an antenna by its plug. */

@@ -1,11 +1,4 @@
-import {
-  fillChannels,
-  doersOfWishes,
-  nameOf,
-  setUpTwoOperators,
-  type Chain,
-  type Doer,
-} from '../../channels/index.js';
+import { fillChannels, doersOfWishes, nameOf, setUpTwoOperators, type Chain, type Doer } from '../../channels/index.js';
 import { applyEdits, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { wishesKept } from './wishes-kept.js';
