@@ -7,6 +7,7 @@ import type { Conversation } from '../loom/index.js';
 import { antennaLinks, sendsPictures } from '../parts/index.js';
 import { partsWithSheets, portLabel, type Part, type Rig } from '../rig/index.js';
 import { groupBy, listed } from '../units/index.js';
+import { contactName } from './sight-names.js';
 import type { BareStep } from './step.js';
 
 /** One step for each part that lines come into: every pin of it in turn, with nothing moving. */
@@ -15,21 +16,16 @@ export const probeSteps = (rig: Rig): BareStep[] =>
     id: `${part.id}.lines`,
     part: part.id,
     title: `Probe what comes into ${part.label}`,
-    expectText: listed([...groupBy(lines, probeReads)].map(([says, own]) => `${says} at ${listed(pinsOf(rig, own))}`)),
+    expectText: listed([...groupBy(lines, probeReads)].map(([says, own]) => `${says} at ${listed(pinsOf(own))}`)),
     ...{ setUp: {}, moves: [] },
     through: [...new Set(lines.map((c) => c.talker.part.id))],
     expects: [...new Map(lines.map((c) => [probeSight(c), probeReads(c)]))].map(([sight, is]) => ({ sight, is })),
   }));
 
 /** The pins at which a probe goes, each once. */
-function pinsOf(rig: Rig, lines: readonly Conversation[]): string[] {
-  const named = lines.flatMap(({ listener: { part, sheet, link } }) => {
-    const at = link.pins.hear ?? link.pins.data;
-    const pin = sheet.ports.find((p) => p.id === at?.port)?.pins.find((p) => p.n === at?.pin);
-    return at ? [`${portLabel(rig, { part: part.id, port: at.port })} ${pin?.label ?? at.pin}`] : [];
-  });
-  return [...new Set(named)];
-}
+const pinsOf = (lines: readonly Conversation[]): string[] => [
+  ...new Set(lines.flatMap(({ listener: { sheet, link } }) => contactName(sheet, link) ?? [])),
+];
 
 // covered, not screwed off: what answers by radio is never without its antennas
 const oneAtATime = ({ label }: Part): string => `Cover all antennas of ${label} but one, each in turn`;

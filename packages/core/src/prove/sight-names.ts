@@ -1,4 +1,4 @@
-import { sees, type Sheet } from '../parts/index.js';
+import { sees, type Link, type Sheet } from '../parts/index.js';
 import { labelOf, oncePerRig, partsThat, sheetOf, type Rig } from '../rig/index.js';
 import { looksOf, type BareStep } from './step.js';
 
@@ -32,13 +32,19 @@ function sightName(rig: Rig, part: string, what: string): string {
 }
 
 /** A line where it comes in, by its plug and pin, and an antenna by its plug. */
-function lineName({ ports, links }: Sheet, what: string): string | undefined {
-  const own = links.find(({ id }) => `${id}-comes` === what || `${id}-alone` === what)?.pins;
-  const at = own?.hear ?? own?.data;
+function lineName(sheet: Sheet, what: string): string | undefined {
+  const link = sheet.links.find(({ id }) => `${id}-comes` === what || `${id}-alone` === what);
+  if (!link) return undefined;
+  if (!what.endsWith('-alone')) return contactName(sheet, link);
+  const socket = sheet.ports.find((p) => p.id === link.pins.data?.port);
+  return socket && `antenna at ${socket.label}`;
+}
+
+/** The contact at which a link hears, by the labels of its plug and pin; none where no lead brings it. */
+export function contactName({ ports }: Sheet, { pins }: Link): string | undefined {
+  const at = pins.hear ?? pins.data;
   const port = ports.find((p) => p.id === at?.port);
-  if (!port) return undefined;
-  const pin = port.pins.find((p) => p.n === at?.pin)?.label ?? '';
-  return what.endsWith('-alone') ? `antenna at ${port.label}` : `${port.label} ${pin}`.trim();
+  return port && `${port.label} ${port.pins.find((p) => p.n === at?.pin)?.label ?? ''}`.trim();
 }
 
 function pictureName(rig: Rig, { ports, links }: Sheet, what: string): string | undefined {
