@@ -150,6 +150,19 @@ describe('the plan proves end stops', () => {
     }
   });
 
+  it('as well in a hurry, in the order of the plan, with a ramp or without', () => {
+    for (const rig of [...rigs, ...rigs.map((r) => otherFunctions(r, 'drive', { slewPerS: 120 }))]) {
+      const bench = compileBench(rig);
+      let state = startBench(bench, { awake: true });
+      // it has gone somewhere by other steps before
+      for (const step of planOf(rig).filter((s) => s.kind === 'ends' || s.id.startsWith(`${driveOf(rig).part.id}.`))) {
+        const played = playStep(bench, state, step, { hasty: true });
+        expect(played.verdict.passed, `${rig.name}: ${step.title}, ${played.verdict.saw}`).toBe(true);
+        state = played.state;
+      }
+    }
+  });
+
   it('a key that nothing tells fails it', () => {
     for (const rig of rigs) {
       const keys = new Set(keysOf(rig).map((k) => k.control!.id));

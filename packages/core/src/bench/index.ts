@@ -10,10 +10,10 @@ export {
   type Sights,
   type BenchFrame,
 } from './observe.js';
-export { endsSight, knowsEnds, menuSight, networkSight, slotSight, voltsSight } from './sights.js';
+export { endsSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
 export { notesPhotos, TAGGED, tagSight } from './tags.js';
-export { pictureInto, type Picture } from './pictures.js';
+export { pictureInto, shownOn, type Picture } from './pictures.js';
 export { portTraffic, trafficAsDrawn, type PortTraffic } from './traffic.js';
 export { isQuiet, quietened } from './quiet.js';
 export { radioOf, lossOf, isFrameLost, lostOutput, LOST_AFTER_MS, type LostOutput } from './radio.js';

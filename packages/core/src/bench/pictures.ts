@@ -1,5 +1,7 @@
 /** Which picture arrives where, through switchers, gimbals and displays on its way, through the air, and over a network. */
-import { carriesNetwork, isNetworkPlug, sees } from '../parts/index.js';
+import { carriesNetwork, encodes, isNetworkPlug, sees } from '../parts/index.js';
+import { screenPictures, type ScreenPicture } from '../loom/index.js';
+import { isDeaf } from './flaws.js';
 import type { Bench, BenchPart } from './compile.js';
 import { isAwakeAt } from './run.js';
 import type { BenchState } from './state.js';
@@ -38,10 +40,33 @@ export function camerasOver(bench: Bench, state: BenchState, part: number, link:
     if (reached.has(at) || !isAwakeAt(state, at)) continue;
     reached.add(at);
     const own = bench.parts[at]!;
-    if (sees(own.sheet)) cameras.push(own);
+    if (encodes(own.sheet)) cameras.push(...(pictureInto(bench, state, at) ? [own] : []));
+    else if (sees(own.sheet)) cameras.push(own);
     else if (carriesNetwork(own.sheet)) for (const { id } of own.sheet.links.filter(isNetworkPlug)) edge.push(...plug(at, id));
   }
   return cameras;
+}
+
+/** Whether a picture comes to the app that shows it: all on its way run, and what takes it through the air has its antennas. */
+export function comesToScreen(bench: Bench, state: BenchState, { camera, through, onAir }: ScreenPicture): boolean {
+  const own = (id: string): BenchPart => bench.parts.find((p) => p.part.id === id)!;
+  if (!through.every((id) => isAwakeAt(state, own(id).index))) return false;
+  if (onAir.some((id) => isDeaf(bench.rig, bench.flaws, own(id)))) return false;
+  const from = own(camera.id);
+  return !encodes(from.sheet) || pictureInto(bench, state, from.index) !== null;
+}
+
+/** What comes to the apps of a part: which cameras, by bench index, and all that it hangs on, to be compared. */
+export function shownOn(bench: Bench, { part }: BenchPart): { cameras: number[]; text: unknown } {
+  const shown = screenPictures(bench.rig).filter((s) => s.screen.id === part.id);
+  const own = (id: string): BenchPart => bench.parts.find((p) => p.part.id === id)!;
+  return {
+    cameras: shown.map(({ camera }) => own(camera.id).index),
+    text: shown.map(({ through, onAir }) => [
+      through.map(own).map((p) => [p.part.id, p.feed, p.startsMs]),
+      onAir.filter((id) => isDeaf(bench.rig, bench.flaws, own(id))),
+    ]),
+  };
 }
 
 function pictureFrom(bench: Bench, state: BenchState, part: number, output: string): Picture | null {

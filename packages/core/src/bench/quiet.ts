@@ -1,5 +1,6 @@
 import { shapePulseUs } from '../channels/index.js';
 import type { Shaping } from '../rig/index.js';
+import { isRunning } from './behaviours/run-along.js';
 import { positionOf } from './behaviours/transmitter.js';
 import type { Bench, BenchPart } from './compile.js';
 import type { BenchState, SenderState } from './state.js';
@@ -35,6 +36,8 @@ function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
     // and what is another's has been sent on by now
     if (own.handed.some((h) => !isTakenOver(state, sends, h.second))) return false;
   }
+  // how far it runs is where its ends are set
+  if (does && isRunning(own, does.answers)) return false;
   if ((does && does.nextMs < Infinity) || menus.some((m) => m.nextMs < Infinity)) return false;
   if (!receives || own.transmitter === null) return true;
   const air = state.parts[own.transmitter]!.sends!;

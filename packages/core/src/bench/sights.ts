@@ -1,9 +1,10 @@
 /** What can be seen or measured at the bench, each as a name and how to read it: `part.what` → figure, word, or null when it gives no sign. */
 import { isNetworkPlug, isWindowed, sees, sendsPictures, type PartFunction } from '../parts/index.js';
+import { screenPictures, screensFor } from '../loom/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
-import { camerasOver, isNetwork, pictureInto } from './pictures.js';
+import { camerasOver, comesToScreen, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import { probeSights } from './probes.js';
 import { tagSights } from './tags.js';
@@ -25,6 +26,8 @@ export const endsSight = (part: string, fn: string): string => `${part}.${fn}-en
 export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
 /** Sight of one camera's picture at a network plug. */
 export const networkSight = (part: string, link: string, camera: string): string => `${part}.${link}-picture-of-${camera}`;
+/** Sight of one camera's picture in an app. */
+export const screenSight = (screen: string, camera: string): string => `${screen}.screen-picture-of-${camera}`;
 
 const KNOWN = new WeakMap<Bench, { all: Map<string, Getter>; slots: Map<string, Getter> }>();
 
@@ -68,6 +71,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
   yield* tagSights(bench, id);
   yield* probeSights(bench, own);
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
+  yield* screenSights(bench, own);
   for (const link of own.pictureInputs) {
     yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];
     if (isNetwork(own, link)) yield* networkSights(bench, own, link);
@@ -82,6 +86,15 @@ const networkSights = (bench: Bench, { part, index }: BenchPart, link: string): 
       networkSight(part.id, link, camera.part.id),
       (state) => (camerasOver(bench, state, index, link).includes(camera) ? camera.part.id : null),
     ]);
+
+/** What its apps are made to show, each camera for itself. */
+const screenSights = (bench: Bench, { part }: BenchPart): [string, Getter][] =>
+  screensFor(bench.rig)
+    .filter(({ screen }) => screen.id === part.id)
+    .map(({ camera }) => {
+      const way = screenPictures(bench.rig).find((s) => s.screen.id === part.id && s.camera.id === camera.id);
+      return [screenSight(part.id, camera.id), (state) => (way && comesToScreen(bench, state, way) ? camera.id : null)];
+    });
 
 const slotSights = (own: BenchPart): [string, Getter][] =>
   own.does.receives

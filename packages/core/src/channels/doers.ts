@@ -90,15 +90,16 @@ const KNOWN = new WeakMap<readonly Chain[], { rig: Rig; doers: ReadonlyMap<Wish,
 
 function shareWishes(rig: Rig, chains: readonly Chain[]): Map<Wish, Doer> {
   const done = new Map<Wish, Doer>();
-  const used = new Set<Chain>();
+  const used = new Map<Chain, Wish['by'][]>();
   const byWhat = groupBy<Chain, string>(chains, (c) => c.fn.what);
   for (const wish of rig.wishes) {
-    const offers = (byWhat.get(wish.what) ?? []).filter(
-      (c) => (wish.part === undefined || wish.part === c.part.id) && !used.has(c),
-    );
-    const best = firstBest(offers, (c) => doerOf(rig, wish, c));
+    const offers = (byWhat.get(wish.what) ?? []).filter((c) => wish.part === undefined || wish.part === c.part.id);
+    const free = offers.filter((c) => !used.has(c));
+    // where none is left for it alone, a function that is handed over is the other's as well
+    const shared = free.length ? free : offers.filter((c) => !used.get(c)!.includes(wish.by));
+    const best = firstBest(shared, (c) => doerOf(rig, wish, c));
     if (!best) continue;
-    used.add(best.chain);
+    used.set(best.chain, [...(used.get(best.chain) ?? []), wish.by]);
     done.set(wish, best);
   }
   return done;
@@ -115,14 +116,22 @@ function firstBest(offers: readonly Chain[], doer: (c: Chain) => Doer): Doer | u
   return best;
 }
 
-/** The function that is to do each wish, whoever asks. */
+/** The function that is to do each wish, whoever asks; of two who wish for one the pilot, whose channel it is. */
 export function chainsOfWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
-  return new Map([...doersOfWishes(rig, chains)].map(([wish, { chain }]) => [chain, wish]));
+  return wishesByChain(doersOfWishes(rig, chains), () => 'pilot');
+}
+
+/** @param first whose wish counts where both wish for one function */
+function wishesByChain(doers: Iterable<readonly [Wish, Doer]>, first: (chain: Chain) => Wish['by']): Map<Chain, Wish> {
+  const wishes = new Map<Chain, Wish>();
+  for (const [wish, { chain }] of doers) if (!wishes.has(chain) || wish.by === first(chain)) wishes.set(chain, wish);
+  return wishes;
 }
 
 /**
  * The wishes that a channel is to do, of functions that sound wiring reaches: not those that something before the channel on their
- * sheet does as wished, or will once the sticks are given.
+ * sheet does as wished, or will once the sticks are given. Of two who wish for one function the camera operator, where its channel can be
+ * handed over: what the pilot moves it with comes by that.
  */
 export function channelWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wish> {
   const doers = [...doersOfWishes(rig, chains)].filter(([, { by, chain, ask, breaks, mismatch }]) => {
@@ -131,5 +140,6 @@ export function channelWishes(rig: Rig, chains: readonly Chain[]): Map<Chain, Wi
     const bySlot = ways.findIndex((w) => w.by === 'slot');
     return (bySlot >= 0 && bySlot < ways.indexOf(ask.way)) || (breaks !== null && !ask.path.length);
   });
-  return new Map(doers.map(([wish, { chain }]) => [chain, wish]));
+  const isHanded = (chain: Chain): boolean => rig.handOvers.some((h) => h.from === chain.transmitter?.id);
+  return wishesByChain(doers, (chain) => (isHanded(chain) ? 'camera operator' : 'pilot'));
 }

@@ -2,6 +2,7 @@
 import {
   FLAW_SIGHTS,
   notesPhotos,
+  shownOn,
   stateText,
   stillSights,
   type Bench,
@@ -219,6 +220,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
     void bySlot.set(slot, `${bySlot.get(slot) ?? ''}${JSON.stringify(what)}`);
   for (const s of own.shaping) add(s.channel - 1, s);
   for (const { channels, ...h } of own.handed) for (const c of channels) add(c.channel - 1, [h, c]);
+  const shown = shownOn(bench, own);
   return {
     watched: JSON.stringify([
       part.id,
@@ -231,9 +233,10 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
       arrivesOf(bench, own),
       tagsOf(bench, own),
       probesText(bench, own),
+      shown.text,
     ]),
     told: functions.map((f) => JSON.stringify(toldBy(f))),
-    picturesFrom: pictures.map(([, from]) => from.part),
+    picturesFrom: [...pictures.map(([, from]) => from.part), ...shown.cameras],
     way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
     bySlot,
     failSafes: JSON.stringify(own.failSafes),

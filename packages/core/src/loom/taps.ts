@@ -9,6 +9,7 @@ import {
   type Rig,
   type Wire,
 } from '../rig/index.js';
+import { tieAt } from '../parts/index.js';
 import { leadLength } from './lengths.js';
 import { cableOf, portsCanJoin } from './pin-map.js';
 
@@ -66,8 +67,7 @@ const endsAt = ({ wires }: Cable, { part, port }: PinRef): boolean =>
 
 /** A pin, and those that are one with it inside its part. */
 export function onePins(rig: Rig, at: PinRef): PinRef[] {
-  const tie = sheetOf(rig, at.part).ties.find((t) => t.some((p) => samePin({ part: at.part, ...p }, at)));
-  return (tie ?? [at]).map((p) => ({ part: at.part, port: p.port, pin: p.pin }));
+  return (tieAt(sheetOf(rig, at.part), at) ?? [at]).map((p) => ({ part: at.part, port: p.port, pin: p.pin }));
 }
 
 function wire(rig: Rig, from: PinRef, to: PinRef, colour: string): Wire {

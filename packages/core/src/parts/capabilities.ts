@@ -197,6 +197,13 @@ export const carriesNetwork = oncePerSheet(
 /** A picture of its own is told of: a lens, or the streams of one. */
 export const hasLens = (sheet: Sheet): boolean => sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0;
 
+/** Puts a picture that comes by lead on a network, under an address of its own; it has no eye itself. */
+export const encodes = (sheet: Sheet): boolean =>
+  sheet.view === undefined &&
+  (sheet.streams?.length ?? 0) > 0 &&
+  sheet.links.some((l) => l.way === 'listen' && BY_LEAD_PICTURES.has(l.kind));
+const BY_LEAD_PICTURES: ReadonlySet<LinkKind> = new Set(['composite', 'hdmi', 'ribbon']);
+
 export const isNetworkPlug = ({ kind, pins }: Link): boolean => kind === 'ethernet' && pins.data !== undefined;
 const reachesAir = ({ links }: Pick<Sheet, 'links'>): boolean =>
   links.some((l) => l.kind === 'radio' || l.kind === 'antenna');

@@ -66,6 +66,7 @@ export {
   carriesDataByAir,
   carriesNetwork,
   isNetworkPlug,
+  encodes,
   sees,
   staysOnGround,
   isChoice,
@@ -73,6 +74,7 @@ export {
   findsLevel,
   turns,
 } from './capabilities.js';
+export { tieAt, tiesOf } from './ties.js';
 export { goesBothWays, isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
 export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';
 export {

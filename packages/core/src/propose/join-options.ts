@@ -17,6 +17,7 @@ import {
   isPack,
   speaksAir,
   staysOnGround,
+  tieAt,
   type Pin,
   type PinAt,
   type Port,
@@ -36,7 +37,7 @@ import {
   peakA,
   portOf,
   railKey,
-  railVolts,
+  railGiven,
   sharedA,
   type Eater,
   type Outlet,
@@ -44,8 +45,8 @@ import {
 import type { JoinFeed, Poser } from './poser.js';
 import type { Option } from './problem.js';
 
-/** Listeners on one bus plug: a Y lead, or a Y on a Y. @source [practice] never two talkers */
-const MOST_ON_BUS = 3;
+/** Listeners on one bus plug: a Y lead, and Ys on it, each at its price. @source [practice] never two talkers; [mem] how many an output bears */
+const MOST_ON_BUS = 6;
 
 /** A link that is wished, with the two ends that could hold it. */
 export interface JoinWish {
@@ -164,8 +165,7 @@ const strictPrice = ({ supply: { volts } }: Eater): CostPart => ({
 
 /** Volts near the edge of a band, and exact ones that others share, cost the same by a signal's plug as by a lead. */
 function plugPrice(outlet: Outlet, eater: Eater): CostPart[] {
-  const { port, pin } = outlet.source.plus;
-  const isShared = outlet.sheet.ties.some((tie) => tie.some((at) => at.port === port && at.pin === pin));
+  const isShared = tieAt(outlet.sheet, outlet.source.plus) !== undefined;
   return [marginPrice(outlet, eater), ...(isShared ? [strictPrice(eater)] : [])];
 }
 
@@ -352,12 +352,14 @@ function throughRail(
   const suits = inside(own, by) || (isRail(own) && feeders.length > 0 && feeders.every((o) => givesRail(o, by)));
   // what feeds it by a locked lead stays as it is
   if (poser.view.fed.has(own.id) || !isRail(own)) return suits ? [way(feeders, [])] : [];
-  if (suits && !isRail(by)) return [way(feeders, [])];
-  const byVolts = groupBy(
-    feeders.filter((o) => givesRail(o, by)),
-    railVolts,
+  // a plug that feeds a receiver by the way need not stand the motors on its pins
+  const able = feeders.filter((o) => peakA(by, o) <= o.source.maxA);
+  if (suits && !isRail(by) && able.length === feeders.length) return [way(feeders, [])];
+  const byGiven = groupBy(
+    able.filter((o) => givesRail(o, by)),
+    railGiven,
   );
-  return [...byVolts].map(([value, from]) =>
+  return [...byGiven].map(([value, from]) =>
     way(
       from,
       [own, ...(isRail(by) ? [by] : [])].map((rail) => ({ key: railKey(rail), value })),
@@ -372,14 +374,14 @@ const givesRail = ({ volts: [low, high] }: Outlet, { supply }: Eater): boolean =
   low >= supply.volts[0] && high <= supply.volts[1];
 
 /** One and the same, or joined inside the part. */
-const isOnePin = ({ ties }: Sheet, a: PinAt, b: PinAt): boolean => {
+const isOnePin = (sheet: Sheet, a: PinAt, b: PinAt): boolean => {
   const is = (x: PinAt, y: PinAt): boolean => x.port === y.port && x.pin === y.pin;
-  return is(a, b) || ties.some((tie) => tie.some((at) => is(at, a)) && tie.some((at) => is(at, b)));
+  return is(a, b) || tieAt(sheet, a)?.some((at) => is(at, b)) === true;
 };
 
 /** The supply of a part whose rail a pin of one of its plugs is joined to. */
 function railOf({ view }: Poser, { part, sheet, port }: Unit, pin: number): Eater | undefined {
-  const tie = sheet.ties.find((t) => t.some((at) => at.port === port && at.pin === pin));
+  const tie = tieAt(sheet, { port, pin });
   return (
     tie &&
     eatersOf(view).find(
@@ -403,7 +405,7 @@ function fromOutlet(
   return {
     ...{ join, wakes: isFed ? [] : [feeder], price: plugPrice(outlet, hungry) },
     takes: [amps, ...(isFed ? [] : poser.relies(feeder))],
-    modes: isRail(hungry) ? [{ key: railKey(hungry), value: railVolts(outlet) }] : [],
+    modes: isRail(hungry) ? [{ key: railKey(hungry), value: railGiven(outlet) }] : [],
   };
 }
 

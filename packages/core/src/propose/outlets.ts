@@ -5,6 +5,7 @@ import {
   tellsOn,
   isSpokenAt,
   staysOnGround,
+  tieAt,
   type LinkKind,
   type Port,
   type Sheet,
@@ -238,11 +239,7 @@ export function inputA({ source }: Outlet, { volts: [lowV] }: Outlet, amps: numb
  */
 export const isRail = ({ sheet, supply: { plus } }: Eater): boolean =>
   (hearsAir(sheet) || tellsOn(sheet)) &&
-  sheet.ties.some(
-    (tie) =>
-      tie.some((at) => at.port === plus.port && at.pin === plus.pin) &&
-      tie.some((at) => at.port !== plus.port && isBeside(sheet, at.port)),
-  );
+  (tieAt(sheet, plus) ?? []).some((at) => at.port !== plus.port && isBeside(sheet, at.port));
 
 /** Signals of this plug are for what hangs there; of a controller only pulses, the motors and servos it moves. */
 const isBeside = (sheet: Sheet, port: string): boolean =>
@@ -250,6 +247,6 @@ const isBeside = (sheet: Sheet, port: string): boolean =>
     ? sheet.links.some((l) => l.kind === 'pulse' && l.way === 'talk' && l.pins.data?.port === port)
     : portOf(sheet, port).pins.some((pin) => pin.line === 'signal');
 
-/** Mode on which whatever feeds a rail, and what hangs on it, must agree: its volts. */
+/** Mode on which whatever feeds a rail, and what hangs on it, must agree: its volts, and how much it gives. */
 export const railKey = ({ id }: Eater): string => `rail ${id}`;
-export const railVolts = ({ volts }: Outlet): string => volts.join('–');
+export const railGiven = ({ volts, source }: Outlet): string => `${volts.join('–')} ${source.maxA}`;

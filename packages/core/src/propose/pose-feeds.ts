@@ -17,7 +17,7 @@ import {
   pinKey,
   portOf,
   railKey,
-  railVolts,
+  railGiven,
   type Eater,
   type Outlet,
 } from './outlets.js';
@@ -125,7 +125,7 @@ export function feedOption(
       takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...heatTakes(poser, outlet, eater, outlets)],
       modes: [
         ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
-        ...(isRail(eater) ? [{ key: railKey(eater), value: railVolts(outlet) }] : []),
+        ...(isRail(eater) ? [{ key: railKey(eater), value: railGiven(outlet) }] : []),
         ...(besides(eaters, eater).length ? [{ key: pinKey(eater), value: outlet.id }] : []),
       ],
     },

@@ -1,5 +1,5 @@
 import { isAcrossAir, PICTURE_KINDS } from '../loom/index.js';
-import { LINK_WORDS, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
+import { LINK_WORDS, encodes, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -10,6 +10,7 @@ import { whyNoLead, whyUnseen } from './why-unmet.js';
 
 /** Order in which a picture passes parts. @source [practice] camera → converter → switcher → on-screen display → transmitter */
 function stageOf(sheet: Sheet): number {
+  if (encodes(sheet)) return 1;
   if (sees(sheet)) return 0;
   const [path] = sheet.pictures;
   if (!path) return 4;

@@ -149,9 +149,14 @@ function poseWish(poser: Poser, airs: Airs | null, wish: Wish): void {
   }
 }
 
+/** There are enough that do it for everyone who wishes for it to have one alone; else pilot and camera operator share. */
+const isForAll = ({ view: { rig, parts } }: Poser, { what }: Wish): boolean =>
+  rig.wishes.filter((w) => w.what === what).length <=
+  parts.flatMap(({ sheet }) => sheet.functions).filter((f) => f.what === what).length;
+
 function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sheet: Sheet, fn: PartFunction): void {
   const need = `wish ${wish.id}`;
-  const own = poser.pool(`fn ${part.id}.${fn.id}`, 1);
+  const own = poser.pool(`fn ${part.id}.${fn.id}${isForAll(poser, wish) ? '' : ` ${wish.by}`}`, 1);
   const takes = [{ pool: own, amount: 1 }];
   const reach = worksEye(fn) ? reachWakes(poser, part, sheet) : [];
   const over = toldOver(fn);

@@ -1,5 +1,5 @@
 import { contactA, portsCanJoin, type Terminals } from '../loom/index.js';
-import { connectorOf, isSplice, type Port, type Sheet } from '../parts/index.js';
+import { connectorOf, isSplice, tiesOf, type Port, type Sheet } from '../parts/index.js';
 import { sheetOf, wiresAt, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
@@ -49,9 +49,9 @@ export function spliced(view: BenchView, leads: readonly Branch[], firsts: Reado
 }
 
 /** What a splice joins besides its grounds, which are one whether its sheet says so or not. */
-const plusTies = ({ ties, ports }: Sheet): Sheet['ties'] =>
-  ties.filter((tie) =>
-    tie.some((at) => ports.find((p) => p.id === at.port)?.pins.find((p) => p.n === at.pin)?.line === 'supply'),
+const plusTies = (sheet: Sheet): Sheet['ties'] =>
+  tiesOf(sheet).filter((tie) =>
+    tie.some((at) => sheet.ports.find((p) => p.id === at.port)?.pins.find((p) => p.n === at.pin)?.line === 'supply'),
   );
 
 const isFree = ({ cables }: Rig, { id }: Part): boolean =>

@@ -1,6 +1,6 @@
-import { networkSight } from '../bench/index.js';
+import { networkSight, screenSight } from '../bench/index.js';
 import { findChains } from '../channels/index.js';
-import { PICTURE_KINDS, sentInto, type Conversation, type LinkEnd } from '../loom/index.js';
+import { PICTURE_KINDS, screenPictures, sentInto, type Conversation, type LinkEnd } from '../loom/index.js';
 import { carriesNetwork, isNetworkPlug, sees, type Link, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, portLabel, sheetOf, type Part, type Rig } from '../rig/index.js';
 import type { BareStep } from './step.js';
@@ -79,7 +79,11 @@ function arrivals(
 ): { camera: Part; sight: string }[] {
   const sight = `${part.id}.${link.id}-picture`;
   if (isNetworkPlug(link)) {
-    const cameras = camerasBehind(conversations, part.id, link.id);
+    // what an app shows is looked at there: nobody sees into a radio
+    const shown = screenPictures(rig).filter((s) => s.through.includes(part.id));
+    const cameras = camerasBehind(conversations, part.id, link.id).filter(
+      ({ id }) => !shown.some((s) => s.camera.id === id),
+    );
     return cameras.map((camera) => ({
       camera,
       sight: cameras.length > 1 ? networkSight(part.id, link.id, camera.id) : sight,
@@ -106,6 +110,19 @@ export const arrivingSteps = (rig: Rig, conversations: readonly Conversation[]):
       through: [camera.id],
     }));
   });
+
+/** Each picture that an app is made to show, in that app. */
+export const screenSteps = (rig: Rig): BareStep[] =>
+  screenPictures(rig).map(({ screen, camera, through }) => ({
+    id: `${screen.id}.screen-${camera.id}`,
+    part: screen.id,
+    title: `Look at the picture of ${camera.label} on ${screen.label}`,
+    expectText: `the picture of ${camera.label}`,
+    setUp: {},
+    moves: [],
+    expects: [{ sight: screenSight(screen.id, camera.id), is: camera.id }],
+    through: [...through],
+  }));
 
 /** The other pictures of a switcher that only a hand at it can choose: eyes see them, one after the other. */
 export const byHandSteps = (rig: Rig, conversations: readonly Conversation[]): BareStep[] =>

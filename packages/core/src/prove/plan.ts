@@ -15,7 +15,7 @@ import { askedSteps } from './asked-steps.js';
 import { endsToSet, endSteps } from './end-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
 import { handOverSteps } from './hand-over-steps.js';
-import { arrivingSteps, byHandSteps } from './picture-steps.js';
+import { arrivingSteps, byHandSteps, screenSteps } from './picture-steps.js';
 import { antennaSteps, probeSteps } from './probe-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
@@ -50,7 +50,7 @@ export function checkPlan(
       ...probeSteps(rig),
       ...slotSteps(rig, chains, conversations),
     ]),
-    ...as('pictures', arrivingSteps(rig, conversations)),
+    ...as('pictures', [...arrivingSteps(rig, conversations), ...screenSteps(rig)]),
   ];
   const isDriven = ({ control, shaping }: Chain): boolean => control !== null && shaping !== null;
   const named = chains.map((chain) => (isDriven(chain) ? asTheBenchNames(rig, chain) : chain));

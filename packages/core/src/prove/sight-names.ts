@@ -49,6 +49,7 @@ export function contactName({ ports }: Sheet, { pins }: Link): string | undefine
 
 function pictureName(rig: Rig, { ports, links }: Sheet, what: string): string | undefined {
   const { link: id, camera } = PICTURE.exec(what)?.groups ?? {};
+  if (id === 'screen' && camera !== undefined) return `picture of ${labelOf(rig, camera)}`;
   const link = links.find((l) => l.id === id);
   const plug = ports.find((p) => p.id === link?.pins.data?.port);
   if (!link) return undefined;

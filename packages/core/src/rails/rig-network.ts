@@ -1,4 +1,4 @@
-import type { Sheet, Source, Supply } from '../parts/index.js';
+import { tiesOf, type Sheet, type Source, type Supply } from '../parts/index.js';
 import { oncePerSlices, partsWithSheets, pinKey, isSetOn, type Part, type PinRef, type Rig } from '../rig/index.js';
 import {
   prepareCircuit,
@@ -285,7 +285,7 @@ function numberNodes(rig: Rig): Map<string, number> {
   let next = 0;
   for (const { part, sheet } of partsWithSheets(rig)) {
     const key = (port: string, pin: number): string => `${part.id}.${port}.${pin}`;
-    const tieOf = new Map(sheet.ties.flatMap((tie, t) => tie.map((at) => [key(at.port, at.pin), t] as const)));
+    const tieOf = new Map(tiesOf(sheet).flatMap((tie, t) => tie.map((at) => [key(at.port, at.pin), t] as const)));
     const numbers = new Map<string, number>();
     for (const port of sheet.ports) {
       for (const pin of port.pins) {

@@ -200,3 +200,78 @@ describe('one bus without a plus, on which a box hangs that wants one', () => {
     expect(lead.wires).toHaveLength(3);
   });
 });
+
+describe('a receiver that two could feed, one of them too weak for the motor on its pins', () => {
+  const weak = defineSheet({
+    ...base,
+    class: 'own-weak-head',
+    role: 'gimbal',
+    name: 'Head with a little 5 V',
+    group: 'Payload',
+    massG: 700,
+    ports: [supplyPort('dc', 'power', 'left'), bus('in', 'in')],
+    supplies: [eats('dc', [9, 18], 8, 20), regulatorIn('dc', [9, 18])],
+    sources: [{ ...gives('buck', 'in', 5, 0.3), ...beside('in') }],
+    links: [wire('in', 'sbus', 'listen', 'in')],
+    functions: [{ id: 'p', label: 'Pan', what: 'pan', takes: 'rate', over: ['in'] }],
+  });
+  const pins = defineSheet({
+    ...base,
+    class: 'own-pin-receiver',
+    role: 'receiver',
+    name: 'Pin receiver',
+    group: 'Control',
+    massG: 9,
+    ports: [bus('b', 'out'), bus('p1', 'out'), bus('p2', 'out')],
+    ties: [[pin('b', 2), pin('p1', 2), pin('p2', 2)]],
+    supplies: [{ ...eats('p1', [4, 8.4], 0.3, 0.5), ...beside('p1') }],
+    links: [
+      { id: 'air', kind: 'radio', way: 'listen', pins: {}, params: {} },
+      wire('b', 'sbus', 'talk', 'b'),
+      wire('p1', 'pulse', 'talk', 'p1'),
+      wire('p2', 'pulse', 'talk', 'p2'),
+    ],
+  });
+  const cart = defineSheet({
+    ...base,
+    class: 'own-cart',
+    role: 'drive',
+    name: 'Cart',
+    group: 'Control',
+    massG: 900,
+    ports: [supplyPort('dc', 'power', 'left'), bus('s', 'in')],
+    supplies: [eats('dc', [9, 18], 20, 50), regulatorIn('dc', [9, 18])],
+    sources: [{ ...gives('buck', 's', 5, 3), ...beside('s') }],
+    links: [wire('s', 'pulse', 'listen', 's')],
+    functions: [{ id: 'go', label: 'Go', what: 'drive', takes: 'rate', over: ['s'] }],
+  });
+  const motor = defineSheet({
+    ...base,
+    class: 'own-ring-motor',
+    role: 'tool',
+    name: 'Ring motor',
+    group: 'Payload',
+    massG: 60,
+    ports: [bus('in', 'in')],
+    supplies: [{ ...eats('in', [4.6, 6.2], 1, 7), ...beside('in') }],
+    links: [wire('in', 'pulse', 'listen', 'in')],
+    functions: [{ id: 'ring', label: 'Ring', what: 'focus', takes: 'position', over: ['in'] }],
+  });
+  const now = Proposed.of({
+    ...brief(
+      'Rail cart',
+      'hand-held or ground',
+      [['PK', 'pack-4s'], PILOT, ['RX', pins.class], ['CT', cart.class], ['HD', weak.class], ['RM', motor.class]],
+      [['drive'], ['pan'], ['focus']],
+    ),
+    sheets: [weak, pins, cart, motor],
+  });
+
+  it('is fed by the one that bears it all', () => {
+    expect(now.proposal.unmet.map((u) => `${u.demand}: ${u.why}`)).toEqual([]);
+    expect([now.feeder('RX'), now.feeder('RM')]).toEqual(['CT', 'CT']);
+    expect(now.analysis.findings.filter((f) => f.mark === 'stop' && f.station === 'rails').map((f) => f.title)).toEqual(
+      [],
+    );
+  });
+});

@@ -96,6 +96,7 @@ describe('laws of every rig', () => {
     expect(told((s) => s.functions, saidInShort)).toBe(true);
     expect(told((s) => s.links.map((l) => l.way), saidInShort)).toBe(true);
     expect(told((s) => s.pictures, saidInShort)).toBe(true);
+    expect(told((s) => s.ties, saidInShort)).toBe(true);
     expect(told((s) => s.links.length, portsByKind)).toBe(true);
     expect(breaks(some, ({ rig }) => law.sameSaidOtherwise(rig))).toEqual([]);
     expect(breaks(sound.slice(0, CORPUS), ({ rig }) => law.proposedSaidOtherwise(rig))).toEqual([]);

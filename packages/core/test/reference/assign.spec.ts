@@ -30,6 +30,7 @@ function randomProblem(seed: number): AssignProblem {
     label: `demand ${d}`,
     chain: null as never,
     wish: null,
+    pilots: null,
     flight: false,
     hand: `d${d}`,
     ...whose(),

@@ -18,10 +18,10 @@ const withSheets = (rig: Rig, change: (sheet: Sheet) => Sheet): Rig => ({
 
 /**
  * In short: a transmitter that is weighed, receiver pins that name no slot where each has its own, pulses that name where they rest,
- * radios, antennas and networks that go both ways.
+ * radios, antennas and networks that go both ways, pins that are one told two by two.
  */
 export const saidInShort = (rig: Rig): Rig =>
-  withSheets(rig, (sheet) => bothWays(resting(withoutSlots(weighed(sheet)))));
+  withSheets(rig, (sheet) => twoByTwo(bothWays(resting(withoutSlots(weighed(sheet))))));
 
 const BOTH: ReadonlySet<string> = new Set(['radio', 'antenna', 'ethernet']);
 const BY_PIN: ReadonlySet<string> = new Set(['pulse', 'sbus', 'ppm', 'composite', 'hdmi']);
@@ -50,6 +50,12 @@ const puts = (sheet: Sheet): boolean =>
 const WIRED: ReadonlySet<string> = new Set(['composite', 'hdmi', 'ribbon']);
 
 const weighed = (sheet: Sheet): Sheet => (hasControls(sheet) && speaksAir(sheet) ? { ...sheet, massG: 650 } : sheet);
+
+/** Each pin tied to the next. */
+const twoByTwo = (sheet: Sheet): Sheet => ({
+  ...sheet,
+  ties: sheet.ties.flatMap((tie) => tie.slice(1).map((pin, i) => [tie[i]!, pin])),
+});
 
 /** A pulse above the middle rests below it. */
 const resting = (sheet: Sheet): Sheet => ({

@@ -53,6 +53,9 @@ export function endDueMs(own: BenchPart, { placeS, ends }: RunState, answers: re
   return onGrid(tMs + (1000 * (ends[share > 0 ? 1 : 0] - placeS)) / share);
 }
 
+/** It goes along its line: it is somewhere else with every moment, however still the hands are. */
+export const isRunning = (own: BenchPart, answers: readonly number[]): boolean => own.ends !== null && shareOf(own, answers) !== 0;
+
 /** How fast it goes, −1…+1 of its full speed. */
 function shareOf({ ends, functions }: BenchPart, answers: readonly number[]): number {
   const { drive } = ends!;

@@ -13,7 +13,7 @@ import {
 } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 import { repeatedBy, type Chain } from '../chain.js';
-import { channelWishes, doersOfWishes } from '../doers.js';
+import { chainsOfWishes, channelWishes, doersOfWishes } from '../doers.js';
 import { fitOf } from '../fit.js';
 import { flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
@@ -39,6 +39,8 @@ export interface AssignWishes {
 interface Seat {
   chain: Chain;
   wish: Wish | null;
+  /** What the pilot wishes of it besides, where the wish is the camera operator's. */
+  pilots: Wish | null;
   /** It flies the craft. */
   flight: boolean;
   /** Complete, and to stay as it is. */
@@ -109,6 +111,7 @@ export function poseAssign(
       label: `${seat.wish?.label ?? seat.chain.fn.label} (${seat.chain.part.label})`,
       chain: seat.chain,
       wish: seat.wish,
+      pilots: seat.pilots,
       flight: seat.flight,
       transmitter: transmitter.part,
       air,
@@ -251,21 +254,25 @@ function seatsOf(
     (c) => c.path.length && c.path.every((x) => !x.troubles.length) && c.transmitter && airs.has(c.transmitter.id),
   );
   const wished = channelWishes(rig, sound);
+  const pilots = chainsOfWishes(rig, sound);
   const bound = new Set(rig.bindings.map((b) => `${b.part}.${b.fn}`));
   return sound.flatMap((chain): Seat[] => {
     const wish = wished.get(chain) ?? null;
+    const other = wish && pilots.get(chain);
+    const own = { chain, wish, pilots: other && other !== wish ? other : null };
     const flight = isFlightChain(chain);
     const isBound = bound.has(nameOf(chain));
     const isNeeded =
       wish !== null || (flight && (isBound || flownOn(chain) !== null)) || (isBound && chain.control !== null);
     if (!isNeeded || without?.has(nameOf(chain))) return [];
-    if (only && !only.has(nameOf(chain)))
-      return chain.control && !chain.breaks ? [{ chain, wish, flight, kept: true }] : [];
+    if (only && !only.has(nameOf(chain))) return chain.control && !chain.breaks ? [{ ...own, flight, kept: true }] : [];
     const reserved = airs.get(chain.transmitter!.id)!;
-    const complete = isComplete(rig, conversations, chain, wish, sound, reserved) && !reopen?.has(nameOf(chain));
+    const isAsPilots = !own.pilots || mismatchOf(rig, own.pilots, chain) === null;
+    const complete =
+      isAsPilots && isComplete(rig, conversations, chain, wish, sound, reserved) && !reopen?.has(nameOf(chain));
     const locked = complete && (chain.shaping?.locked ?? false);
     // flight channels that work are never touched
-    return [{ chain, wish, flight, kept: complete && (locked || flight || !again) }];
+    return [{ ...own, flight, kept: complete && (locked || flight || !again) }];
   });
 }
 
@@ -348,6 +355,8 @@ function takenOn(
     if (chain.transmitter?.id === id && chain.control) taken.add(chain.control.id);
     if (chain.second?.transmitter.id === id && chain.second.control) taken.add(chain.second.control.id);
   }
+  // what the pilot moves a channel with that is handed over
+  for (const { chain, pilots } of seats) if (chain.transmitter?.id === id && pilots?.control) taken.add(pilots.control);
   for (const { from, control } of rig.handOvers) if (from === id && control) taken.add(control);
   // a lead on the way to what flies, or to what else is to stay, may be wrong just now
   const stay = new Set([...(flown ?? []), ...waiting]);
@@ -380,7 +389,7 @@ function unreachedOf(rig: Rig, chains: readonly Chain[], seats: Seat[]): Posed['
     d.ask && !d.breaks && !d.mismatch ? [wish] : [],
   );
   return rig.wishes
-    .filter((wish) => !seats.some((s) => s.wish === wish) && !asked.includes(wish))
+    .filter((wish) => !seats.some((s) => s.wish === wish || s.pilots === wish) && !asked.includes(wish))
     .map((wish) => {
       const offer = chains.find((c) => c.fn.what === wish.what && (wish.part === undefined || wish.part === c.part.id));
       return { wish, why: offer?.breaks ?? 'no part here does it' };

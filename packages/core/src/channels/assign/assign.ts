@@ -177,7 +177,7 @@ function driveEdits(rig: Rig, demand: Demand, row: AssignedRow, later: ReadonlyS
  */
 function pilotsOwn(
   rig: Rig,
-  { chain, air }: Demand,
+  { chain, air, pilots }: Demand,
   channel: number,
   switched: string | null,
   later: ReadonlySet<number>,
@@ -199,10 +199,13 @@ function pilotsOwn(
   );
   const elsewhere = rig.shaping.filter((s) => s.transmitter === pilot && heard.has(s.channel)).map((s) => s.control);
   const taken = new Set([switched, ...elsewhere].filter((c) => c !== null));
-  const { options } = controlOptions([chain.fn], null, transmitter, taken);
+  const { options } = controlOptions([chain.fn], pilots, transmitter, taken);
   const now = shapingOf(rig, pilot, channel)?.control;
   const suits = (o: Option<Control>): boolean => fitOf(chain.fn, o.value).grade === 'well';
   const own = options.find((o) => o.value.id === now);
+  const named = options.find((o) => o.value.id === pilots?.control);
+  if (named)
+    return named === own ? [] : [{ kind: 'shape', transmitter: pilot, channel, change: { control: named.value.id } }];
   const others = options.filter((o) => o.value.kind !== 'stick');
   if (own && (suits(own) || !others.some(suits))) return [];
   const best = others.sort((a, b) => a.cost - b.cost)[0];

@@ -24,6 +24,8 @@ export interface Demand {
   label: string;
   chain: Chain;
   wish: Wish | null;
+  /** What the pilot wishes of it besides, where the wish is the camera operator's. */
+  pilots: Wish | null;
   /** It flies the craft: never given up for a payload. */
   flight: boolean;
   /** Transmitter whose controls it may have. */
