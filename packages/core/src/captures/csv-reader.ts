@@ -142,18 +142,24 @@ export class CsvReader implements CaptureReader {
     if (!text) return;
     if (!this.head) return this.rows(text);
     const { data } = Papa.parse<string[]>(text, { delimiter: this.head.separator });
-    const cells = trimmed(data[0] ?? []);
-    const isWhole =
-      cells.length === this.stores.length + (this.head.uncounted ? 0 : 1) && cells.every((cell) => cell !== '');
+    const cells = this.cellsOf(data[0] ?? [], this.head);
+    const isWhole = cells.length === this.stores.length + 1 && cells.every((cell) => cell !== '');
     if (isWhole || isComment(text)) return this.rows(text);
     this.leftOut.push('a last row that was cut');
   }
 
-  private values(row: readonly string[], head: CsvHead): void {
-    const cells = trimmed(row);
-    if (head.uncounted) cells.unshift(String(this.samples++));
+  /** The time and a level for each line. */
+  private cellsOf(row: readonly string[], head: CsvHead): string[] {
+    const cells = row.map((cell) => cell.trim());
+    if (head.uncounted) cells.unshift(String(this.samples));
     // a row that ends in its separator has an empty cell more
     if (cells.length === this.stores.length + 2 && cells.at(-1) === '') cells.pop();
+    return cells;
+  }
+
+  private values(row: readonly string[], head: CsvHead): void {
+    const cells = this.cellsOf(row, head);
+    if (head.uncounted) this.samples++;
     const [first = ''] = cells;
     const count = head.byClock ? this.sinceFirst(first) : figureOf(first, head);
     if (!Number.isFinite(count)) this.fail(`"${first}" is no ${head.bySample ? 'sample' : 'time'}`);
@@ -197,5 +203,3 @@ export class CsvReader implements CaptureReader {
 /** A figure with a fraction is no level. */
 const isVoltage = (cell: string, head: CsvHead): boolean =>
   /[.,]\d|e/i.test(cell) && ![0, 1, NaN].includes(figureOf(cell, head));
-
-const trimmed = (cells: readonly string[]): string[] => cells.map((cell) => cell.trim());

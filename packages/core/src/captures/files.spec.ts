@@ -127,6 +127,15 @@ describe('tables of other tools', () => {
     }
   });
 
+  it('whose rows all end in a separator end as the others do', async () => {
+    const capture = await opened('a.csv', 'time_us,RX,TX,\n0,1,0,\n2,0,1,\n3,1,1,');
+    expect(lines(capture)).toEqual([
+      ['RX', 1, [2000, 3000]],
+      ['TX', 0, [2000]],
+    ]);
+    expect(capture.leftOut).toEqual([]);
+  });
+
   it('of volts are read by the levels they have: 1.8 V logic too, and that is said', async () => {
     for (const [high, name] of [
       [1.8, 'RX_V'],

@@ -209,7 +209,9 @@ const OF_MOTORS = /\b(motors?|throttle|esc)(?![a-z])/i;
 const putsOutPulses = (feature: string, { part, sheet }: LinkEnd): boolean =>
   OF_PULSES.test(feature) ||
   [part.label, part.id].some((name) => isSameName(name, feature)) ||
-  (OF_MOTORS.test(feature) && sheet.functions.some(({ what }) => what === 'throttle' || what === 'drive'));
+  // what has no function of its own is moved by the controller's: a speed unit, a rudder
+  (OF_MOTORS.test(feature) &&
+    (!sheet.functions.length || sheet.functions.some(({ what }) => what === 'throttle' || what === 'drive')));
 
 /** Features that a pad comes held by and that put out nothing a pulse listener could follow. */
 export function otherThanPulses(resource: Resource | undefined, listener: LinkEnd): string[] {

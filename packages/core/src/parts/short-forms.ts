@@ -37,6 +37,7 @@ const MOST_SLOTS = 16;
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
  * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
  * - A network, USB, CAN or picture plug that is written as what sends and what hears is one plug of all its contacts.
+ * - Bytes over one wire, both ways in turn, are said by a controller and heard by what hangs on it.
  * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
  * - A picture that a part takes from one plug and sends through the air has left the wires: it is where it came in.
  * - A pulse, a bus, a ladder or a picture that says "both" goes the way of its pin.
@@ -48,7 +49,7 @@ const MOST_SLOTS = 16;
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(short: Sheet): Sheet {
-  const sheet = { ...short, links: short.links.map((l) => asWidePlug(short, l)) };
+  const sheet = { ...short, links: short.links.map((l) => bySides(short, asWidePlug(short, l))) };
   const said = {
     ...sheet,
     pictures: sheet.pictures.filter((path) => path.inputs.length > 1 || !isIntoAir(sheet, path)),
@@ -65,6 +66,19 @@ export function inFull(short: Sheet): Sheet {
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
 }
+
+/**
+ * Bytes that go both ways in turn over one wire, by who asks and who is asked: a wire to that end is what it takes. A line of two
+ * wires that many may hang on has no such sides.
+ */
+function bySides(sheet: Sheet, link: Link): Link {
+  const { data } = link.pins;
+  if (!BYTES.has(link.kind) || link.way !== 'both' || !data || link.alsoPins?.length) return link;
+  return flies(sheet)
+    ? { ...link, way: 'talk', pins: { send: data } }
+    : { ...link, way: 'listen', pins: { hear: data } };
+}
+const BYTES: ReadonlySet<Link['kind']> = new Set(['device-serial', 'mavlink']);
 
 /** How the axes of a body are called here that others call by those of a craft. */
 export const BODY_AXES: Partial<Record<string, PartFunction['what']>> = {

@@ -18,6 +18,8 @@ export const COST = {
   release: 5,
   /** A motor on an output that a payload could have. */
   toldOutput: 3,
+  /** A motor on an output behind the first ones, which a payload has. */
+  laterOutput: 1,
   joint: 8,
   /** Between what stays on the ground and what flies, where nothing else does it. */
   fromGround: 60,

@@ -119,7 +119,9 @@ function poseMotors(poser: Poser): void {
     ({ cls, end }) => flies(cls.sheet) && end.link.kind === 'pulse' && end.link.way === 'talk',
   );
   if (!outputs.length) return;
-  for (const { cls, nth } of poser.view.ends.filter((end) => isMotor(poser, end)))
+  const motors = poser.view.ends.filter((end) => isMotor(poser, end));
+  const lines = motors.reduce((sum, { cls }) => sum + cls.members.length, 0);
+  for (const { cls, nth } of motors)
     for (const unit of cls.members) {
       const motor = ownEnd(poser, cls.part.id, unit.links[nth]!.link.id)!;
       const need = `motor ${motor.cls.id} ${nth}`;
@@ -133,9 +135,22 @@ function poseMotors(poser: Poser): void {
         },
       );
       for (const output of outputs)
-        addJoin(poser, output, motor, { covers: [need], cost: output.end.link.slotSetting ? [TOLD_OUTPUT] : [] });
+        addJoin(poser, output, motor, {
+          covers: [need],
+          cost: [
+            ...(output.end.link.slotSetting ? [TOLD_OUTPUT] : []),
+            ...(isAmongFirst(output, lines) ? [] : [LATER_OUTPUT]),
+          ],
+        });
     }
 }
+
+/** Whether an output, or one alike, is among the first so many of its controller: motors are counted from there. @source [practice] */
+function isAmongFirst({ cls, nth }: ClassEnd, lines: number): boolean {
+  const first = cls.sheet.links.filter((l) => l.kind === 'pulse' && l.way === 'talk').slice(0, lines);
+  return cls.members.some((unit) => first.some((l) => l.id === unit.links[nth]!.link.id));
+}
+const LATER_OUTPUT: CostPart = { why: 'an output behind those of the motors', points: COST.laterOutput };
 
 const TOLD_OUTPUT: CostPart = { why: 'an output that could be told a slot', points: COST.toldOutput };
 

@@ -1,3 +1,4 @@
+import { flies } from '../parts/index.js';
 import { Misuse } from '../units/index.js';
 import { isGivenTo, resourceOf, speechOf, type LinkEnd } from '../loom/index.js';
 import { wiredTogether, type BenchView, type ClassEnd, type Unit } from './bench-view.js';
@@ -27,7 +28,12 @@ export class UnitPicker {
   pick(joins: readonly JoinMake[]): { talker: LinkEnd; listener: LinkEnd }[] {
     const picked = new Map<JoinMake, { talker: LinkEnd; listener: LinkEnd }>();
     const rank = (make: JoinMake): number => (this.today(make) ? 0 : this.held(make) ? 1 : 2);
-    const order = [...joins].sort((a, b) => rank(a) - rank(b) || (placeOf(a) < placeOf(b) ? -1 : 1));
+    // what a controller moves by itself stands on its first outputs, a payload on those behind
+    const behind = ({ talker, listener }: JoinMake): number =>
+      Number(flies(talker.cls.sheet) && listener.end.link.kind === 'pulse' && listener.cls.sheet.functions.length > 0);
+    const order = [...joins].sort(
+      (a, b) => rank(a) - rank(b) || behind(a) - behind(b) || (placeOf(a) < placeOf(b) ? -1 : 1),
+    );
     for (const make of order) picked.set(make, this.pickOne(make));
     return joins.map((make) => picked.get(make)!);
   }
