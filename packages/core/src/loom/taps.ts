@@ -1,7 +1,6 @@
 import {
   findPin,
   nextId,
-  samePin,
   sheetOf,
   wiresAt,
   type Cable,
