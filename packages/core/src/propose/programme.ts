@@ -73,7 +73,31 @@ function programmeOf(problem: WiringProblem): string {
   ].join('\n');
 }
 
-const byName = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true });
+/** By letter, then by its numbers. */
+function byName(a: string, b: string): number {
+  if (a[0] !== b[0]) return a[0]! < b[0]! ? -1 : 1;
+  const [first, second = 0] = numbersIn(a);
+  const [other, more = 0] = numbersIn(b);
+  return first! - other! || second - more;
+}
+const numbersIn = (name: string): number[] => name.slice(1).split('v').map(Number);
+
+/** Of each need, pool or hub, by its id, the options that have to do with it, by index. */
+function usersBy<T>(
+  options: readonly Option[],
+  of: (o: Option) => readonly (readonly [id: string, what: T])[],
+): Map<string, [T, number][]> {
+  const users = new Map<string, [T, number][]>();
+  options.forEach((o, i) => {
+    for (const [id, what] of of(o)) {
+      const known = users.get(id);
+      if (known) known.push([what, i]);
+      else users.set(id, [[what, i]]);
+    }
+  });
+  return users;
+}
+const NOBODY: readonly never[] = [];
 
 const chunks = (list: readonly string[]): string[][] =>
   Array.from({ length: Math.ceil(list.length / 20) }, (_, i) => list.slice(i * 20, i * 20 + 20));
@@ -107,10 +131,12 @@ function rankOf(name: string): number {
 
 /** Each active need is covered once; one that is woken is active when any of its wakers is chosen, and only then. */
 function needRows({ needs, options }: WiringProblem): string[] {
+  const covering = usersBy(options, (o) => o.covers.map((id) => [id, 1]));
+  const waking = usersBy(options, (o) => o.wakes.map((id) => [id, 1]));
   return needs.flatMap((need, n) => {
-    const covers = options.flatMap((o, i): Term[] => (o.covers.includes(need.id) ? [[1, `x${i}`]] : []));
+    const covers = once(covering.get(need.id)).map((i): Term => [1, `x${i}`]);
     if (need.always) return [`${sumOf(covers)} = 1`];
-    const wakers = options.flatMap((o, i) => (o.wakes.includes(need.id) ? [i] : []));
+    const wakers = once(waking.get(need.id));
     if (!wakers.length) return covers.length ? [`${sumOf(covers)} = 0`] : [];
     return [
       `${sumOf([...covers, [-1, `a${n}`]])} = 0`,
@@ -127,12 +153,17 @@ function needRows({ needs, options }: WiringProblem): string[] {
   });
 }
 
+/** Indices, each once. */
+const once = (users: readonly (readonly [number, number])[] = NOBODY): number[] => [
+  ...new Set(users.map(([, i]) => i)),
+];
+
 function poolRows({ pools, options }: WiringProblem): string[] {
+  const taking = usersBy(options, (o) => o.takes.map((t) => [t.pool, t.amount]));
   return pools.flatMap((pool) => {
-    const terms = options.flatMap((o, i): Term[] => {
-      const amount = o.takes.filter((t) => t.pool === pool.id).reduce((sum, t) => sum + t.amount, 0);
-      return amount > 0 ? [[amount, `x${i}`]] : [];
-    });
+    const amounts = new Map<number, number>();
+    for (const [amount, i] of taking.get(pool.id) ?? NOBODY) amounts.set(i, (amounts.get(i) ?? 0) + amount);
+    const terms = [...amounts].flatMap(([i, amount]): Term[] => (amount > 0 ? [[amount, `x${i}`]] : []));
     const most = terms.reduce((sum, [k]) => sum + k, 0);
     return most > pool.capacity ? [`${sumOf(terms)} <= ${decimal(pool.capacity + 1e-9)}`] : [];
   });
@@ -140,8 +171,9 @@ function poolRows({ pools, options }: WiringProblem): string[] {
 
 /** A hub is in use when somebody uses it: the first user does not pay for sharing. */
 function hubRows({ hubs, options }: WiringProblem): string[] {
+  const using = usersBy(options, (o) => (o.hub === null ? [] : [[o.hub, 1]]));
   return hubs.flatMap((hub, h) => {
-    const users = options.flatMap((o, i): Term[] => (o.hub === hub.id ? [[1, `x${i}`]] : []));
+    const users = (using.get(hub.id) ?? NOBODY).map(([, i]): Term => [1, `x${i}`]);
     if (!users.length) return [`+ 1 h${h} = 0`];
     const most = users.length > hub.most ? [`${sumOf(users)} <= ${hub.most}`] : [];
     return [`${sumOf([...users, [-1, `h${h}`]])} >= 0`, ...most];
