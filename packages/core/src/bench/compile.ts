@@ -7,6 +7,7 @@ import {
   gatesOf,
   handOverLink,
   idleAt,
+  laterKeys,
   movedBy,
   poweringIn,
   turnsInModes,
@@ -16,7 +17,7 @@ import {
   type StickGesture,
 } from '../channels/index.js';
 import { bringsChannels, flies, hasControls, hearsAir, isWindowed, sentOver, speaksByLead, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
-import { airSenders, findConversations, heardBy, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
+import { airSenders, findConversations, heardBy, ladderOff, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
 import { clamp, groupBy, valueIn } from '../units/index.js';
@@ -94,6 +95,8 @@ export interface Menu {
   arm: Readonly<Record<'fn' | 'window', number>> | null;
   /** The shortest held first. */
   gestures: readonly StickGesture[];
+  /** Ids of those that do not come to the camera, since what stands in the wire of its keys is not what it wants. */
+  unheard: readonly string[];
 }
 
 /** A part made ready for the bench: wiring and power already worked out. */
@@ -285,7 +288,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       transmitter: sender ? indexOf.get(sender.id)! : null,
     };
   });
-  const menus = heard.map((own) => menusOf(conversations, own, heard, indexOf));
+  const menus = heard.map((own) => menusOf(rig, conversations, own, heard, indexOf));
   const told = toldBy(heard, menus);
   const parts = heard.map(
     (own): BenchPart => ({
@@ -386,6 +389,7 @@ const gated = (sheet: Sheet, heard: readonly Omit<HeardFunction, 'gates'>[]): He
 
 /** Its menus by the sticks, each over the first lead from a controller that really talks. */
 function menusOf(
+  rig: Rig,
   conversations: readonly Conversation[],
   { part, sheet }: Untold,
   all: readonly Untold[],
@@ -408,6 +412,7 @@ function menusOf(
           axes: { roll: at('roll'), pitch: at('pitch'), throttle: at('throttle'), yaw: at('yaw') },
           arm: arm < 0 ? null : { fn: arm, window: armedWindow(functions[arm]!.fn) },
           gestures: way.gestures.toSorted((a, b) => a.holdS - b.holdS),
+          unheard: ladderOff(rig, told) ? laterKeys(way.gestures) : [],
         },
       ];
     }),

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { BENCHES } from '../../test/practice/benches/index.js';
 import { Proposed } from '../../test/practice/proposed.js';
+import { SYSTEMS } from '../../test/practice/benches/systems.js';
+import { analyse } from '../analysis/index.js';
+import { findConversations, ladderWire } from '../loom/index.js';
 import { planOf, playStep } from '../prove/index.js';
 import { applyEdits, type Rig } from '../rig/index.js';
 import { compileBench, isQuiet, menuSight, observe, runBench, setControls, startBench, type Bench, type BenchState } from './index.js';
@@ -96,7 +99,7 @@ describe('a camera menu by the sticks', () => {
     const set = { ...rig, parts: rig.parts.map((p) => (p.id === 'TX' ? { ...p, settings: { ...p.settings, mode } } : p)) };
     const bench = compileBench(set);
     const steps = planOf(set).filter((s) => s.id.startsWith('CA.menu.'));
-    expect(steps).toHaveLength(2);
+    expect(steps).toHaveLength(3);
     const atRest = runBench(bench, startBench(bench, { awake: true }), 500);
     for (const step of steps) expect(playStep(bench, atRest, step).verdict).toMatchObject({ passed: true });
   });
@@ -104,7 +107,7 @@ describe('a camera menu by the sticks', () => {
   it('gives no sign when its lead is off, and its steps of the plan fail', () => {
     const rig = scree();
     const steps = planOf(rig).filter((s) => s.id.startsWith('CA.menu.'));
-    expect(steps.map((s) => s.id)).toEqual(['CA.menu.open', 'CA.menu.second-menu']);
+    expect(steps.map((s) => s.id)).toEqual(['CA.menu.open', 'CA.menu.second-menu', 'CA.menu.keys']);
     const sound = compileBench(rig);
     for (const step of steps) expect(playStep(sound, awake(sound), step).verdict.passed).toBe(true);
     const lead = rig.cables.find((c) => c.wires.some((w) => w.from.part === 'FC' || w.to.part === 'FC') && c.wires.some((w) => w.from.part === 'CA' || w.to.part === 'CA'))!;
@@ -115,3 +118,46 @@ describe('a camera menu by the sticks', () => {
     }
   });
 });
+
+describe('a menu by a key ladder', () => {
+  /** Rigs in which sticks press the keys of a camera through a resistor. */
+  const rigs = [...BENCHES, ...SYSTEMS]
+    .map((b) => Proposed.of(b.brief).rig)
+    .filter((rig) => findConversations(rig).some((c) => ladderWire(rig, c)) && keysOf(rig).length);
+  function keysOf(rig: Rig) {
+    return planOf(rig).filter((s) => s.id.endsWith('.keys'));
+  }
+  /** The same with another resistor in that wire, or none. */
+  function withOhm(rig: Rig, ohm: number | null): Rig {
+    const { found } = findConversations(rig).flatMap((c) => ladderWire(rig, c) ?? [])[0]!;
+    const inline = ohm === null ? null : ({ kind: 'resistor', ohm } as const);
+    return applyEdits(rig, [{ kind: 'setWire', cable: found.cable.id, wire: found.index, inline }]).rig;
+  }
+  const passed = (rig: Rig, on: Rig): boolean[] => {
+    const bench = compileBench(on);
+    const from = runBench(bench, startBench(bench, { awake: true }), 500);
+    return planOf(rig)
+      .filter((s) => s.id.endsWith('.open') || s.id.endsWith('.keys'))
+      .map((s) => playStep(bench, from, s).verdict.passed);
+  };
+
+  it('is on some benches', () => expect(rigs.length).toBeGreaterThan(0));
+
+  it('takes every key with the resistor that the camera wants', () => {
+    for (const rig of rigs) {
+      expect(passed(rig, rig), rig.name).not.toContain(false);
+      expect(passed(rig, withOhm(rig, 560)), rig.name).not.toContain(false);
+    }
+  });
+
+  it('opens and loses some of its keys with another or none', () => {
+    for (const rig of rigs)
+      for (const ohm of [4700, 47, null]) {
+        const other = withOhm(rig, ohm);
+        expect(passed(rig, other), `${rig.name} ${ohm}`).toEqual([true, false]);
+        expect(findingRules(other), rig.name).toContain('ladder-resistor');
+      }
+  });
+});
+
+const findingRules = (rig: Rig): string[] => analyse(rig).findings.map((f) => f.rule);

@@ -10,7 +10,7 @@ export {
   type Sights,
   type BenchFrame,
 } from './observe.js';
-export { endsSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
+export { endsSight, keysSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
 export { notesPhotos, TAGGED, tagSight } from './tags.js';
 export { pictureInto, shownOn, type Picture } from './pictures.js';

@@ -20,6 +20,8 @@ export type Getter = (state: BenchState) => Seen;
 export const slotSight = (receiver: string, slot: number): string => `${receiver}.slot-${slot}`;
 /** Sight of a menu that the sticks open. */
 export const menuSight = (part: string, fn: string): string => `${part}.${fn}-menu`;
+/** Sight of how many keys it took since it was opened. */
+export const keysSight = (part: string, fn: string): string => `${part}.${fn}-keys`;
 /** Sight of the ends that a drive knows, and whether it stands at one. */
 export const endsSight = (part: string, fn: string): string => `${part}.${fn}-ends`;
 /** Sight of the volts at a supply or source of a part. */
@@ -117,8 +119,10 @@ const radioState = ({ heard, lost }: ReceiverState): Seen => (heard ? (lost ? 'l
 function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
   const { index, sheet } = own;
   const { id } = own.part;
-  for (const [k, { fn }] of own.menus.entries())
+  for (const [k, { fn }] of own.menus.entries()) {
     yield [menuSight(id, fn), awakeOnly(index, ({ parts }) => parts[index]!.menus[k]!.at)];
+    yield [keysSight(id, fn), awakeOnly(index, ({ parts }) => parts[index]!.menus[k]!.keys)];
+  }
   for (const fn of sheet.functions) {
     const at = own.functions.findIndex((heard) => heard.fn.id === fn.id);
     if (fn.takes === 'steps')

@@ -96,7 +96,7 @@ export interface MenuState {
   sinceMs: number;
   /** Gestures up to this one, the shortest first, have done what they do since then: a count. */
   done: number;
-  /** Times that something was pressed in it: a count. */
+  /** Times that something was pressed in it since it was opened: a count. */
   keys: number;
   /** When the next gesture has been held long enough, ms. */
   nextMs: number;

@@ -141,7 +141,7 @@ function heldBy({ functions, ends }: BenchPart, at: number): Set<number> {
 }
 
 const looksAtMenus = (looks: Asked['looks'], { part, menus }: BenchPart): boolean =>
-  menus.length > 0 && (looks.get(part.id)?.some((what) => what.endsWith('-menu')) ?? false);
+  menus.length > 0 && (looks.get(part.id)?.some((what) => what.endsWith('-menu') || what.endsWith('-keys')) ?? false);
 
 /** What a controller hears of the sticks and the switch that arms, for the menus that it moves. */
 const sticksOf = ({ parts }: Bench, { menus }: BenchPart): HeardFunction[] =>

@@ -1,5 +1,5 @@
 /** Steps for a menu by the sticks: opened and left again, and its second menu where it has one. */
-import { menuSight } from '../bench/index.js';
+import { keysSight, menuSight } from '../bench/index.js';
 import {
   FLIGHT_AXES,
   armedWindow,
@@ -7,6 +7,7 @@ import {
   gestureText,
   idleAt,
   isAxis,
+  isKey,
   restPositions,
   sentPulseUs,
   stickHolds,
@@ -17,7 +18,7 @@ import {
 } from '../channels/index.js';
 import { isWindowed, type AskedBy } from '../parts/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
-import type { BareStep, Move, Plan } from './step.js';
+import type { BareStep, Expect, Move, Plan } from './step.js';
 
 /** Time past what a gesture is held for until it has come over the air, ms. @source [derived] frames on every way to the menu */
 const ON_ITS_WAY_MS = 300;
@@ -39,16 +40,16 @@ export function gestureSteps(
   const sight = menuSight(ask.part.id, ask.fn.id);
   const by = (does: StickGesture['does']): StickGesture | undefined => gestures.find((g) => g.does === does);
   const leave = by('leave');
-  return SHOWN.flatMap((does): BareStep[] => {
+  const shown = SHOWN.flatMap((does): BareStep[] => {
     const gesture = by(does);
     if (!gesture) return [];
     const ways = [...(does === 'open' ? [] : [by('open')]), gesture, ...(leave ? [leave] : [])];
-    const shown = gesture.shows ?? `${ask.fn.label.toLowerCase()}: ${does}`;
+    const caption = gesture.shows ?? `${ask.fn.label.toLowerCase()}: ${does}`;
     const step = {
       id: `${ask.part.id}.${ask.fn.id}.${does.replace(' ', '-')}`,
       part: ask.part.id,
       title: `Disarmed: ${ways.flatMap((g) => (g ? gestureText(g) : [])).join('; then ')}`,
-      expectText: leave ? `${shown}; gone again before anything is armed` : shown,
+      expectText: leave ? `${caption}; gone again before anything is armed` : caption,
       through: [...ask.parts],
     };
     const made = ways.map((g) => g && movesOf(flown, g));
@@ -67,6 +68,36 @@ export function gestureSteps(
       },
     ];
   });
+  return [...shown, ...keysStep(rig, ask, gestures, flown)];
+}
+
+/** Every key once, in the menu that was opened for it: of a ladder some may be lost. */
+function keysStep(rig: Rig, ask: Ask, gestures: readonly StickGesture[], flown: readonly Chain[]): BareStep[] {
+  const open = gestures.find((g) => g.does === 'open');
+  const leave = gestures.find((g) => g.does === 'leave');
+  const keys = gestures.filter(isKey);
+  const ways = [open, ...keys, leave].flatMap((g) => (g ? [{ gesture: g, moves: movesOf(flown, g) ?? [] }] : []));
+  // how it is opened must be known; what cannot be made by these sticks is told where it is opened
+  if (!open || !keys.length || !ways.every(({ moves }) => moves.length)) return [];
+  const sight = keysSight(ask.part.id, ask.fn.id);
+  const count = (nth: number): Expect => ({ sight, near: nth, within: 0 });
+  const moves = ways.flatMap(({ gesture, moves: own }): Move[] => {
+    const nth = keys.indexOf(gesture) + 1;
+    const read = nth ? own.map((m, k) => (k === own.length - 1 ? { ...m, reads: [count(nth)] } : m)) : own;
+    return gesture === ways.at(-1)!.gesture ? read : [...read, ...backToMiddle(own)];
+  });
+  return [
+    {
+      id: `${ask.part.id}.${ask.fn.id}.keys`,
+      part: ask.part.id,
+      title: `Disarmed: open it by ${gestureText(open)}; then each key once: ${keys.map(gestureText).join('; ')}`,
+      expectText: `${keys.length} keys, each does something`,
+      through: [...ask.parts],
+      setUp: disarmedAndCentred(rig, flown),
+      moves,
+      expects: [count(keys.length)],
+    },
+  ];
 }
 
 /** The sticks to where a gesture holds them, the last for as long as it takes; null where one of them cannot be brought there. */

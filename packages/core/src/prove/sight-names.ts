@@ -70,6 +70,7 @@ function thingName({ functions, settings, joints, supplies, sources, ports }: Sh
     setting ??
     (plug === undefined ? undefined : `volts at ${plug}`) ??
     of(functions, '-menu', ' menu') ??
+    of(functions, '-keys', ' keys') ??
     of(functions, '-place', ' place') ??
     of(functions, '-ends', ' ends') ??
     of(joints, '-angle', ' angle')

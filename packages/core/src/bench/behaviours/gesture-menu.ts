@@ -1,5 +1,5 @@
 /** A menu that a controller opens and moves in by the sticks it reads, while it is not armed. */
-import { FLIGHT_AXES, heldAt, isMadeBy, stickShare, type FlightAxis, type StickGesture } from '../../channels/index.js';
+import { FLIGHT_AXES, heldAt, isKey, isMadeBy, stickShare, type FlightAxis, type StickGesture } from '../../channels/index.js';
 import type { BenchPart, Menu } from '../compile.js';
 import type { DeviceState, MenuState } from '../state.js';
 import type { Surroundings } from './surroundings.js';
@@ -45,7 +45,7 @@ function shareOf(functions: BenchPart['functions'], { asked }: DeviceState, i: n
 }
 
 /** Every gesture that has been held long enough does what it does, the shorter ones first, each once while the sticks stay. */
-function ripened({ gestures }: Menu, before: MenuState, tMs: number): MenuState {
+function ripened({ gestures, unheard }: Menu, before: MenuState, tMs: number): MenuState {
   let { at, keys, done } = before;
   let nextMs = Infinity;
   for (let i = 0; i < gestures.length; i++) {
@@ -56,15 +56,14 @@ function ripened({ gestures }: Menu, before: MenuState, tMs: number): MenuState 
       nextMs = Math.min(nextMs, ripeMs);
       break;
     }
-    if (at !== 'closed' && isKey(gesture)) keys++;
+    if (at === 'closed') keys = 0;
+    else if (isKey(gesture) && !unheard.includes(gesture.id)) keys++;
     at = placeAfter(gesture, at);
     done = i + 1;
   }
   if (at === before.at && keys === before.keys && done === before.done && nextMs === before.nextMs) return before;
   return { ...before, at, keys, done, nextMs };
 }
-
-const isKey = ({ does }: StickGesture): boolean => does !== 'open' && does !== 'leave' && does !== 'second menu';
 
 /** The second menu opens out of the first. @source [practice] the gesture, [mem] that the first must be open */
 function placeAfter({ does }: StickGesture, at: MenuState['at']): MenuState['at'] {

@@ -1,0 +1,28 @@
+import { wiresAt, type WireAt, type Rig } from '../rig/index.js';
+import { pinOf, type Conversation } from './conversations.js';
+
+/** The wire of a key ladder, and what stands in it. */
+export interface LadderWire {
+  found: WireAt;
+  ohm: number;
+  /** What the camera wants in it, Ω. */
+  window: readonly [number, number];
+}
+
+/** The wire from the pad to a camera's keys; null for what is no ladder, wants nothing in it, or has no wire. @source [practice] 400–600 Ω */
+export function ladderWire(rig: Rig, { kind, talker, listener }: Conversation): LadderWire | null {
+  const window = listener.link.params.seriesOhm;
+  if (kind !== 'ladder' || !window) return null;
+  const wires = wiresAt(rig, pinOf(listener, listener.link.pins.data!));
+  // of several on the pin the one that comes from the keys
+  const found = wires.find(({ wire, far }) => wire[far].part === talker.part.id) ?? wires[0];
+  const inline = found?.wire.inline;
+  return found ? { found, ohm: inline?.kind === 'resistor' ? inline.ohm : 0, window } : null;
+}
+
+/** Which way the resistance of a ladder is out of what the camera wants; 0 where it suits. */
+export function ladderOff(rig: Rig, conversation: Conversation): -1 | 0 | 1 {
+  const wire = ladderWire(rig, conversation);
+  if (!wire) return 0;
+  return wire.ohm < wire.window[0] ? -1 : wire.ohm > wire.window[1] ? 1 : 0;
+}
