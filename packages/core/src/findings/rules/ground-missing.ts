@@ -1,4 +1,4 @@
-import { leadLength, type Conversation } from '../../loom/index.js';
+import { leadLength, portsCanJoin, type Conversation } from '../../loom/index.js';
 import { findPin, type PinRef, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { fedWrongWay } from './polarity.js';
@@ -38,6 +38,8 @@ export function groundFix(rig: Rig, cable: string, c: Conversation): Fix[] {
   const from = groundNear(rig, c, 'talker');
   const to = groundNear(rig, c, 'listener');
   if (!from || !to || [from, to].some((at) => fedWrongWay(rig).has(at.part))) return [];
+  // plugs that no lead joins met by mistake: the mistake is mended, and no wire is put to it
+  if (!portsCanJoin(findPin(rig, from)!.port, findPin(rig, to)!.port)) return [];
   const lengthMm = leadLength(rig, from.part, to.part).needMm;
   return [
     {
