@@ -53,6 +53,8 @@ export const COST = {
   onScreen: 4,
   /** Leaving something open. */
   openFeed: 2000,
+  /** A motor that nothing tells: no payload has its output. */
+  openMotor: 1500,
   openWish: 1000,
   openNice: 60,
 } as const;

@@ -128,7 +128,7 @@ function poseMotors(poser: Poser): void {
       poser.need(
         need,
         `${pinText(poser.view.rig, pinOf(motor.end, motor.end.link.pins.data!))} hears the controller`,
-        COST.openNice,
+        COST.openMotor,
         {
           part: cls.part.id,
           lacks: () => whyNoLead(poser, need, 'no output of the controller is left for it'),

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { inFull } from '../../src/parts/schemas.js';
 import { defineSheet, eats, ground, plus, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { applyEdits } from '../../src/rig/index.js';
-import { brief } from './bench.js';
+import { brief, type PartLine, type WishLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own' };
@@ -138,26 +138,27 @@ const choice = defineSheet({
     },
   ],
 });
-const now = Proposed.of({
+const four = (...lamps: PartLine[]) => ({
   ...brief(
     'Small four',
     'FPV',
     [
       ['PK', 'pack-4s'],
       ['TX', 'transmitter-16'],
-      // before all others by its name
-      ['A', choice.class],
+      ...lamps,
       ['RX', receiver.class],
       ['FC', board.class],
       ['ES', speed.class],
       ['VT', sender.class],
     ],
-    [['exposure']],
+    lamps.map(([part]): WishLine => ['exposure', { part }]),
   ),
   sheets: [board, receiver, sender, speed, choice],
 });
-const outputOf = (pin: number): string | undefined =>
-  now.rig.cables
+// before all others by its name
+const now = Proposed.of(four(['A', choice.class]));
+const outputOf = (pin: number, { rig } = now): string | undefined =>
+  rig.cables
     .flatMap((c) => c.wires)
     .flatMap((w) => [w, { from: w.to, to: w.from }])
     .find((w) => w.to.part === 'ES' && w.to.port === 's' && w.to.pin === pin)?.from.port;
@@ -190,10 +191,24 @@ describe('bytes both ways over one wire', () => {
 
 describe('pads that come as those of motors', () => {
   it('need no release for a speed unit, whose motors stand on the first of them in turn', () => {
-    expect([1, 2, 3, 4].map(outputOf)).toEqual(['m1', 'm2', 'm3', 'm4']);
+    expect([1, 2, 3, 4].map((pin) => outputOf(pin))).toEqual(['m1', 'm2', 'm3', 'm4']);
     expect(now.between('FC', 'A').flatMap((c) => c.wires.flatMap((w) => [w.from.port, w.to.port]))).toContain('m5');
     expect(now.rig.held.filter((h) => h.resource !== 'u3' && h.to !== 'motor').map((h) => h.resource)).toEqual(['m5']);
     const kept = applyEdits(now.bare, []).rig.held.filter((h) => h.to === 'motor').length;
     expect(now.rig.held.filter((h) => h.to === 'motor')).toHaveLength(kept - 1);
+  });
+
+  it('are left to no payload', () => {
+    const full = Proposed.of(four(['A', choice.class], ['B', choice.class], ['C', choice.class]));
+    expect([1, 2, 3, 4].map((pin) => outputOf(pin, full))).toEqual(['m1', 'm2', 'm3', 'm4']);
+    expect(full.proposal.unmet.map((u) => u.wish !== null)).toEqual([true, true]);
+  });
+});
+
+describe('a board without its pack', () => {
+  it('is what is told, and not all that its own regulator feeds', () => {
+    const off = now.with(now.between('PK', 'FC').map(({ id }) => ({ kind: 'removeCable', cable: id })));
+    const stops = off.analysis.findings.filter((f) => f.mark === 'stop' && f.rule.startsWith('supply'));
+    expect(stops.map((f) => [f.rule, f.subjects[0]])).toEqual([['supply-none', 'FC']]);
   });
 });

@@ -1,6 +1,6 @@
-import { isFlightChain, pinSetting, repeatedBy, stopsFor, toldOn, type Chain } from '../../channels/index.js';
-import { slotsNamed } from '../../parts/index.js';
-import { applyEdits, shapingOf, type Edit, type Rig } from '../../rig/index.js';
+import { isAxis, isFlightChain, pinSetting, repeatedBy, stopsFor, toldOn, type Chain } from '../../channels/index.js';
+import { slotsNamed, type Control } from '../../parts/index.js';
+import { applyEdits, shapingOf, sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
 
@@ -8,9 +8,14 @@ import { homeChannel } from './flight-home.js';
 export function drivenBeside(rig: Rig, chains: readonly Chain[], chain: Chain): number | null {
   const { slot, transmitter } = chain;
   if (slot === null || !transmitter || chain.control || chain.second) return null;
+  const { controls } = sheetOf(rig, transmitter.id);
+  const drives = (n: number): Control | undefined =>
+    controls.find((c) => c.id === shapingOf(rig, transmitter.id, n)?.control);
+  // an axis of flight goes to no channel that a switch came to be on
+  const suits = (control: Control | undefined): boolean =>
+    control !== undefined && (control.kind === 'stick' || !(isFlightChain(chain) && isAxis(chain.fn.what)));
   const isIdle = (n: number): boolean =>
-    Boolean(shapingOf(rig, transmitter.id, n)?.control) &&
-    !chains.some((c) => c.slot === n && c.transmitter?.id === transmitter.id);
+    suits(drives(n)) && !chains.some((c) => c.slot === n && c.transmitter?.id === transmitter.id);
   // flight goes to where it is at home, not to whatever is beside it
   const home = isFlightChain(chain) ? homeChannel(rig, chains, chain) : null;
   const near = isFlightChain(chain) ? (home === null ? [] : [home]) : [slot - 1, slot + 1];

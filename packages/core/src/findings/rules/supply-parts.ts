@@ -80,8 +80,11 @@ export function lacksReturn(rig: Rig, node: RailNode): boolean {
 }
 
 /** What feeds a supply is itself without volts: its own finding says so. */
-export function hangsOnDead({ full }: RuleContext, node: RailNode): boolean {
-  const inputs = full.nodes.filter((n) => n.part === node.fedBy && n.kind === 'regulator input');
+export function hangsOnDead({ rig, full }: RuleContext, node: RailNode): boolean {
+  if (node.fedBy === null) return false;
+  // a board lives of the same supply that its own regulator makes over
+  const made = new Set(sheetOf(rig, node.fedBy).sources.map((s) => s.regulator?.fedBy));
+  const inputs = full.nodes.filter((n) => n.part === node.fedBy && n.allowed && made.has(n.terminal));
   return inputs.length > 0 && inputs.every((n) => n.volts < DEAD_V);
 }
 /** What stands below this has no volts, V. */
