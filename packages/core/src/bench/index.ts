@@ -13,6 +13,7 @@ export {
 export { endsSight, keysSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
 export { notesPhotos, TAGGED, tagSight } from './tags.js';
+export { RELEASED, releasesText, releaseSight } from './releases.js';
 export { pictureInto, shownOn, type Picture } from './pictures.js';
 export { portTraffic, trafficAsDrawn, type PortTraffic } from './traffic.js';
 export { isQuiet, quietened } from './quiet.js';

@@ -7,6 +7,7 @@ import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, comesToScreen, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import { probeSights } from './probes.js';
+import { releaseSights } from './releases.js';
 import { tagSights } from './tags.js';
 import type { BenchState, ReceiverState, RunState } from './state.js';
 
@@ -71,6 +72,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     yield [`${id}.${what}`, awakeOnly(index, () => text)];
   }
   yield* tagSights(bench, id);
+  yield* releaseSights(bench, own);
   yield* probeSights(bench, own);
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   yield* screenSights(bench, own);

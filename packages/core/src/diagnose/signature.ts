@@ -2,6 +2,7 @@
 import {
   FLAW_SIGHTS,
   notesPhotos,
+  releasesText,
   shownOn,
   stateText,
   stillSights,
@@ -234,6 +235,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
       tagsOf(bench, own),
       probesText(bench, own),
       shown.text,
+      releasesText(bench, own),
     ]),
     told: functions.map((f) => JSON.stringify(toldBy(f))),
     picturesFrom: [...pictures.map(([, from]) => from.part), ...shown.cameras],

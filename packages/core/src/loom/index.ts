@@ -31,6 +31,7 @@ export {
   type LeadLength,
 } from './lengths.js';
 export { idleReason } from './idle.js';
+export { firesSeveral, releases, type Release } from './releases.js';
 export { ladderOff, ladderWire } from './ladder-wire.js';
 export { preferredOhm } from './preferred.js';
 export {

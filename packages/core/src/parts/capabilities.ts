@@ -1,5 +1,5 @@
 import { FLIGHT_WHATS, PICTURE_LINKS } from './kinds.js';
-import { overOf } from './who-asks.js';
+import { anyOver, overOf } from './who-asks.js';
 import type { Link, LinkKind, PartFunction, PinAt, Setting, Sheet } from './sheet.js';
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
@@ -314,4 +314,6 @@ export const worksEye = (fn: PartFunction): boolean => fn.joint === undefined &&
 export const isWorkedOver = (sheet: Sheet, link: Link): boolean =>
   REACHES.has(link.kind) &&
   link.way === 'listen' &&
+  // a controller's input that no function is told by notes photos
+  !(flies(sheet) && !sheet.functions.some((f) => anyOver(f).includes(link.id))) &&
   (link.kind !== 'usb' || sees(sheet) || sheet.functions.some((f) => f.what === 'photo' || f.what === 'record'));

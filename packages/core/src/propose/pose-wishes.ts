@@ -27,7 +27,7 @@ import {
   type PartFunction,
   type Sheet,
 } from '../parts/index.js';
-import { canSay, isSerial, sameSpeed, speakAlike } from '../loom/index.js';
+import { canSay, firesSeveral, isSerial, sameSpeed, speakAlike } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';
@@ -392,9 +392,23 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
     for (const listener of poser.view.ends) {
       if (!isWorkedOver(listener.cls.sheet, listener.end.link) || listener.end.link.kind !== talker.end.link.kind)
         continue;
-      addJoin(poser, talker, listener, { covers: [need], cost: isEye(listener.cls.sheet) ? [] : [NO_EYE] });
+      const fires = firesSeveral(sheet) && sees(listener.cls.sheet) ? [poseRelease(poser, part, listener)] : [];
+      const cost = isEye(listener.cls.sheet) ? [] : [NO_EYE];
+      addJoin(poser, talker, listener, { covers: [need, ...fires], cost });
+      // the others of what fires several cameras at once
+      if (fires.length) addJoin(poser, talker, listener, { covers: fires, takes: poser.relies(need), cost });
     }
   return [need];
+}
+
+/** A camera that a box with several outputs could fire has one of them. */
+function poseRelease(poser: Poser, box: Part, { cls: { part } }: ClassEnd): string {
+  const need = `fired ${part.id}`;
+  poser.need(need, `${part.label} is fired by ${box.label}`, COST.openNice, {
+    part: part.id,
+    lacks: () => whyNoLead(poser, need, `no output of ${box.label} is left for it`),
+  });
+  return need;
 }
 
 /** A camera by what its sheet says: it has a lens, or takes a picture. What says nothing may be one where nothing better is there. */

@@ -1,6 +1,6 @@
 /** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
-import { FLAW_SIGHTS, notesPhotos, TAGGED, tagSight } from '../bench/index.js';
-import { photoWays } from '../loom/index.js';
+import { FLAW_SIGHTS, notesPhotos, RELEASED, releaseSight, TAGGED, tagSight } from '../bench/index.js';
+import { photoWays, releases } from '../loom/index.js';
 import { showsAir } from '../parts/index.js';
 import { partsThat, partsWithSheets, type Rig } from '../rig/index.js';
 import { listed } from '../units/index.js';
@@ -42,6 +42,17 @@ export const tagSteps = (rig: Rig): BareStep[] =>
       ...{ setUp: {}, moves: [], through: [...parts] },
       expects: [{ sight: tagSight(tagger.id), is: TAGGED }],
     }));
+
+/** Each camera of a box that fires several, looked at for itself: the box shows that it fires, and not which of them do. */
+export const releaseSteps = (rig: Rig): BareStep[] =>
+  releases(rig).map(({ box, camera }) => ({
+    id: releaseSight(camera.id),
+    part: camera.id,
+    title: `Let ${box.label} fire: look at ${camera.label}`,
+    expectText: RELEASED,
+    ...{ setUp: {}, moves: [], through: [box.id] },
+    expects: [{ sight: releaseSight(camera.id), is: RELEASED }],
+  }));
 
 /** Everything that keeps settings, read again after it was off; the last step, since it costs a start. */
 export function powerCycleSteps(rig: Rig): BareStep[] {
