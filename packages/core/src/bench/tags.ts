@@ -1,5 +1,6 @@
 /** What a tagger notes of the photos that are taken. */
 import { isSerial, findConversations, photoWays, type PhotoWay } from '../loom/index.js';
+import { flies } from '../parts/index.js';
 import { sheetOf, type Rig } from '../rig/index.js';
 import type { Bench } from './compile.js';
 import { isAwakeAt } from './run.js';
@@ -9,10 +10,11 @@ import type { BenchState } from './state.js';
 export const tagSight = (part: string): string => `${part}.tags`;
 export const TAGGED = 'notes each photo';
 
-/** It is told of each photo, and what it notes goes to somebody, or stays with it where it has no pair to say it by. */
+/** It is told of each photo, and what it notes goes to somebody, or stays with it: with a controller, and where it has no pair to say it by. */
 export const notesPhotos = (rig: Rig, { tagger: { id }, breaks }: PhotoWay): boolean =>
   !breaks &&
-  (!sheetOf(rig, id).links.some(isSerial) ||
+  (flies(sheetOf(rig, id)) ||
+    !sheetOf(rig, id).links.some(isSerial) ||
     findConversations(rig).some(
       (c) =>
         isSerial(c.talker.link) && !c.troubles.length && [c.talker, c.listener].some((e) => e.part.id === id),

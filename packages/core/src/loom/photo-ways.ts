@@ -1,4 +1,4 @@
-import { hearsPhotos, sees, tagsPhotos, type Sheet } from '../parts/index.js';
+import { hearsPhotos, mayTag, sees, tagsPhotos, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsThat, type Part } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 
@@ -11,11 +11,11 @@ export interface PhotoWay {
   breaks: string | null;
 }
 
-/** The way of every tagger of a rig, in the order of its parts. */
+/** The way of every tagger of a rig, in the order of its parts; of a controller where something tells it of photos. */
 export const photoWays = oncePerRig((rig): readonly PhotoWay[] =>
-  partsThat(rig, tagsPhotos).map(({ part, sheet }) => {
+  partsThat(rig, (sheet) => tagsPhotos(sheet) || mayTag(sheet)).flatMap(({ part, sheet }) => {
     const { parts, breaks } = toldBy(findConversations(rig), part, sheet);
-    return { tagger: part, parts: [part.id, ...parts], breaks };
+    return mayTag(sheet) && !parts.length ? [] : [{ tagger: part, parts: [part.id, ...parts], breaks }];
   }),
 );
 

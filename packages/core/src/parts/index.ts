@@ -1,4 +1,4 @@
-export { hearsPhotos, tagsPhotos, tellsPhotos } from './photo-contacts.js';
+export { hearsPhotos, mayTag, tagsPhotos, tellsPhotos } from './photo-contacts.js';
 export { BOARD_CLASSES, CELLS, FLIGHT_WHATS, GROUPS, LINK_KINDS, PICTURE_LINKS, WISHABLE } from './kinds.js';
 export { findSheets } from './find-sheets.js';
 export { LINK_WORDS } from './link-words.js';

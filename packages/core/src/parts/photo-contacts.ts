@@ -1,4 +1,4 @@
-import { eyeLinks, sees } from './capabilities.js';
+import { eyeLinks, flies, sees } from './capabilities.js';
 import type { Link, Sheet } from './sheet.js';
 import { anyOver } from './who-asks.js';
 
@@ -7,11 +7,12 @@ const reports = ({ links }: Sheet): boolean =>
   links.some((l) => (l.kind === 'device-serial' || l.kind === 'mavlink') && l.way !== 'listen');
 
 /**
- * Contacts by which a part is told that a photo was taken, and does nothing else: the input of a tagger, the hot shoe of a box that works a
- * camera by another lead. A camera's own release is none.
+ * Contacts by which a part is told that a photo was taken, and does nothing else: the input of a tagger or a controller, the hot shoe of a
+ * box that works a camera by another lead. A camera's own release is none.
  */
 export function hearsPhotos(sheet: Sheet): readonly Link[] {
-  if (sees(sheet) || !(eyeLinks(sheet).length || (!sheet.functions.length && reports(sheet)))) return [];
+  const notes = flies(sheet) || (!sheet.functions.length && reports(sheet));
+  if (sees(sheet) || !(eyeLinks(sheet).length || notes)) return [];
   return sheet.links.filter(
     (l) => l.kind === 'contact' && l.way === 'listen' && !sheet.functions.some((f) => anyOver(f).includes(l.id)),
   );
@@ -28,3 +29,6 @@ const isBeside = (sheet: Sheet, link: Link): boolean => {
 
 /** Notes each photo, and does nothing that anybody asks for. */
 export const tagsPhotos = (sheet: Sheet): boolean => !sheet.functions.length && hearsPhotos(sheet).length > 0;
+
+/** A controller that can note photos besides: nobody misses it where nothing tells it of them. */
+export const mayTag = (sheet: Sheet): boolean => flies(sheet) && hearsPhotos(sheet).length > 0;

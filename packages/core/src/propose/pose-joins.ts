@@ -5,6 +5,7 @@ import {
   hearsAir,
   hearsPhotos,
   isCompass,
+  mayTag,
   passesOn,
   sees,
   speaksAir,
@@ -184,12 +185,12 @@ function poseSecondReceivers(poser: Poser): void {
  * camera. @source [practice]
  */
 function posePhotos(poser: Poser): void {
-  if (!poser.view.parts.some(({ sheet }) => tagsPhotos(sheet))) return;
+  if (!poser.view.parts.some(({ sheet }) => tagsPhotos(sheet) || mayTag(sheet))) return;
   const tellers = poser.view.ends.filter(({ cls, end }) => tellsPhotos(cls.sheet).includes(end.link));
   for (const input of poser.view.ends.filter(({ cls, end }) => hearsPhotos(cls.sheet).includes(end.link))) {
     const { part, sheet } = input.cls;
     const from = tellers.filter(({ cls }) => cls.part.id !== part.id && (sees(cls.sheet) || tagsPhotos(sheet)));
-    if (!from.length || !(tagsPhotos(sheet) || tellsPhotos(sheet).length)) continue;
+    if (!from.length || !(tagsPhotos(sheet) || mayTag(sheet) || tellsPhotos(sheet).length)) continue;
     for (const unit of input.cls.members)
       posePhotosOf(poser, ownEnd(poser, part.id, unit.links[input.nth]!.link.id)!, from);
   }
