@@ -77,13 +77,12 @@ export {
   armedWindow,
   armsAt,
   heldAt,
-  isKey,
   isMadeBy,
-  laterKeys,
   stickHolds,
   stickShare,
   type StickGesture,
 } from './gesture-pose.js';
+export { isKey, laterKeys } from './menu-keys.js';
 export { asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js';
 export { askText, chainsOfWishes, doersOfWishes, type Doer } from './doers.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';

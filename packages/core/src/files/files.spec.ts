@@ -5,7 +5,7 @@ import { saltmarshSix } from '../../../../demo/saltmarsh-six.js';
 import { analyse } from '../analysis/index.js';
 import { applyEdit, emptyRig } from '../rig/index.js';
 import { SHELF } from '../parts/shelf/index.js';
-import { ASKED_WHATS } from '../parts/kinds.js';
+import { ASKED_WHATS } from '../parts/sheet-words.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { sheetProblems } from '../parts/index.js';
 import { cautionsOf, channelTable, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';

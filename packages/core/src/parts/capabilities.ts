@@ -4,10 +4,14 @@ import type { Link, LinkKind, PartFunction, PinAt, Setting, Sheet } from './shee
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
 
-const FLIGHT: ReadonlySet<string> = new Set(FLIGHT_WHATS);
-const PICTURES: ReadonlySet<string> = new Set(PICTURE_LINKS);
+const FLIGHT: ReadonlySet<string> = /* @__PURE__ */ new Set(FLIGHT_WHATS);
+const PICTURES: ReadonlySet<string> = /* @__PURE__ */ new Set(PICTURE_LINKS);
 
-/** A sheet does not change: what it can do is read off it once. */
+/**
+ * A sheet does not change: what it can do is read off it once. Made without side effects, so that the first page leaves out what it does
+ * not ask.
+ */
+/* @__NO_SIDE_EFFECTS__ */
 function oncePerSheet(can: (sheet: Sheet) => boolean): (sheet: Sheet) => boolean {
   const known = new WeakMap<Sheet, boolean>();
   return (sheet) => {
@@ -196,13 +200,6 @@ export const carriesNetwork = oncePerSheet(
 
 /** A picture of its own is told of: a lens, or the streams of one. */
 export const hasLens = (sheet: Sheet): boolean => sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0;
-
-/** Puts a picture that comes by lead on a network, under an address of its own; it has no eye itself. */
-export const encodes = (sheet: Sheet): boolean =>
-  sheet.view === undefined &&
-  (sheet.streams?.length ?? 0) > 0 &&
-  sheet.links.some((l) => l.way === 'listen' && BY_LEAD_PICTURES.has(l.kind));
-const BY_LEAD_PICTURES: ReadonlySet<LinkKind> = new Set(['composite', 'hdmi', 'ribbon']);
 
 export const isNetworkPlug = ({ kind, pins }: Link): boolean => kind === 'ethernet' && pins.data !== undefined;
 const reachesAir = ({ links }: Pick<Sheet, 'links'>): boolean =>

@@ -1,5 +1,6 @@
 export { hearsPhotos, mayTag, tagsPhotos, tellsPhotos } from './photo-contacts.js';
-export { BOARD_CLASSES, CELLS, FLIGHT_WHATS, GROUPS, LINK_KINDS, PICTURE_LINKS, WISHABLE } from './kinds.js';
+export { BOARD_CLASSES, FLIGHT_WHATS, PICTURE_LINKS, WISHABLE } from './kinds.js';
+export { CELLS, GROUPS, LINK_KINDS } from './sheet-words.js';
 export { findSheets } from './find-sheets.js';
 export { LINK_WORDS } from './link-words.js';
 export type {
@@ -66,7 +67,6 @@ export {
   carriesDataByAir,
   carriesNetwork,
   isNetworkPlug,
-  encodes,
   sees,
   staysOnGround,
   isChoice,
@@ -74,6 +74,7 @@ export {
   findsLevel,
   turns,
 } from './capabilities.js';
+export { encodes } from './encodes.js';
 export { tieAt, tiesOf } from './ties.js';
 export { goesBothWays, isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
 export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';

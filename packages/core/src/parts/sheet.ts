@@ -3,7 +3,7 @@
  * conversations it can hold; supplies and sources say what it eats and gives; functions say what it does and who may ask.
  */
 import * as z from 'zod';
-import { ASKED_WHATS, BOARD_CLASSES, CELLS, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './kinds.js';
+import { BOARD_CLASSES } from './kinds.js';
 import {
   MOST_ON_SHEET,
   addressLeaf,
@@ -20,6 +20,7 @@ import {
   widthUs,
   wordLeaf,
 } from './leaf.js';
+import { ASKED_WHATS, CELLS, GROUPS, LINK_KINDS, PORT_USES, ROLES } from './sheet-words.js';
 
 const volts = (title: string) => figure(title, 'V', 0, 1000);
 const amps = (title: string) => figure(title, 'A', 0, 1000);

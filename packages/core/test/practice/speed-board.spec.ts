@@ -182,7 +182,7 @@ describe('motors', () => {
     expect(textsOf(now.rig, 'signal-missing')).toEqual([]);
   });
 
-  it('leave what is wished its output, where there is one too few', () => {
+  it('keep their outputs where there is one too few, and what is wished is told as open', () => {
     const four = { ...board, ports: board.ports.filter((p) => p.id !== 's5') };
     const short = defineSheet({ ...four, links: board.links.filter((l) => l.id !== 's5'), settings: [told('cc')] });
     const { proposal } = Proposed.of({
@@ -194,7 +194,7 @@ describe('motors', () => {
       ),
       sheets: [short, speedBoard, eye, chooser, cradle],
     });
-    expect(proposal.unmet.map((u) => [u.part, u.wish])).toEqual([['ES', null]]);
+    expect(proposal.unmet.map((u) => [u.part, u.wish])).toEqual([[null, 'W1']]);
   });
 
   it.each([2, 3, 4, 5, 6])('wire %i of their plug is missed, and nothing else', (pin) => {

@@ -13,13 +13,13 @@ const KEY = 'squallmark-first-lines-done';
 
 /** What to do at a station, for whoever comes to it the first time. */
 const LINES: Readonly<Record<string, string>> = {
-  brief: 'Pull what lies on the table from the shelf, and say beside it what each hand should be able to do.',
+  brief: 'Pull what lies on the table from the shelf, and say beside it what each hand should do.',
   loom: 'Press P for a wiring of all that is not plugged yet, or click a port to see what could go there.',
-  channels: 'Press A to fill the open rows, or click a row to set its ends, its curve and what it does without radio.',
+  channels: 'Press A to fill the open rows, or click one to set its ends, its curve and its fail-safe.',
   rails: 'Pull the pack from full to flat and see which load leaves its band first.',
   wake: 'Props off, then do the steps at the bench in this order; Enter ticks one and goes to the next.',
-  prove: 'Move a stick and watch what answers, then play the steps: each says what must be seen, and what was.',
-  log: 'All that is done is written here by itself; press N to note what you saw at the bench.',
+  prove: 'Move a stick and watch what answers, then play the steps: each says what must be seen.',
+  log: 'All that is done is written here by itself; press N to note what you saw.',
 };
 
 /** Edits after which a station needs no first line any more. */

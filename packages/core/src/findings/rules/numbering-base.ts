@@ -1,5 +1,5 @@
 import { isAxis, isFlightChain, pinSetting, repeatedBy, stopsFor, toldOn, type Chain } from '../../channels/index.js';
-import { slotsNamed, type Control } from '../../parts/index.js';
+import { slotsNamed } from '../../parts/index.js';
 import { applyEdits, shapingOf, sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
@@ -9,13 +9,15 @@ export function drivenBeside(rig: Rig, chains: readonly Chain[], chain: Chain): 
   const { slot, transmitter } = chain;
   if (slot === null || !transmitter || chain.control || chain.second) return null;
   const { controls } = sheetOf(rig, transmitter.id);
-  const drives = (n: number): Control | undefined =>
-    controls.find((c) => c.id === shapingOf(rig, transmitter.id, n)?.control);
   // an axis of flight goes to no channel that a switch came to be on
-  const suits = (control: Control | undefined): boolean =>
-    control !== undefined && (control.kind === 'stick' || !(isFlightChain(chain) && isAxis(chain.fn.what)));
-  const isIdle = (n: number): boolean =>
-    suits(drives(n)) && !chains.some((c) => c.slot === n && c.transmitter?.id === transmitter.id);
+  const isSticks = isFlightChain(chain) && isAxis(chain.fn.what);
+  const isIdle = (n: number): boolean => {
+    const own = shapingOf(rig, transmitter.id, n)?.control;
+    return (
+      controls.some((c) => c.id === own && (!isSticks || c.kind === 'stick')) &&
+      !chains.some((c) => c.slot === n && c.transmitter?.id === transmitter.id)
+    );
+  };
   // flight goes to where it is at home, not to whatever is beside it
   const home = isFlightChain(chain) ? homeChannel(rig, chains, chain) : null;
   const near = isFlightChain(chain) ? (home === null ? [] : [home]) : [slot - 1, slot + 1];

@@ -1,4 +1,4 @@
-import type { CELLS } from '../kinds.js';
+import type { CELLS } from '../sheet-words.js';
 import type { FunctionWhat, LinkKind, Pin, PinAt, Sheet, SheetDraft } from '../sheet.js';
 
 const EMPTY = {
