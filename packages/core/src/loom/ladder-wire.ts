@@ -4,6 +4,7 @@ import { pinOf, type Conversation } from './conversations.js';
 /** The wire of a key ladder, and what stands in it. */
 export interface LadderWire {
   found: WireAt;
+  /** Of the resistor in it, Ω; 0 for none. */
   ohm: number;
   /** What the camera wants in it, Ω. */
   window: readonly [number, number];

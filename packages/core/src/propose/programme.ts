@@ -75,7 +75,8 @@ function programmeOf(problem: WiringProblem): string {
 
 /** By letter, then by its numbers. */
 function byName(a: string, b: string): number {
-  if (a[0] !== b[0]) return a[0]! < b[0]! ? -1 : 1;
+  const letters = a.charCodeAt(0) - b.charCodeAt(0);
+  if (letters) return letters;
   const [first, second = 0] = numbersIn(a);
   const [other, more = 0] = numbersIn(b);
   return first! - other! || second - more;
