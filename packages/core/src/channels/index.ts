@@ -73,15 +73,7 @@ export {
 } from './flight.js';
 export { mismatchOf, sideOf, type Mismatch } from './match.js';
 export { nameOf } from './assign/assign-problem.js';
-export {
-  armedWindow,
-  armsAt,
-  heldAt,
-  isMadeBy,
-  stickHolds,
-  stickShare,
-  type StickGesture,
-} from './gesture-pose.js';
+export { armedWindow, armsAt, heldAt, isMadeBy, stickHolds, stickShare, type StickGesture } from './gesture-pose.js';
 export { isKey, laterKeys } from './menu-keys.js';
 export { asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js';
 export { askText, chainsOfWishes, doersOfWishes, type Doer } from './doers.js';

@@ -1,13 +1,4 @@
-import {
-  findPin,
-  nextId,
-  sheetOf,
-  wiresAt,
-  type Cable,
-  type PinRef,
-  type Rig,
-  type Wire,
-} from '../rig/index.js';
+import { findPin, nextId, sheetOf, wiresAt, type Cable, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { tieAt } from '../parts/index.js';
 import { leadLength } from './lengths.js';
 import { cableOf, portsCanJoin } from './pin-map.js';
