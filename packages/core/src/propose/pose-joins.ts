@@ -1,5 +1,6 @@
 import {
   anyOver,
+  bringsChannels,
   flies,
   hasControls,
   hearsAir,
@@ -34,7 +35,7 @@ import { whyNoLead } from './why-unmet.js';
 /** What must be joined besides sticks, volts and pictures: antennas, sensors, devices that only report, motors, second receivers. */
 export function poseJoins(poser: Poser): void {
   poseAntennas(poser);
-  poseSensors(poser);
+  posePairs(poser);
   poseReports(poser);
   poseMotors(poser);
   poseSecondReceivers(poser);
@@ -73,24 +74,36 @@ function ownEnd(poser: Poser, part: string, link: string): ClassEnd | null {
   return null;
 }
 
-/** Parts that say something on a shared pair: a compass on the controller's CAN. */
-function poseSensors(poser: Poser): void {
+/**
+ * Parts on a shared pair that no channel asks for anything there: what says something to the controller, a compass before all, and
+ * what is told by it alone, as speed units are.
+ */
+function posePairs(poser: Poser): void {
   const boards = poser.view.ends.filter(({ cls, end }) => flies(cls.sheet) && end.link.kind === 'can');
   if (!boards.length) return;
-  for (const sensor of poser.view.ends.filter(({ cls, end }) => isCompass(cls.sheet) && end.link.kind === 'can')) {
-    const { part } = sensor.cls;
-    if (
-      poser.view.kept.some((c) => c.kind === 'can' && (c.talker.part.id === part.id || c.listener.part.id === part.id))
-    )
-      continue;
+  for (const end of poser.view.ends.filter(isOnPair)) {
+    const { part, sheet } = end.cls;
+    const isMet = (c: Conversation): boolean => [c.talker, c.listener].some((e) => e.part.id === part.id);
+    if (poser.view.kept.some((c) => c.kind === 'can' && isMet(c))) continue;
+    const isTold = end.end.link.way === 'listen';
     const need = `sensor ${part.id}`;
-    poser.need(need, `${part.label} is heard`, COST.openWish, {
-      part: part.id,
-      lacks: () => whyNoLead(poser, need, 'no controller here has a CAN plug free'),
-    });
-    for (const board of boards) addJoin(poser, sensor, board, { covers: [need], cost: [] });
+    poser.need(
+      need,
+      isTold ? `${part.label} hears the controller` : `${part.label} is heard`,
+      isTold ? COST.openMotor : isCompass(sheet) ? COST.openWish : COST.openNice,
+      { part: part.id, lacks: () => whyNoLead(poser, need, 'no controller here has a CAN plug free') },
+    );
+    // whoever speaks, it is the controller's plug that several share
+    for (const board of boards) addJoin(poser, board, end, { covers: [need], cost: [] });
   }
 }
+
+/** A CAN plug of what is no controller, brings no channels and hands none on, and by which nothing is asked. */
+const isOnPair = ({ cls: { sheet }, end: { link } }: ClassEnd): boolean =>
+  link.kind === 'can' &&
+  !flies(sheet) &&
+  !bringsChannels(sheet) &&
+  (isCompass(sheet) || (!passesOn(sheet) && !sheet.functions.some((f) => anyOver(f).includes(link.id))));
 
 /** Does nothing that anybody asks for, and hears pulses: the speed controllers and rudders of a craft, which its controller mixes. */
 const isMotor = (poser: Poser, { cls: { sheet, part }, end: { link } }: ClassEnd): boolean =>
