@@ -17,7 +17,7 @@ import {
   type StickGesture,
 } from '../channels/index.js';
 import { bringsChannels, flies, hasControls, hearsAir, isWindowed, sentOver, speaksByLead, type Joint, type PartFunction, type Sheet } from '../parts/index.js';
-import { airSenders, findConversations, heardBy, ladderOff, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
+import { airSenders, findConversations, heardBy, isLadderOff, ladderWire, PICTURE_KINDS, type Conversation, type LinkEnd } from '../loom/index.js';
 import { partsWithSheets, controlName, pilotTransmitter, type FailSafe, type Part, type Rig, type Shaping } from '../rig/index.js';
 import type { BusScale } from '../signals/index.js';
 import { clamp, groupBy, valueIn } from '../units/index.js';
@@ -406,13 +406,14 @@ function menusOf(
       const { functions } = all[controller]!;
       const at = (what: PartFunction['what']): number => functions.findIndex((f) => f.fn.what === what);
       const arm = at('arm');
+      const ladder = ladderWire(rig, told);
       return [
         {
           ...{ fn: fn.id, controller },
           axes: { roll: at('roll'), pitch: at('pitch'), throttle: at('throttle'), yaw: at('yaw') },
           arm: arm < 0 ? null : { fn: arm, window: armedWindow(functions[arm]!.fn) },
           gestures: way.gestures.toSorted((a, b) => a.holdS - b.holdS),
-          unheard: ladderOff(rig, told) ? laterKeys(way.gestures) : [],
+          unheard: ladder && isLadderOff(ladder) ? laterKeys(way.gestures) : [],
         },
       ];
     }),

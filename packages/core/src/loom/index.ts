@@ -32,7 +32,7 @@ export {
 } from './lengths.js';
 export { idleReason } from './idle.js';
 export { firesSeveral, releases, type Release } from './releases.js';
-export { ladderOff, ladderWire } from './ladder-wire.js';
+export { isLadderOff, ladderWire } from './ladder-wire.js';
 export { preferredOhm } from './preferred.js';
 export {
   cableOf,

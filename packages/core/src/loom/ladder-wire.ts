@@ -21,9 +21,5 @@ export function ladderWire(rig: Rig, { kind, talker, listener }: Conversation): 
   return found ? { found, ohm: inline?.kind === 'resistor' ? inline.ohm : 0, window } : null;
 }
 
-/** Which way the resistance of a ladder is out of what the camera wants; 0 where it suits. */
-export function ladderOff(rig: Rig, conversation: Conversation): -1 | 0 | 1 {
-  const wire = ladderWire(rig, conversation);
-  if (!wire) return 0;
-  return wire.ohm < wire.window[0] ? -1 : wire.ohm > wire.window[1] ? 1 : 0;
-}
+/** Whether what stands in the wire of a ladder is other than the camera wants. */
+export const isLadderOff = ({ ohm, window: [low, high] }: LadderWire): boolean => ohm < low || ohm > high;

@@ -4,14 +4,10 @@ import type { Link, LinkKind, PartFunction, PinAt, Setting, Sheet } from './shee
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
 
-const FLIGHT: ReadonlySet<string> = /* @__PURE__ */ new Set(FLIGHT_WHATS);
-const PICTURES: ReadonlySet<string> = /* @__PURE__ */ new Set(PICTURE_LINKS);
+const FLIGHT: ReadonlySet<string> = new Set(FLIGHT_WHATS);
+const PICTURES: ReadonlySet<string> = new Set(PICTURE_LINKS);
 
-/**
- * A sheet does not change: what it can do is read off it once. Made without side effects, so that the first page leaves out what it does
- * not ask.
- */
-/* @__NO_SIDE_EFFECTS__ */
+/** A sheet does not change: what it can do is read off it once. */
 function oncePerSheet(can: (sheet: Sheet) => boolean): (sheet: Sheet) => boolean {
   const known = new WeakMap<Sheet, boolean>();
   return (sheet) => {

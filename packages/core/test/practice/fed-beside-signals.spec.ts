@@ -17,6 +17,7 @@ import {
 import { propose } from '../../src/propose/index.js';
 import { applyEdits, type Cable, type Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
+import { busReceiver } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own' };
@@ -49,17 +50,6 @@ const core = (maxA: number) =>
       ...{ id: what, label: what, what, takes: 'position' as const, over: ['rc'], firstSlot: i + 1 },
     })),
   });
-const receiver = defineSheet({
-  ...base,
-  class: 'own-bus-receiver',
-  role: 'receiver',
-  name: 'Bus receiver',
-  group: 'Control',
-  massG: 4,
-  ports: [bus('out', 'out')],
-  supplies: [{ ...eats('out', [4.5, 6], 0.3, 0.5), ...beside('out') }],
-  links: [{ id: 'air', kind: 'radio', way: 'listen', pins: {}, params: {} }, wire('out', 'sbus', 'talk', 'out')],
-});
 /** Fed by a plug of its own, it gives nothing on its bus. */
 const head = defineSheet({
   ...base,
@@ -130,16 +120,16 @@ const twoReceivers = (maxA: number) =>
       'Barn lifter',
       'FPV',
       [
-        ...([['PK', 'pack-4s'], PILOT, ['OP', 'operator-remote'], ['FC', 'own-core'], ['RP', receiver.class]] as [
+        ...([['PK', 'pack-4s'], PILOT, ['OP', 'operator-remote'], ['FC', 'own-core'], ['RP', busReceiver.class]] as [
           string,
           string,
         ][]),
-        ['RO', receiver.class, { label: 'Second receiver' }],
+        ['RO', busReceiver.class, { label: 'Second receiver' }],
         ['HD', head.class],
       ],
       [['pan', { by: 'camera operator' }]],
     ),
-    sheets: [core(maxA), receiver, head],
+    sheets: [core(maxA), busReceiver, head],
   });
 const unfed = (rig: Rig): string[] => analyse(rig).findings.flatMap((f) => (f.rule === 'supply-none' ? [f.title] : []));
 const feeds = (rig: Rig, part: string): Cable | undefined =>

@@ -12,6 +12,7 @@ import {
   wire,
 } from '../../src/parts/shelf/define.js';
 import { brief, type PartLine } from './bench.js';
+import { busReceiver } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own', group: 'Control' as const };
@@ -79,16 +80,6 @@ const speed = defineSheet({
   supplies: [eats('dc', [9, 18], 20, 40)],
   links: [onPair('in', 'listen')],
 });
-const receiver = defineSheet({
-  ...base,
-  class: 'own-receiver',
-  role: 'receiver',
-  name: 'Receiver',
-  massG: 3,
-  ports: [servoPort('out', 'bus', 'right', 'out', 'supply')],
-  supplies: [{ ...eats('out', [4.5, 6], 0.3, 0.5), plus: { port: 'out', pin: 2 }, minus: { port: 'out', pin: 3 } }],
-  links: [{ id: 'air', kind: 'radio', way: 'listen', pins: {}, params: {} }, wire('out', 'sbus', 'talk', 'out')],
-});
 const UNITS = ['E1', 'E2', 'E3', 'E4'];
 const now = Proposed.of({
   ...brief(
@@ -97,14 +88,14 @@ const now = Proposed.of({
     [
       ['PK', 'pack-4s'],
       ['TX', 'transmitter-16'],
-      ['RX', receiver.class],
+      ['RX', busReceiver.class],
       ['FC', board.class],
       ['PM', module.class],
       ...UNITS.map((id): PartLine => [id, speed.class, { label: `Speed unit ${id}` }]),
     ],
     [],
   ),
-  sheets: [board, module, speed, receiver],
+  sheets: [board, module, speed, busReceiver],
 });
 
 describe('what hangs on the pair of a board and is asked for nothing', () => {

@@ -19,6 +19,19 @@ export const canPort = (id: string) => ({
   pins: [plus(1), ground(2), signal(3, 'H', 'both'), signal(4, 'L', 'both')],
 });
 
+/** A receiver with a bus and nothing else, which lives of the plug of its bus. */
+export const busReceiver = defineSheet({
+  ...base,
+  class: 'own-bus-receiver',
+  role: 'receiver',
+  name: 'Bus receiver',
+  group: 'Control',
+  massG: 4,
+  ports: [servoPort('out', 'out', 'right', 'out', 'supply')],
+  supplies: [{ ...eats('out', [4.5, 6], 0.3, 0.5), plus: { port: 'out', pin: 2 }, minus: { port: 'out', pin: 3 } }],
+  links: [{ id: 'air', kind: 'radio', way: 'listen', pins: {}, params: {} }, wire('out', 'sbus', 'talk', 'out')],
+});
+
 /** A box that only passes on: a pulse in, a contact out. */
 export const clicker = defineSheet({
   ...base,

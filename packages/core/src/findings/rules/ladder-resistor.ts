@@ -1,4 +1,4 @@
-import { ladderOff, ladderWire, preferredOhm } from '../../loom/index.js';
+import { isLadderOff, ladderWire, preferredOhm } from '../../loom/index.js';
 import type { Edit } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
@@ -6,7 +6,7 @@ import type { Rule, RuleResult } from '../finding.js';
 export const ladderResistorRule: Rule = ({ rig, conversations }) =>
   conversations.flatMap((c): RuleResult[] => {
     const ladder = ladderWire(rig, c);
-    if (!ladder || !ladderOff(rig, c)) return [];
+    if (!ladder || !isLadderOff(ladder)) return [];
     const { found, ohm, window } = ladder;
     const wanted = preferredOhm(window);
     const edits: Edit[] = [
