@@ -1,13 +1,9 @@
 import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js';
 import { cablesOn, inlineText, partsWithSheets, type Part, type Rig, type Wish } from '../rig/index.js';
-import { listed } from '../units/index.js';
-import { asksOf, type AskStep } from './asks.js';
-import { bySecond } from './by-second.js';
+import type { AskStep } from './asks.js';
 import type { Chain } from './chain.js';
-import { gatesOf, type Gate } from './gates.js';
 import { askText, doersOfWishes, type Doer } from './doers.js';
-import { restPositions } from './shaping.js';
-import { forward } from './signal-path.js';
+import { shutGate } from './shut-gate.js';
 
 /** What becomes of a wish with the parts on the bench and the wiring as it stands. */
 export interface WishState {
@@ -86,41 +82,6 @@ function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet
     ),
   );
   return used ? null : `nothing hangs on ${part.label}`;
-}
-
-/** A gate of a function that stays shut, and why. */
-interface ShutGate {
-  gate: Gate;
-  why: string;
-}
-
-/** A function that works only in some modes needs one of them told, or the mode in which its part starts; and power for its motor. */
-export function shutGate(
-  rig: Rig,
-  chains: readonly Chain[],
-  { part, sheet, fn }: Pick<Chain, 'part' | 'sheet' | 'fn'>,
-): ShutGate | null {
-  for (const gate of gatesOf(sheet, fn)) {
-    const why = shutBy(rig, chains, part, gate);
-    if (why !== null) return { gate, why };
-  }
-  return null;
-}
-
-function shutBy(rig: Rig, chains: readonly Chain[], part: Part, gate: Gate): string | null {
-  // a screen or the device itself reaches every window
-  if (asksOf(rig, { part, fn: gate.fn }).some((a) => !a.breaks)) return null;
-  const only = `works only in ${listed(gate.windows)}`;
-  const source = chains.find((c) => c.part.id === part.id && c.fn.id === gate.fn.id);
-  const driven = !source || source.breaks ? null : source.control ? source : bySecond(source);
-  if (!driven?.control) return gate.openUntold ? null : `${only}, and nothing tells ${gate.fn.label.toLowerCase()}`;
-  const reached = restPositions(driven.control.kind).some((at) => {
-    const now = forward(driven, at);
-    if (!now || !('window' in now.demand)) return false;
-    const { window } = now.demand;
-    return window === null ? gate.openBetween : gate.windows.includes(window);
-  });
-  return reached ? null : `${only}, which ${driven.control.label} does not reach`;
 }
 
 /** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */

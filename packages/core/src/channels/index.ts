@@ -1,6 +1,7 @@
 export { channelOfOutput, linesOfOne, type OfOne } from './identify/outputs.js';
 export { byEachHand, bySecond, fitInHand, gripOf, movedBy, type HandChain } from './by-second.js';
 export { curveAt, curvePoints, deadBand, positionFor, restPositions, shapePulseUs, type Shape } from './shaping.js';
+export { shutGate, shutToPilot, type ShutGate } from './shut-gate.js';
 export {
   FLIGHT_AXES,
   idleAt,
@@ -78,7 +79,7 @@ export { isKey, laterKeys } from './menu-keys.js';
 export { asksOf, findAsks, gestureText, type Ask, type AskStep } from './asks.js';
 export { askText, chainsOfWishes, doersOfWishes, type Doer } from './doers.js';
 export { carriedBy, pinSetting } from './assign/slot-options.js';
-export { shutGate, wishCoverage, type WishState } from './coverage.js';
+export { wishCoverage, type WishState } from './coverage.js';
 export { gatesOf, holdingWindow, poweringIn } from './gates.js';
 export { endPointIn, endPointFrom, type EndUnit } from './end-points.js';
 export { fillChannels, type AssignedRow, type FilledRows } from './assign/assign.js';

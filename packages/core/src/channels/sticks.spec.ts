@@ -26,6 +26,16 @@ it('a lever that springs back, and nobody says where to, rests in the middle of 
   expect(idleAt(hand, { ...lever, felt: false }, [{ takes: 'rate' }])).toBe(-1);
 });
 
+it('a lever or a switch that stays is left where a drive stands', () => {
+  const hand = handOf(smallRig({ TX: 'transmitter-16' }));
+  const idle = (kind: 'slider' | 'switch3' | 'switch2', what: 'drive' | 'tilt', from = -100): number =>
+    idleAt(hand, { id: 'lever', label: 'lever', kind, x: 0.3, y: 0.5 }, [
+      { what, takes: 'position', range: { from, to: 100, unit: '%' } },
+    ]);
+  expect([idle('slider', 'drive'), idle('switch3', 'drive')]).toEqual([0, 0]);
+  expect([idle('slider', 'drive', 0), idle('switch2', 'drive'), idle('slider', 'tilt')]).toEqual([-1, -1, -1]);
+});
+
 describe('sticks', () => {
   /** @source [practice] the four modes by hand: throttle right in 1 and 3, both turning axes swapped in 3 and 4 */
   it.each<[string, Record<FlightAxis, string>]>([

@@ -137,6 +137,8 @@ export function steeringStick(transmitter: TransmitterWithSheet, axis: FlightAxi
   return stick && stickGoes(stick) === goes ? stick : undefined;
 }
 
+type Moved = Pick<PartFunction, 'takes' | 'range' | 'windows'> & Partial<Pick<PartFunction, 'what'>>;
+
 /**
  * Where a control stands when nobody touches it: what springs back in the middle where it has one, a throttle low, buttons up.
  * @param moves what it moves, where that is known
@@ -144,12 +146,15 @@ export function steeringStick(transmitter: TransmitterWithSheet, axis: FlightAxi
 export function idleAt(
   transmitter: TransmitterWithSheet,
   control: Control,
-  moves: readonly Pick<PartFunction, 'takes' | 'range' | 'windows'>[] = [],
+  moves: readonly Moved[] = [],
 ): number {
   if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
   if (control.kind === 'switch3' && pressesBothWays(moves)) return 0;
   // what springs back goes to its middle where that is felt, or what it moves has two ways; a pedal or a trigger else to its end
+  const staysBetween = (control.kind === 'slider' || control.kind === 'switch3') && !control.sprung;
+  // is left where the drive stands
+  if (staysBetween && moves.some((m) => m.what === 'drive' && goesBothWays(m))) return 0;
   const hasMiddle = control.kind === 'switch3' || (control.felt ?? moves.some(goesBothWays));
   return control.sprung && hasMiddle ? 0 : -1;
 }
