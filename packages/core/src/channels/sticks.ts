@@ -143,11 +143,7 @@ type Moved = Pick<PartFunction, 'takes' | 'range' | 'windows'> & Partial<Pick<Pa
  * Where a control stands when nobody touches it: what springs back in the middle where it has one, a throttle low, buttons up.
  * @param moves what it moves, where that is known
  */
-export function idleAt(
-  transmitter: TransmitterWithSheet,
-  control: Control,
-  moves: readonly Moved[] = [],
-): number {
+export function idleAt(transmitter: TransmitterWithSheet, control: Control, moves: readonly Moved[] = []): number {
   if (isThrottle(transmitter, control.id)) return -1;
   if (control.kind === 'stick' || control.kind === 'knob') return 0;
   if (control.kind === 'switch3' && pressesBothWays(moves)) return 0;

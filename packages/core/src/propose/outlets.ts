@@ -55,13 +55,24 @@ export const besides = (all: readonly Eater[], eater: Eater): Eater[] =>
 export const outletA = ({ sheet, source }: Outlet): number =>
   Math.min(source.maxA, connectorOf(portOf(sheet, source.plus.port).plug.family).maxA ?? source.maxA);
 
+/** Current that the plugs of an outlet carry together: what comes out beside signals has a plug for each load. */
+function plugsA({ sheet, source: { plus, maxA } }: Outlet): number {
+  const tied = isSpokenAt(sheet, plus.port) ? (tieAt(sheet, plus) ?? [plus]) : [plus];
+  const ports = new Set([plus, ...tied].map((at) => at.port));
+  const each = [...ports].map((id) => connectorOf(portOf(sheet, id).plug.family).maxA ?? maxA);
+  return Math.min(
+    maxA,
+    each.reduce((sum, amps) => sum + amps, 0),
+  );
+}
+
 /**
  * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone, or for those that
  * nothing else here can feed, is no reason to leave any unfed, where the source gives enough: it wants a bigger plug, and is told so.
  * Packs that are too small for all that only packs can feed are wired to all of it: what they give at the peak is told.
  */
 export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: readonly Outlet[]): number {
-  const [carries, gives] = [outletA(outlet), outlet.source.maxA];
+  const [carries, gives] = [plugsA(outlet), outlet.source.maxA];
   const own = eaters.filter((e) => fits(outlet, e));
   const asked = outlet.source.kind === 'pack' ? askedOfPacks(own, eaters, outlets) : null;
   // each by what it gives, and so much over that the loads go in whole

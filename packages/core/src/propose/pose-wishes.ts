@@ -35,7 +35,7 @@ import { modeOfAir } from './air-modes.js';
 import { airsOf, type Airs } from './airs.js';
 import { COST, type CostPart } from './costs.js';
 import { pinCost, suitsPin } from './pins.js';
-import { addJoin } from './join-options.js';
+import { addJoin, type JoinWish } from './join-options.js';
 import type { Poser } from './poser.js';
 import { whyNoLead, whyUnheard, whyUntold } from './why-unmet.js';
 
@@ -269,15 +269,21 @@ function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>,
     if (far) poser.refuse([hearNeed(listener)], far);
     else if (cost)
       for (const air of airsThrough(airs, talker))
-        addJoin(poser, talker, listener, {
-          covers: [hearNeed(listener)],
+        joinHearing(poser, talker, listener, {
           modes: [...modeOfAir(listener, air), ...(isBetween(talker.cls.sheet) ? modeOfAir(talker, air) : [])],
           cost: [...cost, ...pinCost(poser.view.rig, talker.end, listener.end)],
-          ...(isBetween(talker.cls.sheet)
-            ? { wakes: wakesBox(poser, talker) }
-            : { takes: poser.relies(flyNeed(talker.cls.part.id)) }),
         });
   }
+}
+
+/** The lead by which a listener is told; of a box that fires several cameras at once each of the others has one too. */
+function joinHearing(poser: Poser, talker: ClassEnd, listener: ClassEnd, join: Pick<JoinWish, 'modes' | 'cost'>): void {
+  const { part, sheet } = talker.cls;
+  const fires = fansOut(talker) && sees(listener.cls.sheet) ? [poseRelease(poser, part, listener)] : [];
+  const takes = poser.relies(flyNeed(part.id));
+  const told = isBetween(sheet) ? { wakes: wakesBox(poser, talker) } : { takes };
+  addJoin(poser, talker, listener, { ...join, covers: [hearNeed(listener), ...fires], ...told });
+  if (fires.length) addJoin(poser, talker, listener, { ...join, covers: fires, takes });
 }
 
 /** Whose sticks come by a talker: what only passes on says whatever it hears. */
@@ -400,6 +406,14 @@ function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
     }
   return [need];
 }
+
+/** One pulse in, and it comes out at several contacts. */
+const fansOut = ({ cls: { sheet }, end: { link } }: ClassEnd): boolean =>
+  link.kind === 'contact' &&
+  passesOn(sheet) &&
+  firesSeveral(sheet) &&
+  sheet.links.filter((l) => l.way === 'listen').length === 1 &&
+  sheet.links.some((l) => l.way === 'listen' && l.kind === 'pulse');
 
 /** A camera that a box with several outputs could fire has one of them. */
 function poseRelease(poser: Poser, box: Part, { cls: { part } }: ClassEnd): string {

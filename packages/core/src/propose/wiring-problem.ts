@@ -1,6 +1,7 @@
 import type { Rig } from '../rig/index.js';
 import { viewBench, type BenchView } from './bench-view.js';
 import { poseFeeds } from './pose-feeds.js';
+import { poseIdlers } from './pose-idlers.js';
 import { poseJoins } from './pose-joins.js';
 import { posePictures } from './pose-pictures.js';
 import { poseScreens, poseWatchers } from './pose-screens.js';
@@ -30,6 +31,7 @@ export function poseRig(rig: Rig): PosedProblem {
   poseWatchers(poser);
   posePictures(poser);
   poseJoins(poser);
+  poseIdlers(poser);
   const problem = prune({
     needs: poser.needs,
     options: poser.options,
