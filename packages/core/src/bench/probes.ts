@@ -7,6 +7,7 @@ import {
   flies,
   hasControls,
   hearsAir,
+  onlyTells,
   passesOn,
   radiates,
   sendsPictures,
@@ -30,6 +31,8 @@ const SAYS: Partial<Record<LinkKind, string>> = {
   'device-serial': 'bytes',
   mavlink: 'bytes',
   can: 'frames',
+  usb: 'listed',
+  ethernet: 'with its lamp lit',
 };
 
 /** What a controller tells of the craft, for whoever sends it to the ground. */
@@ -39,6 +42,9 @@ const TELEMETRY: ReadonlySet<LinkKind> = new Set(['device-serial', 'mavlink']);
 export const probeSight = ({ listener }: Pick<Conversation, 'listener'>): string =>
   `${listener.part.id}.${listener.link.id}-comes`;
 export const probeReads = ({ kind }: Pick<Conversation, 'kind'>): string => SAYS[kind]!;
+
+/** No probe goes there: a computer lists what hangs on it, a socket has its lamp. @source [practice] */
+export const isData = ({ kind }: Pick<Conversation, 'kind'>): boolean => kind === 'usb' || kind === 'ethernet';
 
 /** Does nothing itself and tells what it knows: a position sensor, a meter. */
 const onlyReports = (sheet: Sheet): boolean =>
@@ -52,6 +58,7 @@ const onlyReports = (sheet: Sheet): boolean =>
 export const unfollowed = oncePerRig((rig: Rig): readonly Conversation[] =>
   findConversations(rig).filter(({ kind, troubles, talker, listener: { sheet, link } }) => {
     if (SAYS[kind] === undefined || troubles.length) return false;
+    if (isData({ kind })) return onlyTells(talker.sheet, talker.link);
     if (sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return false;
     if (flies(sheet)) return (isSerial(link) || kind === 'can') && onlyReports(talker.sheet);
     if (TELEMETRY.has(kind) && flies(talker.sheet)) return true;

@@ -75,6 +75,7 @@ export {
   turns,
 } from './capabilities.js';
 export { encodes } from './encodes.js';
+export { givesAt, isMute, onlyTells } from './only-tells.js';
 export { tieAt, tiesOf } from './ties.js';
 export { goesBothWays, isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
 export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';

@@ -39,6 +39,7 @@ import {
   railKey,
   railGiven,
   sharedA,
+  supplyAt,
   type Eater,
   type Outlet,
 } from './outlets.js';
@@ -298,7 +299,7 @@ function feedsFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed'])
   const hungry = eatersOf(poser.view).filter(
     (e) => e.part.id === eater.part.id && !e.sheet.sources.length && !poser.view.fed.has(e.id),
   );
-  const onPlug = hungry.find((e) => e.supply.plus.port === eater.port);
+  const onPlug = hungry.find((e) => supplyAt(e.sheet, e.supply.plus, eater.port) !== undefined);
   for (const pin of port.pins.filter((p) => p.line === 'supply')) {
     const at = { fed, plusPin: pin.n, minusPin };
     const outlet = outletsOf(poser.view).find(

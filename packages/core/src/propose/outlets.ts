@@ -7,6 +7,7 @@ import {
   staysOnGround,
   tieAt,
   type LinkKind,
+  type PinAt,
   type Port,
   type Sheet,
   type Source,
@@ -257,6 +258,10 @@ const isBeside = (sheet: Sheet, port: string): boolean =>
   flies(sheet)
     ? sheet.links.some((l) => l.kind === 'pulse' && l.way === 'talk' && l.pins.data?.port === port)
     : portOf(sheet, port).pins.some((pin) => pin.line === 'signal');
+
+/** The pin of a plug by which a supply of the part is fed as well as by its own. */
+export const supplyAt = (sheet: Sheet, plus: PinAt, port: string): PinAt | undefined =>
+  [plus, ...(tieAt(sheet, plus) ?? [])].find((at) => at.port === port);
 
 /** Mode on which whatever feeds a rail, and what hangs on it, must agree: its volts, and how much it gives. */
 export const railKey = ({ id }: Eater): string => `rail ${id}`;

@@ -1,19 +1,5 @@
-import {
-  anyOver,
-  carriesNetwork,
-  flies,
-  hasApps,
-  hasControls,
-  isCompass,
-  passesOn,
-  sees,
-  staysOnGround,
-  tieAt,
-  type Link,
-  type LinkKind,
-  type Sheet,
-} from '../parts/index.js';
-import { PICTURE_KINDS, speechOf } from '../loom/index.js';
+import { anyOver, flies, givesAt, isCompass, onlyTells, sees, staysOnGround } from '../parts/index.js';
+import { speechOf } from '../loom/index.js';
 import type { ClassEnd, Unit } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
@@ -25,7 +11,9 @@ import { whyNoLead } from './why-unmet.js';
  * no way out but its data lead. It is joined to what may hear it, so that it does not stand idle.
  */
 export function poseIdlers(poser: Poser): void {
-  for (const own of poser.view.ends.filter(({ cls, end }) => tellsBy(cls.sheet, end.link))) {
+  for (const own of poser.view.ends.filter(
+    ({ cls, end }) => onlyTells(cls.sheet, end.link) && speechOf(end.link) === undefined,
+  )) {
     const meets = poser.view.ends.filter((other) => hears(own, other));
     if (meets.length) for (const unit of own.cls.members) poseIdler(poser, own, unit, meets);
   }
@@ -47,39 +35,12 @@ function poseIdler(poser: Poser, { cls, nth }: ClassEnd, unit: Unit, meets: read
   for (const other of meets) addJoin(poser, other, own, { covers: [need], cost: [] });
 }
 
-/** By this link a part is to be heard: nothing that is asked of it, no radio and no picture of it wants a lead. */
-function tellsBy(sheet: Sheet, link: Link): boolean {
-  if (flies(sheet) || passesOn(sheet) || hasControls(sheet) || hasApps(sheet) || onAir(sheet)) return false;
-  if (link.kind === 'usb' && givesAt(sheet, link)) return false;
-  if (link.kind === 'usb' && sees(sheet)) return !sheet.links.some((l) => PICTURE_KINDS.has(l.kind));
-  if (link.kind === 'usb' && !sheet.functions.length && sheet.links.filter((l) => l.kind === 'usb').length > 1)
-    return true;
-  return isMute(sheet) && !carriesNetwork(sheet) && TELLS.has(link.kind) && speechOf(link) === undefined;
-}
-
-const TELLS: ReadonlySet<LinkKind> = new Set(['device-serial', 'ethernet', 'usb']);
-const onAir = ({ links }: Sheet): boolean => links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
-
-/** Does nothing that is asked, sees, shows and gives nothing. */
-const isMute = (sheet: Sheet): boolean =>
-  !sees(sheet) &&
-  !sheet.functions.length &&
-  !sheet.sources.length &&
-  !sheet.pictures.length &&
-  !sheet.links.some((l) => l.kind !== 'ethernet' && PICTURE_KINDS.has(l.kind));
-
-/** Its plug gives volts: a socket that devices hang on. */
-function givesAt(sheet: Sheet, { pins: { data } }: Link): boolean {
-  const at = new Set(sheet.sources.flatMap((s) => [s.plus, ...(tieAt(sheet, s.plus) ?? [])]).map((p) => p.port));
-  return data !== undefined && at.has(data.port);
-}
-
 /** Another of its place that takes what it tells: a controller's open port, a network, a computer's socket. */
 function hears({ cls, end: { link } }: ClassEnd, other: ClassEnd): boolean {
   const [its, { sheet, part }] = [other.end.link, other.cls];
   if (part.id === cls.part.id || link.kind !== its.kind || sees(sheet)) return false;
   if (staysOnGround(cls.sheet) !== staysOnGround(sheet)) return false;
   if (link.kind === 'usb') return givesAt(sheet, its);
-  if (link.kind === 'ethernet') return !tellsBy(sheet, its);
+  if (link.kind === 'ethernet') return !onlyTells(sheet, its);
   return flies(sheet) && speechOf(its) === undefined && !sheet.functions.some((f) => anyOver(f).includes(its.id));
 }

@@ -6,6 +6,7 @@ import {
   hearsAir,
   hearsPhotos,
   isCompass,
+  isMute,
   mayTag,
   passesOn,
   sees,
@@ -234,7 +235,9 @@ function poseReports(poser: Poser): void {
     const reports = (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && speech !== undefined;
     if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => anyOver(f).includes(end.link.id))) continue;
     if (poser.view.kept.some((c) => isIn(c, device))) continue;
-    const own = [...boards, ...hosts].filter((host) => mayHang(device, host));
+    // what only tells is heard as well by another that speaks as it does: a writer of words into the picture
+    const peers = isMute(cls.sheet) ? serial.filter((peer) => !hosts.includes(peer) && isNamedAlike(device, peer)) : [];
+    const own = [...boards, ...hosts, ...peers].filter((host) => mayHang(device, host));
     // a universal port waits for what it may be told; what is no controller's is a box's
     if (hosts.includes(device) ? !own.some((host) => boards.includes(host)) : !boards.length && !own.length) continue;
     const need = `report ${cls.id}`;
@@ -245,6 +248,10 @@ function poseReports(poser: Poser): void {
     for (const host of own) addJoin(poser, host, device, { covers: [need], cost: [] });
   }
 }
+
+/** Neither flies, and both sheets name one and the same speech. */
+const isNamedAlike = ({ end }: ClassEnd, { cls, end: peer }: ClassEnd): boolean =>
+  !flies(cls.sheet) && !isMute(cls.sheet) && speechOf(peer.link) !== undefined && speakAlike(end.link, peer.link);
 
 /** Whose ports would take a device: the controller's, and those of boxes by their names. */
 function hostsText(hosts: readonly ClassEnd[]): string {

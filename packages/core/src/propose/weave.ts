@@ -15,7 +15,7 @@ import { labelOf, sheetOf, type Cable, type Edit, type Held, type PinRef, type R
 import { valueIn, groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
 import { groundTracker, type GroundTracker } from './grounds.js';
-import { eatersOf, type Outlet } from './outlets.js';
+import { eatersOf, supplyAt, type Outlet } from './outlets.js';
 import type { JoinFeed, Posed } from './poser.js';
 import type { Option } from './problem.js';
 import { spliced, type Branch, type Splice } from './splices.js';
@@ -253,16 +253,28 @@ function feedOf(
   { talker, listener }: PickedEnds,
 ): Extract<Join, { kind: 'link' }>['feed'] {
   if (!feed) return null;
-  const giver = feed.fed === 'listener' ? talker : listener;
-  const port = (giver.link.pins.data ?? giver.link.pins.send ?? giver.link.pins.hear)!.port;
-  const supply = sheetOf(rig, feed.part).supplies.find((s) => s.id === feed.supply)!;
+  const [giver, eater] = feed.fed === 'listener' ? [talker, listener] : [listener, talker];
+  const port = portOfLink(giver);
   return {
     from: {
       plus: on(giver.part.id, { port, pin: feed.plusPin }),
       minus: on(giver.part.id, { port, pin: feed.minusPin }),
     },
-    to: { plus: on(feed.part, supply.plus), minus: on(feed.part, supply.minus) },
+    to: fedAt(rig, feed, portOfLink(eater)),
   };
+}
+
+const portOfLink = ({ link: { pins } }: LinkEnd): string => (pins.data ?? pins.send ?? pins.hear)!.port;
+
+/** Where a supply is fed: on the plug of the signal where it can be, else on its own. */
+function fedAt(rig: Rig, { part, supply: id }: JoinFeed, port: string): Terminals {
+  const sheet = sheetOf(rig, part);
+  const { plus, minus } = sheet.supplies.find((s) => s.id === id)!;
+  const beside = supplyAt(sheet, plus, port);
+  const ground = sheet.ports.find((p) => p.id === port)?.pins.find((p) => p.line === 'ground');
+  return beside && ground && plus.port !== port
+    ? { plus: on(part, beside), minus: on(part, { port, pin: ground.n }) }
+    : { plus: on(part, plus), minus: on(part, minus) };
 }
 
 function heldBy({ talker, listener }: PickedEnds): Held[] {

@@ -2,7 +2,16 @@
  * A probe on the lines that nothing seen hangs on: motors stand while their pulses come, and a sensor says what nobody moves by. A look
  * at each of several antennas.
  */
-import { antennaSight, antennasOf, AT_ANTENNA, atAntenna, probeReads, probeSight, unfollowed } from '../bench/index.js';
+import {
+  antennaSight,
+  antennasOf,
+  AT_ANTENNA,
+  atAntenna,
+  isData,
+  probeReads,
+  probeSight,
+  unfollowed,
+} from '../bench/index.js';
 import type { Conversation } from '../loom/index.js';
 import { antennaLinks, sendsPictures } from '../parts/index.js';
 import { partsWithSheets, portLabel, type Part, type Rig } from '../rig/index.js';
@@ -10,17 +19,49 @@ import { groupBy, listed } from '../units/index.js';
 import { contactName } from './sight-names.js';
 import type { BareStep } from './step.js';
 
-/** One step for each part that lines come into: every pin of it in turn, with nothing moving. */
+/** One step for each part that lines come into: every pin of it in turn, with nothing moving; and one for its data sockets. */
 export const probeSteps = (rig: Rig): BareStep[] =>
-  [...groupBy(unfollowed(rig), (c) => c.listener.part)].map(([part, lines]) => ({
-    id: `${part.id}.lines`,
-    part: part.id,
-    title: `Probe what comes into ${part.label}`,
-    expectText: listed([...groupBy(lines, probeReads)].map(([says, own]) => `${says} at ${listed(pinsOf(own))}`)),
-    ...{ setUp: {}, moves: [] },
-    through: [...new Set(lines.map((c) => c.talker.part.id))],
-    expects: [...new Map(lines.map((c) => [probeSight(c), probeReads(c)]))].map(([sight, is]) => ({ sight, is })),
-  }));
+  [...groupBy(unfollowed(rig), (c) => c.listener.part)].flatMap(([part, into]) => {
+    const [data, lines] = [into.filter(isData), into.filter((c) => !isData(c))];
+    return [
+      ...stepAt(part, 'lines', `Probe what comes into ${part.label}`, lines, pinsText),
+      ...stepAt(part, 'data', `Look what hangs on the data plugs of ${part.label}`, data, dataText),
+    ];
+  });
+
+function stepAt(
+  part: Part,
+  id: string,
+  title: string,
+  lines: readonly Conversation[],
+  expectText: (own: readonly Conversation[]) => string,
+): BareStep[] {
+  if (!lines.length) return [];
+  return [
+    {
+      id: `${part.id}.${id}`,
+      part: part.id,
+      title,
+      expectText: expectText(lines),
+      ...{ setUp: {}, moves: [] },
+      through: [...new Set(lines.map((c) => c.talker.part.id))],
+      expects: [...new Map(lines.map((c) => [probeSight(c), probeReads(c)]))].map(([sight, is]) => ({ sight, is })),
+    },
+  ];
+}
+
+const pinsText = (lines: readonly Conversation[]): string =>
+  listed([...groupBy(lines, probeReads)].map(([says, own]) => `${says} at ${listed(pinsOf(own))}`));
+
+/** What hangs on each data plug, and how that shows. */
+const dataText = (lines: readonly Conversation[]): string =>
+  listed(
+    lines.map((c) => {
+      const { sheet, link } = c.listener;
+      const plug = sheet.ports.find((p) => p.id === link.pins.data?.port)?.label ?? link.id;
+      return `${c.talker.part.label} ${probeReads(c)} at ${plug}`;
+    }),
+  );
 
 /** The pins at which a probe goes, each once. */
 const pinsOf = (lines: readonly Conversation[]): string[] => [
