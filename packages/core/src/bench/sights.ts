@@ -6,6 +6,7 @@ import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, comesToScreen, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
+import { askedSights } from './asked.js';
 import { probeSights } from './probes.js';
 import { releaseSights } from './releases.js';
 import { tagSights } from './tags.js';
@@ -74,6 +75,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
   yield* tagSights(bench, id);
   yield* releaseSights(bench, own);
   yield* probeSights(bench, own);
+  yield* askedSights(bench, own);
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   yield* screenSights(bench, own);
   for (const link of own.pictureInputs) {

@@ -1,6 +1,7 @@
 /** What some steps of the plan can feel of a bench: where two benches agree in it, they give the steps the same verdicts. */
 import {
   FLAW_SIGHTS,
+  askedText,
   notesPhotos,
   releasesText,
   shownOn,
@@ -234,6 +235,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
       arrivesOf(bench, own),
       tagsOf(bench, own),
       probesText(bench, own),
+      askedText(bench, own),
       shown.text,
       releasesText(bench, own),
     ]),

@@ -155,9 +155,12 @@ function collide(talkers: LinkEnd[], own: LinkEnd): boolean {
 const sameData = (a: LinkEnd, b: LinkEnd): boolean =>
   a.link.pins.data?.port === b.link.pins.data?.port && a.link.pins.data?.pin === b.link.pins.data?.pin;
 
-/** Two ends that nobody tells a speed, at different ones; a controller's port is told. */
-const isOtherSpeed = (a: LinkEnd, b: LinkEnd): boolean =>
-  (a.link.kind === 'can' || (isSerial(a.link) && !flies(a.sheet) && !flies(b.sheet))) && !sameSpeed(a, b);
+/** Two ends that nobody tells a speed, at different ones. */
+export const isOtherSpeed = (a: LinkEnd, b: LinkEnd): boolean =>
+  (a.link.kind === 'can' || (isSerial(a.link) && ![a, b].some(isToldPort))) && !sameSpeed(a, b);
+
+/** A controller's port that is told what hangs on it, and at which speed. */
+const isToldPort = (end: Pick<LinkEnd, 'sheet' | 'link'>): boolean => flies(end.sheet) && resourceOf(end) !== undefined;
 
 /** The further pins of two links that belong together: of one name, else in the order of the sheets. What one has alone ends on nothing. */
 export function furtherPairs(talker: LinkEnd, listener: LinkEnd): [PinAt, PinAt][] {
@@ -363,10 +366,9 @@ function portTroubles(rig: Rig, a: LinkEnd, b: LinkEnd): Trouble[] {
   if (resource?.receiveOnly && device.link.way !== 'talk') troubles.push('listens only');
   if (resource?.highestBaud && wanted.baud && wanted.baud > resource.highestBaud) troubles.push('too fast');
   const speech = speechOf(device.link);
-  if (speech === undefined || !speakAlike(controller.link, device.link)) return troubles;
-  const held = rig.held.filter(
-    (h) => h.part === controller.part.id && h.resource === (resource?.id ?? controller.link.id),
-  );
+  // a port that nobody can tell anything speaks as its sheet says
+  if (!resource || speech === undefined || !speakAlike(controller.link, device.link)) return troubles;
+  const held = rig.held.filter((h) => h.part === controller.part.id && h.resource === resource.id);
   const given = held.find((h) => isGivenTo(h, speech, device));
   const already = speaksAlready(controller, device.link);
   if (!given && (!already || held.length)) return [...troubles, 'port not set'];

@@ -8,6 +8,7 @@ export {
   findConversations,
   furtherPairs,
   heardBy,
+  isOtherSpeed,
   linkEnds,
   pinOf,
   resourceOf,

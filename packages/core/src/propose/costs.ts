@@ -41,6 +41,8 @@ export const COST = {
   strictOnRail: 22,
   /** More through one plug than a contact of it carries. */
   overContact: 20,
+  /** A regulator behind another, where a pack would do: what troubles one troubles both. */
+  twoStages: 3,
   /** For each watt a linear regulator turns into heat. */
   heatPerW: 2,
   switchSetting: 1,

@@ -1,5 +1,6 @@
 import {
   isAcrossAir,
+  isOtherSpeed,
   findConversations,
   leadLength,
   looksAlike,
@@ -9,6 +10,7 @@ import {
   type LinkEnd,
 } from '../loom/index.js';
 import {
+  LINK_WORDS,
   carriesDataByAir,
   flies,
   hasApps,
@@ -177,10 +179,18 @@ function barred(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): (() => 
     return () =>
       `no lead joins ${a.part.label} ${from.label} (${from.plug.family}) to ${b.part.label} ${to.label} (${to.plug.family})`;
   return (
+    otherSpeed(talker.end, listener.end) ??
     tooHigh(talker.end, listener.end) ??
     unsuited(a, listener.end, b.part.label) ??
     unsuited(b, talker.end, a.part.label)
   );
+}
+
+/** Why two ends that nobody tells a speed do not understand each other; null when they do. */
+function otherSpeed(a: LinkEnd, b: LinkEnd): (() => string) | null {
+  if (a.link.kind !== b.link.kind || !isOtherSpeed(a, b)) return null;
+  return () =>
+    `${a.part.label} speaks ${LINK_WORDS[a.link.kind]} at ${a.link.params.baud} baud, and ${b.part.label} at ${b.link.params.baud}`;
 }
 
 const modesOf = ({ end }: ClassEnd): Option['modes'] =>
@@ -212,7 +222,8 @@ function crossesAir({ view }: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'part'
   );
 }
 
-const meetsByAir = (sheet: Sheet): boolean =>
+/** It stands on the ground, and what is carried is reached from it through the air. */
+export const meetsByAir = (sheet: Sheet): boolean =>
   staysOnGround(sheet) && (speaksAir(sheet) || carriesDataByAir(sheet) || hasApps(sheet));
 
 /** Nothing when any two ports of the classes are joined so today, or while there is no wiring to change. */

@@ -1,6 +1,6 @@
 import { portsCanJoin } from '../loom/index.js';
-import { connectorOf, isSpokenAt, radiates, turns } from '../parts/index.js';
-import { ampsPool, leadCost } from './join-options.js';
+import { connectorOf, isSpokenAt, radiates, showsAir, staysOnGround, turns } from '../parts/index.js';
+import { ampsPool, leadCost, meetsByAir } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
 import {
@@ -116,29 +116,55 @@ export function feedOption(
     return;
   }
   const feeder = `feed ${outlet.part.id}.${fedBy}`;
-  poser.option(
-    {
-      id: `${need}: ${eater.id} from ${outlet.id}`,
-      covers: [need],
-      wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
-      hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
-      takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...heatTakes(poser, outlet, eater, outlets)],
-      modes: [
-        ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
-        ...(isRail(eater) ? [{ key: railKey(eater), value: railGiven(outlet) }] : []),
-        ...(besides(eaters, eater).length ? [{ key: pinKey(eater), value: outlet.id }] : []),
+  for (const { words, modes, cost } of sidesOf(outlet, eater, eaters))
+    poser.option(
+      {
+        id: `${need}: ${eater.id} from ${outlet.id}${words}`,
+        covers: [need],
+        wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
+        hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
+        takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...heatTakes(poser, outlet, eater, outlets)],
+        modes: [
+          ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
+          ...(isRail(eater) ? [{ key: railKey(eater), value: railGiven(outlet) }] : []),
+          ...(besides(eaters, eater).length ? [{ key: pinKey(eater), value: outlet.id }] : []),
+          ...modes,
+        ],
+      },
+      { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
+      [
+        ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
+        { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
+        { why: 'too little at the end of the charge', points: isShort ? COST.tooLittleFlat : 0 },
+        { why: 'its plug is made for another', points: isMadeForAnother(outlet, eater, eaters) ? COST.adapter : 0 },
+        ...cost,
       ],
-    },
-    { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
-    [
-      ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
-      { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
-      { why: 'too little at the end of the charge', points: isShort ? COST.tooLittleFlat : 0 },
-      { why: 'its plug is made for another', points: isMadeForAnother(outlet, eater, eaters) ? COST.adapter : 0 },
-    ],
-    `${eater.part.label} from ${outlet.part.label}`,
-  );
+      `${eater.part.label} from ${outlet.part.label}`,
+    );
 }
+
+/** Words in an option's id, the mode it agrees on, and what it costs besides. */
+interface Side {
+  words: string;
+  modes: Option['modes'];
+  cost: CostPart[];
+}
+const ANY_SIDE: Side = { words: '', modes: [], cost: [] };
+
+/** A pack feeds what stands on the ground, or what is carried: both are a lead between them, at its price. */
+function sidesOf({ part, source }: Outlet, eater: Eater, eaters: readonly Eater[]): readonly Side[] {
+  const side = sideOf(eater);
+  if (source.kind !== 'pack' || side === null || eaters.every((e) => sideOf(e) !== OTHER[side])) return [ANY_SIDE];
+  const across = { why: 'from the ground to what flies', points: COST.fromGround };
+  return [
+    { words: '', modes: [{ key: `side ${part.id}`, value: side }], cost: [] },
+    { words: ' across', modes: [], cost: [across] },
+  ];
+}
+
+const OTHER = { ground: 'board', board: 'ground' } as const;
+const sideOf = ({ sheet }: Eater): keyof typeof OTHER | null =>
+  !staysOnGround(sheet) ? 'board' : meetsByAir(sheet) || showsAir(sheet) ? 'ground' : null;
 
 /** A regulator at the pins of a load of its own part, or of one told before it: it needs no lead of its own. */
 function ridesAlong(eater: Eater, eaters: readonly Eater[]): boolean {
@@ -202,9 +228,16 @@ function feedCost(poser: Poser, outlet: Outlet, eater: Eater, onLead: boolean): 
     marginPrice(outlet, eater),
     { why: 'the other way was chosen', points: against ? COST.school : 0 },
     { why: 'heat in a linear regulator', points: linearHeat(outlet, eater) },
+    { why: 'behind another regulator', points: isSecondStage(poser, outlet, eater) ? COST.twoStages : 0 },
     { why: 'past the switch that was wished for', points: pastSwitch(poser, outlet, eater) ? COST.school : 0 },
   ];
 }
+
+/** A regulator from a regulator, where a pack gives what it asks for. @source [practice] they share their troubles */
+const isSecondStage = ({ view }: Poser, { source }: Outlet, eater: Eater): boolean =>
+  eater.supply.draw.kind === 'regulator' &&
+  source.regulator !== undefined &&
+  outletsOf(view).some((o) => o.source.kind === 'pack' && fits(o, eater));
 
 /** The side that was chosen is there to be had: no side is taken where only one is. */
 const hasSide = ({ view }: Poser, eater: Eater, side: 'pack' | 'steady'): boolean =>

@@ -1,6 +1,7 @@
 import {
   anyOver,
   bringsChannels,
+  carriesDataByAir,
   flies,
   hasControls,
   hearsAir,
@@ -11,6 +12,7 @@ import {
   passesOn,
   sees,
   speaksAir,
+  staysOnGround,
   tagsPhotos,
   tellsPhotos,
   type Link,
@@ -233,8 +235,14 @@ function poseReports(poser: Poser): void {
     const { cls, end } = device;
     const speech = speechOf(end.link);
     const reports = (end.link.kind === 'device-serial' || end.link.kind === 'mavlink') && speech !== undefined;
-    if (!reports || flies(cls.sheet) || cls.sheet.functions.some((f) => anyOver(f).includes(end.link.id))) continue;
-    if (poser.view.kept.some((c) => isIn(c, device))) continue;
+    if (
+      !reports ||
+      flies(cls.sheet) ||
+      hasControls(cls.sheet) ||
+      cls.sheet.functions.some((f) => anyOver(f).includes(end.link.id))
+    )
+      continue;
+    if (poser.view.kept.some((c) => isIn(c, device)) || endsOnGround(poser, cls.sheet)) continue;
     // what only tells is heard as well by another that speaks as it does: a writer of words into the picture
     const peers = isMute(cls.sheet) ? serial.filter((peer) => !hosts.includes(peer) && isNamedAlike(device, peer)) : [];
     const own = [...boards, ...hosts, ...peers].filter((host) => mayHang(device, host));
@@ -248,6 +256,12 @@ function poseReports(poser: Poser): void {
     for (const host of own) addJoin(poser, host, device, { covers: [need], cost: [] });
   }
 }
+
+/** The ground end of a data link whose other end is carried: what it tells comes through the air. */
+const endsOnGround = ({ view }: Poser, sheet: Sheet): boolean =>
+  carriesDataByAir(sheet) &&
+  staysOnGround(sheet) &&
+  view.parts.some((p) => carriesDataByAir(p.sheet) && !staysOnGround(p.sheet));
 
 /** Neither flies, and both sheets name one and the same speech. */
 const isNamedAlike = ({ end }: ClassEnd, { cls, end: peer }: ClassEnd): boolean =>

@@ -1,10 +1,10 @@
 import { isAcrossAir, PICTURE_KINDS } from '../loom/index.js';
-import { LINK_WORDS, encodes, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
+import { LINK_WORDS, encodes, isNetworkPlug, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
-import { netNeed, reachesScreen } from './pose-screens.js';
+import { netNeed, reachesScreen, showsNetwork } from './pose-screens.js';
 import type { Poser } from './poser.js';
 import { whyNoLead, whyUnseen } from './why-unmet.js';
 
@@ -36,8 +36,8 @@ const shownNeed = (part: string): string => `shown ${part}`;
 export function posePictures(poser: Poser): void {
   const { view } = poser;
   const talkers = view.ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'talk');
-  const listeners = view.ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'listen');
-  if (!view.parts.some(({ sheet }) => takesPictures(sheet) && stageOf(sheet) === 4)) return;
+  const listeners = takers(poser);
+  if (!listeners.some(({ cls }) => stageOf(cls.sheet) === 4)) return;
   const kept = view.kept.filter((c) => PICTURE_KINDS.has(c.kind));
   const sends = (part: Part): boolean => kept.some((c) => c.talker.part.id === part.id);
   const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);
@@ -87,9 +87,18 @@ export function posePictures(poser: Poser): void {
   for (const talker of talkers) for (const listener of listeners) posePath(poser, talker, listener);
 }
 
+/** Whatever takes a picture by lead; where no box takes a network, a screen takes it by its own plug. */
+function takers({ view: { ends } }: Poser): ClassEnd[] {
+  const boxes = ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'listen');
+  return boxes.some(({ end }) => end.link.kind === 'ethernet') ? boxes : [...boxes, ...ends.filter(isScreenPlug)];
+}
+
+/** The network plug of a screen with an app that shows what lenses send over a network. */
+const isScreenPlug = ({ cls: { sheet }, end: { link } }: ClassEnd): boolean =>
+  isNetworkPlug(link) && link.way === 'both' && !sees(sheet) && showsNetwork(sheet);
+
 const pictureInputs = ({ links }: Sheet): number =>
   links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && Object.keys(l.pins).length > 0).length;
-const takesPictures = (sheet: Sheet): boolean => pictureInputs(sheet) > 0;
 const takesOne = (sheet: Sheet): boolean => pictureInputs(sheet) === 1;
 
 const inputKind = ({ links, pictures: [path] }: Sheet): LinkKind | undefined =>
@@ -115,6 +124,7 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
     own,
     ...[overlayNeed(to.part.id), shownNeed(to.part.id)].filter((need) => poser.has(need)),
     ...(poser.has(net) && reachesScreen(poser, to.part.id) ? [net] : []),
+    ...[netNeed(to.part.id, listener.end.link.id)].filter((need) => poser.has(need)),
   ];
   const relay = to.sheet.pictures.length > 0;
   const wakes = relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [];

@@ -38,6 +38,7 @@ export function poseScreens(poser: Poser): void {
 
 /** What a screen shows that comes by a network. */
 const SHOWN: ReadonlySet<string> = new Set(['rtsp', 'udp']);
+export const showsNetwork = ({ apps = [] }: Sheet): boolean => apps.some((a) => a.shows.some((s) => SHOWN.has(s.kind)));
 
 /**
  * A screen that shows what lenses send over a network is joined to the network where it stands, on the ground or on board, whether or not
@@ -48,9 +49,15 @@ export function poseWatchers(poser: Poser): void {
   if (!parts.some(({ sheet }) => sheet.streams?.some((s) => SHOWN.has(s.kind)))) return;
   const hops = networkHops(base);
   for (const { part, sheet } of parts) {
-    const shows = sheet.apps?.some((a) => a.shows.some((s) => SHOWN.has(s.kind)));
     const plug = sheet.links.find((l) => isNetworkPlug(l));
-    if (!shows || !plug || sees(sheet) || hops.get(part.id)?.length || poser.has(netNeed(part.id, plug.id))) continue;
+    if (
+      !showsNetwork(sheet) ||
+      !plug ||
+      sees(sheet) ||
+      hops.get(part.id)?.length ||
+      poser.has(netNeed(part.id, plug.id))
+    )
+      continue;
     poseNet(poser, part.id, plug, COST.openNice);
   }
 }

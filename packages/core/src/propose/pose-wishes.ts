@@ -265,9 +265,7 @@ function poseHearing(poser: Poser, airs: Airs | null, near: ReadonlySet<string>,
     if (talker.cls.part.id === listener.cls.part.id || goesBack(talker, listener, near)) continue;
     const cost =
       hearsSticks(poser, talker) && suitsPin(poser.view.rig, talker.end, listener.end) ? tells(talker, listener) : null;
-    const far = cost && otherSpeed(talker, listener);
-    if (far) poser.refuse([hearNeed(listener)], far);
-    else if (cost)
+    if (cost)
       for (const air of airsThrough(airs, talker))
         joinHearing(poser, talker, listener, {
           modes: [...modeOfAir(listener, air), ...(isBetween(talker.cls.sheet) ? modeOfAir(talker, air) : [])],
@@ -315,15 +313,6 @@ function goesBack({ cls: from }: ClassEnd, { cls: to }: ClassEnd, near: Readonly
 /** Flies by what it hears and moves nobody else: a motor's controller, the servo of a rudder. */
 const isFlown = (sheet: Sheet): boolean =>
   flies(sheet) && !sheet.links.some((l) => l.way !== 'listen' && (SWITCHED.has(l.kind) || PLAYED.has(l.kind)));
-
-/** Why two ends that nobody tells a speed do not understand each other; null when they do. */
-function otherSpeed({ cls: from, end: a }: ClassEnd, { cls: to, end: b }: ClassEnd): (() => string) | null {
-  const isTold = a.link.kind !== 'can' && (flies(from.sheet) || flies(to.sheet));
-  if (isTold || a.link.kind !== b.link.kind || sameSpeed(a, b)) return null;
-  const kind = LINK_WORDS[a.link.kind];
-  return () =>
-    `${from.part.label} speaks ${kind} at ${a.link.params.baud} baud, and ${to.part.label} at ${b.link.params.baud}`;
-}
 
 const wakesBox = (poser: Poser, { cls }: ClassEnd): string[] =>
   [flyNeed(cls.part.id)].filter((need) => poser.has(need));

@@ -73,6 +73,7 @@ function thingName({ functions, settings, joints, supplies, sources, ports }: Sh
     of(functions, '-keys', ' keys') ??
     of(functions, '-place', ' place') ??
     of(functions, '-ends', ' ends') ??
+    of(functions, '-asked', ' from a screen') ??
     of(joints, '-angle', ' angle')
   );
 }

@@ -45,9 +45,12 @@ const expectedOf = ({ talker, listener }: Conversation): string =>
   isSerial(talker.link) && isSerial(listener.link)
     ? speech(listener, talker)
     : LINK_WORDS[expectedKind(listener)] + speedOf(listener, talker);
-const speech = (own: LinkEnd, other: LinkEnd): string =>
-  (own.link.kind === other.link.kind ? speechOf(own.link) : undefined) ??
-  LINK_WORDS[own.link.kind] + speedOf(own, other);
+/** By the name on its sheet; where both say the same it is the speed that differs. */
+const speech = (own: LinkEnd, other: LinkEnd): string => {
+  const name = own.link.kind === other.link.kind ? speechOf(own.link) : undefined;
+  const isNamed = name !== undefined && name !== speechOf(other.link);
+  return (name ?? LINK_WORDS[own.link.kind]) + (isNamed ? '' : speedOf(own, other));
+};
 /** Of two ends of one kind that differ in their speed. */
 const speedOf = (own: LinkEnd, other: LinkEnd): string =>
   own.link.kind === other.link.kind && !sameSpeed(own, other) ? ` at ${own.link.params.baud} baud` : '';
