@@ -7,7 +7,17 @@ import {
   type LinkEnd,
   type Nets,
 } from '../loom/index.js';
-import { flies, screenWays, toldOver, type Link, type LinkKind, type PinAt, type Sheet } from '../parts/index.js';
+import {
+  flies,
+  screenWays,
+  tieAt,
+  toldOver,
+  type Link,
+  type LinkKind,
+  type Pin,
+  type PinAt,
+  type Sheet,
+} from '../parts/index.js';
 import { rigNetwork } from '../rails/index.js';
 import { partsWithSheets, type Part, type PinRef, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
@@ -179,7 +189,7 @@ function signature(rig: Rig, unit: Unit): string {
     unit.sheet.functions.filter((f) => asked(f).includes(link.id)).map((f) => (isAnyOf(unit, link) ? 'any' : f.id)),
     unit.sheet.pictures.map((p) => [p.inputs.includes(link.id), p.output === link.id]),
   ]);
-  const pins = port.pins.map((p) => [p.line, p.way, p.levelV, p.toleratesV]);
+  const pins = port.pins.map((p) => [p.line, p.way, p.levelV, p.toleratesV, voltsAt(unit, p)]);
   return JSON.stringify([
     links,
     port.plug,
@@ -187,6 +197,14 @@ function signature(rig: Rig, unit: Unit): string {
     unit.holders,
     unit.resource?.kind === 'pad' ? 0 : pins,
   ]);
+}
+
+/** What feeds a plus pin, or is fed by it, inside the part. */
+function voltsAt({ sheet, port }: Unit, { n, line }: Pin): string[] | undefined {
+  if (line !== 'supply') return undefined;
+  const isHere = ({ plus }: { plus: PinAt }): boolean =>
+    [plus, ...(tieAt(sheet, plus) ?? [])].some((at) => at.port === port && at.pin === n);
+  return [...sheet.sources, ...sheet.supplies].filter(isHere).map(({ id }) => id);
 }
 
 /** Whether some port of one class is wired to some port of the other as the rig stands. */
