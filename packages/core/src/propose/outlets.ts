@@ -70,7 +70,8 @@ function plugsA({ sheet, source: { plus, maxA } }: Outlet): number {
 /**
  * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone, or for those that
  * nothing else here can feed, is no reason to leave any unfed, where the source gives enough: it wants a bigger plug, and is told so.
- * Packs that are too small for all that only packs can feed are wired to all of it: what they give at the peak is told.
+ * What is too small for all that only it can feed, or packs for all that only packs can, is wired to all of it: what it gives at the
+ * peak is told.
  */
 export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: readonly Outlet[]): number {
   const [carries, gives] = [plugsA(outlet), outlet.source.maxA];
@@ -78,14 +79,13 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
   const asked = outlet.source.kind === 'pack' ? askedOfPacks(own, eaters, outlets) : null;
   // each by what it gives, and so much over that the loads go in whole
   if (asked && asked.amps > asked.givesA) return (gives * asked.amps) / asked.givesA + asked.mostA;
-  if (carries >= gives) return carries;
   if (asked && asked.amps > asked.carriesA) return gives;
   const asks = (e: Eater): number => ampsOf(outlet, e, eaters, outlets);
   const isBeyond = (e: Eater): boolean => asks(e) > carries && asks(e) <= gives;
   const feeds = (o: Outlet, e: Eater): boolean => fits(o, e) && ampsOf(o, e, eaters, outlets) <= o.source.maxA;
   const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !feeds(o, e)));
   const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
-  return own.some(isBeyond) || together > carries ? gives : carries;
+  return own.some(isBeyond) || together > carries ? Math.max(gives, together) : carries;
 }
 
 /** What only packs can feed asks of them together, and the most that one of it does; what those packs give, and carry by their plugs. */

@@ -8,7 +8,8 @@ import { totalOf, type Option, type Point } from './demand.js';
 
 /** Points of this assignment are ours: their order is practice, their sizes are not. [practice] */
 const COST = {
-  otherThanWished: 9,
+  // a control that is named is had, however it suits, where nobody else names it
+  otherThanWished: 40,
   never: 7,
   // no way of a finger outweighs a control that does not suit
   unfit: 7,
