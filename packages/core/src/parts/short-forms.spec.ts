@@ -27,6 +27,18 @@ describe('what a sheet leaves unsaid', () => {
     for (const sheet of SHELF) expect(JSON.stringify(inFull(sheet)), sheet.class).toBe(JSON.stringify(sheet));
   });
 
+  it('calls what a part gives otherwise than what it takes', () => {
+    const sheet = shelf('regulator-5v');
+    const [supply, source] = [sheet.supplies[0]!, sheet.sources[0]!];
+    const sources = [
+      { ...source, id: supply.id },
+      { ...source, id: `${supply.id}-out` },
+    ];
+    const said = inFull({ ...sheet, sources });
+    expect(said.sources.map((s) => s.id)).toEqual([`${supply.id}-out-out`, `${supply.id}-out`]);
+    expect(said.sources[0]!.regulator!.fedBy).toBe(source.regulator!.fedBy);
+  });
+
   it('is said once: a sheet in full stays as it is, and can be read again', () => {
     const long = bothWays('receiver-6-pins');
     const ports = long.ports.map((p) => ({ ...p, label: p.label.padEnd(120, 'x') }));

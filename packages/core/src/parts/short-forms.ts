@@ -46,6 +46,7 @@ const MOST_SLOTS = 16;
  *   chooses between several.
  * - What takes pictures from the air, has no lens and takes none by lead hands them on by its picture plugs.
  * - Roll, pitch and yaw of what turns a camera and flies nothing are its roll trim, tilt and pan.
+ * - A source that is called as a supply of the part is called so, and "out".
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(short: Sheet): Sheet {
@@ -54,6 +55,7 @@ export function inFull(short: Sheet): Sheet {
     ...sheet,
     pictures: sheet.pictures.filter((path) => path.inputs.length > 1 || !isIntoAir(sheet, path)),
     links: sheet.links.map((l) => ({ ...l, way: wayOf(sheet, l) })),
+    sources: calledApart(sheet),
     functions: ofBody(sheet).map((fn) => acting(withWidths(sheet, fn))),
   };
   const onward = onwardOf(sheet, said.links);
@@ -65,6 +67,18 @@ export function inFull(short: Sheet): Sheet {
     (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) || hasThrough(said);
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
+}
+
+/** What a part gives is called otherwise than what it takes: both are terminals of it. */
+function calledApart({ supplies, sources }: Sheet): Sheet['sources'] {
+  const taken = new Set([...supplies, ...sources].map((t) => t.id));
+  return sources.map((source) => {
+    if (!supplies.some((s) => s.id === source.id)) return source;
+    let id = `${source.id}-out`;
+    while (taken.has(id)) id += '-out';
+    taken.add(id);
+    return { ...source, id };
+  });
 }
 
 /**
