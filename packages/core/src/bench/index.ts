@@ -12,6 +12,7 @@ export {
 } from './observe.js';
 export { endsSight, keysSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, isData, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
+export { fnSight, fnWord } from './fn-sight.js';
 export { ANSWERS, askedSight, askedText } from './asked.js';
 export { notesPhotos, TAGGED, tagSight } from './tags.js';
 export { RELEASED, releasesText, releaseSight } from './releases.js';

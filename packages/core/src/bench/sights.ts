@@ -7,6 +7,7 @@ import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
 import { camerasOver, comesToScreen, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import { askedSights } from './asked.js';
+import { fnSight } from './fn-sight.js';
 import { probeSights } from './probes.js';
 import { releaseSights } from './releases.js';
 import { tagSights } from './tags.js';
@@ -132,8 +133,8 @@ function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
     if (fn.takes === 'steps')
       yield [`${id}.${fn.id}-place`, awakeOnly(index, ({ parts }) => parts[index]!.does!.places[at] ?? 0)];
     if (fn.takes === 'pulse')
-      yield [`${id}.${fn.id}`, awakeOnly(index, ({ parts }) => parts[index]!.does!.toggles[at] ?? false)];
-    else yield [`${id}.${fn.id}`, awakeOnly(index, ({ parts }) => answered(fn, parts[index]!.does!.answers[at]))];
+      yield [fnSight(id, fn.id), awakeOnly(index, ({ parts }) => parts[index]!.does!.toggles[at] ?? false)];
+    else yield [fnSight(id, fn.id), awakeOnly(index, ({ parts }) => answered(fn, parts[index]!.does!.answers[at]))];
   }
   const ends = own.ends;
   if (ends) yield [endsSight(id, own.functions[ends.drive]!.fn.id), awakeOnly(index, ({ parts }) => endsText(parts[index]!.does!.run!))];

@@ -2,6 +2,7 @@
 import {
   FLAW_SIGHTS,
   askedText,
+  fnWord,
   notesPhotos,
   releasesText,
   shownOn,
@@ -127,7 +128,9 @@ function functionsBehind(own: BenchPart, what: string): number[] {
     return [axis.mover, axis.driver, axis.gate, axis.turn?.by ?? -1, ...axis.powers.map((p) => p.by)].filter(
       (i) => i >= 0,
     );
-  const at = functions.findIndex(({ fn }) => what === fn.id || what === `${fn.id}-place` || what === `${fn.id}-ends`);
+  const at = functions.findIndex(
+    ({ fn }) => what === fnWord(fn.id) || what === `${fn.id}-place` || what === `${fn.id}-ends`,
+  );
   return at < 0 ? [] : [...heldBy(own, at)];
 }
 

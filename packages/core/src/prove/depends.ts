@@ -1,3 +1,4 @@
+import { fnSight } from '../bench/index.js';
 import { isFlightChain, type Chain } from '../channels/index.js';
 import { airSenders, PICTURE_KINDS, type Conversation } from '../loom/index.js';
 import { cablesOn, controlName, type Cable, type Rig } from '../rig/index.js';
@@ -62,7 +63,7 @@ function toldBy({ path, transmitter, slot, second }: Chain): string[] {
 }
 
 const looksAt = (step: BareStep, { part, fn }: Chain): boolean =>
-  step.expects.some((e) => e.sight === `${part.id}.${fn.id}`);
+  step.expects.some((e) => e.sight === fnSight(part.id, fn.id));
 
 const throughs = ({ path, transmitter, second }: Chain): string[] => [
   ...path.flatMap((c) => [c.talker.part.id, c.listener.part.id]),

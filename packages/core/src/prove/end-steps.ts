@@ -1,4 +1,5 @@
 /** The ends of a line: each is set while the drive creeps up to it, and then proven by full stick into it. */
+import { fnSight } from '../bench/index.js';
 import { rangeDemand, restPositions, sentPulseUs, type Chain } from '../channels/index.js';
 import { isWindowed } from '../parts/index.js';
 import { asksFor, enabling, slowFirst, SLOWLY } from './function-steps.js';
@@ -93,5 +94,9 @@ function endStep({ driven }: Plan, { key, drive, to }: EndToSet): BareStep {
 /** What a drive reads while its control stands somewhere, or it stands still. */
 function goes(drive: Chain, at: number | 'still'): Expect {
   const { part, fn } = drive;
-  return { sight: `${part.id}.${fn.id}`, near: at === 'still' ? 0 : asked(drive, at), within: WITHIN[fn.range!.unit] };
+  return {
+    sight: fnSight(part.id, fn.id),
+    near: at === 'still' ? 0 : asked(drive, at),
+    within: WITHIN[fn.range!.unit],
+  };
 }

@@ -1,4 +1,4 @@
-import { slotSight } from '../bench/index.js';
+import { fnSight, slotSight } from '../bench/index.js';
 import {
   demandOf,
   gatesOf,
@@ -158,13 +158,13 @@ export function nearAt({ fn, part, sheet, setup }: Chain, pulseUs: number): Extr
   const asked = rangeDemand(fn, pulseUs, setup);
   const within = WITHIN[fn.range!.unit];
   const joint = sheet.joints.find((j) => j.id === fn.joint);
-  if (!joint) return { sight: `${part.id}.${fn.id}`, near: asked, within };
+  if (!joint) return { sight: fnSight(part.id, fn.id), near: asked, within };
   return { sight: `${part.id}.${joint.id}-angle`, near: clamp(asked, joint.minDeg, joint.maxDeg), within };
 }
 
 /** What a chain's function shows is as it was. */
 export function stays({ part, fn }: Chain): Expect {
-  return { sight: `${part.id}.${fn.id}`, stays: true, within: fn.range ? WITHIN[fn.range.unit] : 0 };
+  return { sight: fnSight(part.id, fn.id), stays: true, within: fn.range ? WITHIN[fn.range.unit] : 0 };
 }
 
 const stepId = (chain: Chain, to: number | string): string => `${chain.part.id}.${chain.fn.id}.${to}`;
@@ -190,7 +190,7 @@ const spaced = (unit: string): string => (unit === '%' ? ' %' : unit);
 function rateStep(chain: Chain, control: Control, setUp: Record<string, number>, to: number): BareStep {
   const { fn, part } = chain;
   const value = rangeDemand(fn, sentPulseUs(chain, to)!, chain.setup);
-  const sights: Expect[] = [{ sight: `${part.id}.${fn.id}`, near: value, within: WITHIN[fn.range!.unit] }];
+  const sights: Expect[] = [{ sight: fnSight(part.id, fn.id), near: value, within: WITHIN[fn.range!.unit] }];
   const joint = chain.sheet.joints.find((j) => j.id === fn.joint);
   if (joint) sights.push({ sight: `${part.id}.${joint.id}-angle`, moves: value > 0 ? 1 : -1, ...roundOf(joint) });
   return {
@@ -248,7 +248,7 @@ function pulseStep(plan: Plan, chain: Chain, control: Control, setUp: Record<str
       { control: control.id, to: inside },
       { control: control.id, to: away },
     ],
-    expects: [{ sight: `${part.id}.${fn.id}`, is: on }],
+    expects: [{ sight: fnSight(part.id, fn.id), is: on }],
   };
 }
 
@@ -262,7 +262,7 @@ function windowStep(
 ): BareStep {
   const { rig, conversations } = plan;
   const label = intendedWindow(chain, control, to, index);
-  const expects: Expect[] = [{ sight: `${chain.part.id}.${chain.fn.id}`, is: label }];
+  const expects: Expect[] = [{ sight: fnSight(chain.part.id, chain.fn.id), is: label }];
   let seen = label ?? (chain.fn.takes === 'latch' ? 'off' : 'nothing');
   const running = heldBy(plan, chain, label);
   // what arms is moved by no other step: its channel is read here
@@ -289,7 +289,7 @@ function windowStep(
     moves: [{ control: control.id, to }],
     expects: [
       ...expects,
-      ...running.map(({ part, fn }) => ({ sight: `${part.id}.${fn.id}`, near: 0, within: WITHIN[fn.range!.unit] })),
+      ...running.map(({ part, fn }) => ({ sight: fnSight(part.id, fn.id), near: 0, within: WITHIN[fn.range!.unit] })),
     ],
   };
 }

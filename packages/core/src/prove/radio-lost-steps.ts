@@ -1,4 +1,4 @@
-import { LOST_AFTER_MS, radioOf, slotSight } from '../bench/index.js';
+import { fnSight, LOST_AFTER_MS, radioOf, slotSight } from '../bench/index.js';
 import { demandOf, arrivingUs, gatesOf, sentPulseUs, type Chain } from '../channels/index.js';
 import { drives, flies, hearsAir, isWindowed } from '../parts/index.js';
 import { labelOf, partsThat, safeLine, type FailSafe, type Part } from '../rig/index.js';
@@ -84,7 +84,7 @@ const ownSlot = (receiver: string, { fn, slot }: Chain, { does, valueUs }: FailS
 /** What must be seen of a function without radio: the safe thing first, then what the setting asks. */
 function expected(chain: Chain, { does, valueUs }: FailSafe): Expect {
   const { fn, part, setup } = chain;
-  const sight = `${part.id}.${fn.id}`;
+  const sight = fnSight(part.id, fn.id);
   if (fn.takes === 'rate') return { sight, near: 0, within: WITHIN['°/s'] };
   if (fn.takes === 'pulse' || does !== 'value' || valueUs === undefined) return stays(chain);
   const arrivesUs = arrivingUs(chain, valueUs);

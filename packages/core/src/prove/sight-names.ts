@@ -1,3 +1,4 @@
+import { fnWord } from '../bench/index.js';
 import { sees, type Link, type Sheet } from '../parts/index.js';
 import { labelOf, oncePerRig, partsThat, sheetOf, type Rig } from '../rig/index.js';
 import { looksOf, type BareStep } from './step.js';
@@ -66,7 +67,7 @@ function thingName({ functions, settings, joints, supplies, sources, ports }: Sh
   const terminal = [...supplies, ...sources].find((t) => `${t.id}-volts` === what)?.plus.port;
   const plug = ports.find((p) => p.id === terminal)?.label;
   return (
-    of(functions, '') ??
+    functions.find((f) => fnWord(f.id) === what)?.label ??
     setting ??
     (plug === undefined ? undefined : `volts at ${plug}`) ??
     of(functions, '-menu', ' menu') ??

@@ -107,6 +107,7 @@ describe('laws of every rig', () => {
     expect(breaks(some, ({ rig }) => law.sameByOtherNames(rig))).toEqual([]);
     expect(breaks(some, ({ rig }) => law.sameInOtherOrder(rig))).toEqual([]);
     expect(breaks(some.slice(0, 30), ({ rig }) => law.speaksInLabels(rig))).toEqual([]);
+    expect(breaks(some.slice(0, 30), ({ rig }) => law.sameByBenchWords(rig))).toEqual([]);
     expect(breaks(sound.slice(0, CORPUS), ({ rig }) => law.proposedByOtherNames(rig))).toEqual([]);
     const called = otherNames(sound[0]!.rig);
     expect(Object.values(called.sheets).flatMap((s) => s.ports.map((p) => p.id))).not.toContain('supply');

@@ -295,6 +295,8 @@ function told(rig: Rig) {
     rows: channels.rows.map((r) => r.moves.length),
     wake: Math.round(wake.seconds * 100),
     steps: planOf(rig).length,
+    // which plug is beside which is as the sheet lists and calls them
+    faults: [...new Set(faultsOf(rig).map((f) => f.kind))].filter((kind) => kind !== 'plug one port over').sort(),
   };
 }
 
@@ -313,6 +315,18 @@ export const sameByOtherNames = (rig: Rig): string[] => {
   const read = readRig(JSON.stringify(other));
   return read.ok ? differing(told(rig), told(other)) : [JSON.stringify(read.problems)];
 };
+
+/** What the bench itself reads of a part, and steps of the plan. */
+const BENCH_WORDS = 'feed awake frames radio horizon motors air tags released on-air leads pages lines'.split(' ');
+
+/** 7. Nor where they are called by the words of the bench itself, and ports, links and functions alike: also when it is played. */
+export function sameByBenchWords(rig: Rig): string[] {
+  const read = readRig(JSON.stringify(otherNames(rig, BENCH_WORDS)));
+  if (!read.ok) return [JSON.stringify(read.problems)];
+  const failed = (own: Rig): string => String(stepsExplained(own).failed.length);
+  const [a, b] = [failed(rig), failed(read.value)];
+  return [...differing(told(rig), told(read.value)), ...(a === b ? [] : [`${a} steps failed, now ${b}`])];
+}
 
 /** Names that no person gives anything: {@link otherNames}. */
 const SHEET_IDS = /\b(port|link|supply|source|setting|fn|resource|joint|prep)\d+n\d+|\bc\d{6,}/;

@@ -8,9 +8,10 @@ type Names = (kind: Kind, id: string) => string;
 /**
  * The same rig with every name within its sheets replaced by one that says nothing: what a part can do must not lie in how its
  * ports, links, settings, functions or controls are called by whoever wrote the sheet.
+ * @param words names for the first of every kind in a sheet, one and the same for a port, a link and a function
  */
-export function otherNames(rig: Rig): Rig {
-  const byClass = new Map(Object.values(rig.sheets).map((sheet, i) => [sheet.class, namesOf(sheet, i)]));
+export function otherNames(rig: Rig, words: readonly string[] = []): Rig {
+  const byClass = new Map(Object.values(rig.sheets).map((sheet, i) => [sheet.class, namesOf(sheet, i, words)]));
   const classOf = new Map(rig.parts.map((p) => [p.id, p.class]));
   const of = (part: string): Names => byClass.get(classOf.get(part) ?? '') ?? ((_, id) => id);
   const pin = (at: PinRef): PinRef => ({ ...at, port: of(at.part)('port', at.port), pin: counted(at.pin) });
@@ -75,7 +76,7 @@ function unlabelled(sheet: Sheet): Sheet {
 }
 
 /** Names by kind; controls of one name have one name on every face, since a wish names them without saying whose. */
-function namesOf(sheet: Sheet, n: number): Names {
+function namesOf(sheet: Sheet, n: number, words: readonly string[]): Names {
   const ids: Record<Kind, readonly string[]> = {
     ...{ port: own(sheet.ports), link: own(sheet.links), supply: own(sheet.supplies), source: own(sheet.sources) },
     ...{ setting: own(sheet.settings), fn: own(sheet.functions), resource: own(sheet.resources) },
@@ -84,7 +85,7 @@ function namesOf(sheet: Sheet, n: number): Names {
   return (kind, id) => {
     if (kind === 'control') return `c${Array.from(id, (c) => c.charCodeAt(0)).join('')}`;
     const at = ids[kind].indexOf(id);
-    return at < 0 ? id : `${kind}${n}n${at}`;
+    return at < 0 ? id : (words[at] ?? `${kind}${n}n${at}`);
   };
 }
 

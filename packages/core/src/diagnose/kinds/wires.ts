@@ -243,10 +243,11 @@ export const plugTurned = (rig: Rig): Fault[] =>
   rig.cables.flatMap((cable) =>
     plugsOf(cable).flatMap((at): Fault[] => {
       const port = findPin(rig, at)?.port;
-      if (!port?.plug.family.startsWith(UNKEYED) || port.plug.pins !== 3) return [];
+      if (!port?.plug.family.startsWith(UNKEYED) || port.pins.length !== 3) return [];
+      const ways = port.pins.map((p) => p.n).sort((a, b) => a - b);
       const put = cable.wires.flatMap((w, wire): Edit[] => {
         const end = endAt(w, at.part)!;
-        const pin = 4 - w[end].pin;
+        const pin = ways.at(-1 - ways.indexOf(w[end].pin))!;
         return pin === w[end].pin ? [] : [{ kind: 'moveEnd', cable: cable.id, wire, end, pin: { ...w[end], pin } }];
       });
       if (!put.length) return [];
