@@ -87,10 +87,11 @@ export function posePictures(poser: Poser): void {
   for (const talker of talkers) for (const listener of listeners) posePath(poser, talker, listener);
 }
 
-/** Whatever takes a picture by lead; where no box takes a network, a screen takes it by its own plug. */
+/** Whatever takes a picture by lead; where no box sends a network on through the air, a screen takes it by its own plug. */
 function takers({ view: { ends } }: Poser): ClassEnd[] {
   const boxes = ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'listen');
-  return boxes.some(({ end }) => end.link.kind === 'ethernet') ? boxes : [...boxes, ...ends.filter(isScreenPlug)];
+  const isEnd = ({ cls, end }: ClassEnd): boolean => end.link.kind === 'ethernet' && stageOf(cls.sheet) === 4;
+  return boxes.some(isEnd) ? boxes : [...boxes, ...ends.filter(isScreenPlug)];
 }
 
 /** The network plug of a screen with an app that shows what lenses send over a network. */
