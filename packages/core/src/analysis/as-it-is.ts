@@ -1,6 +1,6 @@
 import { findChains, flightChannels, isFlightChain, receiversOf, type Chain } from '../channels/index.js';
 import { findConversations } from '../loom/index.js';
-import { applyEdits, EditRefused, type Edit, type Rig } from '../rig/index.js';
+import { carryOut, EditRefused, type Edit, type Rig } from '../rig/index.js';
 import { analyse } from './analyse.js';
 
 /** A wire that is broken or a lead that is off is nobody's choice. */
@@ -13,7 +13,7 @@ const IS_BROKEN: ReadonlySet<Edit['kind']> = new Set(['removeWire', 'removeCable
 export function documentEdits(rig: Rig, really: readonly Edit[]): Edit[] {
   if (!really.length || really.some((edit) => IS_BROKEN.has(edit.kind) || touchesFlight(rig, edit))) return [];
   try {
-    const after = applyEdits(rig, really).rig;
+    const after = carryOut(rig, really).rig;
     const known = new Set(analyse(rig).findings.map((f) => f.id));
     return analyse(after).findings.every((f) => known.has(f.id)) ? [...really] : [];
   } catch (error) {

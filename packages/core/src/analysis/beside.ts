@@ -1,7 +1,7 @@
 /** What is laid beside today: the supplies with something changed, and both ways to feed a gimbal. */
 import { sweepRails, type RailSweep } from '../rails/index.js';
 import { feedChoices, leastGauges, type FeedChoice } from '../rails/studies.js';
-import { applyEdits, oncePerRig, type Rig } from '../rig/index.js';
+import { carryOut, oncePerRig, type Rig } from '../rig/index.js';
 import { FROST_C, lookedAt, type RailLook, type Scenario } from './look.js';
 
 /** Both sides of the question of gimbal feed; worked out when the brief is looked at. */
@@ -15,5 +15,5 @@ export function sweepBeside(rig: Rig, look: RailLook, scenario: Scenario, margin
     scenario === 'leads'
       ? leastGauges(rig, lookedAt(rig, look), marginV).leads.flatMap((l) => l.edits)
       : (feedChoices(rig).find((f) => f.edits.length > 0)?.edits ?? []);
-  return edits.length ? sweepRails(lookedAt(applyEdits(rig, edits).rig, look)) : null;
+  return edits.length ? sweepRails(lookedAt(carryOut(rig, edits).rig, look)) : null;
 }

@@ -1,5 +1,5 @@
 import { fixesOf, type Finding, type Fix, type RuleId } from '../findings/index.js';
-import { applyEdits, EditRefused, type Rig } from '../rig/index.js';
+import { carryOut, EditRefused, type Rig } from '../rig/index.js';
 import { analyse } from './analyse.js';
 
 /** Which findings are to be mended: stops alone, all, or those of one rule. */
@@ -35,7 +35,7 @@ export function mendRig(rig: Rig, what: MendWhat = {}): Mended {
     if (!finding || !fix) break;
     tried.add(finding.id);
     try {
-      now = applyEdits(now, fix.edits).rig;
+      now = carryOut(now, fix.edits).rig;
     } catch (error) {
       if (error instanceof EditRefused) continue;
       throw error;

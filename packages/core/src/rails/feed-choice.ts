@@ -1,5 +1,5 @@
 import { isPack, regulates, turns, type Sheet, type Supply } from '../parts/index.js';
-import { applyEdits, labelOf, partsThat, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
+import { carryOut, labelOf, partsThat, samePin, sheetOf, type Edit, type PinRef, type Rig } from '../rig/index.js';
 import { atPeak, rigNetwork } from './rig-network.js';
 import { partVolts, solveRigNetwork } from './solve-rails.js';
 
@@ -42,7 +42,7 @@ export function feedChoices(rig: Rig): FeedChoice[] {
       const pin = samePin(wire[near], at.plus) ? outlets[value]!.plus : outlets[value]!.minus;
       return samePin(wire[far], pin) ? [] : [{ kind: 'moveEnd', cable: cable.id, wire: index, end: far, pin }];
     });
-    const rewired = edits.length ? applyEdits(rig, edits).rig : rig;
+    const rewired = edits.length ? carryOut(rig, edits).rig : rig;
     return {
       value,
       edits: edits.length ? [...edits, { kind: 'school', choice: { gimbalFeed: value } }] : [],

@@ -2,7 +2,7 @@ import { produce, type Draft } from 'immer';
 import { NEW_SHAPING } from './empty-rig.js';
 import { WIDTHS_US } from './format.js';
 import { findPin } from './look-up.js';
-import { boundProblem, rigProblems } from './rig-problems.js';
+import { boundProblem } from './rig-problems.js';
 import { restorePlaces } from './restore.js';
 import type { Edit, EditKind, EditOf } from './edit.js';
 import type { Cable, Part, PinRef, Place, Rig, Wire } from './rig.js';
@@ -27,14 +27,12 @@ export interface EditResult {
   rig: Rig;
 }
 
-/** Edits that can take away what something else points at; the rig is looked over after them. */
-const DEEP: ReadonlySet<EditKind> = new Set(['resheet', 'restore']);
-
 /**
- * Carries out edits in order, all or none; the revision goes up by one.
+ * Carries out edits in order, all or none; the revision goes up by one. What points at what is not looked over: that is for edits that
+ * the bench thinks of itself, which take no sheet away.
  * @throws {EditRefused} when an edit names something the rig does not have, or would add it twice.
  */
-export function applyEdits(rig: Rig, edits: readonly Edit[]): EditResult {
+export function carryOut(rig: Rig, edits: readonly Edit[]): EditResult {
   const next = produce(rig, (draft) => {
     for (const edit of edits) {
       const reason = unseenText(edit) ?? (DO[edit.kind] as Doer)(draft, edits.length > 1 ? copied(edit) : edit);
@@ -42,9 +40,6 @@ export function applyEdits(rig: Rig, edits: readonly Edit[]): EditResult {
     }
     draft.revision += 1;
   });
-  const deep = edits.find((edit) => DEEP.has(edit.kind));
-  const lost = deep && rigProblems(next)[0];
-  if (lost) throw new EditRefused(deep, `${lost.where}: ${lost.what}`);
   return { rig: next };
 }
 
@@ -65,10 +60,6 @@ function unseenText(value: unknown): string | undefined {
 /** What an edit adds becomes the rig's own, so that a later edit of the list changes the rig and not the edit. Sheets are never changed in place. */
 const copied = (edit: Edit): Edit =>
   'sheet' in edit ? { ...structuredClone({ ...edit, sheet: null }), sheet: edit.sheet } : structuredClone(edit);
-
-export function applyEdit(rig: Rig, edit: Edit): EditResult {
-  return applyEdits(rig, [edit]);
-}
 
 type Doer = (rig: Draft<Rig>, edit: Edit) => string | void;
 type Doers = { [K in EditKind]: (rig: Draft<Rig>, edit: EditOf<K>) => string | void };

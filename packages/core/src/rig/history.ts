@@ -1,4 +1,4 @@
-import { applyEdits } from './apply-edit.js';
+import { applyEdits } from './apply-edits.js';
 import type { Edit } from './edit.js';
 import { wayBackOver, wayTo, type Restored } from './restore.js';
 import type { Rig } from './rig.js';

@@ -1,6 +1,7 @@
 /** A rig that was changed on two machines apart from each other, brought together place by place from the state both had. */
 import { produce } from 'immer';
-import { applyEdits, EditRefused } from './apply-edit.js';
+import { EditRefused } from './apply-edit.js';
+import { applyEdits } from './apply-edits.js';
 import { differences } from './differences.js';
 import type { Edit } from './edit.js';
 import { placeName } from './edit-sentence.js';

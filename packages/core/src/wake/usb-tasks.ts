@@ -2,16 +2,7 @@
 import { isPack, radiates, type Sheet } from '../parts/index.js';
 import { usbBenchLead } from '../parts/shelf/bench-tools.js';
 import { rigNetwork, solveRigNetwork } from '../rails/index.js';
-import {
-  applyEdits,
-  labelOf,
-  nextId,
-  partsWithSheets,
-  type Edit,
-  type Part,
-  type Rig,
-  safeLine,
-} from '../rig/index.js';
+import { carryOut, labelOf, nextId, partsWithSheets, type Edit, type Part, type Rig, safeLine } from '../rig/index.js';
 import { amps, listed } from '../units/index.js';
 import { HANDS_S, ids, task, type WakeTask } from './task.js';
 
@@ -57,7 +48,7 @@ function configured(rig: Rig): Configured[] {
 
 /** The rig with its packs off. */
 const deskOf = (rig: Rig): Rig =>
-  applyEdits(
+  carryOut(
     rig,
     partsWithSheets(rig)
       .filter(({ sheet }) => isPack(sheet))
@@ -88,7 +79,7 @@ function fedBy(desk: Rig, { id }: Part, port: string): Fed {
       ...{ from: { part: lead, ...at }, to: { part: id, port, pin: at.pin } },
       ...{ colour: '', gaugeAwg: 24, lengthMm: 1000 },
     }));
-  const fed = applyEdits(desk, [
+  const fed = carryOut(desk, [
     {
       kind: 'addPart',
       sheet: usbBenchLead,

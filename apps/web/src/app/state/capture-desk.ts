@@ -4,9 +4,10 @@ import type { Identified, Touch } from '@squallmark/core/channels';
 import type { Rig } from '@squallmark/core/rig';
 import type { BusScale } from '@squallmark/core/signals';
 import { problemText } from '@squallmark/core/units';
-import { proxy, wrap, type Remote } from 'comlink';
+import { wrap, type Remote } from 'comlink';
 import type { BusLine, CaptureSummary, CaptureWorkerApi, DecodedLine, SignalPicture } from '../workers/capture.worker';
 import { ReviveWorker } from '../workers/revive';
+import { telling } from '../workers/telling';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
 
@@ -39,12 +40,8 @@ export class CaptureDesk {
   async open(file: File): Promise<boolean> {
     this.progress.set(0);
     try {
-      const reading = await this.worker.call((api) =>
-        api.load(
-          file,
-          proxy((part) => this.progress.set(part)),
-        ),
-      );
+      const hear = (part: number): void => this.progress.set(part);
+      const reading = await telling(hear, (tell) => this.worker.call((api) => api.load(file, tell)));
       if (reading.summary) this.summary.set(reading.summary);
       else this.store.say(reading.problems.map(problemText).join(' · '));
       return reading.summary !== null;

@@ -1,9 +1,10 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
-import { proxy, wrap, type Remote } from 'comlink';
+import { wrap, type Remote } from 'comlink';
 import type { Aftercare, DiagnoseWorkerApi, NextMeasure, Standing, Told } from '../workers/diagnose.worker';
 import { ReviveWorker } from '../workers/revive';
+import { telling } from '../workers/telling';
 
 /** A measurement that was taken, or could not be. */
 export interface Taken {
@@ -42,15 +43,8 @@ export class Finder {
   async begin(rig: Rig, plan: readonly CheckStep[], steps: Told['steps']): Promise<void> {
     this.steps = steps;
     this.progress.set({ done: 0, total: 0 });
-    await this.safely(() =>
-      this.worker.call((api) =>
-        api.open(
-          rig,
-          [...plan],
-          proxy((done, total) => this.progress.set({ done, total })),
-        ),
-      ),
-    );
+    const hear = (done: number, total: number): void => this.progress.set({ done, total });
+    await this.safely(() => telling(hear, (tell) => this.worker.call((api) => api.open(rig, [...plan], tell))));
     this.progress.set(null);
     await this.ask();
   }

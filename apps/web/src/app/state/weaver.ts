@@ -4,8 +4,9 @@ import type { Candidate, ClassAdvice, Feeding, Proposal, SchoolOutcome, SolvePro
 import type { SheetEffect } from '@squallmark/core/analysis';
 import type { Sheet } from '@squallmark/core/parts';
 import type { Rig } from '@squallmark/core/rig';
-import { proxy, wrap, type Remote } from 'comlink';
+import { wrap, type Remote } from 'comlink';
 import { ReviveWorker } from '../workers/revive';
+import { telling } from '../workers/telling';
 import type { WeaveWorkerApi } from '../workers/weave.worker';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
@@ -47,12 +48,8 @@ export class Weaver {
   async propose(rig: Rig): Promise<Proposal | null> {
     this.progress.set({ nodes: 0, best: null, bound: 0 });
     try {
-      return await this.worker.call((api) =>
-        api.propose(
-          rig,
-          proxy((at) => this.progress.set(at)),
-        ),
-      );
+      const hear = (at: SolveProgress): void => this.progress.set(at);
+      return await telling(hear, (tell) => this.worker.call((api) => api.propose(rig, tell)));
     } catch (error) {
       this.store.say(`No proposal: ${error instanceof Error ? error.message : String(error)}`);
       return null;

@@ -1,6 +1,6 @@
 import type { Conversation } from '../../loom/index.js';
 import {
-  applyEdits,
+  carryOut,
   findPart,
   shapingOf,
   sheetOf,
@@ -107,7 +107,7 @@ function editsFor(
   const make = (...more: Edit[]): void => {
     if (!more.length) return;
     edits.push(...more);
-    now = applyEdits(now, more).rig;
+    now = carryOut(now, more).rig;
   };
   demands.forEach((demand, d) => make(...toldEdits(rig, demand.chain, rows[d]!.slot)));
   for (const { chain, first } of beside) {

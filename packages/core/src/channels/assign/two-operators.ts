@@ -1,6 +1,6 @@
 import { hasControls, type Control, type Link, type Sheet } from '../../parts/index.js';
 import { findConversations } from '../../loom/index.js';
-import { applyEdits, partsThat, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
+import { carryOut, partsThat, settingOf, type Edit, type HandOver, type Rig } from '../../rig/index.js';
 import { findChains } from '../chain.js';
 import { doersOfWishes } from '../doers.js';
 import { isFlightChain } from '../flight.js';
@@ -30,7 +30,7 @@ export function setUpTwoOperators(rig: Rig): TwoOperators {
   open(first, 'listen');
   open(second, 'talk');
   const known = rig.handOvers.find((h) => h.from === first.part.id && h.to === second.part.id);
-  const now = applyEdits(rig, edits).rig;
+  const now = carryOut(rig, edits).rig;
   const draft = {
     from: first.part.id,
     to: second.part.id,
@@ -47,7 +47,7 @@ export function setUpTwoOperators(rig: Rig): TwoOperators {
   if (!control) return { ok: false, why: `no switch of ${first.part.label} is free to hand over with` };
   const handOver: HandOver = { ...draft, control, over };
   edits.push({ kind: 'handOver', handOver }, { kind: 'school', choice: { operators: 'two' } });
-  const assigned = fillChannels(applyEdits(rig, edits).rig);
+  const assigned = fillChannels(carryOut(rig, edits).rig);
   return { ok: true, setUp: edits, edits: [...edits, ...assigned.edits], handOver, assigned };
 }
 

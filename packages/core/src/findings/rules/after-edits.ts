@@ -1,5 +1,5 @@
 import { atPeak, rigNetwork, solveRigNetwork, wireMaxA, type Rails } from '../../rails/index.js';
-import { applyEdits, findCable, labelOf, type Edit, type Rig } from '../../rig/index.js';
+import { carryOut, findCable, labelOf, type Edit, type Rig } from '../../rig/index.js';
 import { hairV, lastCall, listed } from '../../units/index.js';
 import { fieldPlan } from '../../wake/index.js';
 import { findStarts, neverUp } from '../../wake/starts.js';
@@ -11,7 +11,7 @@ export const flatAfter = (rig: Rig, edits: readonly Edit[]): Rails => railsAfter
 
 /** The rig after some edits with its rails at a flat pack and all at its peak, and at a full one as usual. */
 export function railsAfter(rig: Rig, edits: readonly Edit[]) {
-  const after = applyEdits(rig, edits).rig;
+  const after = carryOut(rig, edits).rig;
   const network = rigNetwork(after);
   const [flat, full] = [
     lastCall(() => solveRigNetwork(atPeak(network), 0)),

@@ -1,6 +1,6 @@
 import { leadLength } from '../../loom/index.js';
 import { screens } from '../../parts/index.js';
-import { applyEdits, findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
+import { carryOut, findPart, sheetOf, type Part, type Rig } from '../../rig/index.js';
 import type { Fix, Rule, RuleResult } from '../finding.js';
 import { antennas, moveEdit } from './antenna-parts.js';
 import { longestMm, limbsOf } from './lead-parts.js';
@@ -36,7 +36,7 @@ export const antennaScreenedRule: Rule = ({ rig }) =>
 /** Higher up, where its lead still reaches. */
 function raised(rig: Rig, antenna: Part, zMm: number): Fix[] {
   const edit = moveEdit(antenna, { zMm });
-  const after = applyEdits(rig, [edit]).rig;
+  const after = carryOut(rig, [edit]).rig;
   const reach = limbsOf(after)
     .filter(({ from, to }) => from === antenna.id || to === antenna.id)
     .every((limb) => longestMm(limb) >= leadLength(after, limb.from, limb.to).pathMm);

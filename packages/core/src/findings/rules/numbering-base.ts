@@ -1,6 +1,6 @@
 import { isAxis, isFlightChain, pinSetting, repeatedBy, stopsFor, toldOn, type Chain } from '../../channels/index.js';
 import { slotsNamed } from '../../parts/index.js';
-import { applyEdits, shapingOf, sheetOf, type Edit, type Rig } from '../../rig/index.js';
+import { carryOut, shapingOf, sheetOf, type Edit, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { homeChannel } from './flight-home.js';
 
@@ -39,7 +39,7 @@ const isBeside = (other: Chain, chain: Chain): boolean =>
 /** A drive that is let go by it is told to stop without radio in the same breath. */
 function toldSafely(rig: Rig, chains: readonly Chain[], chain: Chain, slot: number): Edit[] {
   const told = toldOn(rig, chain, slot);
-  return [...told, ...stopsFor(rig, chains, applyEdits(rig, told).rig)];
+  return [...told, ...stopsFor(rig, chains, carryOut(rig, told).rig)];
 }
 
 /** A function on a slot that nothing drives, one beside a driven slot that moves nothing: two devices count differently. @source [practice] */

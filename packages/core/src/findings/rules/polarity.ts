@@ -1,6 +1,6 @@
 import { isSeriesWire } from '../../loom/index.js';
 import {
-  applyEdits,
+  carryOut,
   changedOver,
   endsTogether,
   cablesOn,
@@ -84,7 +84,7 @@ function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
   // where it is fed: what sits in the wire of the plus stays there
   const fed = endsTogether(cable.wires[a]!, cable.wires[b]!, (at) => isFedAt(rig, at));
   const edits = changedOver(cable, a, b, fed);
-  return { label: ['Swap plus and minus', ...packsThen(rig, applyEdits(rig, edits).rig)].join('; '), edits };
+  return { label: ['Swap plus and minus', ...packsThen(rig, carryOut(rig, edits).rig)].join('; '), edits };
 }
 
 /** Who has no lead at its supply once the wire is off, for the button. */

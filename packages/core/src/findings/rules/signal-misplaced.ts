@@ -1,7 +1,7 @@
 import { findConversations } from '../../loom/index.js';
 import { linksAt, type Pin } from '../../parts/index.js';
 import {
-  applyEdits,
+  carryOut,
   changedOver,
   endAt,
   findPin,
@@ -103,7 +103,7 @@ function aloneFix(rig: Rig, cable: Cable, at: number): Fix[] {
 
 /** A lead that had no ground beside its signal gets one: without it the signal in its place says nothing either. */
 function withGround(rig: Rig, cable: Cable, { from, to }: Cable['wires'][number], fix: Fix): Fix[] {
-  const after = applyEdits(rig, fix.edits).rig;
+  const after = carryOut(rig, fix.edits).rig;
   const parts = [from.part, to.part];
   const bare = findConversations(after).find(
     (c) => c.troubles.includes('no ground') && parts.includes(c.talker.part.id) && parts.includes(c.listener.part.id),

@@ -1,7 +1,7 @@
 import { onePins } from '../../loom/index.js';
 import { GAUGES, thickestFit, type RailNode, type Rails } from '../../rails/index.js';
 import {
-  applyEdits,
+  carryOut,
   findPin,
   labelOf,
   samePin,
@@ -195,7 +195,7 @@ export function carriedBy(context: RuleContext, { part, terminal }: RailNode, mo
     return startsAsBefore(context, after);
   };
   return moves.filter(does).map(({ label, edits }) => ({
-    label: [label, ...packsThen(rig, applyEdits(rig, edits).rig)].join('; '),
+    label: [label, ...packsThen(rig, carryOut(rig, edits).rig)].join('; '),
     edits,
   }));
 }

@@ -1,5 +1,5 @@
 import { fillChannels, findChains, type Chain } from '../../channels/index.js';
-import { applyEdits, nextId, type Edit } from '../../rig/index.js';
+import { carryOut, nextId, type Edit } from '../../rig/index.js';
 import type { Fix, RuleContext } from '../finding.js';
 import { wishesKept } from './wishes-kept.js';
 
@@ -31,11 +31,11 @@ export function tellFunction(
           },
         },
       ];
-  const wished = wish.length ? applyEdits(rig, wish).rig : rig;
+  const wished = wish.length ? carryOut(rig, wish).rig : rig;
   const only = new Set([`${fn.part.id}.${fn.fn.id}`]);
   const { edits, unsolved } = fillChannels(wished, { only, reopen: only });
   if (unsolved || !edits.length) return null;
-  const after = applyEdits(wished, edits).rig;
+  const after = carryOut(wished, edits).rig;
   return chains.length && mends(findChains(after)) && wishesKept(rig, after)
     ? { label: `Tell it ${fn.fn.label.toLowerCase()} too`, edits: [...wish, ...edits] }
     : null;

@@ -1,5 +1,5 @@
 import { fillChannels, doersOfWishes, nameOf, setUpTwoOperators, type Chain, type Doer } from '../../channels/index.js';
-import { applyEdits, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
+import { carryOut, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { wishesKept } from './wishes-kept.js';
 
@@ -74,6 +74,6 @@ const isNamed = (rig: RuleContext['rig'], chain: Chain): boolean =>
 
 /** Whether edits grant a wish and take none that is granted away. */
 function grants(rig: RuleContext['rig'], edits: Edit[], wish: Wish): boolean {
-  const states = edits.length ? wishesKept(rig, applyEdits(rig, edits).rig) : null;
+  const states = edits.length ? wishesKept(rig, carryOut(rig, edits).rig) : null;
   return states?.some((s) => s.wish.id === wish.id && s.state === 'granted') ?? false;
 }
