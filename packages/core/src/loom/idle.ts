@@ -1,4 +1,14 @@
-import { anyOver, hasApps, hasControls, hearsAir, ownEar, sees, showsAir, type Sheet } from '../parts/index.js';
+import {
+  anyOver,
+  hasApps,
+  hasControls,
+  hearsAir,
+  ownEar,
+  passesOn,
+  sees,
+  showsAir,
+  type Sheet,
+} from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 import { heardBy, saidBy, type Conversation } from './conversations.js';
 import { PICTURE_KINDS } from './picture-kinds.js';
@@ -55,3 +65,8 @@ function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: st
     ? `nothing listens to it, ${other.part.label} does its work: off, and its radio off`
     : 'nothing listens to it';
 }
+
+/** No lead touches it, and it is of use to others only: a regulator, a box that passes on. It lies on the bench and is asked nothing. */
+export const liesSpare = ({ cables }: Rig, part: string, sheet: Sheet): boolean =>
+  !cables.some((c) => c.wires.some((w) => w.from.part === part || w.to.part === part)) &&
+  (passesOn(sheet) || sheet.supplies.every((s) => s.draw.kind === 'regulator'));

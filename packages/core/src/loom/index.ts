@@ -31,7 +31,7 @@ export {
   type Carrier,
   type LeadLength,
 } from './lengths.js';
-export { idleReason } from './idle.js';
+export { idleReason, liesSpare } from './idle.js';
 export { firesSeveral, releases, type Release } from './releases.js';
 export { isLadderOff, ladderWire } from './ladder-wire.js';
 export { preferredOhm } from './preferred.js';

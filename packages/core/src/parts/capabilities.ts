@@ -296,12 +296,13 @@ const reachLinks = (sheet: Sheet): Link[] => sheet.links.filter((l) => REACHES.h
 
 /** The links by which a box without a lens reaches its camera; contacts hand on to other boxes where it has others. */
 export const eyeLinks = (sheet: Sheet): Link[] =>
-  sees(sheet)
+  sees(sheet) || (flies(sheet) && !sheet.functions.some(worksEye))
     ? []
     : reachLinks(sheet).filter((l, _, all) => l.kind !== 'contact' || all.every((x) => x.kind === 'contact'));
 
-/** What such a box does at its camera: all but what moves the part itself. */
-export const worksEye = (fn: PartFunction): boolean => fn.joint === undefined && !fn.drives && !isOfBody(fn);
+/** What such a box does at its camera: all but what moves the part itself, or flies. */
+export const worksEye = (fn: PartFunction): boolean =>
+  fn.joint === undefined && !fn.drives && !isOfBody(fn) && !isFlight(fn);
 
 /** A trigger works it over this link: by light or contact whatever listens to them, by USB what has a lens or is a camera by what it does. */
 export const isWorkedOver = (sheet: Sheet, link: Link): boolean =>

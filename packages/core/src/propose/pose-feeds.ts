@@ -1,5 +1,5 @@
 import { portsCanJoin } from '../loom/index.js';
-import { connectorOf, isSpokenAt, radiates, showsAir, staysOnGround, turns } from '../parts/index.js';
+import { connectorOf, isSpokenAt, passesOn, radiates, showsAir, staysOnGround, turns } from '../parts/index.js';
 import { ampsPool, leadCost, meetsByAir } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
@@ -59,10 +59,16 @@ export function poseFeeds(poser: Poser): void {
     poser.need(need, `${eater.part.label} has its volts`, isAsked(poser, eater) ? COST.openFeed : null, {
       part: eater.part.id,
       lacks: () => whyNoLead(poser, need, whyUnfed(outlets, eater)),
+      // a box that passes on has work only once something is told through it
+      waits: passesOn(eater.sheet) && !isJoined(poser, eater.part.id),
     });
     for (const outlet of outlets) feedOption(poser, outlet, eater, outlets, eaters, need);
   }
 }
+
+/** A locked lead brings or takes a signal of it. */
+const isJoined = ({ view }: Poser, part: string): boolean =>
+  view.kept.some((c) => [c.talker, c.listener].some((end) => end.part.id === part));
 
 /** Outlets named in a reason. */
 const MOST_NAMED = 3;

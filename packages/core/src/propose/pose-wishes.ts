@@ -114,6 +114,7 @@ function posePassing(poser: Poser, part: Part, sheet: Sheet): void {
   if (keptInto(poser, part.id)) return;
   const need = flyNeed(part.id);
   const over = sheet.links.filter((l) => l.way === 'listen').map((l) => l.id);
+  const feeds = sheet.supplies.map((s) => `feed ${part.id}.${s.id}`).filter((feed) => poser.has(feed));
   poser.need(need, `${part.label} hears a receiver`, null, {
     part: part.id,
     lacks: () => whyUnheard(poser, need, part, sheet, over),
@@ -121,7 +122,12 @@ function posePassing(poser: Poser, part: Part, sheet: Sheet): void {
   for (const end of endsFor(poser, part.id, over)) {
     wakeHearing(poser, end, part.label);
     poser.option(
-      { id: `${need} by ${end.cls.id} ${end.nth}`, covers: [need], wakes: [hearNeed(end)], modes: modesOf(end) },
+      {
+        id: `${need} by ${end.cls.id} ${end.nth}`,
+        covers: [need],
+        wakes: [hearNeed(end), ...feeds],
+        modes: modesOf(end),
+      },
       { do: 'tell', wish: '', part: part.id, fn: '', link: end.end.link.id },
       [],
       `${part.label} over ${LINK_WORDS[end.end.link.kind]}`,

@@ -33,7 +33,11 @@ export interface Demand {
   lacks: () => string;
 }
 
-type NeedMore = Pick<Demand, 'lacks'> & Partial<Pick<Demand, 'part' | 'wish'>>;
+type NeedMore = Pick<Demand, 'lacks'> &
+  Partial<Pick<Demand, 'part' | 'wish'>> & {
+    /** It is a demand only once a choice wakes it, and may be left open then. */
+    waits?: boolean;
+  };
 
 /** An option with the leads it would make. */
 export interface Posed {
@@ -67,10 +71,10 @@ export class Poser {
   }
 
   /** A demand from the start (`openPoints`: what leaving it open costs), or one that a choice wakes (null). */
-  need(need: string, text: string, openPoints: number | null, more: NeedMore): void {
+  need(need: string, text: string, openPoints: number | null, { waits = false, ...more }: NeedMore): void {
     if (this.has(need)) return;
     this.demands.set(need, { need, text, part: null, wish: null, ...more });
-    this.needs.push({ id: need, always: openPoints !== null });
+    this.needs.push({ id: need, always: openPoints !== null && !waits });
     if (openPoints === null) return;
     this.option(
       { id: `open ${need}`, covers: [need], open: true, takes: [{ pool: this.pool(metPool(need), 1), amount: 1 }] },

@@ -1,5 +1,5 @@
 import { gatesOf, type Chain } from '../channels/index.js';
-import { heardBy, type Conversation } from '../loom/index.js';
+import { heardBy, liesSpare, type Conversation } from '../loom/index.js';
 import { flies, hasControls, hearsAir, type Sheet } from '../parts/index.js';
 import {
   safeLine,
@@ -10,7 +10,7 @@ import {
   type Part,
   type Rig,
 } from '../rig/index.js';
-import { valueIn, count, groupBy } from '../units/index.js';
+import { count, groupBy } from '../units/index.js';
 import { askedSteps } from './asked-steps.js';
 import { endsToSet, endSteps } from './end-steps.js';
 import { moveText, stepsOf } from './function-steps.js';
@@ -128,14 +128,10 @@ function wordsOfSetUp(rig: Rig): (step: BareStep) => string {
 const ORDER = ['mode', 'position', 'rate', 'windows', 'pulse'];
 const partRank = (rig: Rig, chain: Chain): number => rig.parts.findIndex((p) => p.id === chain.part.id);
 
-/** A regulator that no lead touches lies on the bench and is asked nothing. */
-function isSpare(rig: Rig, { id, class: cls }: Part): boolean {
-  const isWired = rig.cables.some((c) => c.wires.some((w) => w.from.part === id || w.to.part === id));
-  return !isWired && valueIn(rig.sheets, cls)!.supplies.every((s) => s.draw.kind === 'regulator');
-}
-
 function powerStep(rig: Rig, volts: readonly VoltsAt[]): BareStep[] {
-  const fed = rig.parts.filter((p) => valueIn(rig.sheets, p.class)!.supplies.length && !isSpare(rig, p));
+  const fed = partsWithSheets(rig).flatMap(({ part, sheet }) =>
+    sheet.supplies.length && !liesSpare(rig, part.id, sheet) ? [part] : [],
+  );
   if (!fed.length) return [];
   return [
     {

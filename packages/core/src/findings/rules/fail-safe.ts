@@ -1,6 +1,6 @@
 import { arrivingUs, demandOf, inputSpan, receiversOf, stopsDrive, type Chain } from '../../channels/index.js';
 import { restWindow } from '../../parts/index.js';
-import type { FailSafe } from '../../rig/index.js';
+import { isFlown, type FailSafe, type Rig } from '../../rig/index.js';
 import { num } from '../../units/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 
@@ -17,7 +17,7 @@ export const failSafeRule: Rule = (context) =>
         return [];
       // a drive that goes on is a stop of its own
       if (chain.fn.what === 'drive') return [];
-      const acts = actOf(chain, set);
+      const acts = actOf(context.rig, chain, set);
       if (!acts) return [];
       return [
         {
@@ -73,7 +73,7 @@ function sendInstead({ receiver, slot }: FailSafe, valueUs: number): Fix[] {
 }
 
 /** What happens, and the width at which it does not, where there is one; null when the setting is harmless. */
-function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs: number | null } | null {
+function actOf(rig: Rig, chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs: number | null } | null {
   const { fn, setup } = chain;
   if (fn.takes === 'rate') {
     const safeUs = stillUs(chain);
@@ -84,7 +84,7 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
   const demand = demandOf(fn, arrivingUs(chain, valueUs!), setup);
   // who flies is told, and mends it: no fix touches a flight channel
   if (fn.what === 'throttle')
-    return 'value' in demand && demand.value > IDLE_PCT
+    return 'value' in demand && demand.value > IDLE_PCT && (isFlown(rig) || !isMiddle(chain, valueUs!))
       ? { act: `goes to ${num(demand.value)} %`, safeUs: null }
       : null;
   if (!('window' in demand) || demand.window === null || demand.window === restWindow(fn.windows)?.label) return null;
@@ -93,6 +93,12 @@ function actOf(chain: Chain, { does, valueUs }: FailSafe): { act: string; safeUs
   if (fn.what === 'radio-power' && demand.window !== least!.label)
     return { act: `goes to ${demand.window}`, safeUs: Math.round((Math.max(988, least!.fromUs) + least!.toUs) / 2) };
   return null;
+}
+
+/** What drives or floats stands in the middle of its throttle where that goes both ways, and few sheets say so. @source [practice] */
+function isMiddle(chain: Chain, us: number): boolean {
+  const [lowUs, highUs] = inputSpan(chain.fn, chain.setup);
+  return Math.abs(arrivingUs(chain, us) - (lowUs + highUs) / 2) <= STILL * (highUs - lowUs);
 }
 
 /** A width at which it does nothing: the low end, else the middle or the high one; null where it always does something. */

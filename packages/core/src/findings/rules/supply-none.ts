@@ -1,3 +1,5 @@
+import { liesSpare } from '../../loom/index.js';
+import { passesOn } from '../../parts/index.js';
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
@@ -22,12 +24,12 @@ export const supplyNoneRule: Rule = (context) =>
   });
 
 /**
- * A regulator on which nothing hangs may lie on the bench unfed; one that is switched off and has a lead on it is wanted, and so is
+ * A box that passes on and that no lead touches is asked nothing. A regulator on which nothing hangs may lie on the bench unfed; one that is switched off and has a lead on it is wanted, and so is
  * the only supply of a part that passes signals on.
  */
 const isSpare = (rig: Rig, node: RailNode): boolean => {
-  if (node.kind !== 'regulator input') return false;
   const sheet = sheetOf(rig, node.part);
+  if (node.kind !== 'regulator input') return passesOn(sheet) && liesSpare(rig, node.part, sheet);
   const isWired = (pins: { port: string; pin: number }[]): boolean =>
     pins.some((pin) => wiresAt(rig, { part: node.part, ...pin }).length > 0);
   if (isWired(sheet.sources.filter((s) => s.regulator?.fedBy === node.terminal).map((s) => s.plus))) return false;
