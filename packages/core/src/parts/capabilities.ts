@@ -278,6 +278,13 @@ export const screens = (sheet: Sheet): boolean =>
 /** A store of charge in the rig. */
 export const isPack = (sheet: Sheet): boolean => sheet.sources.some((s) => s.pack !== undefined);
 
+/** Gives volts by itself, and is no pack: a mains brick. What has its battery inside is switched on for itself. */
+export const isBrick = (sheet: Sheet): boolean =>
+  !isPack(sheet) &&
+  !sheet.supplies.length &&
+  !sheet.inside?.battery &&
+  sheet.sources.some((s) => s.fixedV !== undefined);
+
 /** Makes volts of its own out of those it is fed. */
 export const regulates = (sheet: Sheet): boolean => sheet.sources.some((s) => s.regulator !== undefined);
 

@@ -48,6 +48,7 @@ export {
   bringsChannels,
   speaksAir,
   isFlight,
+  isBrick,
   isPack,
   hasLens,
   ownPictures,

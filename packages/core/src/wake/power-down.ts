@@ -1,5 +1,5 @@
 /** The order in which a rig is put to sleep: nothing moves, pictures are safe, packs come off, the transmitter goes last. */
-import { drives, flies, hasControls, isPack, turns } from '../parts/index.js';
+import { drives, flies, hasControls, isBrick, isPack, turns } from '../parts/index.js';
 import { hasOff, isFlown, partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { count } from '../units/index.js';
 import { HANDS_S, ids, task, type WakeTask } from './task.js';
@@ -14,10 +14,11 @@ export function powerDownTasks(rig: Rig): WakeTask[] {
   const quiet = [...still, ...files];
   const own = offTasks(rig, quiet, ({ sheet }) => Boolean(sheet.inside?.battery) && !hasControls(sheet));
   const rails = railTasks(rig, [...quiet, ...own]);
-  const packs = packTasks(rig, [...quiet, ...own, ...rails]);
-  const last = offTasks(rig, [...quiet, ...own, ...packs], ({ sheet }) => hasControls(sheet), 'last of all');
+  const bricks = offTasks(rig, [...quiet, ...own, ...rails], ({ sheet }) => isBrick(sheet));
+  const packs = packTasks(rig, [...quiet, ...own, ...rails, ...bricks]);
+  const last = offTasks(rig, [...quiet, ...own, ...bricks, ...packs], ({ sheet }) => hasControls(sheet), 'last of all');
   const cooled = coolTasks(rig, packs, last);
-  return [...quiet, ...own, ...rails, ...packs, ...last, ...cooled];
+  return [...quiet, ...own, ...rails, ...bricks, ...packs, ...last, ...cooled];
 }
 
 type Both = ReturnType<typeof partsWithSheets>[number];

@@ -7,6 +7,7 @@ import {
   flies,
   hasControls,
   hearsAir,
+  isBrick,
   isPack,
   radiates,
   turns,
@@ -254,6 +255,7 @@ function placeTasks(rig: Rig, safe: WakeTask[], transmitters: WakeTask[]): WakeT
   return [...radios, ...gimbals];
 }
 
+/** Packs one by one, then what gives volts by itself. */
 function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
   const packs: WakeTask[] = [];
   for (const { part, sheet } of partsWithSheets(rig).filter((p) => isPack(p.sheet))) {
@@ -275,6 +277,20 @@ function packTasks(rig: Rig, before: WakeTask[]): WakeTask[] {
         seconds: HANDS_S.readPack,
         hands: true,
         after: [...after, ...ids(key)],
+      }),
+    );
+  }
+  for (const { part, sheet } of partsWithSheets(rig).filter((p) => isBrick(p.sheet))) {
+    const given = sheet.sources.flatMap((s) => s.fixedV ?? []);
+    packs.push(
+      task({
+        id: `${part.id}:on`,
+        part: part.id,
+        text: `${part.label} on`,
+        note: `${given.map((v) => num(v, 1)).join(', ')} V expected`,
+        seconds: HANDS_S.switchOn,
+        hands: true,
+        after: [...ids(before), ...ids(packs.slice(-1))],
       }),
     );
   }

@@ -12,6 +12,7 @@ import {
   wire,
 } from '../../src/parts/shelf/define.js';
 import { planOf } from '../../src/prove/index.js';
+import { wakePlan } from '../../src/wake/plan.js';
 import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -83,22 +84,23 @@ const desk = defineSheet({
   apps: [{ id: 'page', name: 'Desk', shows: [{ kind: 'rtsp', toldBy: 'address' }], steers: ['pan'] }],
 });
 
+const now = Proposed.of({
+  ...brief(
+    'Stage',
+    'hand-held or ground',
+    [
+      ['B1', 'own-brick-48'],
+      ['B2', 'own-brick-12'],
+      ['SW', feeder.class],
+      ['DE', desk.class],
+      ...DOMES.map((id): PartLine => [id, dome.class, { label: `Dome ${id}` }]),
+    ],
+    DOMES.map((part) => ['pan', { part }]),
+  ),
+  sheets: [brick(48), brick(12), feeder, dome, desk],
+});
+
 it('each camera hangs on the switch by one lead, which feeds it, and the desk on the uplink', () => {
-  const now = Proposed.of({
-    ...brief(
-      'Stage',
-      'hand-held or ground',
-      [
-        ['B1', 'own-brick-48'],
-        ['B2', 'own-brick-12'],
-        ['SW', feeder.class],
-        ['DE', desk.class],
-        ...DOMES.map((id): PartLine => [id, dome.class, { label: `Dome ${id}` }]),
-      ],
-      DOMES.map((part) => ['pan', { part }]),
-    ),
-    sheets: [brick(48), brick(12), feeder, dome, desk],
-  });
   expect(now.proposal.unmet.map((u) => `${u.demand}: ${u.why}`)).toEqual([]);
   for (const id of DOMES) {
     expect(now.between('SW', id), id).toHaveLength(1);
@@ -110,4 +112,13 @@ it('each camera hangs on the switch by one lead, which feeds it, and the desk on
   expect(planOf(now.rig).map((s) => s.id)).toEqual(expect.arrayContaining(['DE.screen-D2', 'D3.pan.screen']));
   expect(now.failing()).toEqual([]);
   expect(unseenFaults(casebookOf(now.rig, planOf(now.rig))).map(({ fault }) => fault.text)).toEqual([]);
+});
+
+it('what gives volts by itself is switched on before what it feeds, and off again', () => {
+  const order = (kind: 'field' | 'down'): string[] => wakePlan(now.rig, kind, 1).steps.map((step) => step.id);
+  const field = order('field');
+  for (const id of ['B1', 'B2']) expect(field, id).toContain(`${id}:on`);
+  const told = field.findIndex((id) => id.includes('DE') && !id.startsWith('B'));
+  expect(field.indexOf('B2:on')).toBeLessThan(told);
+  expect(order('down').filter((id) => /B[12]/.test(id))).toHaveLength(2);
 });
