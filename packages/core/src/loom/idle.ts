@@ -4,7 +4,7 @@ import {
   hasControls,
   hearsAir,
   ownEar,
-  passesOn,
+  isOnlyBetween,
   sees,
   showsAir,
   type Sheet,
@@ -69,4 +69,4 @@ function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: st
 /** No lead touches it, and it is of use to others only: a regulator, a box that passes on. It lies on the bench and is asked nothing. */
 export const liesSpare = ({ cables }: Rig, part: string, sheet: Sheet): boolean =>
   !cables.some((c) => c.wires.some((w) => w.from.part === part || w.to.part === part)) &&
-  (passesOn(sheet) || sheet.supplies.every((s) => s.draw.kind === 'regulator'));
+  (isOnlyBetween(sheet) || sheet.supplies.every((s) => s.draw.kind === 'regulator'));

@@ -47,6 +47,10 @@ export const passesOn = oncePerSheet(
     links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind)),
 );
 
+/** Passes on and is of no use alone: a trigger box, a decoder. What only reports by bytes what it does, as a speed board, is not between. */
+export const isOnlyBetween = (sheet: Sheet): boolean =>
+  passesOn(sheet) && sheet.links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind) && !DATA_LEADS.has(l.kind));
+
 /** Tells others what it hears: a controller, or what only passes on. */
 export const tellsOn = (sheet: Sheet): boolean => flies(sheet) || passesOn(sheet);
 

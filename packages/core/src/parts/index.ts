@@ -49,6 +49,7 @@ export {
   speaksAir,
   isFlight,
   isBrick,
+  isOnlyBetween,
   isPack,
   hasLens,
   ownPictures,

@@ -1,5 +1,5 @@
 import { findConversations, idleReason } from '../loom/index.js';
-import { hasControls, passesOn, type Sheet } from '../parts/index.js';
+import { hasControls, isOnlyBetween, type Sheet } from '../parts/index.js';
 import { partsWithSheets, wiresAt, type Rig } from '../rig/index.js';
 import { voltBand } from '../units/index.js';
 
@@ -30,7 +30,7 @@ const lacks = (
 
 /** Why a part that no lead touches lies there. */
 function spareReason(rig: Rig, sheet: Sheet): string {
-  if (passesOn(sheet)) return 'nothing here is told through it';
+  if (isOnlyBetween(sheet)) return 'nothing here is told through it';
   const given = [
     ...new Set(sheet.sources.map((s) => (s.regulator ? s.regulator.volts : null)).filter((v) => v !== null)),
   ];

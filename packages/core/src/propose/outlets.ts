@@ -56,9 +56,16 @@ export const besides = (all: readonly Eater[], eater: Eater): Eater[] =>
 export const outletA = ({ sheet, source }: Outlet): number =>
   Math.min(source.maxA, connectorOf(portOf(sheet, source.plus.port).plug.family).maxA ?? source.maxA);
 
+/** Its volts stand on the plugs of signals, for what hangs there. */
+export const isBesideSignal = ({ sheet, source }: Outlet): boolean => isSpokenAt(sheet, source.plus.port);
+
 /** Current that the plugs of an outlet carry together: what comes out beside signals has a plug for each load. */
-function plugsA({ sheet, source: { plus, maxA } }: Outlet): number {
-  const tied = isSpokenAt(sheet, plus.port) ? (tieAt(sheet, plus) ?? [plus]) : [plus];
+function plugsA(outlet: Outlet): number {
+  const {
+    sheet,
+    source: { plus, maxA },
+  } = outlet;
+  const tied = isBesideSignal(outlet) ? (tieAt(sheet, plus) ?? [plus]) : [plus];
   const ports = new Set([plus, ...tied].map((at) => at.port));
   const each = [...ports].map((id) => connectorOf(portOf(sheet, id).plug.family).maxA ?? maxA);
   return Math.min(
@@ -70,8 +77,8 @@ function plugsA({ sheet, source: { plus, maxA } }: Outlet): number {
 /**
  * Current that the loads of a bench may ask of an outlet together. A contact that is too small for one of them alone, or for those that
  * nothing else here can feed, is no reason to leave any unfed, where the source gives enough: it wants a bigger plug, and is told so.
- * What is too small for all that only it can feed, or packs for all that only packs can, is wired to all of it: what it gives at the
- * peak is told.
+ * Volts beside signals that are too few for all that only they can feed, or packs for all that only packs can, are wired to all of it:
+ * a servo hangs on its plug anyway. What they give at the peak is told.
  */
 export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: readonly Outlet[]): number {
   const [carries, gives] = [plugsA(outlet), outlet.source.maxA];
@@ -85,7 +92,8 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
   const feeds = (o: Outlet, e: Eater): boolean => fits(o, e) && ampsOf(o, e, eaters, outlets) <= o.source.maxA;
   const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !feeds(o, e)));
   const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
-  return own.some(isBeyond) || together > carries ? Math.max(gives, together) : carries;
+  if (!own.some(isBeyond) && together <= carries) return carries;
+  return isBesideSignal(outlet) ? Math.max(gives, together) : gives;
 }
 
 /** What only packs can feed asks of them together, and the most that one of it does; what those packs give, and carry by their plugs. */

@@ -1,5 +1,5 @@
 import { portsCanJoin } from '../loom/index.js';
-import { connectorOf, isSpokenAt, passesOn, radiates, showsAir, staysOnGround, turns } from '../parts/index.js';
+import { connectorOf, isOnlyBetween, radiates, showsAir, staysOnGround, turns } from '../parts/index.js';
 import { ampsPool, leadCost, meetsByAir } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
@@ -9,6 +9,7 @@ import {
   eatersOf,
   fits,
   fitsButFlat,
+  isBesideSignal,
   outletA,
   outletsOf,
   isRail,
@@ -60,7 +61,7 @@ export function poseFeeds(poser: Poser): void {
       part: eater.part.id,
       lacks: () => whyNoLead(poser, need, whyUnfed(outlets, eater)),
       // a box that passes on has work only once something is told through it
-      waits: passesOn(eater.sheet) && !isJoined(poser, eater.part.id),
+      waits: isOnlyBetween(eater.sheet) && !isJoined(poser, eater.part.id),
     });
     for (const outlet of outlets) feedOption(poser, outlet, eater, outlets, eaters, need);
   }
@@ -82,7 +83,7 @@ function whyUnfed(outlets: readonly Outlet[], eater: Eater): string {
   const off = ({ volts }: Outlet): number => Math.max(low - volts[0], volts[1] - high, 0);
   const near = [...others].sort((a, b) => off(a) - off(b) || (a.id < b.id ? -1 : 1)).slice(0, MOST_NAMED);
   const fit = others.filter((o) => fits(o, eater)).slice(0, MOST_NAMED);
-  const bound = fit.filter(isForItsPlug);
+  const bound = fit.filter(isBesideSignal);
   const dead = fit.filter((o) => plugsJoin(o, eater) && !bound.includes(o));
   if (dead.length) return `${wants}; nothing here feeds ${listed(givers(dead))}, which would give it`;
   const apart = fit.filter((o) => !bound.includes(o));
@@ -113,7 +114,7 @@ export function feedOption(
 ): void {
   const isShort = !fits(outlet, eater);
   if (isShort && (!fitsButFlat(outlet, eater) || outlets.some((o) => fits(o, eater)))) return;
-  if (!plugsJoin(outlet, eater) || isForItsPlug(outlet)) return;
+  if (!plugsJoin(outlet, eater) || isBesideSignal(outlet)) return;
   const { fedBy, source } = outlet;
   const amps = ampsOf(outlet, eater, eaters, outlets);
   if (eater.supply.draw.kind !== 'regulator' && amps > source.maxA) {
@@ -178,9 +179,6 @@ function ridesAlong(eater: Eater, eaters: readonly Eater[]): boolean {
   const first = own.filter((e) => e.supply.draw.kind !== 'regulator');
   return (first.length ? first : own).map((e) => e.id).sort()[0] !== eater.id;
 }
-
-/** A source beside a signal on one plug is there for what hangs on that plug, and rides on its lead. @source [practice] */
-const isForItsPlug = ({ sheet, source }: Outlet): boolean => isSpokenAt(sheet, source.plus.port);
 
 /** Heat a small linear regulator gets rid of, where its sheet does not say, W. @source [practice] 1–2 W */
 const HEAT_W = 1.5;

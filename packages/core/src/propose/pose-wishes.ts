@@ -27,7 +27,7 @@ import {
   type PartFunction,
   type Sheet,
 } from '../parts/index.js';
-import { canSay, firesSeveral, isSerial, sameSpeed, speakAlike } from '../loom/index.js';
+import { canSay, firesSeveral, isSerial, speakAlike } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import { listed } from '../units/index.js';
 import type { ClassEnd } from './bench-view.js';

@@ -1,5 +1,5 @@
 import { liesSpare } from '../../loom/index.js';
-import { passesOn } from '../../parts/index.js';
+import { isOnlyBetween } from '../../parts/index.js';
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
@@ -29,7 +29,7 @@ export const supplyNoneRule: Rule = (context) =>
  */
 const isSpare = (rig: Rig, node: RailNode): boolean => {
   const sheet = sheetOf(rig, node.part);
-  if (node.kind !== 'regulator input') return passesOn(sheet) && liesSpare(rig, node.part, sheet);
+  if (node.kind !== 'regulator input') return isOnlyBetween(sheet) && liesSpare(rig, node.part, sheet);
   const isWired = (pins: { port: string; pin: number }[]): boolean =>
     pins.some((pin) => wiresAt(rig, { part: node.part, ...pin }).length > 0);
   if (isWired(sheet.sources.filter((s) => s.regulator?.fedBy === node.terminal).map((s) => s.plus))) return false;
