@@ -4,32 +4,16 @@ import { compileBench, startBench } from '../../src/bench/index.js';
 import { casebookOf, unseenFaults } from '../../src/diagnose/index.js';
 import { screenPictures } from '../../src/loom/index.js';
 import type { Sheet } from '../../src/parts/index.js';
-import {
-  antennaPort,
-  defineSheet,
-  eats,
-  ethernetPort,
-  picturePort,
-  supplyPort,
-  wire,
-} from '../../src/parts/shelf/define.js';
+import { antennaPort, defineSheet, eats, ethernetPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { planOf, playStep } from '../../src/prove/index.js';
 import { applyEdits, type Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
+import { encoder } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own', role: 'network' as const, group: 'Picture' as const, massG: 60 };
 const volts = { ports: [supplyPort('dc', 'power', 'left')], supplies: [eats('dc', [9, 26], 3, 5)] };
 
-const encoder = defineSheet({
-  ...base,
-  class: 'own-encoder',
-  name: 'Picture encoder',
-  ports: [...volts.ports, picturePort('in', 'picture', 'left', 'in'), ethernetPort('net', 'network', 'right')],
-  supplies: volts.supplies,
-  links: [wire('in', 'composite', 'listen', 'in'), wire('net', 'ethernet', 'both', 'net', { address: '10.7.0.4' })],
-  streams: [{ id: 'deck', lens: 'deck', kind: 'rtsp', link: 'net', path: '/deck' }],
-});
 const radio = (side: string): Sheet =>
   defineSheet({
     ...base,

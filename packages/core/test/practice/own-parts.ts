@@ -1,5 +1,16 @@
 /** Parts of their own that several practice tests wire. */
-import { defineSheet, eats, ground, plus, servoPort, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import {
+  defineSheet,
+  eats,
+  ethernetPort,
+  ground,
+  picturePort,
+  plus,
+  servoPort,
+  signal,
+  supplyPort,
+  wire,
+} from '../../src/parts/shelf/define.js';
 
 const base = { revision: 1, summary: 'of their own' };
 /** A jack of two contacts: a release, a trigger's socket. */
@@ -66,4 +77,22 @@ export const still = defineSheet({
     },
   ],
   view: { wideDeg: 60, teleDeg: 60, pointsAcross: 6000 },
+});
+
+/** Puts an analogue picture on its network. */
+export const encoder = defineSheet({
+  ...base,
+  class: 'own-encoder',
+  role: 'network',
+  name: 'Picture encoder',
+  group: 'Picture',
+  massG: 60,
+  ports: [
+    supplyPort('dc', 'power', 'left'),
+    picturePort('in', 'picture', 'left', 'in'),
+    ethernetPort('net', 'network', 'right'),
+  ],
+  supplies: [eats('dc', [9, 26], 3, 5)],
+  links: [wire('in', 'composite', 'listen', 'in'), wire('net', 'ethernet', 'both', 'net', { address: '10.7.0.4' })],
+  streams: [{ id: 'deck', lens: 'deck', kind: 'rtsp', link: 'net', path: '/deck' }],
 });

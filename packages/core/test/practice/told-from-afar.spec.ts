@@ -10,7 +10,6 @@ import {
   ethernetPort,
   ground,
   empty,
-  picturePort,
   servoPort,
   signal,
   supplyPort,
@@ -19,6 +18,7 @@ import {
 import { planOf, playStep } from '../../src/prove/index.js';
 import type { Rig } from '../../src/rig/index.js';
 import { brief } from './bench.js';
+import { encoder } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own' };
@@ -98,22 +98,6 @@ const laptop = defineSheet({
   ports: [ethernetPort('net', 'network', 'right')],
   links: [wire('net', 'ethernet', 'both', 'net')],
   apps: [{ id: 'page', name: 'Page', shows: [{ kind: 'rtsp', toldBy: 'address' }], steers: ['tilt'] }],
-});
-const encoder = defineSheet({
-  ...base,
-  class: 'own-encoder',
-  role: 'network',
-  name: 'Encoder',
-  group: 'Picture',
-  massG: 50,
-  ports: [
-    supplyPort('dc', 'power', 'left'),
-    picturePort('in', 'picture', 'left', 'in'),
-    ethernetPort('net', 'network', 'right'),
-  ],
-  supplies: [eats('dc', [9, 18], 3, 5)],
-  links: [wire('in', 'composite', 'listen', 'in'), wire('net', 'ethernet', 'both', 'net')],
-  streams: [{ id: 'deck', lens: 'deck', kind: 'rtsp', link: 'net', path: '/deck' }],
 });
 const now = Proposed.of({
   ...brief(
