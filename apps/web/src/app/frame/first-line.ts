@@ -17,7 +17,7 @@ const LINES: Readonly<Record<string, string>> = {
   loom: 'Press P for a wiring of all that is not plugged yet, or click a port to see what could go there.',
   channels: 'Press A to fill the open rows, or click one to set its ends, its curve and its fail-safe.',
   rails: 'Pull the pack from full to flat and see which load leaves its band first.',
-  wake: 'Props off, then do the steps at the bench in this order; Enter ticks one and goes to the next.',
+  wake: 'Make it safe, then do the steps at the bench in this order; Enter ticks one and goes to the next.',
   prove: 'Move a stick and watch what answers, then play the steps: each says what must be seen.',
   log: 'All that is done is written here by itself; press N to note what you saw.',
 };
