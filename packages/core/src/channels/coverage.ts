@@ -1,5 +1,5 @@
 import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js';
-import { cablesOn, inlineText, partsWithSheets, type Part, type Rig, type Wish } from '../rig/index.js';
+import { cablesOn, inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
 import type { AskStep } from './asks.js';
 import type { Chain } from './chain.js';
 import { askText, doersOfWishes, type Doer } from './doers.js';

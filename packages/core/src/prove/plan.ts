@@ -1,15 +1,7 @@
 import { gatesOf, type Chain } from '../channels/index.js';
 import { heardBy, liesSpare, type Conversation } from '../loom/index.js';
 import { flies, hasControls, hearsAir, type Sheet } from '../parts/index.js';
-import {
-  safeLine,
-  partsThat,
-  controlName,
-  partsWithSheets,
-  pilotTransmitter,
-  type Part,
-  type Rig,
-} from '../rig/index.js';
+import { safeLine, partsThat, controlName, partsWithSheets, pilotTransmitter, type Rig } from '../rig/index.js';
 import { count, groupBy } from '../units/index.js';
 import { askedSteps } from './asked-steps.js';
 import { endsToSet, endSteps } from './end-steps.js';
