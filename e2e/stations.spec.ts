@@ -283,7 +283,7 @@ test('each station says first what to do there, until it was done or is put away
   await page.keyboard.press(']');
   await expect(line).toBeHidden();
   await go(page, 'Wake');
-  await expect(line).toContainText('Props off');
+  await expect(line).toContainText('Make it safe');
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(line).toBeHidden();
   await go(page, 'Log');
