@@ -1,5 +1,5 @@
 /** What is wrong with a bench that no edit of its rig can say. */
-import { findConversations, untunedScreens } from '../loom/index.js';
+import { airSenders, findConversations, untunedScreens } from '../loom/index.js';
 import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sendsPictures, showsAir, worksEye, type Sheet } from '../parts/index.js';
 import { isCarriage, partsThat, type Part, type Rig } from '../rig/index.js';
 
@@ -59,15 +59,20 @@ export const SHOWN_FLAWS = Object.keys(FLAW_SIGHTS) as (keyof typeof FLAW_SIGHTS
 export function stateText(rig: Rig, flaws: readonly Flaw[], kind: keyof typeof FLAW_SIGHTS, part: string): string {
   const { well, ill } = FLAW_SIGHTS[kind];
   if (isFlawed(flaws, kind, part)) return ill;
-  return kind === 'disturbed' && (untunedScreens(rig).some((u) => u.sender.id === part) || nobodySees(rig, flaws))
+  return kind === 'disturbed' && (untunedScreens(rig).some((u) => u.sender.id === part) || isUnseen(rig, flaws, part))
     ? 'noise'
     : well;
 }
 
-/** Every screen that shows what comes through the air lacks its antennas, or the sockets of them are dead. */
-function nobodySees(rig: Rig, flaws: readonly Flaw[]): boolean {
+/** A screen that takes the picture of a sender lacks its antennas, or the sockets of them are dead; where nobody says who takes it, all do. */
+function isUnseen(rig: Rig, flaws: readonly Flaw[], sender: string): boolean {
+  const senders = airSenders(rig);
   const screens = partsThat(rig, showsAir);
-  return screens.length > 0 && screens.every((own) => isDeaf(rig, flaws, own));
+  const isDark = (own: { part: Part; sheet: Sheet }): boolean => isDeaf(rig, flaws, own);
+  const own = screens.filter(({ part }) => senders.get(part.id)?.id === sender);
+  if (own.length) return own.some(isDark);
+  const open = screens.filter(({ part }) => !senders.has(part.id));
+  return open.length > 0 && open.every(isDark);
 }
 
 /** What has sockets for antennas and none on them, or none that is not dead. */
