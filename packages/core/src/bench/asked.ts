@@ -2,7 +2,7 @@
 import { asksOf, type Ask } from '../channels/index.js';
 import type { PartFunction } from '../parts/index.js';
 import type { Bench, BenchPart } from './compile.js';
-import { isAwakeAt } from './run.js';
+import { isAwakeAt, partIndex } from './run.js';
 import type { BenchState } from './state.js';
 
 /** Sight of a function that an app asks, and what it reads when all is well. */
@@ -19,7 +19,7 @@ const waysTo = ({ rig }: Bench, { part }: BenchPart, fn: PartFunction): Ask[] =>
 /** Each function that a screen may ask: by any way of which all parts are awake. */
 export const askedSights = (bench: Bench, own: BenchPart): [string, (state: BenchState) => string | null][] =>
   ofScreens(own).map((fn) => {
-    const ways = waysTo(bench, own, fn).map((ask) => ask.parts.map((id) => indexOf(bench, id)));
+    const ways = waysTo(bench, own, fn).map((ask) => ask.parts.map((id) => partIndex(bench, id)));
     return [
       askedSight(own.part.id, fn.id),
       (state) => (ways.some((way) => way.every((i) => isAwakeAt(state, i))) ? ANSWERS : null),
@@ -32,10 +32,8 @@ export const askedText = (bench: Bench, own: BenchPart): unknown =>
     fn.id,
     waysTo(bench, own, fn).map((ask) =>
       ask.parts.map((id) => {
-        const { feed, startsMs } = bench.parts[indexOf(bench, id)]!;
+        const { feed, startsMs } = bench.parts[partIndex(bench, id)]!;
         return [id, feed, startsMs];
       }),
     ),
   ]);
-
-const indexOf = ({ parts }: Bench, id: string): number => parts.findIndex((p) => p.part.id === id);

@@ -19,7 +19,7 @@ import { oncePerRig, type Rig } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { worksAntenna } from './flaws.js';
-import { isAwakeAt } from './run.js';
+import { isAwakeAt, partIndex } from './run.js';
 import type { BenchState } from './state.js';
 
 /** What a probe says of a line that somebody speaks on. */
@@ -95,7 +95,7 @@ function antennaSights({ rig, flaws }: Bench, { part, sheet, index }: BenchPart)
 /** What a probe finds, by its sight: of several that may be heard on a line, whoever is awake. */
 export function probeSights(bench: Bench, own: BenchPart): [string, (state: BenchState) => string | null][] {
   const lines = linesInto(bench, own.part.id).map(([sight, into]): [string, (state: BenchState) => string | null] => {
-    const talkers = into.map((c) => ({ at: indexOf(bench, c.talker.part.id), says: probeReads(c) }));
+    const talkers = into.map((c) => ({ at: partIndex(bench, c.talker.part.id), says: probeReads(c) }));
     return [sight, (state) => talkers.find(({ at }) => isAwakeAt(state, at))?.says ?? null];
   });
   return [...lines, ...antennaSights(bench, own)];
@@ -106,14 +106,13 @@ export const probesText = (bench: Bench, { part, sheet }: BenchPart): unknown =>
   linesInto(bench, part.id).map(([sight, lines]) => [
     sight,
     lines.map(({ talker, kind }) => {
-      const { feed, startsMs } = bench.parts[indexOf(bench, talker.part.id)]!;
+      const { feed, startsMs } = bench.parts[partIndex(bench, talker.part.id)]!;
       return [kind, talker.part.id, feed, startsMs];
     }),
   ]),
   antennaLinks(sheet).map(({ id }) => [id, worksAntenna(bench.rig, bench.flaws, part.id, id)]),
 ];
 
-const indexOf = ({ parts }: Bench, id: string): number => parts.findIndex((p) => p.part.id === id);
 
 const linesInto = ({ rig }: Bench, part: string): [string, Conversation[]][] => [
   ...groupBy(

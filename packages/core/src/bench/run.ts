@@ -38,6 +38,9 @@ const startPart = (part: BenchPart, tMs: number): PartState => ({
   menus: startMenus(part),
 });
 
+/** Where a part stands among those of a bench. */
+export const partIndex = ({ parts }: Pick<Bench, 'parts'>, id: string): number => parts.findIndex((p) => p.part.id === id);
+
 export const isAwakeAt = ({ power, tMs }: Pick<BenchState, 'power' | 'tMs'>, part: number): boolean =>
   power.awakeMs[part]! <= tMs;
 

@@ -35,7 +35,7 @@ describe('what a sheet leaves unsaid', () => {
       { ...source, id: `${supply.id}-out` },
     ];
     const said = inFull({ ...sheet, sources });
-    expect(said.sources.map((s) => s.id)).toEqual([`${supply.id}-out-out`, `${supply.id}-out`]);
+    expect(said.sources.map((s) => s.id)).toEqual([`${supply.id}-out-2`, `${supply.id}-out`]);
     expect(said.sources[0]!.regulator!.fedBy).toBe(source.regulator!.fedBy);
   });
 

@@ -72,13 +72,9 @@ export function inFull(short: Sheet): Sheet {
 /** What a part gives is called otherwise than what it takes: both are terminals of it. */
 function calledApart({ supplies, sources }: Sheet): Sheet['sources'] {
   const taken = new Set([...supplies, ...sources].map((t) => t.id));
-  return sources.map((source) => {
-    if (!supplies.some((s) => s.id === source.id)) return source;
-    let id = `${source.id}-out`;
-    while (taken.has(id)) id += '-out';
-    taken.add(id);
-    return { ...source, id };
-  });
+  return sources.map((source) =>
+    supplies.some((s) => s.id === source.id) ? { ...source, id: freeId(`${source.id}-out`, taken) } : source,
+  );
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { BenchFrame } from '@squallmark/core/bench';
+import { fnSight, type BenchFrame } from '@squallmark/core/bench';
 import { partsWithSheets, sheetOf, type Rig } from '@squallmark/core/rig';
 import {
   acrossDeg,
@@ -106,8 +106,9 @@ function lookOf(rig: Rig, camera: string, frame: BenchFrame, craft: Craft): { tu
 }
 
 function holdOf(rig: Rig, gimbal: string | undefined, { sights }: BenchFrame): Hold {
-  const mode = gimbal === undefined ? undefined : sheetOf(rig, gimbal).functions.find((f) => f.what === 'gimbal-mode');
-  return (mode && HOLDS[String(sights[`${gimbal}.${mode.id}`])]) ?? 'nose';
+  if (gimbal === undefined) return 'nose';
+  const mode = sheetOf(rig, gimbal).functions.find((f) => f.what === 'gimbal-mode');
+  return (mode && HOLDS[String(sights[fnSight(gimbal, mode.id)])]) ?? 'nose';
 }
 
 /** Angles that the joints of a rig really take while its craft moves, by `part.joint`: the sticks' and what levels the pictures. */
@@ -117,7 +118,7 @@ export const jointsOf = (rig: Rig, frame: BenchFrame, craft: Craft): ReadonlyMap
 function paletteOf(sheet: Sheet, part: string, { sights }: BenchFrame): Palette {
   const fn = sheet.functions.find((f) => f.what === 'palette');
   if (!fn) return 'colours';
-  const told = sights[`${part}.${fn.id}`];
+  const told = sights[fnSight(part, fn.id)];
   const place = numberOf(sights[`${part}.${fn.id}-place`]);
   if (place !== null) return PALETTES[((place % 3) + 3) % 3]!;
   return PALETTES.find((p) => p === told) ?? (told === true ? 'black hot' : 'white hot');
