@@ -25,6 +25,7 @@ import { CODECS, isCounted, type CountedKind } from './codecs.js';
 import { flawedRig, isDeaf, type Flaw } from './flaws.js';
 import { Supplies, startsOf, wakeTimes, type Feed } from './power.js';
 import { lossOf, radioOf } from './radio.js';
+import { reachM } from './range.js';
 
 /** How one function of a part hears its demand. */
 export interface HeardFunction {
@@ -149,6 +150,8 @@ export interface BenchPart {
   radio: string;
   /** Transmitters: the name that the share of their frames which get lost goes by. */
   loss: string;
+  /** How far its orders reach through the air, m. */
+  reachM: number;
   /** Receivers: what each slot does without radio. */
   failSafes: FailSafe[];
   /** Links over which pictures come in, in the order of the sheet. */
@@ -204,7 +207,7 @@ export interface Bench {
   parts: BenchPart[];
   /** Whatever does something, in the order in which signals flow. */
   order: number[];
-  supplies: Pick<Supplies, 'movers' | 'at' | 'rails'>;
+  supplies: Pick<Supplies, 'movers' | 'at' | 'rails' | 'up'>;
   /** When each part is awake after the packs are on; never while it is not fed, ms. */
   wakesMs: readonly number[];
   /** How long each takes from volts to working, ms. */
@@ -283,6 +286,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       handed: handedTo(rig, conversations, part, indexOf),
       radio: radioOf(part.id),
       loss: lossOf(part.id),
+      reachM: reachM(sheet, 'orders'),
       pictureInputs: sheet.links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen').map((l) => l.id),
       failSafes: rig.failSafes.filter((f) => f.receiver === part.id),
       transmitter: sender ? indexOf.get(sender.id)! : null,

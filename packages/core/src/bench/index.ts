@@ -12,6 +12,9 @@ export {
 } from './observe.js';
 export { endsSight, keysSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, isData, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
+export { CRAFT, CRAFT_MOST_DEG, craftAt, GUSTS, turnsCraft } from './craft.js';
+export { leanSight, levelled, turnersAt } from './looks.js';
+export { AWAY, lostAt, MOST_AWAY_M, reachM } from './range.js';
 export { fnSight, fnWord } from './fn-sight.js';
 export { ANSWERS, askedSight, askedText } from './asked.js';
 export { notesPhotos, TAGGED, tagSight } from './tags.js';

@@ -1,8 +1,12 @@
 import { hasControls, sees, sentOver } from '../parts/index.js';
+import type { Craft, Turn } from '../scene/index.js';
 import { countToPulseUs, pulseUsToCount } from '../signals/index.js';
 import { positionOf } from './behaviours/transmitter.js';
 import type { Bench, BenchPart } from './compile.js';
+import { craftAt, CRAFT, GUSTS } from './craft.js';
+import { lookOf } from './looks.js';
 import type { Feed } from './power.js';
+import { AWAY } from './range.js';
 import { camerasOver, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import { getterOf, sightsOf, type Seen } from './sights.js';
@@ -51,6 +55,12 @@ export interface BenchFrame {
   cameras: { part: string; label: string; standard: string; awake: boolean; onAir: boolean; arrives: boolean }[];
   recordingMs: Record<string, number>;
   feeds: { part: string; label: string; feed: Feed; volts: number }[];
+  /** How the craft lies, gusts and all. */
+  craft: Craft;
+  /** Where each camera looks. */
+  looks: Record<string, Turn>;
+  /** Angles that joints really take while the craft moves, by `part.joint`: the sticks' and what levels the pictures. */
+  held: Record<string, number>;
   /** What comes in at every port that listens for orders. */
   ports: PortTraffic[];
 }
@@ -85,7 +95,17 @@ export function benchFrame(bench: Bench, state: BenchState): BenchFrame {
     feeds: bench.parts
       .filter((p) => p.sheet.supplies.length)
       .map((p) => ({ part: p.part.id, label: p.part.label, ...fed[p.index]! })),
+    craft: craftAt(state),
+    ...looksOf(bench, state),
     ports: portTraffic(bench, state),
+  };
+}
+
+function looksOf(bench: Bench, state: BenchState): Pick<BenchFrame, 'looks' | 'held'> {
+  const all = bench.parts.filter((p) => sees(p.sheet)).map((p) => [p.part.id, lookOf(bench, state, p.part.id)] as const);
+  return {
+    looks: Object.fromEntries(all.map(([camera, { turn }]) => [camera, turn])),
+    held: Object.fromEntries(all.flatMap(([, { degs }]) => degs)),
   };
 }
 
@@ -118,16 +138,20 @@ export function benchControls(bench: Bench, { controls }: Pick<BenchState, 'cont
 /** The controls that a bench was last asked about: they are asked about again and again while they stand. */
 const STAND = new WeakMap<Bench, { of: BenchState['controls']; stand: Record<string, number> }>();
 
+/** What is done to the craft itself, among the controls. */
+const OF_CRAFT = [...Object.values(CRAFT), GUSTS, AWAY];
+
 function standing(bench: Bench, controls: BenchState['controls']): Record<string, number> {
-  return Object.fromEntries(
-    bench.parts
+  return Object.fromEntries([
+    ...OF_CRAFT.map((name) => [name, controls[name] ?? 0] as const),
+    ...bench.parts
       .filter((p) => hasControls(p.sheet))
       .flatMap((p) => [
         [p.radio, controls[p.radio] ?? 1] as const,
         [p.loss, controls[p.loss] ?? 0] as const,
         ...p.sheet.controls.map((c) => [p.names[c.id]!, positionOf(p, c.id, controls)] as const),
       ]),
-  );
+  ]);
 }
 
 function recordings(bench: Bench, state: BenchState): Record<string, number> {

@@ -1,8 +1,9 @@
 /** Who is fed, under what the moving parts draw: supplies at rest, and who falls asleep when an axis takes its most. */
 import type { Sheet } from '../parts/index.js';
 import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
-import { fullRails, rigNetwork, solveRigNetwork, withElements, type RailNode, type Rails, type RigNetwork } from '../rails/index.js';
+import { rigNetwork, solveRigNetwork, withElements, type RailNode, type Rails, type RigNetwork } from '../rails/index.js';
 import { hairV } from '../units/index.js';
+import { cameUp, type CameUp } from '../wake/index.js';
 import { wholeUs } from './clock.js';
 import type { PowerState } from './state.js';
 
@@ -30,6 +31,8 @@ export class Supplies {
   private readonly network: RigNetwork;
   /** Indices of parts that draw more while they move: bit 0 first. */
   readonly movers: readonly number[];
+  /** How it came up, as everything usually draws. */
+  readonly up: CameUp;
   /** As everything usually draws. */
   readonly rails: Rails;
 
@@ -40,7 +43,8 @@ export class Supplies {
     private readonly dead: ReadonlySet<string>,
   ) {
     this.network = rigNetwork(rig);
-    this.rails = charge === 1 ? fullRails(this.network) : solveRigNetwork(this.network, charge);
+    this.up = cameUp(rig, charge);
+    this.rails = this.up.rails;
     const draws = ({ joints, supplies }: Sheet): boolean =>
       joints.length > 0 && supplies.some((s) => s.draw.kind !== 'regulator' && s.draw.peak > s.draw.typical);
     this.movers = partsWithSheets(rig)
@@ -56,10 +60,14 @@ export class Supplies {
   }
 
   private solve(draw: number): Fed[] {
-    const rails = draw === 0 ? this.rails : solveRigNetwork(this.drawing(draw), this.charge);
-    return partsWithSheets(this.rig).map(({ part, sheet }) =>
-      this.dead.has(part.id) ? { feed: 'unfed', volts: 0 } : feedOf(part, sheet, rails),
-    );
+    const rails =
+      draw === 0 ? this.rails : solveRigNetwork(this.drawing(draw), this.charge, this.up.isCold ? 'cold' : 'running');
+    return partsWithSheets(this.rig).map(({ part, sheet }) => {
+      if (this.dead.has(part.id)) return { feed: 'unfed', volts: 0 };
+      const own = feedOf(part, sheet, rails);
+      // what starts and dies in turn never works
+      return this.up.cycling.has(part.id) && own.feed === 'fed' ? { ...own, feed: 'starved' } : own;
+    });
   }
 
   private drawing(draw: number): RigNetwork {

@@ -4,6 +4,7 @@ import { isRunning } from './behaviours/run-along.js';
 import { positionOf } from './behaviours/transmitter.js';
 import type { Bench, BenchPart } from './compile.js';
 import type { BenchState, SenderState } from './state.js';
+import { awayAt, lostAt } from './range.js';
 import { isAwakeAt, runBench } from './run.js';
 
 /**
@@ -43,7 +44,8 @@ function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
   const air = state.parts[own.transmitter]!.sends!;
   const isGone = isSilent(state, bench.parts[own.transmitter]!.radio) || !isAwakeAt(state, own.transmitter);
   // what gets lost by chance may be the next, and long enough for the radio to be given up
-  if (!isGone && (state.controls[bench.parts[own.transmitter]!.loss] ?? 0) > 0) return false;
+  const { loss, reachM } = bench.parts[own.transmitter]!;
+  if (!isGone && ((state.controls[loss] ?? 0) > 0 || lostAt(awayAt(state.controls), reachM) > 0)) return false;
   if (isGone ? receives.heard > 0 && !receives.lost : receives.bus !== air.pulses || receives.lost) return false;
   return receives.lines.every((line) => !receives.bus.length || line.of === receives.bus);
 }

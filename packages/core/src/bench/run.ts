@@ -21,13 +21,14 @@ export function startBench(
   { awake = false, controls = {} }: { awake?: boolean; controls?: Controls } = {},
 ): BenchState {
   const { wakesMs } = bench;
+  const { reset } = bench.supplies.up;
   const tMs = awake ? Math.max(0, ...wakesMs.filter((ms) => ms < Infinity)) : 0;
   const never = wakesMs.map(() => Infinity);
   return {
     tMs,
     controls,
     parts: bench.parts.map((part) => startPart(part, tMs)),
-    power: { draw: 0, awakeMs: wakesMs, fallMs: never, restarts: wakesMs.map(() => 0) },
+    power: { draw: 0, awakeMs: wakesMs, fallMs: never, restarts: bench.parts.map(({ part }) => (reset.has(part.id) ? 1 : 0)) },
   };
 }
 

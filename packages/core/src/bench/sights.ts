@@ -4,11 +4,13 @@ import { screenPictures, screensFor } from '../loom/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
 import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
+import { leanOf, leanSight, turnersAt } from './looks.js';
 import { camerasOver, comesToScreen, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
 import { askedSights } from './asked.js';
 import { fnSight } from './fn-sight.js';
 import { probeSights } from './probes.js';
+import { airAt, awayAt, reachM } from './range.js';
 import { releaseSights } from './releases.js';
 import { tagSights } from './tags.js';
 import type { BenchState, ReceiverState, RunState } from './state.js';
@@ -71,12 +73,17 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     const { what, has } = FLAW_SIGHTS[kind];
     if (!has(sheet)) continue;
     const text = stateText(bench.rig, bench.flaws, kind, id);
-    yield [`${id}.${what}`, awakeOnly(index, () => text)];
+    const reach = reachM(sheet, 'picture');
+    // what is well at hand may be too far away
+    const isAir = kind === 'disturbed' && text === FLAW_SIGHTS.disturbed.well;
+    yield [`${id}.${what}`, awakeOnly(index, isAir ? ({ controls }) => airAt(awayAt(controls), reach) : () => text)];
   }
   yield* tagSights(bench, id);
   yield* releaseSights(bench, own);
   yield* probeSights(bench, own);
   yield* askedSights(bench, own);
+  if (sees(sheet) && turnersAt(bench, id).length)
+    yield [leanSight(id), (state) => (isAwakeAt(state, index) ? leanOf(bench, state, id) : null)];
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   yield* screenSights(bench, own);
   for (const link of own.pictureInputs) {

@@ -10,6 +10,7 @@ import {
   stillSights,
   type Bench,
   type BenchPart,
+  turnersAt,
   type HeardFunction,
   probesText,
 } from '../bench/index.js';
@@ -105,6 +106,11 @@ function watchedParts(bench: Bench, texts: BenchTexts, looks: Asked['looks']): M
     const own = bench.parts[index]!;
     watched.set(index, new Set(whats.flatMap((what) => functionsBehind(own, what))));
   }
+  // how a horizon lies hangs on every joint between, and on what holds each
+  for (const [id, whats] of looks)
+    if (whats.includes('lean'))
+      for (const { own, joint } of turnersAt(bench, id))
+        watched.set(own.index, new Set([...(watched.get(own.index) ?? []), ...functionsBehind(own, `${joint.id}-angle`)]));
   // where moving costs anybody the volts, whoever moves and by whatever counts
   if (texts.supplies) for (const i of bench.supplies.movers) watched.set(i, new Set(bench.parts[i]!.functions.keys()));
   // a map that grows while it is walked: everything upstream comes in turn

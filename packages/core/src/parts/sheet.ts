@@ -86,6 +86,8 @@ const linkSchema = z.strictObject({
       channels: whole('Channels it carries', 'count', 1, 16).optional(),
       /** Series resistor a ladder wants, Ω. */
       seriesOhm: band('Series resistor it wants', 'Ω', 0, 1e6).optional(),
+      /** How far it reaches through the air, in the open, m: half of what it sends gets lost there. */
+      reachM: figure('Reaches through the air', 'm', 1, 1_000_000).optional(),
       /** Address a network part leaves the maker with. */
       address: addressLeaf('Address when new').optional(),
     })

@@ -12,7 +12,7 @@ import { antennaSteps, probeSteps } from './probe-steps.js';
 import { radioLostSteps } from './radio-lost-steps.js';
 import { dependsOf, hearsFrom, type Ways } from './depends.js';
 import { leadSteps, packSteps, pageSteps, voltsExpected, wheelSteps, type VoltsAt } from './meter-steps.js';
-import { lookSteps, powerCycleSteps, releaseSteps, tagSteps } from './state-steps.js';
+import { levelSteps, lookSteps, powerCycleSteps, releaseSteps, tagSteps } from './state-steps.js';
 import { namesOf } from './sight-names.js';
 import { slotSteps } from './slot-steps.js';
 import { travelMs } from './travel.js';
@@ -62,7 +62,7 @@ export function checkPlan(
       ...inOrder(driven).flatMap((chain) => (settingEnds.has(chain) ? [] : stepsOf(plan, chain))),
       ...asked.filter((s) => !s.byEye),
     ]),
-    ...as('looks', [...lookSteps(rig), ...antennaSteps(rig), ...releaseSteps(rig), ...tagSteps(rig)]),
+    ...as('looks', [...lookSteps(rig), ...levelSteps(rig), ...antennaSteps(rig), ...releaseSteps(rig), ...tagSteps(rig)]),
     ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
     // a drive that knows its ends does not go past them in any step after
     ...as('ends', endSteps(plan, ends)),

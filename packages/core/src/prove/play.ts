@@ -4,6 +4,7 @@ import {
   quietened,
   runBench,
   setControls,
+  turnsCraft,
   type Bench,
   type BenchState,
   type Sights,
@@ -81,7 +82,7 @@ export function playStep(
 }
 
 const isOnBench = ({ parts }: Bench, control: string): boolean =>
-  parts.some((p) => p.radio === control || Object.values(p.names).includes(control));
+  turnsCraft(control) || parts.some((p) => p.radio === control || Object.values(p.names).includes(control));
 
 /** Whether anything that a step looks at still moves: the bench is quiet, and what counts frames, if that is looked at, has had time for one. */
 class Rest {
@@ -113,6 +114,7 @@ function radiosOn(bench: Bench, state: BenchState): BenchState {
 /** A control starts at rest; where that is its mark, at the other end, so that the gesture can be told from standing there. */
 function restAway(bench: Bench, step: CheckStep): number {
   const { control, to } = step.moves[0]!;
+  if (turnsCraft(control)) return 0;
   if (step.moves.length > 1) return to;
   const rest = bench.parts.flatMap((p) =>
     p.sheet.controls.filter((c) => p.names[c.id] === control).map((c) => p.idle[c.id]!),

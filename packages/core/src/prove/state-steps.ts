@@ -1,8 +1,20 @@
 /** What shows at a part that works: level, balance, a clean picture, and what is left of its settings after power-off. */
-import { FLAW_SIGHTS, notesPhotos, RELEASED, releaseSight, TAGGED, tagSight } from '../bench/index.js';
+import {
+  CRAFT,
+  CRAFT_MOST_DEG,
+  FLAW_SIGHTS,
+  leanSight,
+  levelled,
+  notesPhotos,
+  RELEASED,
+  releaseSight,
+  TAGGED,
+  tagSight,
+} from '../bench/index.js';
 import { photoWays, releases } from '../loom/index.js';
 import { showsAir } from '../parts/index.js';
-import { partsThat, partsWithSheets, type Rig } from '../rig/index.js';
+import { isFlown, partsThat, partsWithSheets, type Rig } from '../rig/index.js';
+import { turnersOf } from '../scene/index.js';
 import { listed } from '../units/index.js';
 import type { BareStep } from './step.js';
 
@@ -29,6 +41,27 @@ export const lookSteps = (rig: Rig): BareStep[] =>
         expects: [{ sight: `${part.id}.${what}`, is: well }],
       }));
   });
+
+/** So far a craft is laid over by hand: more than any trim, less than any gimbal reaches, degrees. @source [mem] */
+const LAID_DEG = 15;
+
+/** The craft laid over by hand: each picture that a gimbal levels stays as it is. */
+export const levelSteps = (rig: Rig): BareStep[] =>
+  isFlown(rig)
+    ? levelled(rig, LAID_DEG).map((part) => ({
+        id: `${part.id}.level`,
+        part: part.id,
+        title: `Lay the craft ${LAID_DEG}° on its right side by hand: look at the horizon of ${part.label}`,
+        expectText: 'it stays level',
+        setUp: {},
+        moves: [{ control: CRAFT.rollDeg, to: LAID_DEG / CRAFT_MOST_DEG.rollDeg }],
+        through: turnersOf(rig, part.id).map((t) => t.part),
+        expects: [{ sight: leanSight(part.id), near: 0, within: LEVEL_DEG }],
+      }))
+    : [];
+
+/** A horizon that leans by less is level to the eye, degrees. @source [mem] */
+const LEVEL_DEG = 3;
 
 /** One photo for each tagger that hears of them. */
 export const tagSteps = (rig: Rig): BareStep[] =>

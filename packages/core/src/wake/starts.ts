@@ -81,12 +81,12 @@ export const neverUp = ({ fails, resets }: Starts): string[] =>
   [...fails, ...resets].filter(neverRuns).map(({ part, terminal }) => `${part}.${terminal}`);
 
 /** Loads that are well at rest and would not be while everything charges and draws its most at once. */
-function endangered(network: RigNetwork, charge: number, rest: Rails): Terminal[] {
+export function endangered(network: RigNetwork, charge: number, rest: Rails): Terminal[] {
   const worst = solveRigNetwork(starting(network), charge);
   return network.terminals.filter((t, i) => isWell(t, rest.nodes[i]!) && isLow(worst.nodes[i]!));
 }
 
-const isLow = ({ volts, allowed }: RailNode): boolean => volts < allowed![0] - hairV(allowed!);
+export const isLow = ({ volts, allowed }: RailNode): boolean => volts < allowed![0] - hairV(allowed!);
 const isWell = (t: Terminal, at: RailNode): boolean => t.is === 'load' && at.fedBy !== null && !isLow(at);
 
 /**
@@ -124,14 +124,14 @@ function failsOf(network: RigNetwork, loads: readonly Terminal[], rest: Rails, w
 }
 
 /** Only circuits with something endangered in them are played. */
-function resetsOf(network: RigNetwork, schedule: WakeSchedule, loads: readonly Terminal[], rest: Rails): StartReset[] {
+export function resetsOf(network: RigNetwork, schedule: WakeSchedule, loads: readonly Terminal[], rest: Rails): StartReset[] {
   const at = new Set(loads.map((t) => t.element));
   const played = new Set(
     apart(network.prepared.circuit)
       .filter((group) => group.some((e) => at.has(e)))
       .flat(),
   );
-  const { resets, cycles } = powerUp(network, schedule, 1, (t) => played.has(t.element));
+  const { resets, cycles } = powerUp(network, schedule, rest.charge, (t) => played.has(t.element));
   return resets
     .filter((r, i) => resets.findIndex((x) => isOf(x, r)) === i)
     .filter((r) => network.terminals.some((t, i) => isOf(nameOf(t), r) && isWell(t, rest.nodes[i]!)))

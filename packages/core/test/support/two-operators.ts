@@ -47,6 +47,6 @@ export function fedBench(rig: Rig): Bench {
   return {
     ...bench,
     wakesMs: bench.wakesMs.map((ms) => (ms < Infinity ? ms : 0)),
-    supplies: { movers: [], rails: bench.supplies.rails, at: () => fed },
+    supplies: { ...bench.supplies, movers: [], at: () => fed },
   };
 }

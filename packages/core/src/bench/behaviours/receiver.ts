@@ -3,7 +3,8 @@ import { wholeUs } from '../clock.js';
 import type { BenchLine, BenchPart } from '../compile.js';
 import { CODECS } from '../codecs.js';
 import { isFrameLost, lostOutput, LOST_AFTER_MS } from '../radio.js';
-import type { LineState, ReceiverState } from '../state.js';
+import { awayAt, fadeFrames, lostAt } from '../range.js';
+import type { Controls, LineState, ReceiverState } from '../state.js';
 import type { Surroundings } from './surroundings.js';
 
 export const startReceiver = ({ lines }: BenchPart, tMs: number): ReceiverState => ({
@@ -38,10 +39,19 @@ function hear(own: BenchPart, state: ReceiverState, { bench, controls, parts, tM
   const { lines, heard } = state;
   const sent = air.frames;
   if (sent === state.sent) return givenUp(own, state, tMs);
-  const share = controls[bench.parts[own.transmitter!]!.loss] ?? 0;
-  if (isFrameLost(share, own.index, sent)) return givenUp(own, { ...state, sent, missed: true }, tMs);
+  if (isLostOnTheWay(own, bench.parts[own.transmitter!]!, controls, sent)) return givenUp(own, { ...state, sent, missed: true }, tMs);
   const { pulses } = air;
   return { pulses, bus: pulses, lines, sent, heard: heard + 1, heardMs: tMs, lost: false, missed: false };
+}
+
+/** By the share that is set, each for itself, or by how far away it is, in runs. */
+function isLostOnTheWay(own: BenchPart, sender: BenchPart, controls: Controls, frame: number): boolean {
+  if (isFrameLost(controls[sender.loss] ?? 0, own.index, frame)) return true;
+  const away = awayAt(controls);
+  // a desk has its lead to what it steers
+  if (!(away > 0) || sender === own) return false;
+  // chances of its own: what is set and how far it is have nothing to do with each other
+  return isFrameLost(lostAt(away, sender.reachM), -2 - own.index, frame, fadeFrames(sender.airMs));
 }
 
 /** Once nothing was heard for too long, what it is set to put out then: of what it last heard. */

@@ -13,13 +13,26 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { handedControls, sticksOf, type StickFace, type StickWay } from '@squallmark/core/channels';
-import { endsSight, lossOf, radioOf, trafficAsDrawn, type Sights } from '@squallmark/core/bench';
+import {
+  AWAY,
+  CRAFT,
+  CRAFT_MOST_DEG,
+  endsSight,
+  GUSTS,
+  lossOf,
+  lostAt,
+  MOST_AWAY_M,
+  radioOf,
+  reachM,
+  trafficAsDrawn,
+  type Sights,
+} from '@squallmark/core/bench';
 import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { bringsChannels, drives, hearsAir, hasControls, speaksByLead, turns, type Sheet } from '@squallmark/core/parts';
 import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
-import { gust, STILL, type Craft } from '@squallmark/core/scene';
+import { STILL, type Craft } from '@squallmark/core/scene';
 import { degrees, groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
 import { Exports } from '../../kit/exports';
@@ -38,7 +51,7 @@ import { PLATFORM } from '../../state/sources/platform';
 import { RigStore } from '../../state/rig-store';
 import { Dial, type Scale } from './dial';
 import { PictureWall } from './pictures/picture-wall';
-import { jointsOf, viewsOf } from './pictures/view-state';
+import { viewsOf } from './pictures/view-state';
 import { PlanDock, type Told } from './plan-dock';
 import { PortRows } from './port-rows';
 import { ProofDesk } from './proof-desk';
@@ -54,12 +67,14 @@ const STICK_KEYS: Record<string, [way: StickWay, to: number]> = {
   ArrowDown: ['right-y', -1],
 };
 
-/** How far the craft can be taken here, degrees. @source [practice] assisted modes stay within about 45° of roll; gusts go beyond */
-const CRAFT_AXES = [
-  { key: 'pitchDeg', label: 'nose up', most: 40 },
-  { key: 'rollDeg', label: 'right side down', most: 60 },
-  { key: 'headingDeg', label: 'heading', most: 180 },
-] as const;
+/** The turns of the craft, with how far each can be taken, degrees. */
+const craftAxes = (
+  [
+    ['pitchDeg', 'nose up'],
+    ['rollDeg', 'right side down'],
+    ['headingDeg', 'heading'],
+  ] as const
+).map(([key, label]) => ({ key, label, name: CRAFT[key], most: CRAFT_MOST_DEG[key] }));
 
 /** In the list of faults: one that whoever proves is not told. */
 const BLIND = ' blind';
@@ -207,32 +222,35 @@ export class Prove {
       ({ id, kind }) => kind === 'slider' || kind === 'knob' || (kind === 'stick' && !paired.has(id)),
     );
   });
-  /** How the craft is held, and what gusts add at this moment of the bench. */
-  protected readonly held = signal<Craft>(STILL);
-  protected readonly gusts = signal(false);
-  protected readonly craft = computed((): Craft => {
-    const held = this.held();
-    if (!this.gusts()) return held;
-    const by = gust(this.frame()?.tMs ?? 0);
-    return {
-      headingDeg: held.headingDeg + by.headingDeg,
-      pitchDeg: held.pitchDeg + by.pitchDeg,
-      rollDeg: held.rollDeg + by.rollDeg,
-    };
+  /** How the craft lies, gusts and all. */
+  protected readonly craft = computed((): Craft => this.frame()?.craft ?? STILL);
+  protected readonly gusts = computed(() => this.position(GUSTS) > 0);
+  /** Laid over by hand, or blown about. */
+  protected readonly isLaid = computed(() => this.gusts() || craftAxes.some(({ name }) => this.position(name) !== 0));
+  protected readonly craftAxes = craftAxes;
+  protected readonly gustsAre = GUSTS;
+  protected readonly awayIs = AWAY;
+  protected readonly mostAwayM = MOST_AWAY_M;
+  /** How far away the craft is, and what that costs the pilot's radio. */
+  protected readonly away = computed(() => {
+    const metres = this.position(AWAY);
+    const pilot = pilotTransmitter(this.rig());
+    const own = partsThat(this.rig(), hasControls).find(({ part }) => part.id === pilot);
+    const lost = own && !speaksByLead(own.sheet) ? lostAt(metres, reachM(own.sheet, 'orders')) : 0;
+    const [far, pct] = [`${num(metres)} m`, Math.round(100 * lost)];
+    return { metres, shown: pct ? `${far} · −${pct} %` : far, says: pct ? `${far}, ${pct} % of the frames get lost` : far };
   });
-  protected readonly craftAxes = CRAFT_AXES;
-  protected readonly still = STILL;
   protected readonly degrees = (deg: number): string => degrees(Math.round(deg));
   protected readonly dials = computed(() => {
     const frame = this.frame();
     const sights = frame?.sights ?? {};
-    const moved = frame && this.craft() !== STILL ? jointsOf(this.rig(), frame, this.craft()) : null;
+    const held = frame && this.isLaid() ? frame.held : {};
     const moving = partsThat(this.rig(), (sheet) => turns(sheet) || drives(sheet));
     return moving.flatMap(({ part, sheet }) => {
       const of = moving.length > 1 ? part.label : '';
       const axes = sheet.joints.map(({ id, label, minDeg, maxDeg }) => {
         const key = `${part.id}.${id}`;
-        const value = moved?.get(key) ?? numberOf(sights[`${key}-angle`]);
+        const value = held[key] ?? numberOf(sights[`${key}-angle`]);
         return { key, value, of, scale: { label, from: minDeg, to: maxDeg, unit: '°' as const }, note: '' };
       });
       return [...axes, ...drivesOf(part.id, sheet, sights).map((d) => ({ ...d, of, value: numberOf(sights[d.key]) }))];
@@ -249,7 +267,7 @@ export class Prove {
   /** What every camera sees. */
   protected readonly views = computed(() => {
     const frame = this.frame();
-    return frame ? viewsOf(this.rig(), frame, this.craft()) : [];
+    return frame ? viewsOf(this.rig(), frame) : [];
   });
   /** Receivers that lost the radio say so; a sound link says nothing. */
   protected readonly links = computed(() => {
@@ -294,6 +312,11 @@ export class Prove {
     return this.frame()?.controls[control] ?? unknown;
   }
 
+  /** How far a hand has laid the craft about one of its axes, degrees. */
+  protected laidDeg({ name, most }: (typeof craftAxes)[number]): number {
+    return Math.round(this.position(name) * most);
+  }
+
   /** Share of a transmitter's frames that get lost on their way, whole per cent. */
   protected lostPct(loss: string): number {
     return Math.round(100 * this.position(loss));
@@ -303,14 +326,9 @@ export class Prove {
     this.bench.setControl(control, to);
   }
 
-  /** Takes the craft about one of its axes, degrees. */
-  protected lay(axis: keyof Craft, deg: number): void {
-    this.held.update((craft) => ({ ...craft, [axis]: deg }));
-  }
-
+  /** Level, at hand, and no wind. */
   protected level(): void {
-    this.held.set(STILL);
-    this.gusts.set(false);
+    for (const name of [...craftAxes.map((a) => a.name), GUSTS, AWAY]) this.set(name, 0);
   }
 
   protected setStick(stick: StickFace, { axis, to }: { axis: 'x' | 'y'; to: number }): void {

@@ -1,0 +1,118 @@
+/** Where each camera looks, and how its horizon lies, whatever the craft does under it. */
+import { sees, type Joint } from '../parts/index.js';
+import { partsThat, type Part, type Rig } from '../rig/index.js';
+import {
+  chainTurn,
+  craftTurn,
+  leanDeg,
+  stabilised,
+  STILL,
+  turnAbout,
+  turnersOf,
+  within,
+  type Craft,
+  type Hold,
+  type Turn,
+} from '../scene/index.js';
+import type { Bench, BenchPart } from './compile.js';
+import { craftAt } from './craft.js';
+import { isFlawed } from './flaws.js';
+import { isAwakeAt } from './run.js';
+import type { BenchState } from './state.js';
+
+/** Sight of how far the horizon of a camera's picture leans, degrees. */
+export const leanSight = (camera: string): string => `${camera}.lean`;
+
+/** Where a camera looks, with the angles that its joints take for it. */
+export interface Look {
+  turn: Turn;
+  /** By `part.joint`, degrees. */
+  degs: readonly (readonly [joint: string, deg: number])[];
+}
+
+/** How far a gimbal leans that was moved while it looked for level, degrees. @source invented for the picture */
+const LEAN_DEG = 7;
+
+/** What each mode of a gimbal holds by; one without modes follows the nose. */
+const HOLDS: Readonly<Record<string, Hold>> = {
+  'follow nose': 'nose',
+  'follow craft': 'craft',
+  'hold heading': 'heading',
+};
+
+/** A joint of a part on the way from the frame to a camera. */
+interface Turner {
+  own: BenchPart;
+  at: number;
+  joint: Joint;
+}
+
+const TURNERS = new WeakMap<Bench, Map<string, readonly Turner[]>>();
+
+/** What turns a camera, the one at the frame first. */
+export function turnersAt(bench: Bench, camera: string): readonly Turner[] {
+  let known = TURNERS.get(bench);
+  if (!known) TURNERS.set(bench, (known = new Map()));
+  let own = known.get(camera);
+  if (!own) {
+    own = turnersOf(bench.rig, camera).flatMap(({ part, joint }): Turner[] => {
+      const by = bench.parts.find((p) => p.part.id === part);
+      return by ? [{ own: by, at: by.sheet.joints.findIndex((j) => j.id === joint.id), joint }] : [];
+    });
+    known.set(camera, own);
+  }
+  return own;
+}
+
+/** Where a camera looks at a moment. A gimbal without volts hangs as it lies, and so does a joint whose motor has no power. */
+export function lookOf(bench: Bench, state: BenchState, camera: string): Look {
+  const craft = craftAt(state);
+  const turners = turnersAt(bench, camera);
+  const chain = turners.map((t) => ({ joint: t.joint, deg: angleAt(state, t) }));
+  const gimbal = turners[0]?.own;
+  const fed = bench.supplies.at(state.power.draw);
+  const isOn = !gimbal || fed[gimbal.index]!.feed === 'fed';
+  const held = chain.map((c, i) => (hasPower(state, turners[i]!) ? c : { ...c, joint: stuck(c.joint, c.deg) }));
+  const { turn, degs } = isOn
+    ? stabilised(craft, held, holdAt(state, gimbal))
+    : { turn: chainTurn(chain, craftTurn(craft)), degs: chain.map((c) => c.deg) };
+  const isLeaning = turners.some(({ own }) => isFlawed(bench.flaws, 'leaning', own.part.id));
+  return {
+    turn: isLeaning ? within(turn, turnAbout([1, 0, 0], LEAN_DEG)) : turn,
+    degs: turners.map(({ own, joint }, i) => [`${own.part.id}.${joint.id}`, degs[i]!]),
+  };
+}
+
+/** How far its horizon leans, degrees, in steps of a tenth. */
+export const leanOf = (bench: Bench, state: BenchState, camera: string): number =>
+  Math.round(leanDeg(lookOf(bench, state, camera).turn) * 10) / 10;
+
+const angleAt = (state: BenchState, { own, at, joint }: Turner): number =>
+  (isAwakeAt(state, own.index) ? state.parts[own.index]!.does?.joints[at] : undefined) ?? joint.homeDeg;
+
+/** The windows in which its motor has power, one of them is open; nobody says anything, it has. */
+function hasPower(state: BenchState, { own, at }: Turner): boolean {
+  const answers = state.parts[own.index]!.does?.answers;
+  return (own.axes[at]?.powers ?? []).every(({ by, windows }) => {
+    const said = answers?.[by];
+    return said === undefined || Number.isNaN(said) || windows.includes(said);
+  });
+}
+
+const stuck = (joint: Joint, deg: number): Joint => ({ ...joint, endless: false, freeDeg: [deg, deg] });
+
+function holdAt(state: BenchState, gimbal: BenchPart | undefined): Hold {
+  const at = gimbal?.functions.findIndex(({ fn }) => fn.what === 'gimbal-mode') ?? -1;
+  const window = at < 0 ? undefined : state.parts[gimbal!.index]!.does?.answers[at];
+  const label = window === undefined ? undefined : gimbal!.functions[at]!.fn.windows?.[window]?.label;
+  return (label !== undefined && HOLDS[label]) || 'nose';
+}
+
+/** Cameras whose horizon stays level when what carries them is laid over by so much, as far as their sheets tell. @param laid degrees, right side down */
+export const levelled = (rig: Rig, laid: number): Part[] =>
+  partsThat(rig, sees).flatMap(({ part }) => {
+    const chain = turnersOf(rig, part.id).map(({ joint }) => ({ joint, deg: joint.homeDeg }));
+    if (!chain.length || chain.some(({ joint }) => !joint.axis)) return [];
+    const craft: Craft = { ...STILL, rollDeg: laid };
+    return Math.abs(leanDeg(stabilised(craft, chain, 'nose').turn)) < 1 ? [part] : [];
+  });
