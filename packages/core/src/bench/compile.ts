@@ -158,6 +158,8 @@ export interface BenchPart {
   pictureInputs: readonly string[];
   /** Receivers: bench index of the transmitter they hear; a desk's own. */
   transmitter: number | null;
+  /** Receivers: bench index of the box that sends for it, where its radio is one of its own. */
+  via: number | null;
 }
 
 /** A part that is told some slots of some lines. */
@@ -248,7 +250,9 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
   };
   const heard = all.map(({ part, sheet }, index): Untold => {
     const air = airInto(rig, conversations, part.id);
-    const sender = speaksByLead(sheet) ? part : air && !air.troubles.length ? air.talker.part : undefined;
+    // a box that nobody tells anything sends nothing
+    const isSent = air !== undefined && !air.troubles.length && hasControls(air.talker.sheet);
+    const sender = speaksByLead(sheet) ? part : isSent ? air.talker.part : undefined;
     const hears = linesInto(part.id);
     const shaping = rig.shaping.filter((s) => s.transmitter === part.id);
     const names = Object.fromEntries(sheet.controls.map((c) => [c.id, controlName(rig, part.id, c.id)]));
@@ -290,6 +294,7 @@ export function compileBench(drawn: Rig, charge = 1, flaws: readonly Flaw[] = []
       pictureInputs: sheet.links.filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen').map((l) => l.id),
       failSafes: rig.failSafes.filter((f) => f.receiver === part.id),
       transmitter: sender ? indexOf.get(sender.id)! : null,
+      via: sender && sender !== part && air?.via ? indexOf.get(air.via.id)! : null,
     };
   });
   const menus = heard.map((own) => menusOf(rig, conversations, own, heard, indexOf));

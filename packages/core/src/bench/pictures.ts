@@ -1,5 +1,5 @@
 /** Which picture arrives where, through switchers, gimbals and displays on its way, through the air, and over a network. */
-import { carriesNetwork, encodes, isNetworkPlug, sees } from '../parts/index.js';
+import { carriesNetwork, encodes, isNetworkPlug, sees, sendsOwnEye } from '../parts/index.js';
 import { screenPictures, type ScreenPicture } from '../loom/index.js';
 import { isDeaf } from './flaws.js';
 import type { Bench, BenchPart } from './compile.js';
@@ -17,6 +17,7 @@ export interface Picture {
 export function pictureInto(bench: Bench, state: BenchState, part: number, input?: string): Picture | null {
   const own = bench.parts[part]!;
   if (!isAwakeAt(state, own.index)) return null;
+  if (input === undefined && sendsOwnEye(own.sheet)) return ownPicture(own, '');
   const link = input ?? own.pictureInputs.find((l) => bench.pictures.has(`${own.part.id}.${l}`));
   if (link === undefined) return null;
   const [camera] = isNetwork(own, link) ? camerasOver(bench, state, part, link) : [];
@@ -76,8 +77,10 @@ function pictureFrom(bench: Bench, state: BenchState, part: number, output: stri
   if (path) return pictureInto(bench, state, part, chosenInput(own, path, state));
   const link = own.sheet.links.find((l) => l.id === output);
   if (link?.kind === 'radio' || link?.kind === 'antenna') return pictureInto(bench, state, part);
-  return { part: own.part.id, label: own.part.label, standard: link?.params.standard ?? '' };
+  return ownPicture(own, link?.params.standard ?? '');
 }
+
+const ownPicture = ({ part }: BenchPart, standard: string): Picture => ({ part: part.id, label: part.label, standard });
 
 /** A switcher shows the input its function chose; untold, its first. */
 function chosenInput(own: BenchPart, path: BenchPart['sheet']['pictures'][number], state: BenchState): string {

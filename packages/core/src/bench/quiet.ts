@@ -42,7 +42,7 @@ function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
   if ((does && does.nextMs < Infinity) || menus.some((m) => m.nextMs < Infinity)) return false;
   if (!receives || own.transmitter === null) return true;
   const air = state.parts[own.transmitter]!.sends!;
-  const isGone = isSilent(state, bench.parts[own.transmitter]!.radio) || !isAwakeAt(state, own.transmitter);
+  const isGone = isSilent(state, bench.parts[own.transmitter]!.radio) || !isAwakeAt(state, own.transmitter) || (own.via !== null && !isAwakeAt(state, own.via));
   // what gets lost by chance may be the next, and long enough for the radio to be given up
   const { loss, reachM } = bench.parts[own.transmitter]!;
   if (!isGone && ((state.controls[loss] ?? 0) > 0 || lostAt(awayAt(state.controls), reachM) > 0)) return false;

@@ -15,6 +15,16 @@ export const sentBy = (
   { part, sheet }: Pick<LinkEnd, 'part' | 'sheet'>,
 ): Part | undefined => (speaksByLead(sheet) ? part : airInto(rig, all, part.id)?.talker.part);
 
+/** Desks whose radio is a box on a lead, by that box. */
+const desksOf = (all: readonly Conversation[]): ReadonlyMap<string, Part> =>
+  new Map(all.flatMap((c) => (c.via ? [[c.via.id, c.talker.part] as const] : [])));
+
+/** Whoever speaks to receivers: what has a radio of its own, and the desk in place of a box that sends for it. */
+function speakers(rig: Rig, all: readonly Conversation[]): Part[] {
+  const desks = desksOf(all);
+  return partsThat(rig, speaksAir).map(({ part }) => desks.get(part.id) ?? part);
+}
+
 /**
  * Which transmitter each receiver is bound to, by id. What the rig says goes first. A receiver wired to a transmitter's trainer
  * socket hears the second transmitter, never the one it is plugged into. Of the others each hears the transmitter whose work it
@@ -24,12 +34,15 @@ export const boundReceivers = oncePerSlices(
   ['parts', 'cables', 'sheets', 'held', 'handOvers', 'wishes', 'bindings', 'shaping'],
   (rig): ReadonlyMap<string, string> => {
     const all = findConversations(rig);
-    const transmitters = partsThat(rig, speaksAir).map(({ part }) => part);
+    const transmitters = speakers(rig, all);
+    // whoever says to which box it is bound means the desk before it
+    const desks = desksOf(all);
     const bound = new Map<string, string>();
     const open: Part[] = [];
     for (const { part } of partsThat(rig, hearsAir)) {
       const host = saidBy(all, part.id).find((c) => hasControls(c.listener.sheet))?.listener.part;
-      const own = part.bound ?? (host && heardInSocket(rig, transmitters, host.id));
+      const named = part.bound && (desks.get(part.bound)?.id ?? part.bound);
+      const own = named ?? (host && heardInSocket(rig, transmitters, host.id));
       if (own !== undefined && transmitters.some((t) => t.id === own)) bound.set(part.id, own);
       else if (!host) open.push(part);
     }
@@ -55,8 +68,7 @@ export function ownRadios(rig: Rig, all: readonly Conversation[] = findConversat
   const seconds = new Set(rig.handOvers.map((h) => h.to));
   const onLead = (id: string): boolean =>
     saidBy(all, id).some((c) => c.kind === 'ppm' && hasControls(c.listener.sheet));
-  return partsThat(rig, speaksAir)
-    .map(({ part }) => part)
+  return speakers(rig, all)
     .filter((p) => !seconds.has(p.id) && !onLead(p.id));
 }
 

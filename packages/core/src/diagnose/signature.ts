@@ -163,6 +163,7 @@ const sticksOf = ({ parts }: Bench, { menus }: BenchPart): HeardFunction[] =>
 const upstream = (own: BenchPart): readonly number[] => [
   ...own.upstream,
   ...(own.transmitter === null ? [] : [own.transmitter]),
+  ...(own.via === null ? [] : [own.via]),
   ...own.handed.map((h) => h.second),
 ];
 
@@ -250,7 +251,7 @@ function partTexts(bench: Bench, own: BenchPart): PartTexts {
     ]),
     told: functions.map((f) => JSON.stringify(toldBy(f))),
     picturesFrom: [...pictures.map(([, from]) => from.part), ...shown.cameras],
-    way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.idle]),
+    way: JSON.stringify([part.id, feed, startsMs, hears, transmitter, own.via, own.idle]),
     bySlot,
     failSafes: JSON.stringify(own.failSafes),
   };

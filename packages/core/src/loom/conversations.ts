@@ -1,7 +1,9 @@
 import {
   carriesNetwork,
   flies,
+  hasControls,
   hearsAir,
+  isRadioModule,
   sees,
   speaksAir,
   type Link,
@@ -65,6 +67,8 @@ export interface Conversation {
   talker: LinkEnd;
   listener: LinkEnd;
   troubles: Trouble[];
+  /** The box that sends for the talker, where the talker's radio is one of its own. */
+  via?: Part;
 }
 
 export const pinOf = (end: { part: Part }, at: PinAt): PinRef => ({ part: end.part.id, port: at.port, pin: at.pin });
@@ -90,13 +94,8 @@ export const findConversations = oncePerSlices(
   (rig): readonly Conversation[] => {
     const nets = findNets(rig);
     const ends = linkEnds(rig);
-    return [
-      ...oneWire(rig, ends, nets),
-      ...busOnSerial(rig, ends, nets),
-      ...serialPairs(rig, ends, nets),
-      ...overAir(ends),
-      ...byLight(ends),
-    ];
+    const byLead = [...oneWire(rig, ends, nets), ...busOnSerial(rig, ends, nets), ...serialPairs(rig, ends, nets)];
+    return [...byLead, ...overAir(ends).map((c) => fromDesk(byLead, c)), ...byLight(ends)];
   },
 );
 
@@ -129,7 +128,11 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
 
 /** An aerial's shield is a wire of its lead where both sheets have a contact for it. */
 const wantsReturn = (talker: LinkEnd, listener: LinkEnd): boolean =>
-  !OWN_RETURN.has(talker.link.kind) || (talker.link.kind === 'antenna' && hasReturn(talker) && hasReturn(listener));
+  OWN_RETURN.has(talker.link.kind)
+    ? talker.link.kind === 'antenna' && hasReturn(talker) && hasReturn(listener)
+    : !(isPair(talker) && isPair(listener));
+/** Two wires that are each other's return, in a plug without a ground. @source [practice] a picture over a twisted pair */
+const isPair = (end: LinkEnd): boolean => (end.link.alsoPins?.length ?? 0) > 0 && !hasReturn(end);
 const hasReturn = ({ sheet, link }: LinkEnd): boolean =>
   !!sheet.ports.find((p) => p.id === link.pins.data?.port)?.pins.some((pin) => pin.line === 'ground');
 
@@ -383,6 +386,15 @@ function overAir(ends: LinkEnd[]): Conversation[] {
   return radio
     .filter((end) => end.link.way === 'talk' && speaksAir(end.sheet))
     .flatMap((talker) => listeners.map((listener) => ({ kind: 'radio' as const, talker, listener, troubles: [] })));
+}
+
+/** What the radio of a set sends are the controls of the desk that tells it by a lead. */
+function fromDesk(byLead: readonly Conversation[], air: Conversation): Conversation {
+  if (!isRadioModule(air.talker.sheet)) return air;
+  const told = byLead.find((c) => c.listener.part.id === air.talker.part.id && hasControls(c.talker.sheet));
+  if (!told) return air;
+  const { part, sheet, live } = told.talker;
+  return { ...air, talker: { part, sheet, link: air.talker.link, live }, troubles: told.troubles, via: air.talker.part };
 }
 
 /** A light and an eye, of which one has no plug for a lead between them: whoever fits them puts the one before the other. */

@@ -1,10 +1,10 @@
 import {
   anyOver,
-  hasApps,
   hasControls,
   hearsAir,
   ownEar,
   isOnlyBetween,
+  isScreen,
   sees,
   showsAir,
   type Sheet,
@@ -51,7 +51,7 @@ function darkReason(conversations: readonly Conversation[], part: string, sheet:
   if (given === taken) return null;
   const onAir = sheet.links.some((l) => isApart(l.kind));
   if (given) return onAir ? null : 'no picture comes to it';
-  return onAir || hasApps(sheet) ? null : 'nothing takes its picture';
+  return onAir || isScreen(sheet) ? null : 'nothing takes its picture';
 }
 
 function secondReceiver(rig: Rig, conversations: readonly Conversation[], id: string): string {

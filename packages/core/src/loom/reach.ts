@@ -1,4 +1,4 @@
-import { carriesDataByAir, hasApps, hasControls, hearsAir, type LinkKind } from '../parts/index.js';
+import { carriesDataByAir, hasApps, hasControls, hearsAir, isScreenRadio, type LinkKind } from '../parts/index.js';
 import { oncePerRig, partsThat } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 
@@ -39,8 +39,16 @@ export const networkHops = oncePerRig((rig): ReadonlyMap<string, readonly Hop[]>
     if (meets(a.sheet, b.sheet)) both(a.part.id, b.part.id, 'air', 'ethernet', [null, null]);
   for (const [a, b] of pairsAmong(partsThat(rig, (sheet) => wireless(sheet) !== undefined)))
     both(a.part.id, b.part.id, 'air', 'ethernet', [wireless(a.sheet)!, wireless(b.sheet)!]);
+  for (const { part, sheet } of partsThat(rig, (own) => screenRadio(own) !== undefined))
+    for (const screen of partsThat(rig, reachesRadios))
+      both(part.id, screen.part.id, 'air', 'radio', [screenRadio(sheet)!, null]);
   return hops;
 });
+
+/** The radio of a part by which a phone asks it: whatever screen is near meets it. */
+const screenRadio = (sheet: Sheet): string | undefined => sheet.links.find((l) => isScreenRadio(sheet, l))?.id;
+const reachesRadios = (sheet: Sheet): boolean =>
+  hasApps(sheet) && (wireless(sheet) !== undefined || sheet.links.some((l) => l.kind === 'radio'));
 
 type Sheet = Conversation['talker']['sheet'];
 

@@ -112,6 +112,9 @@ export const hasControls = (sheet: Sheet): boolean => sheet.controls.length > 0;
 /** A screen with an app runs on it, for showing pictures or for steering. */
 export const hasApps = (sheet: Sheet): boolean => (sheet.apps?.length ?? 0) > 0;
 
+/** A person sees on it what comes to it: it has an app, or the sheet's group says so, since by its plugs it could be a box between. */
+export const isScreen = (sheet: Sheet): boolean => hasApps(sheet) || sheet.role === 'display';
+
 /** It is held, or stands on the ground: a person moves its controls, or it weighs nothing on board. */
 export const staysOnGround = (sheet: Sheet): boolean => sheet.massG === 0 || (hasControls(sheet) && speaksAir(sheet));
 
@@ -140,9 +143,16 @@ export const handsOn = ({ links }: Sheet): boolean => links.some((l) => l.way !=
 export const hasPictureIn = ({ links }: Sheet): boolean =>
   links.some((l) => l.way === 'listen' && PICTURES.has(l.kind) && l.kind !== 'ethernet');
 
+/** A radio over which screens ask, and no transmitter: a phone meets it. */
+export const isScreenRadio = ({ functions }: Sheet, { id, kind }: Link): boolean => {
+  if (kind !== 'radio') return false;
+  const ways = functions.flatMap((f) => f.askedBy.filter((way) => 'over' in way && way.over.includes(id)));
+  return ways.some((way) => way.by === 'screen') && !ways.some((way) => way.by === 'slot');
+};
+
 /** Hears a transmitter through the air, and puts out what it hears or does it itself. What only shows pictures does not. */
 export const hearsAir = oncePerSheet((sheet) => {
-  const air = sheet.links.find((l) => l.kind === 'radio' && l.way === 'listen');
+  const air = sheet.links.find((l) => l.kind === 'radio' && l.way === 'listen' && !isScreenRadio(sheet, l));
   if (!air) return false;
   return (
     // what comes out of a part with controls is what they say
@@ -175,7 +185,7 @@ export const bringsChannels = (sheet: Sheet): boolean => hearsAir(sheet) || spea
 /** Sends what its controls say, for receivers that are bound to it. The radio of a picture sender says nothing to them. */
 export const speaksAir = oncePerSheet(
   (sheet) =>
-    sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk') && (hasControls(sheet) || !hasPictureIn(sheet)),
+    sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk') && (hasControls(sheet) || !(hasPictureIn(sheet) || sendsOwnEye(sheet))),
 );
 
 /** A network both ways is a conversation; only what talks over it sends a picture. */
@@ -234,14 +244,42 @@ export const antennaLinks = (sheet: Sheet): Link[] =>
 /** What radiates or hears through it has its foot here. */
 export const isAntenna = oncePerSheet((sheet) => sheet.links.some((l) => l.kind === 'antenna' && l.way === 'listen'));
 
+/** The radio of a set in a box of its own: it sends what a desk tells it by a lead, and has nothing else to say. */
+export const isRadioModule = oncePerSheet(
+  ({ links, controls, functions }) =>
+    !controls.length &&
+    !functions.length &&
+    links.some((l) => l.kind === 'radio' && l.way !== 'listen') &&
+    links.some((l) => l.way === 'listen' && CHANNEL_LEADS.has(l.kind)) &&
+    links.every((l) => isAir(l) || (l.way !== 'talk' && (CHANNEL_LEADS.has(l.kind) || DATA_LEADS.has(l.kind)))),
+);
+
+/** A lens and a sender in one case: no lead brings the picture that it sends. What talks over a network, flies or is steered by hand is none. */
+export const sendsOwnEye = oncePerSheet(
+  (sheet) =>
+    sheet.view !== undefined &&
+    !hasPictureIn(sheet) &&
+    !hasControls(sheet) &&
+    !flies(sheet) &&
+    !sheet.links.some(isNetworkPlug) &&
+    talksByAir(sheet),
+);
+
+/** By a radio that only talks, or by an antenna that nothing else on the sheet speaks of. */
+const talksByAir = ({ links }: Sheet): boolean => {
+  const radios = links.filter((l) => l.kind === 'radio');
+  return radios.length ? radios.some((l) => l.way === 'talk') : links.some((l) => l.kind === 'antenna' && l.way === 'talk');
+};
+
 /**
- * Takes a picture by lead and sends it through the air, by an antenna on a foot or by one inside. What carries a network over the air
- * is no sender of pictures.
+ * Takes a picture by lead, or sees one itself, and sends it through the air, by an antenna on a foot or by one inside. What carries a
+ * network over the air is no sender of pictures.
  */
 export const sendsPictures = oncePerSheet(
   (sheet) =>
-    hasPictureIn(sheet) &&
-    (radiates(sheet) || (!hasControls(sheet) && sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk'))),
+    sendsOwnEye(sheet) ||
+    (hasPictureIn(sheet) &&
+      (radiates(sheet) || (!hasControls(sheet) && sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk')))),
 );
 
 /** Feels the earth's field: nothing else on a sheet tells such a sensor from others, so the sheet, or its group, says it. */
@@ -252,7 +290,9 @@ export const isFused = ({ fused, role }: Sheet): boolean => fused ?? role === 'f
 
 /** Takes pictures from the air, by a radio of its own: to show them, or to hand them on by lead. */
 export const showsAir = (sheet: Sheet): boolean =>
-  sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen') && !hearsAir(sheet) && !sendsPictures(sheet);
+  sheet.links.some((l) => l.kind === 'radio' && l.way === 'listen' && !isScreenRadio(sheet, l)) &&
+  !hearsAir(sheet) &&
+  !sendsPictures(sheet);
 
 /** Links that a contact is one of the first pins of. */
 export const linksAt = ({ links }: Sheet, { port, pin }: PinAt): Link[] =>

@@ -1,14 +1,15 @@
 import { networkSight, screenSight } from '../bench/index.js';
 import { findChains } from '../channels/index.js';
 import { PICTURE_KINDS, screenPictures, sentInto, type Conversation, type LinkEnd } from '../loom/index.js';
-import { carriesNetwork, isNetworkPlug, sees, type Link, type Sheet } from '../parts/index.js';
+import { carriesNetwork, isNetworkPlug, isScreen, sees, sendsOwnEye, type Link, type Sheet } from '../parts/index.js';
 import { oncePerRig, partsWithSheets, portLabel, sheetOf, type Part, type Rig } from '../rig/index.js';
 import type { BareStep } from './step.js';
 
 /** Inputs of a part where a picture ends, or leaves the wires: a display, an air unit, a recorder. */
 const pictureInputs = oncePerRig((rig: Rig): { part: Part; link: Link }[] =>
   partsWithSheets(rig).flatMap(({ part, sheet }) => {
-    const passedOn = new Set(sheet.pictures.flatMap((p) => p.inputs));
+    // what a screen hands on is seen on it all the same
+    const passedOn = new Set(isScreen(sheet) ? [] : sheet.pictures.flatMap((p) => p.inputs));
     return sheet.links
       .filter((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen' && !passedOn.has(l.id) && !carriesNetwork(sheet))
       .map((link) => ({ part, link }));
@@ -31,6 +32,7 @@ export function sourceInto(
   while (!seen.has(`${at} ${into}`)) {
     seen.add(`${at} ${into}`);
     const sender = sentInto(rig, at, into);
+    if (sender && sendsOwnEye(sheetOf(rig, sender.id))) return sender;
     if (sender) {
       [at, into] = [sender.id, pictureInOf(sheetOf(rig, sender.id))];
       continue;

@@ -49,7 +49,7 @@ export const editSchema = z.discriminatedUnion('kind', [
     cable: idSchema,
     wire: wireIndex,
     gaugeAwg: z.int().min(4).max(36).optional(),
-    lengthMm: z.number().min(1).max(20000).optional(),
+    lengthMm: z.number().min(1).max(200_000).optional(),
     colour: z.string().max(24).optional(),
     /** Null takes it out. */
     inline: cable.shape.wires.element.shape.inline.unwrap().nullable().optional(),

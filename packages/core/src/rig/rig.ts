@@ -68,7 +68,7 @@ const wireSchema = z.strictObject({
   to: pinRefSchema,
   colour: wordLeaf('Colour', 24),
   gaugeAwg: whole('Gauge', 'AWG', 4, 36),
-  lengthMm: figure('Length', 'mm', 1, 20000),
+  lengthMm: figure('Length', 'mm', 1, 200_000),
   /** What sits in the middle of the wire. */
   inline: z
     .discriminatedUnion('kind', [

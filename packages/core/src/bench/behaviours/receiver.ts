@@ -34,11 +34,13 @@ export function stepReceiver(own: BenchPart, state: ReceiverState, at: Surroundi
 }
 
 /** The radio as it is at this moment. */
-function hear(own: BenchPart, state: ReceiverState, { bench, controls, parts, tMs }: Surroundings): ReceiverState {
+function hear(own: BenchPart, state: ReceiverState, at: Surroundings): ReceiverState {
+  const { bench, controls, parts, tMs } = at;
   const air = parts[own.transmitter!]!.sends!;
   const { lines, heard } = state;
   const sent = air.frames;
-  if (sent === state.sent) return givenUp(own, state, tMs);
+  const isSent = own.via === null || at.isAwake(own.via);
+  if (sent === state.sent || !isSent) return givenUp(own, isSent ? state : { ...state, sent }, tMs);
   if (isLostOnTheWay(own, bench.parts[own.transmitter!]!, controls, sent)) return givenUp(own, { ...state, sent, missed: true }, tMs);
   const { pulses } = air;
   return { pulses, bus: pulses, lines, sent, heard: heard + 1, heardMs: tMs, lost: false, missed: false };

@@ -36,7 +36,7 @@ const USUAL_AWG = [10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30];
             label="length"
             unit="mm"
             [least]="1"
-            [most]="20000"
+            [most]="200000"
             [step]="10"
             [value]="cable().lengthMm"
             live
