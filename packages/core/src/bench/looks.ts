@@ -1,16 +1,14 @@
 /** Where each camera looks, and how its horizon lies, whatever the craft does under it. */
 import { sees, type Joint } from '../parts/index.js';
-import { partsThat, type Part, type Rig } from '../rig/index.js';
+import { clamp } from '../units/index.js';
+import { partsThat, sheetOf, type Part, type Rig } from '../rig/index.js';
 import {
   chainTurn,
   craftTurn,
-  leanDeg,
   stabilised,
-  STILL,
   turnAbout,
   turnersOf,
   within,
-  type Craft,
   type Hold,
   type Turn,
 } from '../scene/index.js';
@@ -83,9 +81,28 @@ export function lookOf(bench: Bench, state: BenchState, camera: string): Look {
   };
 }
 
-/** How far its horizon leans, degrees, in steps of a tenth. */
-export const leanOf = (bench: Bench, state: BenchState, camera: string): number =>
-  Math.round(leanDeg(lookOf(bench, state, camera).turn) * 10) / 10;
+/**
+ * How far the horizon of a camera's picture leans, degrees: what the joint that levels it cannot take out of the craft's roll. Whichever
+ * way the other joints stand, a gimbal with such a joint keeps it. @source [practice]
+ */
+export function leanOf(bench: Bench, state: BenchState, camera: string): number {
+  const { rollDeg } = craftAt(state);
+  const turners = turnersAt(bench, camera);
+  const own = turners.find(({ joint }) => levelsBy(joint));
+  const isOn = own && bench.supplies.at(state.power.draw)[own.own.index]!.feed === 'fed' && hasPower(state, own);
+  const isLeaning = turners.some(({ own: by }) => isFlawed(bench.flaws, 'leaning', by.part.id));
+  return rollDeg - (isOn ? takenOut(own.joint, rollDeg) : 0) + (isLeaning ? LEAN_DEG : 0);
+}
+
+/** Its axis runs ahead, as far as its sheet or what moves it tells. */
+const levelsBy = ({ axis }: Joint): boolean => axis !== undefined && Math.abs(axis[0]) > Math.hypot(axis[1], axis[2]);
+
+/** So much of a roll a joint makes good. */
+function takenOut({ freeDeg, minDeg, maxDeg, endless }: Joint, rollDeg: number): number {
+  const [least, most] = freeDeg ?? [minDeg, maxDeg];
+  // the joint turns against the craft
+  return endless ? rollDeg : -clamp(-rollDeg, least, most);
+}
 
 const angleAt = (state: BenchState, { own, at, joint }: Turner): number =>
   (isAwakeAt(state, own.index) ? state.parts[own.index]!.does?.joints[at] : undefined) ?? joint.homeDeg;
@@ -108,11 +125,13 @@ function holdAt(state: BenchState, gimbal: BenchPart | undefined): Hold {
   return (label !== undefined && HOLDS[label]) || 'nose';
 }
 
-/** Cameras whose horizon stays level when what carries them is laid over by so much, as far as their sheets tell. @param laid degrees, right side down */
+/**
+ * Cameras whose horizon stays level when what carries them is laid over by so much, as far as their sheets tell. Where a channel may take
+ * the power of its motors away, none is. @param laid degrees
+ */
 export const levelled = (rig: Rig, laid: number): Part[] =>
   partsThat(rig, sees).flatMap(({ part }) => {
-    const chain = turnersOf(rig, part.id).map(({ joint }) => ({ joint, deg: joint.homeDeg }));
-    if (!chain.length || chain.some(({ joint }) => !joint.axis)) return [];
-    const craft: Craft = { ...STILL, rollDeg: laid };
-    return Math.abs(leanDeg(stabilised(craft, chain, 'nose').turn)) < 1 ? [part] : [];
+    const own = turnersOf(rig, part.id).find(({ joint }) => levelsBy(joint));
+    const isGated = own && sheetOf(rig, own.part).functions.some((f) => f.powers);
+    return own && !isGated && takenOut(own.joint, laid) === laid ? [part] : [];
   });

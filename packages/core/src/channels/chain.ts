@@ -212,6 +212,8 @@ function wayInto(
 export function receiversOf(all: readonly Conversation[], { path: [first] }: Chain): ReadonlySet<string> {
   if (!first) return new Set();
   const { listener, talker, kind } = first;
+  // a desk by its lead hears nothing that could get lost
+  if (!hearsAir(talker.sheet)) return new Set();
   const beside = passesOn(listener.sheet) && kind !== 'pulse' ? (into(all).get(listener.part.id) ?? []) : [];
   const sound = beside.filter((c) => c.kind === kind && hearsAir(c.talker.sheet) && !c.troubles.length);
   return new Set([talker.part.id, ...sound.map((c) => c.talker.part.id)]);

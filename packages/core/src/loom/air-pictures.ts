@@ -85,9 +85,14 @@ function handsOnKindOf({ links: outs }: Sheet, { links: ins }: Sheet): boolean {
 export const sentInto = (rig: Rig, part: string, link: string | undefined): Part | undefined =>
   sheetOf(rig, part).links.some((l) => l.id === link && l.kind === 'radio') ? airSenders(rig).get(part) : undefined;
 
+/** Something here sends pictures and something takes them, whoever takes whose. */
+const hasPicturesByAir = oncePerRig((rig): { is: boolean } => ({
+  is: partsThat(rig, sendsPictures).length > 0 && partsThat(rig, showsAir).length > 0,
+}));
+
 /** Pictures go through the air on this bench, and these two stand on either side of it: no lead goes from one to the other. */
 export const isAcrossAir = (rig: Rig, a: Sheet, b: Sheet): boolean =>
-  airSenders(rig).size > 0 && ![a, b].some(isAntenna) && staysOnGround(a) !== staysOnGround(b);
+  hasPicturesByAir(rig).is && ![a, b].some(isAntenna) && staysOnGround(a) !== staysOnGround(b);
 
 /** Screens that stand on a channel on which nobody here sends. */
 export const untunedScreens = oncePerRig((rig: Rig): readonly Untuned[] => {

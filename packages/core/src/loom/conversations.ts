@@ -53,6 +53,7 @@ const OWN_RETURN: ReadonlySet<LinkKind> = new Set([
   'usb',
   'ribbon',
 ]);
+export const ownReturn = (kind: LinkKind): boolean => OWN_RETURN.has(kind);
 /** Whether a lead of this kind wants a return of its own beside the signal. Light and Ethernet pairs have none. */
 export const bringsGround = (kind: LinkKind): boolean =>
   kind !== 'infra-red' && kind !== 'ethernet' && kind !== 'radio';
@@ -132,8 +133,8 @@ const wantsReturn = (talker: LinkEnd, listener: LinkEnd): boolean =>
     ? talker.link.kind === 'antenna' && hasReturn(talker) && hasReturn(listener)
     : !(isPair(talker) && isPair(listener));
 /** Two wires that are each other's return, in a plug without a ground. @source [practice] a picture over a twisted pair */
-const isPair = (end: LinkEnd): boolean => (end.link.alsoPins?.length ?? 0) > 0 && !hasReturn(end);
-const hasReturn = ({ sheet, link }: LinkEnd): boolean =>
+export const isPair = (end: Pick<LinkEnd, 'sheet' | 'link'>): boolean => (end.link.alsoPins?.length ?? 0) > 0 && !hasReturn(end);
+const hasReturn = ({ sheet, link }: Pick<LinkEnd, 'sheet' | 'link'>): boolean =>
   !!sheet.ports.find((p) => p.id === link.pins.data?.port)?.pins.some((pin) => pin.line === 'ground');
 
 /**

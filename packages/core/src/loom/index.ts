@@ -5,6 +5,7 @@ export {
   otherThanPulses,
   isGivenTo,
   bringsGround,
+  isPair,
   findConversations,
   furtherPairs,
   heardBy,

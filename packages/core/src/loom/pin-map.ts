@@ -4,6 +4,8 @@ import {
   furtherPairs,
   BUS_PROTOCOL,
   bringsGround,
+  isPair,
+  ownReturn,
   otherThanPulses,
   pinOf,
   resourceOf,
@@ -107,7 +109,8 @@ function linkWires(rig: Rig, join: Extract<Join, { kind: 'link' }>, options: Pin
   const signals = signalPairs(talker, listener).map(([a, b, colour]) =>
     wire({ from: pinOf(talker, a), to: pinOf(listener, b), colour, ...inlineOf(talker, listener) }),
   );
-  const ground = feed || options.groundBy || !bringsGround(talker.link.kind) ? null : groundPair(rig, talker, listener);
+  const isAlone = !bringsGround(talker.link.kind) || (isPair(talker) && isPair(listener));
+  const ground = feed || options.groundBy || isAlone ? null : groundPair(rig, talker, listener);
   return [...supply, ...signals, ...(ground ? [wire({ ...ground, colour: groundColour(talker) })] : [])];
 }
 
@@ -163,15 +166,17 @@ export function heldTo(controller: LinkEnd, device: LinkEnd): { to: string; baud
 }
 
 function groundPair(rig: Rig, talker: LinkEnd, listener: LinkEnd): Pick<Wire, 'from' | 'to'> | null {
-  const from = groundNear(talker);
-  const to = groundNear(listener);
+  // a lead that is bought whole has its shield in it, and no wire to another plug
+  const isWhole = ownReturn(talker.link.kind);
+  const from = groundNear(talker, isWhole);
+  const to = groundNear(listener, isWhole);
   return from && to && findPin(rig, from) && findPin(rig, to) ? { from, to } : null;
 }
 
-/** Ground pin on the plug of the link, else the first on the part. */
-function groundNear(end: LinkEnd): PinRef | null {
+/** Ground pin on the plug of the link, else the first on the part unless only that plug is asked. */
+function groundNear(end: LinkEnd, onlyThere: boolean): PinRef | null {
   const own = end.link.pins.data ?? end.link.pins.send ?? end.link.pins.hear;
-  const ports = [...end.sheet.ports].sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
+  const ports = end.sheet.ports.filter((p) => !onlyThere || p.id === own?.port).sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
   for (const port of ports) {
     const pin = port.pins.find((p) => p.line === 'ground');
     if (pin) return { part: end.part.id, port: port.id, pin: pin.n };

@@ -47,6 +47,13 @@ export const passesOn = oncePerSheet(
     links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind)),
 );
 
+/** Passes on whichever of several buses lives: a plug for each of two receivers. */
+export const choosesBus = (sheet: Sheet): boolean =>
+  passesOn(sheet) &&
+  sheet.links.some(
+    (l, _, all) => l.kind !== 'pulse' && CHANNEL_LEADS.has(l.kind) && all.filter((x) => x.kind === l.kind && x.way === 'listen').length > 1,
+  );
+
 /** Passes on and is of no use alone: a trigger box, a decoder. What only reports by bytes what it does, as a speed board, is not between. */
 export const isOnlyBetween = (sheet: Sheet): boolean =>
   passesOn(sheet) && sheet.links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind) && !DATA_LEADS.has(l.kind));

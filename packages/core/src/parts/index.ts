@@ -71,6 +71,7 @@ export {
   eyeLinks,
   worksEye,
   carriesDataByAir,
+  choosesBus,
   carriesNetwork,
   isNetworkPlug,
   sees,

@@ -1,5 +1,6 @@
 import {
   isAcrossAir,
+  isPair,
   isOtherSpeed,
   findConversations,
   leadLength,
@@ -179,11 +180,19 @@ function barred(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): (() => 
     return () =>
       `no lead joins ${a.part.label} ${from.label} (${from.plug.family}) to ${b.part.label} ${to.label} (${to.plug.family})`;
   return (
+    otherWires(talker.end, listener.end) ??
     otherSpeed(talker.end, listener.end) ??
     tooHigh(talker.end, listener.end) ??
     unsuited(a, listener.end, b.part.label) ??
     unsuited(b, talker.end, a.part.label)
   );
+}
+
+/** A picture over two wires that are each other's return, and one over a wire and a ground, meet through a box alone. */
+function otherWires(a: LinkEnd, b: LinkEnd): (() => string) | null {
+  if (a.link.kind !== 'composite' || b.link.kind !== 'composite' || isPair(a) === isPair(b)) return null;
+  const [pair, single] = isPair(a) ? [a, b] : [b, a];
+  return () => `${pair.part.label} has its picture on a pair of wires, and ${single.part.label} on one wire and its ground`;
 }
 
 /** Why two ends that nobody tells a speed do not understand each other; null when they do. */

@@ -17,6 +17,7 @@ import type { Part } from '../rig/index.js';
 import { mostA, packV } from '../rails/index.js';
 import type { BenchView } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
+import { MOST_OF_A_RUN, stacksOf, stackSource } from './stacks.js';
 
 /** A source of a part with what it gives from full to flat. */
 export interface Outlet {
@@ -29,6 +30,8 @@ export interface Outlet {
   fedBy: string | null;
   /** A regulator that a pack here can feed: what raises volts may hang on it, and it on nothing that does. */
   isFirst: boolean;
+  /** Of packs on top of one another: the lowest, whose minus is that of all. */
+  lowest?: Part;
 }
 
 /** A supply of a part with what it takes at its peak. */
@@ -121,10 +124,14 @@ export const peakA = ({ supply: { draw } }: Eater, { volts }: Pick<Outlet, 'volt
 const FIRSTS = new WeakMap<BenchView['parts'], ReadonlySet<string>>();
 
 /** Supplies, as `part.supply`, of regulators that a pack of this bench can feed. */
-function firstsOf(parts: BenchView['parts']): ReadonlySet<string> {
+function firstsOf(view: Pick<BenchView, 'parts' | 'taken'>): ReadonlySet<string> {
+  const { parts } = view;
   let known = FIRSTS.get(parts);
   if (!known) {
-    const packs = parts.flatMap(({ sheet }) => sheet.sources.filter((s) => s.pack).map(voltsOf));
+    const packs = [
+      ...parts.flatMap(({ sheet }) => sheet.sources.filter((s) => s.pack).map(voltsOf)),
+      ...stacksOf(view).map((stack) => voltsOf(stackSource(stack))),
+    ];
     const suits = ({ volts: [low, high] }: Supply): boolean =>
       packs.some(([flat, full]) => flat >= low && full <= high);
     const firsts = parts.flatMap(({ part, sheet }) =>
@@ -145,11 +152,21 @@ const isOfTheBench = (sheet: Sheet, { plus }: Source): boolean =>
   isSpokenAt(sheet, plus.port) &&
   (staysOnGround(sheet) || !sheet.links.some((l) => LENDS.has(l.kind) && l.pins.data?.port === plus.port));
 
-/** Every outlet on the bench; what a computer gives over USB is no part of a wiring. */
-export function outletsOf({ parts }: Pick<BenchView, 'parts'>): Outlet[] {
-  const firsts = firstsOf(parts);
-  return parts.flatMap(({ part, sheet }) =>
-    sheet.sources
+/** Every outlet on the bench; what a computer gives over USB is no part of a wiring, and packs that stand on one another are one. */
+export function outletsOf(view: Pick<BenchView, 'parts' | 'taken'>): Outlet[] {
+  const firsts = firstsOf(view);
+  const stacks = stacksOf(view);
+  const stacked = new Set(stacks.flatMap(({ packs }) => packs.map((p) => p.id)));
+  const whole = stacks.map((stack): Outlet => {
+    const [lowest, top] = [stack.packs[0]!, stack.packs.at(-1)!];
+    const source = stackSource(stack);
+    return {
+      ...{ id: `${top.id}.${source.id}`, part: top, sheet: stack.sheet, source, volts: voltsOf(source) },
+      ...{ fedBy: null, isFirst: false, lowest },
+    };
+  });
+  const single = view.parts.flatMap(({ part, sheet }) =>
+    (stacked.has(part.id) ? [] : sheet.sources)
       .filter((s) => s.kind !== 'stolen' || isOfTheBench(sheet, s))
       .map((source) => ({
         id: `${part.id}.${source.id}`,
@@ -161,6 +178,7 @@ export function outletsOf({ parts }: Pick<BenchView, 'parts'>): Outlet[] {
         isFirst: source.regulator !== undefined && firsts.has(`${part.id}.${source.regulator.fedBy}`),
       })),
   );
+  return [...single, ...whole];
 }
 
 function voltsOf({ regulator, pack, fixedV }: Source): [number, number] {
@@ -170,9 +188,9 @@ function voltsOf({ regulator, pack, fixedV }: Source): [number, number] {
   return [packV(cells, 0, pack?.chemistry), packV(cells, 1, pack?.chemistry)];
 }
 
-export function eatersOf({ parts }: Pick<BenchView, 'parts'>): Eater[] {
-  const firsts = firstsOf(parts);
-  return parts.flatMap(({ part, sheet }) =>
+export function eatersOf(view: Pick<BenchView, 'parts' | 'taken'>): Eater[] {
+  const firsts = firstsOf(view);
+  return view.parts.flatMap(({ part, sheet }) =>
     sheet.supplies.map((supply) => {
       const id = `${part.id}.${supply.id}`;
       return { id, part, sheet, supply, peakW: peakW(supply), isFirst: firsts.has(id) };
@@ -213,8 +231,7 @@ export const fitsButFlat = (outlet: Outlet, eater: Eater): boolean => {
   const usual = pack && packV(pack.cells, MOST_OF_A_RUN, pack.chemistry);
   return usual !== undefined && usual > outlet.volts[0] && fits({ ...outlet, volts: [usual, outlet.volts[1]] }, eater);
 };
-/** Charge above which a pack spends most of a run. @source [mem] */
-const MOST_OF_A_RUN = 0.3;
+
 
 /** Smallest distance to an edge of the band over the whole charge, V. */
 function marginV(outlet: Outlet, { supply }: Eater): number {

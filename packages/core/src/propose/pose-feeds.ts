@@ -23,6 +23,7 @@ import {
   type Outlet,
 } from './outlets.js';
 import { listed, num, voltBand } from '../units/index.js';
+import { stacksOf } from './stacks.js';
 import type { Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -49,11 +50,28 @@ function posePairs(poser: Poser, outlets: Outlet[]): void {
   }
 }
 
+/** Packs that stand on top of one another: plus of the one on minus of the next. @source [practice] two in series for twice the volts */
+function poseStacks(poser: Poser): void {
+  for (const { packs, each } of stacksOf(poser.view))
+    packs.slice(1).forEach((above, i) => {
+      const below = packs[i]!;
+      const need = `stack ${above.id}`;
+      poser.need(need, `${above.label} stands on ${below.label}`, COST.openNice, { part: above.id, lacks: () => 'its plug is taken' });
+      poser.option(
+        { id: `${need} on ${below.id}`, covers: [need] },
+        { do: 'stack', above, below, each },
+        leadCost(poser, { part: below }, { part: above }),
+        `${above.label} on ${below.label}, in series`,
+      );
+    });
+}
+
 /** Every supply must be fed; a regulator only once something hangs on it. */
 export function poseFeeds(poser: Poser): void {
   const outlets = outletsOf(poser.view);
   const eaters = eatersOf(poser.view);
   posePairs(poser, outlets);
+  poseStacks(poser);
   for (const eater of eaters) {
     if (poser.view.fed.has(eater.id)) continue;
     const need = `feed ${eater.id}`;

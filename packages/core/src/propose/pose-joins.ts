@@ -192,7 +192,8 @@ function poseSecondReceivers(poser: Poser): void {
       part: part.id,
       lacks: () => whyNoLead(poser, need, 'no receiver is left for it'),
     });
-    for (const receiver of from) addJoin(poser, receiver, input, { covers: [need], cost: [] });
+    const feeds = sheet.supplies.map((s) => `feed ${part.id}.${s.id}`).filter((feed) => poser.has(feed));
+    for (const receiver of from) addJoin(poser, receiver, input, { covers: [need], wakes: feeds, cost: [] });
   }
 }
 

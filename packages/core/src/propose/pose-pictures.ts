@@ -1,5 +1,5 @@
-import { isAcrossAir, PICTURE_KINDS } from '../loom/index.js';
-import { LINK_WORDS, encodes, isNetworkPlug, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
+import { isAcrossAir, isPair, PICTURE_KINDS } from '../loom/index.js';
+import { LINK_WORDS, encodes, isNetworkPlug, isScreen, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -17,8 +17,11 @@ function stageOf(sheet: Sheet): number {
   // a digital picture is shared out as it comes from its camera, an analogue one with all that is written into it
   if (splits(sheet)) return inputKind(sheet) === 'composite' ? 3.5 : 0.5;
   if (isFromAir(sheet)) return 0;
-  const kindOf = (id: string | undefined) => sheet.links.find((l) => l.id === id)?.kind;
-  if (kindOf(path.inputs[0]) !== kindOf(path.output)) return 1;
+  const linkOf = (id: string | undefined) => sheet.links.find((l) => l.id === id);
+  const [into, out] = [linkOf(path.inputs[0]), linkOf(path.output)];
+  if (into?.kind !== out?.kind) return 1;
+  // onto a pair of wires, and off it again at its far end
+  if (into && out && isPair({ sheet, link: into }) !== isPair({ sheet, link: out })) return isPair({ sheet, link: out }) ? 1 : 1.5;
   // a gimbal that passes its camera's picture on stands before all that chooses or writes
   if (turns(sheet)) return 1;
   return path.inputs.length > 1 ? 2 : 3;
@@ -69,7 +72,9 @@ export function posePictures(poser: Poser): void {
     )
       poser.need(
         overlayNeed(part.id),
-        splits(sheet) ? `${part.label} gets a picture to share out` : `${part.label} writes into the picture`,
+        splits(sheet)
+          ? `${part.label} gets a picture to share out`
+          : `${part.label} ${loops(sheet) ? 'gets a picture' : 'writes into the picture'}`,
         COST.openNice,
         {
           part: part.id,
@@ -77,7 +82,7 @@ export function posePictures(poser: Poser): void {
         },
       );
   }
-  if (view.parts.some(({ sheet }) => splits(sheet)))
+  if (view.parts.some(({ sheet }) => splits(sheet) || loops(sheet)))
     for (const { part, sheet } of view.parts)
       if (takesOne(sheet) && [1, 4].includes(stageOf(sheet)) && !given(part))
         poser.need(shownNeed(part.id), `${part.label} gets a picture`, COST.openNice, {
@@ -105,6 +110,9 @@ const takesOne = (sheet: Sheet): boolean => pictureInputs(sheet) === 1;
 const inputKind = ({ links, pictures: [path] }: Sheet): LinkKind | undefined =>
   links.find((l) => l.id === path?.inputs[0])?.kind;
 
+/** A screen that hands on what it shows. */
+const loops = (sheet: Sheet): boolean => isScreen(sheet) && sheet.pictures.length > 0 && !isFromAir(sheet);
+
 /** One picture comes in and goes out several times. */
 const splits = ({ pictures }: Sheet): boolean =>
   pictures.length > 1 &&
@@ -119,17 +127,21 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   if (isAcrossAir(poser.view.rig, from.sheet, to.sheet)) return;
   if (talker.end.link.kind !== listener.end.link.kind || stageOf(from.sheet) >= stageOf(to.sheet)) return;
   const own = sees(from.sheet) ? `picture ${from.part.id}` : onwardNeed(from.part.id);
-  if (!poser.has(own)) return;
+  if (!loops(from.sheet) && !poser.has(own)) return;
   const net = netNeed(from.part.id, talker.end.link.id);
   const covers = [
-    own,
+    ...(loops(from.sheet) ? [] : [own]),
     ...[overlayNeed(to.part.id), shownNeed(to.part.id)].filter((need) => poser.has(need)),
     ...(poser.has(net) && reachesScreen(poser, to.part.id) ? [net] : []),
     ...[netNeed(to.part.id, listener.end.link.id)].filter((need) => poser.has(need)),
   ];
-  const relay = to.sheet.pictures.length > 0;
+  // a screen may be the end of it
+  const relay = to.sheet.pictures.length > 0 && !loops(to.sheet);
   const wakes = relay && poser.has(onwardNeed(to.part.id)) ? [onwardNeed(to.part.id)] : [];
-  addJoin(poser, talker, listener, { covers, wakes, cost: [] });
+  if (!covers.length) return;
+  // a screen hands on what comes to it, where anybody is there for it
+  const takes = loops(from.sheet) ? poser.relies(overlayNeed(from.part.id)) : [];
+  addJoin(poser, talker, listener, { covers, wakes, takes, cost: [] });
   // what it shares out once more is of use to what has no other picture
   const first = isFromAir(from.sheet) ? own : overlayNeed(from.part.id);
   if (splits(from.sheet) && poser.has(first) && covers.length > 1)

@@ -1,6 +1,7 @@
 import {
   type AskedBy,
   bringsChannels,
+  choosesBus,
   speaksByLead,
   flies,
   handsThrough,
@@ -41,6 +42,7 @@ import { whyNoLead, whyUnheard, whyUntold } from './why-unmet.js';
 
 const hearNeed = (end: ClassEnd): string => `hear ${end.cls.id} ${end.nth}`;
 const flyNeed = (part: string): string => `fly ${part}`;
+const useNeed = (part: string): string => `use ${part}`;
 const reachNeed = (part: string): string => `reach ${part}`;
 
 /** Kinds by which a trigger reaches the camera it works. */
@@ -286,8 +288,23 @@ function joinHearing(poser: Poser, talker: ClassEnd, listener: ClassEnd, join: P
   const fires = fansOut(talker) && sees(listener.cls.sheet) ? [poseRelease(poser, part, listener)] : [];
   const takes = poser.relies(flyNeed(part.id));
   const told = isBetween(sheet) ? { wakes: wakesBox(poser, talker) } : { takes };
-  addJoin(poser, talker, listener, { ...join, covers: [hearNeed(listener), ...fires], ...told });
+  const uses = isRedundant(poser, talker) ? [poseUse(poser, part)] : [];
+  addJoin(poser, talker, listener, { ...join, covers: [hearNeed(listener), ...fires, ...uses], ...told });
   if (fires.length) addJoin(poser, talker, listener, { ...join, covers: fires, takes });
+}
+
+/** A box for two receivers, where there are two. @source [practice] whoever has both wants the one to stand in for the other */
+const isRedundant = ({ view: { ends } }: Poser, { cls: { sheet } }: ClassEnd): boolean =>
+  choosesBus(sheet) && new Set(ends.filter(({ cls }) => hearsAir(cls.sheet) && !flies(cls.sheet)).map(({ cls }) => cls.part.id)).size > 1;
+
+/** It is meant to be used. */
+function poseUse(poser: Poser, part: Part): string {
+  const need = useNeed(part.id);
+  poser.need(need, `${part.label} stands between`, COST.openNice, {
+    part: part.id,
+    lacks: () => whyNoLead(poser, need, 'nothing here is told through it'),
+  });
+  return need;
 }
 
 /** Whose sticks come by a talker: what only passes on says whatever it hears. */
@@ -311,6 +328,8 @@ function besideReceivers({ view: { ends } }: Poser): Set<string> {
  */
 function goesBack({ cls: from }: ClassEnd, { cls: to }: ClassEnd, near: ReadonlySet<string>): boolean {
   if (hasThrough(from.sheet)) return tellsOn(to.sheet) || hasThrough(to.sheet);
+  // what stands between two receivers and a controller is told by no controller
+  if (choosesBus(from.sheet) !== choosesBus(to.sheet)) return choosesBus(to.sheet) && flies(from.sheet);
   if (!tellsOn(from.sheet) || bringsChannels(from.sheet) || !tellsOn(to.sheet) || isFlown(to.sheet)) return false;
   const isNearer = near.has(from.part.id) && !near.has(to.part.id);
   return passesOn(from.sheet) ? !isNearer : near.has(to.part.id) && !near.has(from.part.id);

@@ -2,6 +2,8 @@ import { Misuse } from '../units/index.js';
 import type { BenchView, ClassEnd } from './bench-view.js';
 import { pointsOf, type CostPart } from './costs.js';
 import type { Outlet } from './outlets.js';
+import type { Source } from '../parts/index.js';
+import type { Part } from '../rig/index.js';
 import type { Hub, Need, Option, Pool } from './problem.js';
 
 /** What choosing an option means at the bench. */
@@ -10,6 +12,7 @@ export type Make =
   | { do: 'tell'; wish: string; part: string; fn: string; link: string }
   | { do: 'feed'; outlet: Outlet; part: string; supply: string }
   | { do: 'pair'; outlet: Outlet; first: Outlet }
+  | { do: 'stack'; above: Part; below: Part; each: Source }
   | { do: 'join'; talker: ClassEnd; listener: ClassEnd; feed: JoinFeed | null; alone: boolean };
 
 /** A supply that rides on the plugs of a conversation: which end is fed, from which pin of the other. */

@@ -36,6 +36,7 @@ export interface Woven {
 export type Chosen = Omit<Option, 'cost'> & Posed;
 type Feed = Chosen & { make: Extract<Posed['make'], { do: 'feed' }> };
 type Pair = Chosen & { make: Extract<Posed['make'], { do: 'pair' }> };
+type Stacked = Chosen & { make: Extract<Posed['make'], { do: 'stack' }> };
 type Joined = Chosen & { make: Extract<Posed['make'], { do: 'join' }> };
 
 /** Turns chosen options into cables, settings and what ports are given to. Supply leads first, so that grounds are known. */
@@ -75,6 +76,7 @@ export function weave(view: BenchView, chosen: readonly Chosen[]): Woven {
   }
   for (const lead of leads) add(lead.options, feedMap(view.rig, lead, splices));
   for (const pair of pairs) add([pair.option], pairMap(view.rig, pair, chosen, splices));
+  for (const stack of chosen.filter(isStacked)) add([stack], stackMap(view.rig, stack, chosen));
   // leads that bring a supply first, so that grounds are known
   const groups = oneLead(
     joins.toSorted((a, b) => Number(!a.make.feed) - Number(!b.make.feed)),
@@ -141,9 +143,9 @@ function feedMap(rig: Rig, lead: Lead, splices: readonly Splice[]): PinMap {
 const trunkMap = (rig: Rig, { outlet, into, amps }: Splice): PinMap =>
   supplyMap(rig, outlet, terminalsOf(outlet), into, amps);
 
-const terminalsOf = ({ part, source }: Outlet): Terminals => ({
+const terminalsOf = ({ part, lowest = part, source }: Outlet): Terminals => ({
   plus: on(part.id, source.plus),
-  minus: on(part.id, source.minus),
+  minus: on(lowest.id, source.minus),
 });
 
 function supplyMap(rig: Rig, { source }: Outlet, { plus, minus }: Terminals, to: Terminals, amps: number): PinMap {
@@ -191,6 +193,17 @@ function pairMap(rig: Rig, pair: PairBranch, chosen: readonly Chosen[], splices:
   return pinMap(rig, join, { lengthMm, groundBy: null, ...supplyWire(rig, join, amps, lengthMm, true) });
 }
 
+/** One wire from the plus of a pack to the minus of the one on it, for all that the stack gives. */
+function stackMap(rig: Rig, { make: { above, below, each } }: Stacked, chosen: readonly Chosen[]): PinMap {
+  const lengthMm = leadLength(rig, below.id, above.id).needMm;
+  const asked = chosen.filter(isFeed).filter((o) => o.make.outlet.lowest?.class === below.class);
+  const amps = asked.reduce((sum, o) => sum + (o.takes[0]?.amount ?? 0), 0);
+  const [from, to] = [on(below.id, each.plus), on(above.id, each.minus)];
+  const gaugeAwg = leadGauge(rig, from, to, amps, lengthMm, true);
+  const wire = { id: 'w1', from, to, colour: 'red', gaugeAwg, lengthMm };
+  return { wires: [wire], empty: [], adapter: false, notes: [] };
+}
+
 /** Gauge of a supply lead, and its fuse where it comes from a pack and not out of a box that has one. */
 function supplyWire(rig: Rig, join: Extract<Join, { kind: 'feed' }>, amps: number, lengthMm: number, atPack: boolean) {
   const ends = [join.from.plus, join.to.plus] as const;
@@ -203,6 +216,7 @@ function supplyWire(rig: Rig, join: Extract<Join, { kind: 'feed' }>, amps: numbe
 }
 
 const isFeed = (o: Chosen): o is Feed => o.make.do === 'feed';
+const isStacked = (o: Chosen): o is Stacked => o.make.do === 'stack';
 const isPair = (o: Chosen): o is Pair => o.make.do === 'pair';
 
 const on = (part: string, at: { port: string; pin: number }): PinRef => ({ part, ...at });

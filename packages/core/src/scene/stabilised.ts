@@ -83,9 +83,6 @@ export function stabilised(craft: Craft, chain: readonly Asked[], hold: Hold): {
   return { turn: at(), degs };
 }
 
-/** How far the horizon of a camera leans that looks so, degrees: positive with the right side down. */
-export const leanDeg = (turn: Turn): number => (Math.asin(clamp(turned(turn, [0, 1, 0])[2], -1, 1)) * 180) / Math.PI;
-
 /** A joint whose axis runs ahead keeps the horizon. */
 const levels = ([x, y, z]: Vec3): boolean => Math.abs(x) > Math.hypot(y, z);
 

@@ -7,6 +7,8 @@ export interface AssignClash {
   demands: string[];
   /** Those of them that fly the craft. */
   flight: string[];
+  /** Those of them for which a person names a control. */
+  named: string[];
   /** Why, in words. */
   why: string;
   /** What could be given up. */
@@ -104,6 +106,7 @@ function clashOf(demands: readonly Demand[], smallest: boolean): AssignClash {
   return {
     demands: demands.map((d) => d.id),
     flight: demands.filter((d) => d.flight).map((d) => d.id),
+    named: demands.filter((d) => d.wish?.control).map((d) => d.id),
     why: whyOf(demands),
     giveUp: [
       ...demands.map((d) => `${d.wish ? 'the wish' : 'the function'} ${d.label}`),

@@ -21,8 +21,8 @@ export function assignChannels(rig: Rig, wishes: AssignWishes = {}): AssignResul
 }
 
 /**
- * What a proposal does: fills as many rows as can be, giving up the last of each clash; a flight function only where nothing else
- * clashes with it. What was given up is told by name, with the reason.
+ * What a proposal does: fills as many rows as can be, giving up the last of each clash: before what a person names a control for,
+ * what takes any, and a flight function only where nothing else clashes with it. What was given up is told by name, with the reason.
  */
 export function assignMost(rig: Rig): AssignResult & { givenUp: ReadonlyMap<string, string> } {
   const givenUp = new Map<string, string>();
@@ -30,8 +30,9 @@ export function assignMost(rig: Rig): AssignResult & { givenUp: ReadonlyMap<stri
     const result = fillChannels(rig, { without: new Set(givenUp.keys()) });
     const clash = result.unsolved && someClash(result.unsolved);
     if (!clash) return { ...result, clash, givenUp };
-    const { demands, flight, why } = clash;
-    const last = demands.filter((id) => !flight.includes(id)).at(-1) ?? demands.at(-1);
+    const { demands, flight, named, why } = clash;
+    const paying = demands.filter((id) => !flight.includes(id));
+    const last = paying.filter((id) => !named.includes(id)).at(-1) ?? paying.at(-1) ?? demands.at(-1);
     if (last === undefined || givenUp.has(last)) return { ...result, clash, givenUp };
     givenUp.set(last, why);
   }

@@ -1,13 +1,13 @@
 import { receiversOf, stopUs, stopsDrive } from '../../channels/index.js';
-import { drives, hearsAir, type Sheet } from '../../parts/index.js';
-import { partsWithSheets, sheetOf, type FailSafe, type Rig } from '../../rig/index.js';
+import { drives, type Sheet } from '../../parts/index.js';
+import { partsWithSheets, type FailSafe, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** A drive that goes on when the radio is lost: its fail-safe is not stop, or there is none. @source [practice] */
 export const driveFailSafeRule: Rule = ({ rig, chains, conversations }) =>
   chains
     .filter((c) => !c.breaks && c.fn.what === 'drive' && c.slot !== null)
-    .flatMap((chain) => [...receiversOf(conversations, chain)].filter((id) => hearsAir(sheetOf(rig, id))).map((receiver) => ({ chain, receiver })))
+    .flatMap((chain) => [...receiversOf(conversations, chain)].map((receiver) => ({ chain, receiver })))
     .flatMap(({ chain, receiver }): RuleResult[] => {
       const set = rig.failSafes.find((f) => f.receiver === receiver && f.slot === chain.slot);
       const valueUs = stopUs(chain);

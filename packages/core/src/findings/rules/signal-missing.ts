@@ -150,6 +150,11 @@ function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: 
 }
 
 function added(rig: Rig, cable: Cable, from: PinRef, to: PinRef): Fix[] {
+  // what says it lies on a supply or a ground of the same plug: that is mended first, and may be all
+  const isAstray = wiresAt(rig, from).some(
+    (w) => w.cable === cable && w.wire[w.far].part === to.part && findPin(rig, w.wire[w.far])?.pin.line !== 'signal',
+  );
+  if (isAstray) return [];
   // another lead has that pin: it would be in two plugs
   const isTaken = wiresAt(rig, from).some((w) => w.cable !== cable);
   if (isTaken && !holdsTwo(findPin(rig, from)!.port.plug.family)) return [];
