@@ -49,8 +49,8 @@ const TURNERS = new WeakMap<Bench, Map<string, readonly Turner[]>>();
 
 /** What turns a camera, the one at the frame first. */
 export function turnersAt(bench: Bench, camera: string): readonly Turner[] {
-  let known = TURNERS.get(bench);
-  if (!known) TURNERS.set(bench, (known = new Map()));
+  const known = TURNERS.get(bench) ?? new Map<string, readonly Turner[]>();
+  TURNERS.set(bench, known);
   let own = known.get(camera);
   if (!own) {
     own = turnersOf(bench.rig, camera).flatMap(({ part, joint }): Turner[] => {

@@ -1,5 +1,5 @@
 import { findConversations, heardBy, saidBy, type Conversation, type LinkEnd } from '../loom/index.js';
-import { flies, hasControls, hasThrough, hearsAir, speaksAir, speaksByLead, tellsOn } from '../parts/index.js';
+import { flies, hasControls, hasThrough, hearsAir, speaksAir, speaksByLead, tellsOn, type LinkKind } from '../parts/index.js';
 import { oncePerSlices, partsThat, sheetOf, shapingOf, type Part, type Rig, type Wish } from '../rig/index.js';
 
 /** The radio a receiver hears: that of the transmitter it is bound to. */
@@ -86,7 +86,8 @@ function shareOut(
     return owner ? [{ wish, owner }] : [];
   });
   const judged = open.map((receiver) => {
-    const told = partsTold(all, receiver.id);
+    const wired = partsTold(all, receiver.id);
+    const told = wired.size > 1 ? wired : new Set([...wired, ...onlyItsOwn(rig, open, receiver)]);
     const points = evidence(rig, owners, wishes, told);
     const most = Math.max(...points);
     const clear = points.filter((p) => p === most).length === 1;
@@ -133,6 +134,19 @@ function evidence(
     if (driving.length === 1) give(driving[0]!, 1);
   }
   return points;
+}
+
+/** Kinds by which a part says what it heard. */
+const saysBy = (rig: Rig, { id }: Part): LinkKind[] =>
+  sheetOf(rig, id).links.flatMap((l) => (l.way !== 'listen' && l.kind !== 'antenna' && l.kind !== 'radio' ? l.kind : []));
+
+/** What only this one of several receivers could tell, since none of the others speaks as it hears. */
+function onlyItsOwn(rig: Rig, open: readonly Part[], receiver: Part): string[] {
+  const others = new Set(open.filter((r) => r !== receiver).flatMap((r) => saysBy(rig, r)));
+  const own = new Set(saysBy(rig, receiver).filter((kind) => !others.has(kind)));
+  return partsThat(rig, (s) => s.links.some((l) => l.way !== 'talk' && own.has(l.kind))).flatMap(({ part }) =>
+    part === receiver ? [] : part.id,
+  );
 }
 
 /** Parts that a receiver tells, directly or through what tells on; itself, since it may do what it hears. */

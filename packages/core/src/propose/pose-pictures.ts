@@ -40,7 +40,7 @@ export function posePictures(poser: Poser): void {
   const { view } = poser;
   const talkers = view.ends.filter(({ end }) => PICTURE_KINDS.has(end.link.kind) && end.link.way === 'talk');
   const listeners = takers(poser);
-  if (!listeners.some(({ cls }) => stageOf(cls.sheet) === 4)) return;
+  if (!listeners.some(({ cls }) => stageOf(cls.sheet) === 4 || loops(cls.sheet))) return;
   const kept = view.kept.filter((c) => PICTURE_KINDS.has(c.kind));
   const sends = (part: Part): boolean => kept.some((c) => c.talker.part.id === part.id);
   const given = (part: Part): boolean => kept.some((c) => c.listener.part.id === part.id);

@@ -7,6 +7,7 @@ import { findClashes, type SolveWhole } from './clash.js';
 import { COST, pointsOf, type CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
 import { gateEdits, gateWishes, usefulGates, type GateWish } from './gate-wishes.js';
+import { deskLeads, type DeskLeads } from './desk-leads.js';
 import { idleParts, type Idle } from './idle.js';
 import { eatersOf, fits, fitsButFlat } from './outlets.js';
 import { poseRig, type PosedProblem } from './wiring-problem.js';
@@ -64,10 +65,10 @@ export interface Proposal {
  * user locked stay. Yields progress; stopping early is done by not asking on, or by `mostNodes`.
  */
 export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<SolveProgress, Proposal> {
-  const { asked, gates } = withGates(rig);
+  const { asked, ready } = readied(rig);
   const posed = poseRig(asked);
   const solution = yield* solveSteps(posed.problem, limits);
-  return finishProposal(asked, gates, posed, solution);
+  return finishProposal(asked, ready, posed, solution);
 }
 
 /**
@@ -76,10 +77,10 @@ export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<Sol
  * @throws {SolverFailed} when the solver gives no proof; {@link propose} has an answer all the same
  */
 export function proposeProven(rig: Rig, solver: ProgrammeSolver): Proposal {
-  const { asked, gates } = withGates(rig);
+  const { asked, ready } = readied(rig);
   const posed = poseRig(asked);
   const solve: SolveWhole = (problem, { strict } = {}) => solveProven(problem, solver, strict);
-  return finishProposal(asked, gates, posed, solve(posed.problem), solve);
+  return finishProposal(asked, ready, posed, solve(posed.problem), solve);
 }
 
 /** Runs {@link proposeSteps} to its end. */
@@ -91,15 +92,22 @@ export function propose(rig: Rig, limits: SolveLimits = {}): Proposal {
   }
 }
 
-/** The rig with what its wishes stand on wished for too. */
-function withGates(rig: Rig): { asked: Rig; gates: GateWish[] } {
+/** What stands before the search: wishes that others stand on, and leads from desks to what sends for them. */
+interface Ready {
+  gates: readonly GateWish[];
+  desks: DeskLeads;
+}
+
+/** The rig with all of it. */
+function readied(rig: Rig): { asked: Rig; ready: Ready } {
   const gates = gateWishes(rig);
-  return { asked: gates.length ? applyEdits(rig, gateEdits(gates)).rig : rig, gates };
+  const desks = deskLeads(gates.length ? applyEdits(rig, gateEdits(gates)).rig : rig);
+  return { asked: desks.rig, ready: { gates, desks } };
 }
 
 function finishProposal(
   rig: Rig,
-  gates: readonly GateWish[],
+  { gates, desks }: Ready,
   posed: PosedProblem,
   solution: Solution,
   solve: SolveWhole = solveProblem,
@@ -127,8 +135,9 @@ function finishProposal(
   const useful = usefulGates(gates, wishesOf(left));
   const isVain = ({ wish }: Unmet): boolean => gates.some((g) => g.wish.id === wish && !useful.includes(g));
   return {
-    edits: [...gateEdits(useful), ...edits],
+    edits: [...gateEdits(useful), ...desks.edits, ...edits],
     choices: oncePerLead([
+      ...desks.choices.map(({ points, ...c }): Choice => ({ ...c, cost: [{ why: 'a lead', points }], next: null })),
       ...chosen
         .filter((id) => !byId.get(id)!.open)
         .map((id) => choiceOf(posed, byId.get(id)!, { ...woven, cableOf }, new Set(chosen))),

@@ -1,6 +1,6 @@
 /** Packs that stand on top of one another, since something here wants their volts together. */
 import { packV } from '../rails/index.js';
-import type { Sheet, Source } from '../parts/index.js';
+import type { Sheet, Source, Supply } from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import { groupBy } from '../units/index.js';
 import type { BenchView } from './bench-view.js';
@@ -42,20 +42,21 @@ function findStacks(parts: Parts, taken: ReadonlySet<string>): Stack[] {
   });
 }
 
-/** Somebody takes so many together, and no source here by itself. */
-function isWanted(parts: Parts, { pack }: Source, count: number): boolean {
+/** Somebody takes so many together and no source here by itself, and nobody takes one of them and nothing else that there then is. */
+function isWanted(parts: Parts, each: Source, count: number): boolean {
+  const { pack } = each;
   const suits = (volts: readonly [number, number], [low, high]: readonly [number, number]): boolean =>
     volts[0] >= low && volts[1] <= high;
   const usual = (cells: number): readonly [number, number] => [
     packV(cells, MOST_OF_A_RUN, pack!.chemistry),
     packV(cells, 1, pack!.chemistry),
   ];
-  const given = parts.flatMap(({ sheet }) => sheet.sources.map(usualOf));
-  return parts.some(({ sheet }) =>
-    sheet.supplies.some(
-      (s) => !s.optional && suits(usual(pack!.cells * count), s.volts) && !given.some((volts) => suits(volts, s.volts)),
-    ),
-  );
+  const others = parts.flatMap(({ sheet }) => sheet.sources.filter((s) => s !== each).map(usualOf));
+  const [one, all] = [usual(pack!.cells), usual(pack!.cells * count)];
+  const takes = (volts: readonly [number, number], by: Supply): boolean => suits(volts, by.volts);
+  const asking = parts.flatMap(({ sheet }) => sheet.supplies.filter((s) => !s.optional));
+  const open = asking.filter((s) => !others.some((volts) => takes(volts, s)));
+  return open.some((s) => takes(all, s) && !takes(one, s)) && open.every((s) => takes(all, s) || !takes(one, s));
 }
 
 const usualOf = ({ fixedV, regulator, pack }: Source): readonly [number, number] => {

@@ -1,11 +1,11 @@
 import { PICTURE_KINDS, type Conversation } from '../../loom/index.js';
-import { carriesNetwork, ownPictures, sees, showsAir, type Sheet } from '../../parts/index.js';
+import { carriesNetwork, isScreen, ownPictures, sees, showsAir, type Sheet } from '../../parts/index.js';
 import { partsWithSheets, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 
 /** Pictures end here: they are shown, or sent over the air. */
 const isEnd = (sheet: Sheet): boolean =>
-  !sheet.pictures.length &&
+  (!sheet.pictures.length || isScreen(sheet)) &&
   !sees(sheet) &&
   !carriesNetwork(sheet) &&
   sheet.links.some((l) => l.way === 'listen' && PICTURE_KINDS.has(l.kind));
