@@ -44,7 +44,8 @@ function isQuietPart(bench: Bench, state: BenchState, i: number): boolean {
   const air = state.parts[own.transmitter]!.sends!;
   const isGone = isSilent(state, bench.parts[own.transmitter]!.radio) || !isAwakeAt(state, own.transmitter) || (own.via !== null && !isAwakeAt(state, own.via));
   // what gets lost by chance may be the next, and long enough for the radio to be given up
-  const { loss, reachM } = bench.parts[own.transmitter]!;
+  const { loss } = bench.parts[own.transmitter]!;
+  const { reachM } = bench.parts[own.via ?? own.transmitter]!;
   if (!isGone && ((state.controls[loss] ?? 0) > 0 || lostAt(awayAt(state.controls), reachM) > 0)) return false;
   if (isGone ? receives.heard > 0 && !receives.lost : receives.bus !== air.pulses || receives.lost) return false;
   return receives.lines.every((line) => !receives.bus.length || line.of === receives.bus);

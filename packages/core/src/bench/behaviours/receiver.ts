@@ -1,6 +1,6 @@
 /** A receiver: repeats what it hears, or its fail-safe once it hears nothing, on its pins and as frames on its lines. */
 import { wholeUs } from '../clock.js';
-import type { BenchLine, BenchPart } from '../compile.js';
+import type { Bench, BenchLine, BenchPart } from '../compile.js';
 import { CODECS } from '../codecs.js';
 import { isFrameLost, lostOutput, LOST_AFTER_MS } from '../radio.js';
 import { awayAt, fadeFrames, lostAt } from '../range.js';
@@ -41,19 +41,21 @@ function hear(own: BenchPart, state: ReceiverState, at: Surroundings): ReceiverS
   const sent = air.frames;
   const isSent = own.via === null || at.isAwake(own.via);
   if (sent === state.sent || !isSent) return givenUp(own, isSent ? state : { ...state, sent }, tMs);
-  if (isLostOnTheWay(own, bench.parts[own.transmitter!]!, controls, sent)) return givenUp(own, { ...state, sent, missed: true }, tMs);
+  if (isLostOnTheWay(own, bench, controls, sent)) return givenUp(own, { ...state, sent, missed: true }, tMs);
   const { pulses } = air;
   return { pulses, bus: pulses, lines, sent, heard: heard + 1, heardMs: tMs, lost: false, missed: false };
 }
 
 /** By the share that is set, each for itself, or by how far away it is, in runs. */
-function isLostOnTheWay(own: BenchPart, sender: BenchPart, controls: Controls, frame: number): boolean {
+function isLostOnTheWay(own: BenchPart, { parts }: Bench, controls: Controls, frame: number): boolean {
+  const sender = parts[own.transmitter!]!;
   if (isFrameLost(controls[sender.loss] ?? 0, own.index, frame)) return true;
   const away = awayAt(controls);
   // a desk has its lead to what it steers
   if (!(away > 0) || sender === own) return false;
   // chances of its own: what is set and how far it is have nothing to do with each other
-  return isFrameLost(lostAt(away, sender.reachM), -2 - own.index, frame, fadeFrames(sender.airMs));
+  const { reachM } = parts[own.via ?? own.transmitter!]!;
+  return isFrameLost(lostAt(away, reachM), -2 - own.index, frame, fadeFrames(sender.airMs));
 }
 
 /** Once nothing was heard for too long, what it is set to put out then: of what it last heard. */

@@ -13,6 +13,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { handedControls, sticksOf, type StickFace, type StickWay } from '@squallmark/core/channels';
+import { findConversations } from '@squallmark/core/loom';
 import {
   AWAY,
   CRAFT,
@@ -180,13 +181,17 @@ export class Prove {
 
   /** The sticks on screen stand for the pilot's. */
   protected readonly controls = computed(() => pilotControls(this.rig()));
+  /** Desks that a box sends for. */
+  private readonly boxed = computed(
+    () => new Set(findConversations(this.rig()).flatMap((c) => (c.via ? [c.talker.part.id] : []))),
+  );
   /** The transmitter's own switch, and beside it every second one with what it has in hand. */
   protected readonly radios = computed(() =>
     partsThat(this.rig(), hasControls).map(({ part, sheet }) => ({
       label: part.label,
       name: radioOf(part.id),
-      // frames get lost on the air alone
-      loss: speaksByLead(sheet) ? null : lossOf(part.id),
+      // frames get lost on the air alone, and a desk may have its radio in a box of its own
+      loss: speaksByLead(sheet) && !this.boxed().has(part.id) ? null : lossOf(part.id),
     })),
   );
   protected readonly seconds = computed(() => {
@@ -228,6 +233,7 @@ export class Prove {
   /** Laid over by hand, or blown about. */
   protected readonly isLaid = computed(() => this.gusts() || craftAxes.some(({ name }) => this.position(name) !== 0));
   protected readonly craftAxes = craftAxes;
+  protected readonly radiosOnAir = computed(() => this.radios().some((r) => r.loss !== null));
   protected readonly gustsAre = GUSTS;
   protected readonly awayIs = AWAY;
   protected readonly mostAwayM = MOST_AWAY_M;
@@ -236,9 +242,16 @@ export class Prove {
     const metres = this.position(AWAY);
     const pilot = pilotTransmitter(this.rig());
     const own = partsThat(this.rig(), hasControls).find(({ part }) => part.id === pilot);
-    const lost = own && !speaksByLead(own.sheet) ? lostAt(metres, reachM(own.sheet, 'orders')) : 0;
+    const lost =
+      own && !(speaksByLead(own.sheet) && !this.boxed().has(own.part.id))
+        ? lostAt(metres, reachM(own.sheet, 'orders'))
+        : 0;
     const [far, pct] = [`${num(metres)} m`, Math.round(100 * lost)];
-    return { metres, shown: pct ? `${far} · −${pct} %` : far, says: pct ? `${far}, ${pct} % of the frames get lost` : far };
+    return {
+      metres,
+      shown: pct ? `${far} · −${pct} %` : far,
+      says: pct ? `${far}, ${pct} % of the frames get lost` : far,
+    };
   });
   protected readonly degrees = (deg: number): string => degrees(Math.round(deg));
   protected readonly dials = computed(() => {
@@ -326,9 +339,9 @@ export class Prove {
     this.bench.setControl(control, to);
   }
 
-  /** Level, at hand, and no wind. */
+  /** Level, and no wind. */
   protected level(): void {
-    for (const name of [...craftAxes.map((a) => a.name), GUSTS, AWAY]) this.set(name, 0);
+    for (const name of [...craftAxes.map((a) => a.name), GUSTS]) this.set(name, 0);
   }
 
   protected setStick(stick: StickFace, { axis, to }: { axis: 'x' | 'y'; to: number }): void {

@@ -48,7 +48,9 @@ export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
       palette: paletteOf(sheet, camera.part, frame),
       isDisturbed:
         camera.onAir &&
-        Object.entries(frame.sights).some(([name, said]) => name.endsWith('.air') && (said === 'breaks up' || said === 'noise')),
+        Object.entries(frame.sights).some(
+          ([name, said]) => name.endsWith('.air') && (said === 'breaks up' || said === 'noise'),
+        ),
       recordingMs: frame.recordingMs[camera.part] ?? null,
     };
   });
