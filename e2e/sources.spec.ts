@@ -211,5 +211,14 @@ test('the ports say what comes in: a lead that is off, at the port that misses i
   await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeVisible();
   await loss.fill('30');
   await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeHidden();
+  await loss.fill('0');
+  const away = page.getByRole('slider', { name: 'Craft, away' });
+  await away.fill('1500');
+  await expect(away).toHaveAttribute('aria-valuetext', '1500 m, 50 % of the frames get lost');
+  await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeHidden();
+  await away.fill('5000');
+  await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeVisible();
+  await away.fill('0');
+  await expect(page.getByText('Radio receiver: radio lost, fail-safe')).toBeHidden();
   await expectAccessible(page);
 });

@@ -84,9 +84,9 @@ describe('the card of a cable', () => {
   });
 
   it.each([
-    ['0', '1 to 20\u202f000 mm; 150 is kept'],
-    ['-4', '1 to 20\u202f000 mm; 150 is kept'],
-    ['20001', '1 to 20\u202f000 mm; 150 is kept'],
+    ['0', '1 to 200\u202f000 mm; 150 is kept'],
+    ['-4', '1 to 200\u202f000 mm; 150 is kept'],
+    ['200001', '1 to 200\u202f000 mm; 150 is kept'],
     ['', 'A figure belongs here'],
   ])('keeps the last good length when given "%s", and says why', async (text, why) => {
     const length = await kit.entry('length');
