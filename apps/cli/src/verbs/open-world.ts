@@ -14,7 +14,7 @@ const worldSchema = z.strictObject({
     .array(
       z.discriminatedUnion('kind', [
         z.strictObject({
-          kind: z.enum(['dead', 'leaning', 'unbalanced', 'disturbed', 'forgetful', 'slipping', 'tight']),
+          kind: z.enum(['dead', 'leaning', 'unbalanced', 'disturbed', 'full', 'forgetful', 'slipping', 'tight']),
           part: z.string(),
         }),
         z.strictObject({ kind: z.literal('dead-output'), part: z.string(), link: z.string() }),

@@ -1,6 +1,6 @@
 /** What is wrong with a bench that no edit of its rig can say. */
 import { airSenders, findConversations, untunedScreens } from '../loom/index.js';
-import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sendsPictures, showsAir, worksEye, type Sheet } from '../parts/index.js';
+import { antennaLinks, drives, eyeLinks, findsLevel, isChoice, sees, sendsPictures, showsAir, worksEye, type PartFunction, type Sheet } from '../parts/index.js';
 import { isCarriage, partsThat, type Part, type Rig } from '../rig/index.js';
 
 /** Something wrong that no edit says. */
@@ -26,6 +26,8 @@ export type PartFlaw =
   | { kind: 'slipping'; part: string }
   /** Its wheel sits too tight on the line: it stops at once, and draws more. */
   | { kind: 'tight'; part: string }
+  /** Its card has no room left: it keeps no picture that it is asked for. */
+  | { kind: 'full'; part: string }
   /** Its settings are gone at power-off. */
   | { kind: 'forgetful'; part: string }
   /** Nothing comes out of one of its outputs. */
@@ -39,11 +41,19 @@ export const remembers = ({ settings }: Sheet): boolean => settings.some((s) => 
 /** What its sheet says of it is forgotten on purpose. */
 const forgetsByDesign = ({ settings }: Sheet): boolean => settings.some((s) => s.kept === false);
 
+/** Works by what is kept on a card. */
+export const isKept = ({ what }: Pick<PartFunction, 'what'>): boolean => what === 'record' || what === 'photo';
+
+/** It sees, and is told by a channel to keep what it sees. */
+const keepsPictures = (sheet: Sheet): boolean =>
+  sees(sheet) && sheet.functions.some((f) => isKept(f) && f.askedBy.some((way) => way.by === 'slot'));
+
 /** Sights that a flaw shows in, and what they read without it and with it. */
 export const FLAW_SIGHTS = {
   leaning: { what: 'horizon', well: 'level', ill: 'leaning', has: findsLevel },
   unbalanced: { what: 'motors', well: 'quiet', ill: 'humming', has: findsLevel },
   disturbed: { what: 'air', well: 'clean', ill: 'breaks up', has: sendsPictures },
+  full: { what: 'card', well: 'has room', ill: 'is full', has: keepsPictures },
   forgetful: {
     what: 'after-power-off',
     well: 'as set',

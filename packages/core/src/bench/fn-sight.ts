@@ -1,7 +1,7 @@
 /** Sights of a part by one word: what the bench itself reads. A function may be called so too, and has another name then. */
 const OWN: ReadonlySet<string> = new Set([
   ...['feed', 'awake', 'restarts', 'frames', 'radio', 'on-air', 'tags', 'released', 'lean'],
-  ...['horizon', 'motors', 'air', 'after-power-off', 'tension'],
+  ...['horizon', 'motors', 'air', 'after-power-off', 'tension', 'card'],
 ]);
 
 /** What a function is called among the sights of its part. */

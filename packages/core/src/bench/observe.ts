@@ -4,6 +4,7 @@ import { countToPulseUs, pulseUsToCount } from '../signals/index.js';
 import { positionOf } from './behaviours/transmitter.js';
 import type { Bench, BenchPart } from './compile.js';
 import { craftAt, CRAFT, GUSTS } from './craft.js';
+import { isFlawed } from './flaws.js';
 import { lookOf } from './looks.js';
 import type { Feed } from './power.js';
 import { AWAY } from './range.js';
@@ -158,7 +159,7 @@ function recordings(bench: Bench, state: BenchState): Record<string, number> {
   const running: Record<string, number> = {};
   for (const own of bench.parts) {
     const now = state.parts[own.index]!.does;
-    if (!now) continue;
+    if (!now || isFlawed(bench.flaws, 'full', own.part.id)) continue;
     own.functions.forEach((heard, i) => {
       if (heard.fn.what === 'record' && now.toggles[i]) running[own.part.id] = state.tMs - now.toggledMs[i]!;
     });

@@ -3,7 +3,7 @@ import { isNetworkPlug, isWindowed, sees, sendsPictures, type PartFunction } fro
 import { screenPictures, screensFor } from '../loom/index.js';
 import { SBUS } from '../signals/index.js';
 import type { Bench, BenchPart } from './compile.js';
-import { FLAW_SIGHTS, SHOWN_FLAWS, stateText } from './flaws.js';
+import { FLAW_SIGHTS, isFlawed, isKept, SHOWN_FLAWS, stateText } from './flaws.js';
 import { leanOf, leanSight, turnersAt } from './looks.js';
 import { camerasOver, comesToScreen, isNetwork, pictureInto } from './pictures.js';
 import { isAwakeAt } from './run.js';
@@ -68,7 +68,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
     yield [`${id}.frames`, ({ parts }) => framesOf(parts[index]!.receives!)];
     yield [`${id}.radio`, ({ parts }) => radioState(parts[index]!.receives!)];
   }
-  if (own.does.acts) yield* deviceSights(own);
+  if (own.does.acts) yield* deviceSights(bench, own);
   for (const kind of SHOWN_FLAWS) {
     const { what, has } = FLAW_SIGHTS[kind];
     if (!has(sheet)) continue;
@@ -128,8 +128,9 @@ const framesOf = ({ lines, heard }: ReceiverState): number =>
 const radioState = ({ heard, lost }: ReceiverState): Seen => (heard ? (lost ? 'lost' : 'heard') : null);
 
 /** Answers under `part.fn`, angles under `part.joint-angle`. What nothing was told stays null. */
-function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
+function* deviceSights({ flaws }: Bench, own: BenchPart): Generator<[string, Getter]> {
   const { index, sheet } = own;
+  const isFull = isFlawed(flaws, 'full', own.part.id);
   const { id } = own.part;
   for (const [k, { fn }] of own.menus.entries()) {
     yield [menuSight(id, fn), awakeOnly(index, ({ parts }) => parts[index]!.menus[k]!.at)];
@@ -139,7 +140,9 @@ function* deviceSights(own: BenchPart): Generator<[string, Getter]> {
     const at = own.functions.findIndex((heard) => heard.fn.id === fn.id);
     if (fn.takes === 'steps')
       yield [`${id}.${fn.id}-place`, awakeOnly(index, ({ parts }) => parts[index]!.does!.places[at] ?? 0)];
-    if (fn.takes === 'pulse')
+    // with no room on its card nothing begins
+    if (isFull && isKept(fn)) yield [fnSight(id, fn.id), awakeOnly(index, () => (fn.takes === 'pulse' ? false : null))];
+    else if (fn.takes === 'pulse')
       yield [fnSight(id, fn.id), awakeOnly(index, ({ parts }) => parts[index]!.does!.toggles[at] ?? false)];
     else yield [fnSight(id, fn.id), awakeOnly(index, ({ parts }) => answered(fn, parts[index]!.does!.answers[at]))];
   }

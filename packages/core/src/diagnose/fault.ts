@@ -42,6 +42,7 @@ export type FaultKind =
   | 'supply drifted'
   | 'moved while finding level'
   | 'out of balance'
+  | 'card full'
   | 'other emitter on the channel'
   | 'settings forgotten at power-off'
   | 'opens now and then'

@@ -9,7 +9,7 @@ import { propose } from '../propose/index.js';
 import { applyEdits, findPin, sheetOf, type Edit, type Inline, type Rig } from '../rig/index.js';
 import { Player, faultsOf, soundWorld, worldWith, type FaultKind } from './index.js';
 
-const KINDS = 43;
+const KINDS = 44;
 const SMALL = ['scree', 'marl', 'kiln', 'regatta', 'harbour', 'spit', 'quarry', 'vineyard', 'weir'];
 const benchNamed = (name: string): Rig => Proposed.of(BENCHES.find((b) => b.name === name)!.brief).rig;
 

@@ -99,6 +99,7 @@ const STATE_WORDS: Readonly<Record<string, string>> = {
   horizon: 'the horizon',
   motors: 'the motors',
   air: 'the picture that arrives on the ground',
+  card: 'how much room its card has',
 };
 
 /** Nothing that a probe could be held to. */

@@ -89,6 +89,11 @@ const OF_A_PART: OfAPart<keyof typeof FLAW_SIGHTS>[] = [
     mend: 'Put % on another channel, by what is agreed on the field',
   },
   {
+    ...{ flaw: 'full', kind: 'card full', weight: 2 },
+    text: 'the card of % is full',
+    mend: 'Copy the card of % and empty it, or put another in',
+  },
+  {
     ...{ flaw: 'forgetful', kind: 'settings forgotten at power-off', weight: 1 },
     text: '% forgets its settings at power-off',
     mend: 'Save the settings of % before it is switched off; where that does not help, put another in its place',
