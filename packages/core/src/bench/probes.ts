@@ -60,7 +60,7 @@ export const unfollowed = oncePerRig((rig: Rig): readonly Conversation[] =>
     if (SAYS[kind] === undefined || troubles.length) return false;
     if (isData({ kind })) return onlyTells(talker.sheet, talker.link);
     if (sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return false;
-    if (flies(sheet)) return (isSerial(link) || kind === 'can') && onlyReports(talker.sheet);
+    if (flies(sheet)) return (isSerial(link) || kind === 'can' || kind === 'pulse') && onlyReports(talker.sheet);
     if (TELEMETRY.has(kind) && flies(talker.sheet)) return true;
     return !passesOn(sheet) && !bringsChannels(sheet) && !hasControls(sheet);
   }),

@@ -2,13 +2,14 @@
 import {
   isAntenna,
   isChoice,
+  reachesAir,
   sendsPictures,
   showsAir,
   staysOnGround,
   type Setting,
   type Sheet,
 } from '../parts/index.js';
-import { oncePerRig, partsThat, settingOf, sheetOf, type Part, type Rig } from '../rig/index.js';
+import { isFlown, oncePerRig, partsThat, settingOf, sheetOf, type Part, type Rig } from '../rig/index.js';
 import { PICTURE_KINDS } from './picture-kinds.js';
 
 /** What people call the setting that says where a picture is sent and looked for. @source [practice] */
@@ -85,6 +86,13 @@ function handsOnKindOf({ links: outs }: Sheet, { links: ins }: Sheet): boolean {
 export const sentInto = (rig: Rig, part: string, link: string | undefined): Part | undefined =>
   sheetOf(rig, part).links.some((l) => l.id === link && l.kind === 'radio') ? airSenders(rig).get(part) : undefined;
 
+/** Something of this bench flies, or has a radio: what stands on the ground and what is carried are two places. */
+const hasSides = oncePerRig((rig): { is: boolean } => ({ is: isFlown(rig) || partsThat(rig, reachesAir).length > 0 }));
+
+/** One stands on the ground and the other is carried, on a bench where those are two places. */
+export const areApart = (rig: Rig, a: Sheet, b: Sheet): boolean =>
+  hasSides(rig).is && staysOnGround(a) !== staysOnGround(b);
+
 /** Something here sends pictures and something takes them, whoever takes whose. */
 const hasPicturesByAir = oncePerRig((rig): { is: boolean } => ({
   is: partsThat(rig, sendsPictures).length > 0 && partsThat(rig, showsAir).length > 0,
@@ -92,7 +100,7 @@ const hasPicturesByAir = oncePerRig((rig): { is: boolean } => ({
 
 /** Pictures go through the air on this bench, and these two stand on either side of it: no lead goes from one to the other. */
 export const isAcrossAir = (rig: Rig, a: Sheet, b: Sheet): boolean =>
-  hasPicturesByAir(rig).is && ![a, b].some(isAntenna) && staysOnGround(a) !== staysOnGround(b);
+  hasPicturesByAir(rig).is && ![a, b].some(isAntenna) && areApart(rig, a, b);
 
 /** Screens that stand on a channel on which nobody here sends. */
 export const untunedScreens = oncePerRig((rig: Rig): readonly Untuned[] => {

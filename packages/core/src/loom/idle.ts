@@ -1,5 +1,6 @@
 import {
   anyOver,
+  carriesNetwork,
   hasControls,
   hearsAir,
   ownEar,
@@ -45,7 +46,8 @@ function darkReason(conversations: readonly Conversation[], part: string, sheet:
     sheet.pictures.length > 0 &&
     sheet.functions.every((f) => f.what === 'picture') &&
     sheet.links.every((l) => PICTURE_KINDS.has(l.kind) || isApart(l.kind) || choosing.includes(l.id));
-  if (!onlyPictures) return null;
+  // a hub has no side that its pictures leave by
+  if (!onlyPictures || carriesNetwork(sheet)) return null;
   const isPicture = ({ kind }: Conversation): boolean => PICTURE_KINDS.has(kind);
   const [given, taken] = [saidBy, heardBy].map((of) => of(conversations, part).some(isPicture));
   if (given === taken) return null;

@@ -1,4 +1,4 @@
-import { carriesDataByAir, hasApps, hasControls, hearsAir, isScreenRadio, type LinkKind } from '../parts/index.js';
+import { bridgesBytes, carriesDataByAir, hasApps, hasControls, hearsAir, isScreenRadio, type LinkKind } from '../parts/index.js';
 import { oncePerRig, partsThat } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 
@@ -29,7 +29,8 @@ export const networkHops = oncePerRig((rig): ReadonlyMap<string, readonly Hop[]>
   for (const { talker, listener, kind, troubles } of findConversations(rig)) {
     if (troubles.length) continue;
     const ends: [string, string] = [talker.part.id, listener.part.id];
-    if (NETWORK.has(kind)) both(...ends, 'lead', kind, [talker.link.id, listener.link.id]);
+    const isBridged = kind === 'device-serial' && [talker, listener].some((end) => bridgesBytes(end.sheet));
+    if (NETWORK.has(kind) || isBridged) both(...ends, 'lead', kind, [talker.link.id, listener.link.id]);
     else if (kind === 'radio' && carriesScreen(talker.sheet, listener.sheet)) both(...ends, 'air', kind, [null, null]);
   }
   const ends = partsThat(rig, (sheet) => carriesDataByAir(sheet) || hasModem(sheet));

@@ -47,6 +47,17 @@ export const passesOn = oncePerSheet(
     links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind)),
 );
 
+/** Puts what comes over a network on a line of bytes, and the other way round. */
+export const bridgesBytes = oncePerSheet(
+  (sheet) =>
+    !sheet.functions.length &&
+    !sheet.controls.length &&
+    sheet.view === undefined &&
+    sheet.links.some((l) => l.kind === 'device-serial') &&
+    sheet.links.some((l) => l.kind === 'ethernet') &&
+    sheet.links.every((l) => l.kind === 'device-serial' || l.kind === 'ethernet'),
+);
+
 /** Passes on whichever of several buses lives: a plug for each of two receivers. */
 export const choosesBus = (sheet: Sheet): boolean =>
   passesOn(sheet) &&
@@ -219,7 +230,7 @@ export const carriesNetwork = oncePerSheet(
 export const hasLens = (sheet: Sheet): boolean => sheet.view !== undefined || (sheet.streams?.length ?? 0) > 0;
 
 export const isNetworkPlug = ({ kind, pins }: Link): boolean => kind === 'ethernet' && pins.data !== undefined;
-const reachesAir = ({ links }: Pick<Sheet, 'links'>): boolean =>
+export const reachesAir = ({ links }: Pick<Sheet, 'links'>): boolean =>
   links.some((l) => l.kind === 'radio' || l.kind === 'antenna');
 
 /** What only data travels by, between a craft and a screen: no channel is told over these alone. */

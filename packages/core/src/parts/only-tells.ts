@@ -1,5 +1,5 @@
 /** Parts that nobody asks for anything: a position sensor, a scanner, a hub. */
-import { carriesNetwork, flies, hasApps, hasControls, passesOn, sees } from './capabilities.js';
+import { bridgesBytes, carriesNetwork, flies, hasApps, hasControls, passesOn, sees } from './capabilities.js';
 import { PICTURE_LINKS } from './kinds.js';
 import type { Link, LinkKind, Sheet } from './sheet.js';
 import { tieAt } from './ties.js';
@@ -8,12 +8,13 @@ const PICTURES: ReadonlySet<LinkKind> = new Set(PICTURE_LINKS);
 
 /** By this link a part is to be heard: nothing that is asked of it, no radio and no picture of it wants a lead. */
 export function onlyTells(sheet: Sheet, link: Link): boolean {
-  if (flies(sheet) || passesOn(sheet) || hasControls(sheet) || hasApps(sheet) || onAir(sheet)) return false;
+  if (flies(sheet) || passesOn(sheet) || hasControls(sheet) || hasApps(sheet) || onAir(sheet) || bridgesBytes(sheet)) return false;
   if (link.kind === 'usb' && givesAt(sheet, link)) return false;
   if (link.kind === 'usb' && sees(sheet)) return !sheet.links.some((l) => PICTURES.has(l.kind));
   if (link.kind === 'usb' && !sheet.functions.length && sheet.links.filter((l) => l.kind === 'usb').length > 1)
     return true;
-  return isMute(sheet) && !carriesNetwork(sheet) && TELLS.has(link.kind);
+  if (!isMute(sheet) || carriesNetwork(sheet)) return false;
+  return TELLS.has(link.kind) || (link.kind === 'pulse' && link.way === 'talk');
 }
 
 const TELLS: ReadonlySet<LinkKind> = new Set(['device-serial', 'ethernet', 'usb']);

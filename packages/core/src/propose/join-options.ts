@@ -1,4 +1,5 @@
 import {
+  areApart,
   isAcrossAir,
   isPair,
   isOtherSpeed,
@@ -225,6 +226,7 @@ export function leadCost(poser: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'par
 /** From what meets the craft through the air alone (a radio in the hand, the ground end of a data link) to what is carried and lives on leads. */
 function crossesAir({ view }: Poser, a: Pick<Unit, 'part'>, b: Pick<Unit, 'part'>): boolean {
   const sheets = [a, b].map(({ part }) => sheetOf(view.rig, part.id));
+  if (!areApart(view.rig, sheets[0]!, sheets[1]!)) return false;
   if (isAcrossAir(view.rig, sheets[0]!, sheets[1]!)) return true;
   return (
     sheets.some(meetsByAir) && sheets.some((s) => !staysOnGround(s) && !isAntenna(s) && !isPack(s) && !hearsAir(s))

@@ -1,5 +1,5 @@
-import { anyOver, flies, givesAt, isCompass, onlyTells, sees, staysOnGround } from '../parts/index.js';
-import { speechOf } from '../loom/index.js';
+import { anyOver, flies, givesAt, isCompass, onlyTells, sees } from '../parts/index.js';
+import { areApart, speechOf } from '../loom/index.js';
 import type { ClassEnd, Unit } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
@@ -14,7 +14,7 @@ export function poseIdlers(poser: Poser): void {
   for (const own of poser.view.ends.filter(
     ({ cls, end }) => onlyTells(cls.sheet, end.link) && speechOf(end.link) === undefined,
   )) {
-    const meets = poser.view.ends.filter((other) => hears(own, other));
+    const meets = poser.view.ends.filter((other) => hears(poser, own, other));
     if (meets.length) for (const unit of own.cls.members) poseIdler(poser, own, unit, meets);
   }
 }
@@ -32,14 +32,18 @@ function poseIdler(poser: Poser, { cls, nth }: ClassEnd, unit: Unit, meets: read
     lacks: () => whyNoLead(poser, need, 'no plug that hears it is left'),
   });
   const own: ClassEnd = { cls: { ...cls, id: `${part.id}.${unit.id}`, members: [unit] }, nth, end };
-  for (const other of meets) addJoin(poser, other, own, { covers: [need], cost: [] });
+  for (const other of meets) {
+    const [talker, listener] = end.link.kind === 'pulse' ? [own, other] : [other, own];
+    addJoin(poser, talker, listener, { covers: [need], cost: [] });
+  }
 }
 
 /** Another of its place that takes what it tells: a controller's open port, a network, a computer's socket. */
-function hears({ cls, end: { link } }: ClassEnd, other: ClassEnd): boolean {
+function hears({ view }: Poser, { cls, end: { link } }: ClassEnd, other: ClassEnd): boolean {
   const [its, { sheet, part }] = [other.end.link, other.cls];
   if (part.id === cls.part.id || link.kind !== its.kind || sees(sheet)) return false;
-  if (staysOnGround(cls.sheet) !== staysOnGround(sheet)) return false;
+  if (areApart(view.rig, cls.sheet, sheet)) return false;
+  if (link.kind === 'pulse' && its.way !== 'listen') return false;
   if (link.kind === 'usb') return givesAt(sheet, its);
   if (link.kind === 'ethernet') return !onlyTells(sheet, its);
   return flies(sheet) && speechOf(its) === undefined && !sheet.functions.some((f) => anyOver(f).includes(its.id));

@@ -4,7 +4,7 @@ import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
 import { addJoin } from './join-options.js';
-import { netNeed, reachesScreen, showsNetwork } from './pose-screens.js';
+import { netNeed, reachesScreen, showsNetwork, wantsHub } from './pose-screens.js';
 import type { Poser } from './poser.js';
 import { whyNoLead, whyUnseen } from './why-unmet.js';
 
@@ -124,7 +124,7 @@ const takesFrom = ({ view }: Poser, from: Sheet, { cls, end }: ClassEnd): boolea
 
 function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const [from, to] = [talker.cls, listener.cls];
-  if (isAcrossAir(poser.view.rig, from.sheet, to.sheet)) return;
+  if (isAcrossAir(poser.view.rig, from.sheet, to.sheet) || wantsHub(poser, talker, listener)) return;
   if (talker.end.link.kind !== listener.end.link.kind || stageOf(from.sheet) >= stageOf(to.sheet)) return;
   const own = sees(from.sheet) ? `picture ${from.part.id}` : onwardNeed(from.part.id);
   if (!loops(from.sheet) && !poser.has(own)) return;

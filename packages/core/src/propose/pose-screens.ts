@@ -1,14 +1,16 @@
 import {
   LINK_WORDS,
+  bridgesBytes,
+  carriesNetwork,
   isNetworkPlug,
+  reachesAir,
   screenWays,
   sees,
-  staysOnGround,
   type LinkKind,
   type PartFunction,
   type Sheet,
 } from '../parts/index.js';
-import { networkHops } from '../loom/index.js';
+import { areApart, networkHops, speakAlike } from '../loom/index.js';
 import type { Part, Wish } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -119,7 +121,7 @@ function couldReach(poser: Poser, from: string, link: Sheet['links'][number]): R
   const join = (id: string, isOwn: (end: ClassEnd) => boolean): void => {
     for (const own of ends.filter((e) => isMember(e, id) && isOwn(e)))
       for (const other of ends)
-        if ((meets(own, other) || meets(other, own)) && mayJoin(own, other))
+        if ((meets(own, other) || meets(other, own)) && mayJoin(poser, own, other))
           for (const unit of other.cls.members) reached.add(unit.part.id);
   };
   for (const id of reached) {
@@ -134,8 +136,8 @@ function couldReach(poser: Poser, from: string, link: Sheet['links'][number]): R
 const isMember = ({ cls }: ClassEnd, part: string): boolean => cls.members.some((u) => u.part.id === part);
 
 /** No lead runs from the ground to what is in the air. */
-const mayJoin = ({ cls: a }: ClassEnd, { cls: b }: ClassEnd): boolean =>
-  staysOnGround(a.sheet) === staysOnGround(b.sheet);
+const mayJoin = ({ view }: Poser, { cls: a }: ClassEnd, { cls: b }: ClassEnd): boolean =>
+  !areApart(view.rig, a.sheet, b.sheet);
 
 /** The need of a link, none where it has no plug or is joined by a locked lead. */
 function netWakes(poser: Poser, part: string, link: Sheet['links'][number]): string[] {
@@ -171,11 +173,26 @@ function poseNet(poser: Poser, part: string, link: Sheet['links'][number], open:
   if (!end || isPicture(poser, end)) return need;
   for (const other of poser.view.ends) {
     if (other.cls.part.id === part || !meets(end, other) || sees(other.cls.sheet)) continue;
-    if (!mayJoin(end, other)) continue;
-    if (other.end.link.way === 'listen') addJoin(poser, end, other, { covers: [need], cost: [] });
-    else addJoin(poser, other, end, { covers: [need], cost: [] });
+    if (!mayJoin(poser, end, other) || wantsHub(poser, end, other)) continue;
+    const [talker, listener] = other.end.link.way === 'listen' ? [end, other] : [other, end];
+    addJoin(poser, talker, listener, { covers: [need], wakes: bridgeWakes(poser, link, other), cost: [] });
   }
   return need;
+}
+
+/** Three meet at a hub, where one is here: two that are joined to each other leave the third alone. */
+export function wantsHub({ view: { parts, rig } }: Poser, a: ClassEnd, b: ClassEnd): boolean {
+  if (a.end.link.kind !== 'ethernet' || [a, b].some(({ cls: { sheet } }) => carriesNetwork(sheet) || reachesAir(sheet))) return false;
+  const plugged = parts.filter(({ sheet }) => sheet.links.some((l) => isNetworkPlug(l) && Object.keys(l.pins).length > 0));
+  const beside = plugged.filter(({ sheet }) => !areApart(rig, sheet, a.cls.sheet));
+  const hubs = beside.filter(({ sheet }) => carriesNetwork(sheet));
+  return hubs.length > 0 && beside.length - hubs.length > 2;
+}
+
+/** What puts bytes on a network is on it itself. */
+function bridgeWakes(poser: Poser, own: Sheet['links'][number], { cls: { part, sheet } }: ClassEnd): string[] {
+  const plug = sheet.links.find((l) => l.kind === 'ethernet');
+  return own.kind === 'device-serial' && plug ? netWakes(poser, part.id, plug) : [];
 }
 
 /** A camera's network plug brings its picture: its leads are posed with the pictures, where something takes them. */
@@ -188,6 +205,8 @@ const isPicture = ({ view }: Poser, { cls, end }: ClassEnd): boolean =>
 /** Ethernet to Ethernet, telemetry to a serial port or to telemetry, USB to USB. */
 function meets({ end: a }: ClassEnd, { end: b, cls: other }: ClassEnd): boolean {
   const [one, two] = [a.link, b.link];
+  if (one.kind === 'device-serial')
+    return two.kind === 'device-serial' && bridgesBytes(other.sheet) && speakAlike(one, two) && one.way !== two.way;
   if (!NETWORK.has(one.kind)) return false;
   if (one.kind === 'mavlink')
     return (two.kind === 'device-serial' && other.sheet.resources.length > 0) || two.kind === 'mavlink';
@@ -208,10 +227,9 @@ export function reachesScreen(poser: Poser, from: string): boolean {
       for (const e of ends)
         if (e.end.link.kind === 'ethernet' && e.end.link.way === 'listen' && e.cls.part.id !== id)
           seen.add(e.cls.part.id);
-    const ground = staysOnGround(sheets.get(id)!);
     if (own.some((e) => e.end.link.way === 'listen'))
       for (const { cls, end } of ends)
-        if (end.link.kind === 'ethernet' && end.link.way === 'both' && staysOnGround(cls.sheet) === ground)
+        if (end.link.kind === 'ethernet' && end.link.way === 'both' && !areApart(poser.view.rig, cls.sheet, sheets.get(id)!))
           seen.add(cls.part.id);
   }
   return false;
