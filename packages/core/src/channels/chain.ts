@@ -128,7 +128,8 @@ const RELAYS: ReadonlySet<LinkKind> = new Set([
 export const TELLS: ReadonlySet<LinkKind> = new Set([...CARRIERS, ...RELAYS]);
 
 function carries({ talker: { sheet, link }, listener, kind }: Conversation): boolean {
-  if (hearsAir(sheet)) return CARRIERS.has(kind);
+  // a board with its receiver in it tells on as one that has it beside it
+  if (hearsAir(sheet)) return CARRIERS.has(kind) || (flies(sheet) && RELAYS.has(kind));
   if (speaksByLead(sheet)) return TELLS.has(kind) && !hasControls(listener.sheet);
   if (handsThrough(sheet, link)) return !flies(listener.sheet);
   return passesOn(sheet) ? PASSED_ON.has(kind) : tellsOn(sheet) && RELAYS.has(kind);

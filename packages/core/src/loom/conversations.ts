@@ -131,7 +131,9 @@ function oneWire(rig: Rig, ends: LinkEnd[], nets: Nets): Conversation[] {
 const wantsReturn = (talker: LinkEnd, listener: LinkEnd): boolean =>
   OWN_RETURN.has(talker.link.kind)
     ? talker.link.kind === 'antenna' && hasReturn(talker) && hasReturn(listener)
-    : !(isPair(talker) && isPair(listener));
+    : !(isPair(talker) && isPair(listener)) && [talker, listener].every(hasGround);
+/** What has no ground at all has none to share: a motor's winding, a speaker. */
+const hasGround = ({ sheet }: LinkEnd): boolean => sheet.ports.some((p) => p.pins.some((pin) => pin.line === 'ground'));
 /** Two wires that are each other's return, in a plug without a ground. @source [practice] a picture over a twisted pair */
 export const isPair = (end: Pick<LinkEnd, 'sheet' | 'link'>): boolean => (end.link.alsoPins?.length ?? 0) > 0 && !hasReturn(end);
 const hasReturn = ({ sheet, link }: Pick<LinkEnd, 'sheet' | 'link'>): boolean =>

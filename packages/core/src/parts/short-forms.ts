@@ -14,6 +14,7 @@ import {
   isRadioModule,
   showsAir,
   passesOn,
+  speaksByLead,
 } from './capabilities.js';
 import { anyOver } from './who-asks.js';
 import { isWindowed, restWindow } from './function-kind.js';
@@ -36,7 +37,7 @@ const MOST_SLOTS = 16;
  *   talks, and an antenna itself listens.
  * - A network plug that says "both" brings the picture of what has a lens and takes pictures on everything else; of a hub, that hands
  *   pictures on, the last leads on. A plug for an app, or of what has no picture, stays both ways.
- * - Output n of a receiver, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
+ * - Output n of a receiver, of a desk by its lead, or of a decoder of a bus, that names no slot carries slot n. @source [practice] pins carry the channel of their number
  * - A network, USB, CAN or picture plug that is written as what sends and what hears is one plug of all its contacts.
  * - Bytes over one wire, both ways in turn, are said by a controller and heard by what hangs on it.
  * - What follows a width takes a channel from end to end, and answers with what its joint can do, else with all it has.
@@ -67,7 +68,7 @@ export function inFull(short: Sheet): Sheet {
   const decodes =
     (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) || hasThrough(said);
   // what a controller puts out is told on the controller
-  return (hears && !flies(sheet)) || decodes ? withSlots(said) : said;
+  return (hears && !flies(sheet)) || decodes || speaksByLead(said) ? withSlots(said) : said;
 }
 
 /** What a part gives is called otherwise than what it takes: both are terminals of it. */

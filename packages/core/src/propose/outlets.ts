@@ -93,7 +93,12 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
   const asks = (e: Eater): number => ampsOf(outlet, e, eaters, outlets);
   const isBeyond = (e: Eater): boolean => asks(e) > carries && asks(e) <= gives;
   const feeds = (o: Outlet, e: Eater): boolean => fits(o, e) && ampsOf(o, e, eaters, outlets) <= o.source.maxA;
-  const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || !feeds(o, e)));
+  // what hangs on this one itself gives nothing besides
+  const isBehind = (o: Outlet): boolean => {
+    const into = eaters.find((e) => e.id === `${o.part.id}.${o.fedBy}`);
+    return into !== undefined && outlets.every((x) => x.id === outlet.id || x.id === o.id || !feeds(x, into));
+  };
+  const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || isBehind(o) || !feeds(o, e)));
   const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
   if (!own.some(isBeyond) && together <= carries) return carries;
   return isBesideSignal(outlet) ? Math.max(gives, together) : gives;

@@ -131,7 +131,7 @@ export function feedOption(
   need: string,
 ): void {
   const isShort = !fits(outlet, eater);
-  if (isShort && (!fitsButFlat(outlet, eater) || outlets.some((o) => fits(o, eater)))) return;
+  if (isShort && (!fitsButFlat(outlet, eater) || areEnough(outlets, eater, eaters))) return;
   if (!plugsJoin(outlet, eater) || isBesideSignal(outlet)) return;
   const { fedBy, source } = outlet;
   const amps = ampsOf(outlet, eater, eaters, outlets);
@@ -166,6 +166,15 @@ export function feedOption(
       ],
       `${eater.part.label} from ${outlet.part.label}`,
     );
+}
+
+/** What suits a supply gives enough for it and for all that nothing else suits. */
+function areEnough(outlets: readonly Outlet[], eater: Eater, eaters: readonly Eater[]): boolean {
+  const suiting = outlets.filter((o) => fits(o, eater));
+  if (!suiting.length) return false;
+  const only = eaters.filter((e) => outlets.every((o) => !fits(o, e) || suiting.includes(o)) && outlets.some((o) => fits(o, e)));
+  const asked = only.reduce((sum, e) => sum + ampsOf(suiting[0]!, e, eaters, outlets), 0);
+  return asked <= suiting.reduce((sum, o) => sum + o.source.maxA, 0);
 }
 
 /** Words in an option's id, the mode it agrees on, and what it costs besides. */
