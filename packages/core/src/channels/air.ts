@@ -1,5 +1,14 @@
 import { findConversations, heardBy, saidBy, type Conversation, type LinkEnd } from '../loom/index.js';
-import { flies, hasControls, hasThrough, hearsAir, speaksAir, speaksByLead, tellsOn, type LinkKind } from '../parts/index.js';
+import {
+  flies,
+  hasControls,
+  hasThrough,
+  hearsAir,
+  speaksAir,
+  speaksByLead,
+  tellsOn,
+  type LinkKind,
+} from '../parts/index.js';
 import { oncePerSlices, partsThat, sheetOf, shapingOf, type Part, type Rig, type Wish } from '../rig/index.js';
 
 /** The radio a receiver hears: that of the transmitter it is bound to. */
@@ -68,8 +77,7 @@ export function ownRadios(rig: Rig, all: readonly Conversation[] = findConversat
   const seconds = new Set(rig.handOvers.map((h) => h.to));
   const onLead = (id: string): boolean =>
     saidBy(all, id).some((c) => c.kind === 'ppm' && hasControls(c.listener.sheet));
-  return speakers(rig, all)
-    .filter((p) => !seconds.has(p.id) && !onLead(p.id));
+  return speakers(rig, all).filter((p) => !seconds.has(p.id) && !onLead(p.id));
 }
 
 /** Several transmitters, each with receivers of its own. The first one is the pilot's. */
@@ -138,7 +146,9 @@ function evidence(
 
 /** Kinds by which a part says what it heard. */
 const saysBy = (rig: Rig, { id }: Part): LinkKind[] =>
-  sheetOf(rig, id).links.flatMap((l) => (l.way !== 'listen' && l.kind !== 'antenna' && l.kind !== 'radio' ? l.kind : []));
+  sheetOf(rig, id).links.flatMap((l) =>
+    l.way !== 'listen' && l.kind !== 'antenna' && l.kind !== 'radio' ? l.kind : [],
+  );
 
 /** What only this one of several receivers could tell, since none of the others speaks as it hears. */
 function onlyItsOwn(rig: Rig, open: readonly Part[], receiver: Part): string[] {

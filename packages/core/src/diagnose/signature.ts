@@ -110,7 +110,10 @@ function watchedParts(bench: Bench, texts: BenchTexts, looks: Asked['looks']): M
   for (const [id, whats] of looks)
     if (whats.includes('lean'))
       for (const { own, joint } of turnersAt(bench, id))
-        watched.set(own.index, new Set([...(watched.get(own.index) ?? []), ...functionsBehind(own, `${joint.id}-angle`)]));
+        watched.set(
+          own.index,
+          new Set([...(watched.get(own.index) ?? []), ...functionsBehind(own, `${joint.id}-angle`)]),
+        );
   // where moving costs anybody the volts, whoever moves and by whatever counts
   if (texts.supplies) for (const i of bench.supplies.movers) watched.set(i, new Set(bench.parts[i]!.functions.keys()));
   // a map that grows while it is walked: everything upstream comes in turn

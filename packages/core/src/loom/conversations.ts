@@ -135,7 +135,8 @@ const wantsReturn = (talker: LinkEnd, listener: LinkEnd): boolean =>
 /** What has no ground at all has none to share: a motor's winding, a speaker. */
 const hasGround = ({ sheet }: LinkEnd): boolean => sheet.ports.some((p) => p.pins.some((pin) => pin.line === 'ground'));
 /** Two wires that are each other's return, in a plug without a ground. @source [practice] a picture over a twisted pair */
-export const isPair = (end: Pick<LinkEnd, 'sheet' | 'link'>): boolean => (end.link.alsoPins?.length ?? 0) > 0 && !hasReturn(end);
+export const isPair = (end: Pick<LinkEnd, 'sheet' | 'link'>): boolean =>
+  (end.link.alsoPins?.length ?? 0) > 0 && !hasReturn(end);
 const hasReturn = ({ sheet, link }: Pick<LinkEnd, 'sheet' | 'link'>): boolean =>
   !!sheet.ports.find((p) => p.id === link.pins.data?.port)?.pins.some((pin) => pin.line === 'ground');
 
@@ -397,7 +398,12 @@ function fromDesk(byLead: readonly Conversation[], air: Conversation): Conversat
   const told = byLead.find((c) => c.listener.part.id === air.talker.part.id && hasControls(c.talker.sheet));
   if (!told) return air;
   const { part, sheet, live } = told.talker;
-  return { ...air, talker: { part, sheet, link: air.talker.link, live }, troubles: told.troubles, via: air.talker.part };
+  return {
+    ...air,
+    talker: { part, sheet, link: air.talker.link, live },
+    troubles: told.troubles,
+    via: air.talker.part,
+  };
 }
 
 /** A light and an eye, of which one has no plug for a lead between them: whoever fits them puts the one before the other. */

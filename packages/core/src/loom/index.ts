@@ -56,7 +56,15 @@ export { screenPictures, screensFor, type ScreenPicture } from './screen-picture
 export { networkHops, wayTo, type Hop } from './reach.js';
 export { antennaJoin, type AntennaJoin } from './antennas.js';
 export { PICTURE_KINDS } from './picture-kinds.js';
-export { airSenders, areApart, isAcrossAir, sentInto, untunedScreens, type Tuning, type Untuned } from './air-pictures.js';
+export {
+  airSenders,
+  areApart,
+  isAcrossAir,
+  sentInto,
+  untunedScreens,
+  type Tuning,
+  type Untuned,
+} from './air-pictures.js';
 export { boardSettings, type BoardSetting } from './board-settings.js';
 export { mergedPlug, type MergedPin, type MergedPlug } from './merge-plug.js';
 export { orderOfHands, type HandStep } from './order-of-hands.js';

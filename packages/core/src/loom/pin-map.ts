@@ -176,7 +176,9 @@ function groundPair(rig: Rig, talker: LinkEnd, listener: LinkEnd): Pick<Wire, 'f
 /** Ground pin on the plug of the link, else the first on the part unless only that plug is asked. */
 function groundNear(end: LinkEnd, onlyThere: boolean): PinRef | null {
   const own = end.link.pins.data ?? end.link.pins.send ?? end.link.pins.hear;
-  const ports = end.sheet.ports.filter((p) => !onlyThere || p.id === own?.port).sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
+  const ports = end.sheet.ports
+    .filter((p) => !onlyThere || p.id === own?.port)
+    .sort((a, b) => Number(b.id === own?.port) - Number(a.id === own?.port));
   for (const port of ports) {
     const pin = port.pins.find((p) => p.line === 'ground');
     if (pin) return { part: end.part.id, port: port.id, pin: pin.n };

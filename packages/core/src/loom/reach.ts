@@ -1,4 +1,12 @@
-import { bridgesBytes, carriesDataByAir, hasApps, hasControls, hearsAir, isScreenRadio, type LinkKind } from '../parts/index.js';
+import {
+  bridgesBytes,
+  carriesDataByAir,
+  hasApps,
+  hasControls,
+  hearsAir,
+  isScreenRadio,
+  type LinkKind,
+} from '../parts/index.js';
 import { oncePerRig, partsThat } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 

@@ -12,13 +12,14 @@ export interface Release {
 export const firesSeveral = (sheet: Sheet): boolean => eyeLinks(sheet).length > 1;
 
 /** A plug with two contacts, one to focus and one to fire, is one lead to one camera. */
-const firstOfEach = (rig: Rig): Conversation[] => [
-  ...new Map(
-    findConversations(rig)
-      .toReversed()
-      .map((c) => [`${c.talker.part.id} ${c.listener.part.id}`, c] as const),
-  ).values(),
-].toReversed();
+const firstOfEach = (rig: Rig): Conversation[] =>
+  [
+    ...new Map(
+      findConversations(rig)
+        .toReversed()
+        .map((c) => [`${c.talker.part.id} ${c.listener.part.id}`, c] as const),
+    ).values(),
+  ].toReversed();
 
 /** Every camera that the leads of such a box reach, in the order in which they are wired. */
 export const releases: (rig: Rig) => readonly Release[] = oncePerRig((rig) =>

@@ -62,7 +62,10 @@ export const bridgesBytes = oncePerSheet(
 export const choosesBus = (sheet: Sheet): boolean =>
   passesOn(sheet) &&
   sheet.links.some(
-    (l, _, all) => l.kind !== 'pulse' && CHANNEL_LEADS.has(l.kind) && all.filter((x) => x.kind === l.kind && x.way === 'listen').length > 1,
+    (l, _, all) =>
+      l.kind !== 'pulse' &&
+      CHANNEL_LEADS.has(l.kind) &&
+      all.filter((x) => x.kind === l.kind && x.way === 'listen').length > 1,
   );
 
 /** Passes on and is of no use alone: a trigger box, a decoder. What only reports by bytes what it does, as a speed board, is not between. */
@@ -203,7 +206,8 @@ export const bringsChannels = (sheet: Sheet): boolean => hearsAir(sheet) || spea
 /** Sends what its controls say, for receivers that are bound to it. The radio of a picture sender says nothing to them. */
 export const speaksAir = oncePerSheet(
   (sheet) =>
-    sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk') && (hasControls(sheet) || !(hasPictureIn(sheet) || sendsOwnEye(sheet))),
+    sheet.links.some((l) => l.kind === 'radio' && l.way === 'talk') &&
+    (hasControls(sheet) || !(hasPictureIn(sheet) || sendsOwnEye(sheet))),
 );
 
 /** A network both ways is a conversation; only what talks over it sends a picture. */
@@ -286,7 +290,9 @@ export const sendsOwnEye = oncePerSheet(
 /** By a radio that only talks, or by an antenna that nothing else on the sheet speaks of. */
 const talksByAir = ({ links }: Sheet): boolean => {
   const radios = links.filter((l) => l.kind === 'radio');
-  return radios.length ? radios.some((l) => l.way === 'talk') : links.some((l) => l.kind === 'antenna' && l.way === 'talk');
+  return radios.length
+    ? radios.some((l) => l.way === 'talk')
+    : links.some((l) => l.kind === 'antenna' && l.way === 'talk');
 };
 
 /**

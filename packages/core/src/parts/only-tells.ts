@@ -8,7 +8,8 @@ const PICTURES: ReadonlySet<LinkKind> = new Set(PICTURE_LINKS);
 
 /** By this link a part is to be heard: nothing that is asked of it, no radio and no picture of it wants a lead. */
 export function onlyTells(sheet: Sheet, link: Link): boolean {
-  if (flies(sheet) || passesOn(sheet) || hasControls(sheet) || hasApps(sheet) || onAir(sheet) || bridgesBytes(sheet)) return false;
+  if (flies(sheet) || passesOn(sheet) || hasControls(sheet) || hasApps(sheet) || onAir(sheet) || bridgesBytes(sheet))
+    return false;
   if (link.kind === 'usb' && givesAt(sheet, link)) return false;
   if (link.kind === 'usb' && sees(sheet)) return !sheet.links.some((l) => PICTURES.has(l.kind));
   if (link.kind === 'usb' && !sheet.functions.length && sheet.links.filter((l) => l.kind === 'usb').length > 1)

@@ -123,7 +123,10 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
   // a foot is a foot, whichever way its sheet has the waves go
   if (kind === 'antenna') return isFoot(sheet) ? 'talk' : 'listen';
   if (way !== 'both') return way;
-  if (kind === 'radio') return speaksByControls(sheet) || isRadioModule(sheet) || (hasPictureIn(sheet) && !handsOn(sheet)) ? 'talk' : 'listen';
+  if (kind === 'radio')
+    return speaksByControls(sheet) || isRadioModule(sheet) || (hasPictureIn(sheet) && !handsOn(sheet))
+      ? 'talk'
+      : 'listen';
   if (kind === 'ethernet') return networkWay(sheet, link);
   return ONE_WAY.has(kind) ? pinWay(sheet, link) : way;
 }

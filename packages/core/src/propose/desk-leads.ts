@@ -1,5 +1,15 @@
 /** Leads that stand before all else: from a desk to the box that sends for it. Until they are there nobody's sticks come by that box. */
-import { cableOf, canSay, findConversations, isSerial, leadLength, linkEnds, pinMap, portsCanJoin, type LinkEnd } from '../loom/index.js';
+import {
+  cableOf,
+  canSay,
+  findConversations,
+  isSerial,
+  leadLength,
+  linkEnds,
+  pinMap,
+  portsCanJoin,
+  type LinkEnd,
+} from '../loom/index.js';
 import { hasControls, isRadioModule, type Port } from '../parts/index.js';
 import { nextId, type Cable, type Edit, type Rig } from '../rig/index.js';
 import { COST } from './costs.js';
@@ -21,7 +31,9 @@ export function deskLeads(rig: Rig): DeskLeads {
   const boxes = ends.filter((e) => isRadioModule(e.sheet) && e.link.kind !== 'radio' && e.link.way === 'listen');
   const found: DeskLeads = { rig, edits: [], choices: [] };
   for (const box of boxes) {
-    const told = findConversations(found.rig).find((c) => c.listener.part.id === box.part.id && hasControls(c.talker.sheet) && !c.troubles.length);
+    const told = findConversations(found.rig).find(
+      (c) => c.listener.part.id === box.part.id && hasControls(c.talker.sheet) && !c.troubles.length,
+    );
     if (told) {
       found.rig = keeping(found.rig, told.talker.part.id, box.part.id);
       continue;
@@ -42,7 +54,9 @@ const speaksTo = (rig: Rig, desk: LinkEnd, box: LinkEnd): boolean =>
   desk.link.kind === box.link.kind &&
   (!isSerial(desk.link) || canSay(desk.link, box.link)) &&
   portsCanJoin(portOf(desk), portOf(box)) &&
-  !rig.cables.some((c) => c.wires.some((w) => [w.from, w.to].some((at) => at.part === desk.part.id && at.port === portOf(desk).id)));
+  !rig.cables.some((c) =>
+    c.wires.some((w) => [w.from, w.to].some((at) => at.part === desk.part.id && at.port === portOf(desk).id)),
+  );
 
 function put(found: DeskLeads, talker: LinkEnd, listener: LinkEnd): void {
   const { rig } = found;

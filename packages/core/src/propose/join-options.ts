@@ -193,7 +193,8 @@ function barred(a: Unit, b: Unit, talker: ClassEnd, listener: ClassEnd): (() => 
 function otherWires(a: LinkEnd, b: LinkEnd): (() => string) | null {
   if (a.link.kind !== 'composite' || b.link.kind !== 'composite' || isPair(a) === isPair(b)) return null;
   const [pair, single] = isPair(a) ? [a, b] : [b, a];
-  return () => `${pair.part.label} has its picture on a pair of wires, and ${single.part.label} on one wire and its ground`;
+  return () =>
+    `${pair.part.label} has its picture on a pair of wires, and ${single.part.label} on one wire and its ground`;
 }
 
 /** Why two ends that nobody tells a speed do not understand each other; null when they do. */

@@ -237,7 +237,6 @@ export const fitsButFlat = (outlet: Outlet, eater: Eater): boolean => {
   return usual !== undefined && usual > outlet.volts[0] && fits({ ...outlet, volts: [usual, outlet.volts[1]] }, eater);
 };
 
-
 /** Smallest distance to an edge of the band over the whole charge, V. */
 function marginV(outlet: Outlet, { supply }: Eater): number {
   return Math.min(outlet.volts[0] - supply.volts[0], supply.volts[1] - outlet.volts[1]);

@@ -56,7 +56,10 @@ function poseStacks(poser: Poser): void {
     packs.slice(1).forEach((above, i) => {
       const below = packs[i]!;
       const need = `stack ${above.id}`;
-      poser.need(need, `${above.label} stands on ${below.label}`, COST.openNice, { part: above.id, lacks: () => 'its plug is taken' });
+      poser.need(need, `${above.label} stands on ${below.label}`, COST.openNice, {
+        part: above.id,
+        lacks: () => 'its plug is taken',
+      });
       poser.option(
         { id: `${need} on ${below.id}`, covers: [need] },
         { do: 'stack', above, below, each },
@@ -172,7 +175,9 @@ export function feedOption(
 function areEnough(outlets: readonly Outlet[], eater: Eater, eaters: readonly Eater[]): boolean {
   const suiting = outlets.filter((o) => fits(o, eater));
   if (!suiting.length) return false;
-  const only = eaters.filter((e) => outlets.every((o) => !fits(o, e) || suiting.includes(o)) && outlets.some((o) => fits(o, e)));
+  const only = eaters.filter(
+    (e) => outlets.every((o) => !fits(o, e) || suiting.includes(o)) && outlets.some((o) => fits(o, e)),
+  );
   const asked = only.reduce((sum, e) => sum + ampsOf(suiting[0]!, e, eaters, outlets), 0);
   return asked <= suiting.reduce((sum, o) => sum + o.source.maxA, 0);
 }

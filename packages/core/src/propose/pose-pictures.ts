@@ -1,5 +1,14 @@
 import { isAcrossAir, isPair, PICTURE_KINDS } from '../loom/index.js';
-import { LINK_WORDS, encodes, isNetworkPlug, isScreen, sees, turns, type LinkKind, type Sheet } from '../parts/index.js';
+import {
+  LINK_WORDS,
+  encodes,
+  isNetworkPlug,
+  isScreen,
+  sees,
+  turns,
+  type LinkKind,
+  type Sheet,
+} from '../parts/index.js';
 import type { Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST } from './costs.js';
@@ -21,7 +30,8 @@ function stageOf(sheet: Sheet): number {
   const [into, out] = [linkOf(path.inputs[0]), linkOf(path.output)];
   if (into?.kind !== out?.kind) return 1;
   // onto a pair of wires, and off it again at its far end
-  if (into && out && isPair({ sheet, link: into }) !== isPair({ sheet, link: out })) return isPair({ sheet, link: out }) ? 1 : 1.5;
+  if (into && out && isPair({ sheet, link: into }) !== isPair({ sheet, link: out }))
+    return isPair({ sheet, link: out }) ? 1 : 1.5;
   // a gimbal that passes its camera's picture on stands before all that chooses or writes
   if (turns(sheet)) return 1;
   return path.inputs.length > 1 ? 2 : 3;

@@ -182,8 +182,11 @@ function poseNet(poser: Poser, part: string, link: Sheet['links'][number], open:
 
 /** Three meet at a hub, where one is here: two that are joined to each other leave the third alone. */
 export function wantsHub({ view: { parts, rig } }: Poser, a: ClassEnd, b: ClassEnd): boolean {
-  if (a.end.link.kind !== 'ethernet' || [a, b].some(({ cls: { sheet } }) => carriesNetwork(sheet) || reachesAir(sheet))) return false;
-  const plugged = parts.filter(({ sheet }) => sheet.links.some((l) => isNetworkPlug(l) && Object.keys(l.pins).length > 0));
+  if (a.end.link.kind !== 'ethernet' || [a, b].some(({ cls: { sheet } }) => carriesNetwork(sheet) || reachesAir(sheet)))
+    return false;
+  const plugged = parts.filter(({ sheet }) =>
+    sheet.links.some((l) => isNetworkPlug(l) && Object.keys(l.pins).length > 0),
+  );
   const beside = plugged.filter(({ sheet }) => !areApart(rig, sheet, a.cls.sheet));
   const hubs = beside.filter(({ sheet }) => carriesNetwork(sheet));
   return hubs.length > 0 && beside.length - hubs.length > 2;
@@ -229,7 +232,11 @@ export function reachesScreen(poser: Poser, from: string): boolean {
           seen.add(e.cls.part.id);
     if (own.some((e) => e.end.link.way === 'listen'))
       for (const { cls, end } of ends)
-        if (end.link.kind === 'ethernet' && end.link.way === 'both' && !areApart(poser.view.rig, cls.sheet, sheets.get(id)!))
+        if (
+          end.link.kind === 'ethernet' &&
+          end.link.way === 'both' &&
+          !areApart(poser.view.rig, cls.sheet, sheets.get(id)!)
+        )
           seen.add(cls.part.id);
   }
   return false;

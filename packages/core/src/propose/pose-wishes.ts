@@ -295,7 +295,8 @@ function joinHearing(poser: Poser, talker: ClassEnd, listener: ClassEnd, join: P
 
 /** A box for two receivers, where there are two. @source [practice] whoever has both wants the one to stand in for the other */
 const isRedundant = ({ view: { ends } }: Poser, { cls: { sheet } }: ClassEnd): boolean =>
-  choosesBus(sheet) && new Set(ends.filter(({ cls }) => hearsAir(cls.sheet) && !flies(cls.sheet)).map(({ cls }) => cls.part.id)).size > 1;
+  choosesBus(sheet) &&
+  new Set(ends.filter(({ cls }) => hearsAir(cls.sheet) && !flies(cls.sheet)).map(({ cls }) => cls.part.id)).size > 1;
 
 /** It is meant to be used. */
 function poseUse(poser: Poser, part: Part): string {

@@ -36,7 +36,9 @@ function findStacks(parts: Parts, taken: ReadonlySet<string>): Stack[] {
   return [...groupBy(packs, ({ part }) => part.class).values()].flatMap((own): Stack[] => {
     const { sheet } = own[0]!;
     const [each] = sheet.sources as [Source];
-    const isFree = own.every(({ part }) => [each.plus, each.minus].every((at) => !taken.has(`${part.id}.${at.port}.${at.pin}`)));
+    const isFree = own.every(({ part }) =>
+      [each.plus, each.minus].every((at) => !taken.has(`${part.id}.${at.port}.${at.pin}`)),
+    );
     if (own.length < 2 || own.length > MOST || !isFree || !isWanted(parts, each, own.length)) return [];
     return [{ packs: own.map(({ part }) => part), sheet, each }];
   });

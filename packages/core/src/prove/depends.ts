@@ -78,7 +78,12 @@ export function hearsFrom(rig: Rig, conversations: readonly Conversation[]): Map
     .map(({ listener, talker }): [by: string, from: string] => [listener.part.id, talker.part.id]);
   // a box that sends for a desk stands between it and the receiver
   const byBox = conversations.flatMap(({ listener, talker, via }): [string, string][] =>
-    via ? [[listener.part.id, via.id], [via.id, talker.part.id]] : [],
+    via
+      ? [
+          [listener.part.id, via.id],
+          [via.id, talker.part.id],
+        ]
+      : [],
   );
   const byAir = [...airSenders(rig)].map(([taker, { id }]): [string, string] => [taker, id]);
   return new Map(

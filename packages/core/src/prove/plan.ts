@@ -62,7 +62,13 @@ export function checkPlan(
       ...inOrder(driven).flatMap((chain) => (settingEnds.has(chain) ? [] : stepsOf(plan, chain))),
       ...asked.filter((s) => !s.byEye),
     ]),
-    ...as('looks', [...lookSteps(rig), ...levelSteps(rig), ...antennaSteps(rig), ...releaseSteps(rig), ...tagSteps(rig)]),
+    ...as('looks', [
+      ...lookSteps(rig),
+      ...levelSteps(rig),
+      ...antennaSteps(rig),
+      ...releaseSteps(rig),
+      ...tagSteps(rig),
+    ]),
     ...as('radio', [...handOverSteps(plan, inOrder(named)), ...radioLostSteps(plan)]),
     // a drive that knows its ends does not go past them in any step after
     ...as('ends', endSteps(plan, ends)),

@@ -22,7 +22,11 @@ const outOf = (rig: Rig, part: string): Carrier[] => {
 };
 
 /** About which axis what a function does turns a joint: [forward, right, down]. */
-const TURNS: Readonly<Record<string, NonNullable<Joint['axis']>>> = { pan: [0, 0, 1], tilt: [0, 1, 0], 'roll-trim': [1, 0, 0] };
+const TURNS: Readonly<Record<string, NonNullable<Joint['axis']>>> = {
+  pan: [0, 0, 1],
+  tilt: [0, 1, 0],
+  'roll-trim': [1, 0, 0],
+};
 
 /** A joint whose sheet names no axis turns as the function that moves it says. */
 function withAxis({ functions }: Pick<Sheet, 'functions'>, joint: Joint): Joint {

@@ -124,7 +124,12 @@ function failsOf(network: RigNetwork, loads: readonly Terminal[], rest: Rails, w
 }
 
 /** Only circuits with something endangered in them are played. */
-export function resetsOf(network: RigNetwork, schedule: WakeSchedule, loads: readonly Terminal[], rest: Rails): StartReset[] {
+export function resetsOf(
+  network: RigNetwork,
+  schedule: WakeSchedule,
+  loads: readonly Terminal[],
+  rest: Rails,
+): StartReset[] {
   const at = new Set(loads.map((t) => t.element));
   const played = new Set(
     apart(network.prepared.circuit)

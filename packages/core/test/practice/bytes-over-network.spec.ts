@@ -1,7 +1,17 @@
 /** A quay: a head told by bytes from a page on a desk, through a box on the network; a meter that tells a board by pulses. Sheets of anyone's own. */
 import { describe, expect, it } from 'vitest';
 import { casebookOf, scoreOf } from '../../src/diagnose/index.js';
-import { at, defineSheet, eats, ethernetPort, ground, servoPort, signal, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import {
+  at,
+  defineSheet,
+  eats,
+  ethernetPort,
+  ground,
+  servoPort,
+  signal,
+  supplyPort,
+  wire,
+} from '../../src/parts/shelf/define.js';
 import { joint } from '../../src/parts/shelf/gimbal-parts.js';
 import { planOf } from '../../src/prove/index.js';
 import { brief } from './bench.js';
@@ -31,8 +41,18 @@ const head = defineSheet({
   supplies: [eats('dc', [9, 30], 20, 60)],
   links: [bytes('listen')],
   functions: (['pan', 'tilt'] as const).map((what) => ({
-    ...{ id: what, label: what, what, takes: 'rate' as const, joint: what, range: { from: -40, to: 40, unit: '°/s' as const } },
-    ...{ rangeUs: [1000, 2000] as [number, number], askedBy: [{ by: 'screen' as const, over: ['line'], what: 'arrows' }] },
+    ...{
+      id: what,
+      label: what,
+      what,
+      takes: 'rate' as const,
+      joint: what,
+      range: { from: -40, to: 40, unit: '°/s' as const },
+    },
+    ...{
+      rangeUs: [1000, 2000] as [number, number],
+      askedBy: [{ by: 'screen' as const, over: ['line'], what: 'arrows' }],
+    },
   })),
   joints: [joint('pan', -170, 170), joint('tilt', -90, 30)],
 });
@@ -108,20 +128,57 @@ describe('a meter that tells by pulses', () => {
   const board = defineSheet({
     ...base,
     ...{ class: 'own-field-board', role: 'controller', name: 'Field board', group: 'Control' },
-    ports: [supplyPort('dc', 'volts', 'left'), servoPort('rc', 'bus', 'left', 'in', 'supply'), servoPort('aux', 'aux', 'left', 'in', 'supply')],
-    ties: [[{ port: 'rc', pin: 2 }, { port: 'aux', pin: 2 }, { port: 'dc', pin: 1 }]],
+    ports: [
+      supplyPort('dc', 'volts', 'left'),
+      servoPort('rc', 'bus', 'left', 'in', 'supply'),
+      servoPort('aux', 'aux', 'left', 'in', 'supply'),
+    ],
+    ties: [
+      [
+        { port: 'rc', pin: 2 },
+        { port: 'aux', pin: 2 },
+        { port: 'dc', pin: 1 },
+      ],
+    ],
     supplies: [eats('dc', [4.8, 5.5], 1, 2)],
     links: [wire('rc', 'sbus', 'listen', 'rc'), wire('aux', 'pulse', 'listen', 'aux')],
-    functions: [{ id: 'yaw', label: 'yaw', what: 'yaw', takes: 'position', over: ['rc'], firstSlot: 1, rangeUs: [1000, 2000], range: { from: -100, to: 100, unit: '%' } }],
+    functions: [
+      {
+        id: 'yaw',
+        label: 'yaw',
+        what: 'yaw',
+        takes: 'position',
+        over: ['rc'],
+        firstSlot: 1,
+        rangeUs: [1000, 2000],
+        range: { from: -100, to: 100, unit: '%' },
+      },
+    ],
   });
   const field = Proposed.of({
-    ...brief('Field', 'rotor', [['FM', meter.class], ['FC', board.class], ['RX', 'receiver-16'], ['TX', 'transmitter-16'], ['PK', 'pack-4s'], ['B5', 'regulator-5v']], []),
+    ...brief(
+      'Field',
+      'rotor',
+      [
+        ['FM', meter.class],
+        ['FC', board.class],
+        ['RX', 'receiver-16'],
+        ['TX', 'transmitter-16'],
+        ['PK', 'pack-4s'],
+        ['B5', 'regulator-5v'],
+      ],
+      [],
+    ),
     sheets: [meter, board],
   });
 
   it('is joined to the input that no function is told over, and probed there', () => {
     expect(field.between('FM', 'FC')).toHaveLength(1);
-    expect(planOf(field.rig).find((s) => s.id === 'FC.lines')!.expects.map((e) => e.sight)).toContain('FC.aux-comes');
+    expect(
+      planOf(field.rig)
+        .find((s) => s.id === 'FC.lines')!
+        .expects.map((e) => e.sight),
+    ).toContain('FC.aux-comes');
     expect(field.failing()).toEqual([]);
     const unseen = scored(field).faults.filter((f) => !f.noticedBy.length && f.fault.id.includes('FM'));
     expect(unseen.map((f) => f.fault.text)).toEqual([]);

@@ -16,7 +16,11 @@ const pairPort = (way: 'in' | 'out') => ({
   plug: { family: 'screw terminal 5 mm', pins: 2 },
   pins: [signal(1, 'a', way), signal(2, 'b', way)],
 });
-const onPair = (way: 'talk' | 'listen') => ({ ...wire('pair', 'composite', way, 'pair'), pins: { data: at('pair', 1) }, alsoPins: [at('pair', 2)] });
+const onPair = (way: 'talk' | 'listen') => ({
+  ...wire('pair', 'composite', way, 'pair'),
+  pins: { data: at('pair', 1) },
+  alsoPins: [at('pair', 2)],
+});
 const low = defineSheet({
   ...base,
   ...{ class: 'own-low', role: 'converter', name: 'Low end', group: 'Picture' },
@@ -36,7 +40,11 @@ const screen = (id: string, loop: boolean) =>
   defineSheet({
     ...base,
     ...{ class: `own-screen-${id}`, role: 'display', name: `Screen ${id}`, group: 'Picture' },
-    ports: [picturePort('in', 'in', 'left', 'in'), ...(loop ? [picturePort('on', 'on', 'right', 'out')] : []), supplyPort('dc', 'volts', 'left')],
+    ports: [
+      picturePort('in', 'in', 'left', 'in'),
+      ...(loop ? [picturePort('on', 'on', 'right', 'out')] : []),
+      supplyPort('dc', 'volts', 'left'),
+    ],
     supplies: [eats('dc', [9, 17], 8, 9)],
     links: [wire('in', 'composite', 'listen', 'in'), ...(loop ? [wire('on', 'composite', 'talk', 'on')] : [])],
     ...(loop ? { pictures: [{ output: 'on', inputs: ['in'] }] } : {}),
@@ -64,12 +72,20 @@ describe('a picture over a pair of wires', () => {
   });
 
   it('is looked at on each screen', () => {
-    expect(planOf(now.rig).filter((s) => s.kind === 'pictures').map((s) => s.part)).toEqual(['S0', 'S1']);
+    expect(
+      planOf(now.rig)
+        .filter((s) => s.kind === 'pictures')
+        .map((s) => s.part),
+    ).toEqual(['S0', 'S1']);
   });
 
   it('ends at a screen whose loop nobody takes, which is not idle', () => {
     const alone = Proposed.of({ ...brief('Pair', 'hand-held or ground', parts([looped.class]), []), sheets });
-    expect(planOf(alone.rig).filter((s) => s.kind === 'pictures').map((s) => s.part)).toEqual(['S0']);
+    expect(
+      planOf(alone.rig)
+        .filter((s) => s.kind === 'pictures')
+        .map((s) => s.part),
+    ).toEqual(['S0']);
     expect(analyse(alone.rig).findings.filter((f) => f.rule === 'part-idle')).toEqual([]);
     expect(alone.failing()).toEqual([]);
   });
@@ -92,7 +108,16 @@ describe('an eye with its sender in one case', () => {
     links: [{ id: 'air', kind: 'radio', way: 'listen', pins: {}, params: {} }],
   });
   const now = Proposed.of({
-    ...brief('Eye', 'FPV', [['EY', eye.class], ['GO', goggles.class], ['PK', 'pack-3s']], []),
+    ...brief(
+      'Eye',
+      'FPV',
+      [
+        ['EY', eye.class],
+        ['GO', goggles.class],
+        ['PK', 'pack-3s'],
+      ],
+      [],
+    ),
     sheets: [eye, goggles],
   });
 

@@ -22,7 +22,13 @@ const desk = defineSheet({
   inside: { battery: true, minutes: 300 },
   ports: [servoPort('say', 'say', 'right', 'out')],
   links: [wire('say', 'sbus', 'talk', 'say')],
-  controls: (['↔', '↕'] as const).map((label) => ({ id: label === '↔' ? 'x' : 'y', label: `stick ${label}`, kind: 'stick' as const, x: 0.5, y: 0.5 })),
+  controls: (['↔', '↕'] as const).map((label) => ({
+    id: label === '↔' ? 'x' : 'y',
+    label: `stick ${label}`,
+    kind: 'stick' as const,
+    x: 0.5,
+    y: 0.5,
+  })),
 });
 const box = defineSheet({
   ...base,
@@ -100,7 +106,10 @@ describe('a desk whose radio is a box of its own', () => {
 
   it('moves nothing while the box has no volts, or no lead comes to it', () => {
     const [pan] = findChains(now.rig).filter((c) => c.fn.id === 'pan');
-    const without = (a: string, b: string): Rig => ({ ...now.rig, cables: now.rig.cables.filter((c) => !now.between(a, b).includes(c)) });
+    const without = (a: string, b: string): Rig => ({
+      ...now.rig,
+      cables: now.rig.cables.filter((c) => !now.between(a, b).includes(c)),
+    });
     const at = { [pan!.control!.id]: 1 };
     for (const feeder of ['PK', 'PG'])
       if (now.between('BX', feeder).length) expect(angle(without('BX', feeder), at)).toBe(0);

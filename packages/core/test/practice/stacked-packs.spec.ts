@@ -29,7 +29,8 @@ const of = (packs: number, lamps: (typeof high)[]) =>
     ),
     sheets: [high, low, any],
   });
-const voltsAt = ({ rig }: Proposed, part: string): number => solveRails(rig, 1).nodes.find((n) => n.part === part && n.allowed)!.volts;
+const voltsAt = ({ rig }: Proposed, part: string): number =>
+  solveRails(rig, 1).nodes.find((n) => n.part === part && n.allowed)!.volts;
 
 describe('packs of one kind', () => {
   it('stand on one another where something takes their volts together and nothing gives them', () => {
@@ -38,7 +39,9 @@ describe('packs of one kind', () => {
     expect(voltsAt(now, 'L0')).toBeGreaterThan(48);
     expect(voltsAt(now, 'L1')).toBeGreaterThan(48);
     // one wire from the one to the other, and nothing else
-    const inSeries = now.rig.cables.filter((c) => c.wires.every((w) => w.from.part.startsWith('P') && w.to.part.startsWith('P')));
+    const inSeries = now.rig.cables.filter((c) =>
+      c.wires.every((w) => w.from.part.startsWith('P') && w.to.part.startsWith('P')),
+    );
     expect(inSeries.map((c) => c.wires.map((w) => [w.from.pin, w.to.pin]))).toEqual([[[1, 2]]]);
     expect(now.failing()).toEqual([]);
   });
@@ -56,7 +59,11 @@ describe('a box for two receivers', () => {
   const chooser = defineSheet({
     ...base,
     ...{ class: 'own-chooser', role: 'converter', name: 'Chooser', group: 'Control' },
-    ports: [servoPort('a', 'a', 'left', 'in', 'supply'), servoPort('b', 'b', 'left', 'in', 'supply'), servoPort('o', 'o', 'right', 'out', 'supply')],
+    ports: [
+      servoPort('a', 'a', 'left', 'in', 'supply'),
+      servoPort('b', 'b', 'left', 'in', 'supply'),
+      servoPort('o', 'o', 'right', 'out', 'supply'),
+    ],
     ties: ([2, 3] as const).map((pin) => ['a', 'b', 'o'].map((port) => ({ port, pin }))),
     supplies: [{ ...eats('o', [4.5, 8.4], 0.2, 0.3), plus: { port: 'o', pin: 2 }, minus: { port: 'o', pin: 3 } }],
     links: [wire('a', 'sbus', 'listen', 'a'), wire('b', 'sbus', 'listen', 'b'), wire('o', 'sbus', 'talk', 'o')],
@@ -82,7 +89,9 @@ describe('a box for two receivers', () => {
 
   it('stands between both and the controller', () => {
     const now = fleet(true);
-    expect([now.between('R1', 'CH'), now.between('R2', 'CH'), now.between('CH', 'FC')].map((c) => c.length)).toEqual([1, 1, 1]);
+    expect([now.between('R1', 'CH'), now.between('R2', 'CH'), now.between('CH', 'FC')].map((c) => c.length)).toEqual([
+      1, 1, 1,
+    ]);
     expect(now.between('R1', 'FC')).toEqual([]);
     expect(now.failing()).toEqual([]);
   });
@@ -100,9 +109,19 @@ describe('a phone that meets a radio', () => {
     ...{ class: 'own-slider', role: 'drive', name: 'Slider', group: 'Payload' },
     ports: [supplyPort('in', 'in', 'left', 'wire ends'), contact('shot', 'out'), contact('focus', 'out')],
     supplies: [eats('in', [9, 26], 4, 9)],
-    links: [{ id: 'air', kind: 'radio', way: 'both', pins: {}, params: {} }, wire('shot', 'contact', 'talk', 'shot'), wire('focus', 'contact', 'talk', 'focus')],
+    links: [
+      { id: 'air', kind: 'radio', way: 'both', pins: {}, params: {} },
+      wire('shot', 'contact', 'talk', 'shot'),
+      wire('focus', 'contact', 'talk', 'focus'),
+    ],
     functions: [
-      { id: 'shot', label: 'Shot', what: 'photo', takes: 'pulse', askedBy: [{ by: 'screen', over: ['air'], what: 'the button' }] },
+      {
+        id: 'shot',
+        label: 'Shot',
+        what: 'photo',
+        takes: 'pulse',
+        askedBy: [{ by: 'screen', over: ['air'], what: 'the button' }],
+      },
     ],
   });
   const phone = defineSheet({
@@ -114,7 +133,17 @@ describe('a phone that meets a radio', () => {
     apps: [{ id: 'page', name: 'Page', shows: [], steers: ['photo'] }],
   });
   const now = Proposed.of({
-    ...brief('Slow', 'hand-held or ground', [['SL', slider.class], ['PH', phone.class], ['CA', still.class], ['PK', 'pack-4s']], [['photo']]),
+    ...brief(
+      'Slow',
+      'hand-held or ground',
+      [
+        ['SL', slider.class],
+        ['PH', phone.class],
+        ['CA', still.class],
+        ['PK', 'pack-4s'],
+      ],
+      [['photo']],
+    ),
     sheets: [slider, phone, still],
   });
 
