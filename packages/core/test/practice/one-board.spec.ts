@@ -98,7 +98,7 @@ describe('a board with its receiver in it', () => {
     expect(now.proposal.unmet).toEqual([]);
     const lit = findChains(now.rig).find((c) => c.part.id === 'LA')!;
     expect([lit.breaks, lit.path.map((c) => c.talker.part.id)]).toEqual([null, ['BD']]);
-    expect(now.rig.parts.find((p) => p.id === 'BD')!.settings['pad']).toBe(String(lit.slot));
+    expect(now.rig.parts.find((p) => p.id === 'BD')!.settings.pad).toBe(String(lit.slot));
     expect(now.failing()).toEqual([]);
   });
 
