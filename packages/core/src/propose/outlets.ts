@@ -126,12 +126,12 @@ function askedOfPacks(
 /** What a supply draws at its peak from an outlet, A: of so many watts most when the outlet is low; a stalled motor takes its amperes. */
 export const peakA = ({ supply: { draw } }: Eater, { volts }: Pick<Outlet, 'volts'>): number => mostA(draw, volts);
 
-const FIRSTS = new WeakMap<BenchView['parts'], ReadonlySet<string>>();
+const FIRSTS = new WeakMap<BenchView['taken'], ReadonlySet<string>>();
 
 /** Supplies, as `part.supply`, of regulators that a pack of this bench can feed. */
 function firstsOf(view: Pick<BenchView, 'parts' | 'taken'>): ReadonlySet<string> {
-  const { parts } = view;
-  let known = FIRSTS.get(parts);
+  const { parts, taken } = view;
+  let known = FIRSTS.get(taken);
   if (!known) {
     const packs = [
       ...parts.flatMap(({ sheet }) => sheet.sources.filter((s) => s.pack).map(voltsOf)),
@@ -144,7 +144,7 @@ function firstsOf(view: Pick<BenchView, 'parts' | 'taken'>): ReadonlySet<string>
         .filter((s) => suits(s) && sheet.sources.some((o) => o.regulator?.fedBy === s.id))
         .map((s) => `${part.id}.${s.id}`),
     );
-    FIRSTS.set(parts, (known = new Set(firsts)));
+    FIRSTS.set(taken, (known = new Set(firsts)));
   }
   return known;
 }

@@ -19,15 +19,16 @@ const MOST = 4;
 export const MOST_OF_A_RUN = 0.3;
 
 type Parts = BenchView['parts'];
-const STACKS = new WeakMap<Parts, readonly Stack[]>();
+/** By what locked leads end on, which each view of a bench has of its own. */
+const STACKS = new WeakMap<ReadonlySet<string>, readonly Stack[]>();
 
 /**
  * Stacks that a bench needs: all packs of one class, where some supply takes their volts together and nothing here gives it any that it
  * takes. Packs that a locked cable is on stand as they do.
  */
 export function stacksOf({ parts, taken }: Pick<BenchView, 'parts' | 'taken'>): readonly Stack[] {
-  let known = STACKS.get(parts);
-  if (!known) STACKS.set(parts, (known = findStacks(parts, taken)));
+  let known = STACKS.get(taken);
+  if (!known) STACKS.set(taken, (known = findStacks(parts, taken)));
   return known;
 }
 

@@ -1,6 +1,7 @@
 /** Packs that a proposal puts on top of one another, two receivers at one box, a phone that meets a radio. Sheets of anyone's own. */
 import { describe, expect, it } from 'vitest';
 import { defineSheet, eats, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
+import { propose } from '../../src/propose/index.js';
 import { planOf } from '../../src/prove/index.js';
 import { solveRails } from '../../src/rails/index.js';
 import { brief } from './bench.js';
@@ -44,6 +45,19 @@ describe('packs of one kind', () => {
     );
     expect(inSeries.map((c) => c.wires.map((w) => [w.from.pin, w.to.pin]))).toEqual([[[1, 2]]]);
     expect(now.failing()).toEqual([]);
+  });
+
+  it('stand as a locked lead has them, also where the same parts were stacked before', () => {
+    const stacked = of(2, [high, any]);
+    const [lead] = of(2, [any]).rig.cables.filter((c) =>
+      c.wires.some((w) => [w.from, w.to].some((at) => at.part === 'L0')),
+    );
+    const wires = lead!.wires.map((w) => {
+      const over = (at: typeof w.from) => (at.part === 'L0' ? { ...at, part: 'L1' } : at);
+      return { ...w, from: over(w.from), to: over(w.to) };
+    });
+    const kept = propose({ ...stacked.bare, cables: [{ ...lead!, wires, locked: true }] });
+    expect(kept.unmet.map((u) => u.part)).toEqual(['L0']);
   });
 
   it('stay side by side where nobody takes more, where one alone would be lost by it, and where they are too few', () => {
