@@ -32,7 +32,7 @@ import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { bringsChannels, drives, hearsAir, hasControls, speaksByLead, turns, type Sheet } from '@squallmark/core/parts';
-import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter } from '@squallmark/core/rig';
+import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter, sheetOf } from '@squallmark/core/rig';
 import { STILL, type Craft } from '@squallmark/core/scene';
 import { degrees, groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
@@ -181,17 +181,22 @@ export class Prove {
 
   /** The sticks on screen stand for the pilot's. */
   protected readonly controls = computed(() => pilotControls(this.rig()));
-  /** Desks that a box sends for. */
-  private readonly boxed = computed(
-    () => new Set(findConversations(this.rig()).flatMap((c) => (c.via ? [c.talker.part.id] : []))),
-  );
+  /** By what each transmitter's orders go through the air: its own radio, or the box that sends for it; those that go by lead alone have none. */
+  private readonly onAir = computed((): ReadonlyMap<string, Sheet> => {
+    const rig = this.rig();
+    const own = partsThat(rig, (sheet) => hasControls(sheet) && !speaksByLead(sheet));
+    return new Map([
+      ...own.map(({ part, sheet }) => [part.id, sheet] as const),
+      ...findConversations(rig).flatMap((c) => (c.via ? [[c.talker.part.id, sheetOf(rig, c.via.id)] as const] : [])),
+    ]);
+  });
   /** The transmitter's own switch, and beside it every second one with what it has in hand. */
   protected readonly radios = computed(() =>
-    partsThat(this.rig(), hasControls).map(({ part, sheet }) => ({
+    partsThat(this.rig(), hasControls).map(({ part }) => ({
       label: part.label,
       name: radioOf(part.id),
-      // frames get lost on the air alone, and a desk may have its radio in a box of its own
-      loss: speaksByLead(sheet) && !this.boxed().has(part.id) ? null : lossOf(part.id),
+      // frames get lost on the air alone
+      loss: this.onAir().has(part.id) ? lossOf(part.id) : null,
     })),
   );
   protected readonly seconds = computed(() => {
@@ -240,12 +245,8 @@ export class Prove {
   /** How far away the craft is, and what that costs the pilot's radio. */
   protected readonly away = computed(() => {
     const metres = this.position(AWAY);
-    const pilot = pilotTransmitter(this.rig());
-    const own = partsThat(this.rig(), hasControls).find(({ part }) => part.id === pilot);
-    const lost =
-      own && !(speaksByLead(own.sheet) && !this.boxed().has(own.part.id))
-        ? lostAt(metres, reachM(own.sheet, 'orders'))
-        : 0;
+    const by = this.onAir().get(pilotTransmitter(this.rig()) ?? '');
+    const lost = by ? lostAt(metres, reachM(by, 'orders')) : 0;
     const [far, pct] = [`${num(metres)} m`, Math.round(100 * lost)];
     return {
       metres,
