@@ -1,6 +1,8 @@
 import { choose } from './fields.js';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page, type Route } from '@playwright/test';
+import { writeRig } from '@squallmark/core/files';
 import { readFileSync } from 'node:fs';
+import { stageOfCarriages } from '../packages/core/test/practice/large.js';
 import { openDemo, saved, settled } from './support.js';
 
 const shipped = readFileSync(new URL('../demo/saltmarsh-six.json', import.meta.url), 'utf8');
@@ -61,6 +63,24 @@ test('a rig file comes in beside the one that is open', async ({ page }) => {
   );
   await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText('Tern Watch');
   await expect((await room(page)).getByRole('row')).toHaveCount(3);
+});
+
+test('the reading of a file can be stopped: nothing is taken in, and the next file is read', async ({ page }) => {
+  const stage = writeRig({ ...stageOfCarriages(16), name: 'Long stage' });
+  await openDemo(page);
+  // what reads is itself held up, so that there is something to stop
+  const held: Route[] = [];
+  await page.route(/worker.*\.js/, (route) => void held.push(route));
+  const dialog = await give(page, 'stage.json', stage);
+  await expect(dialog.getByRole('progressbar', { name: 'Reading' })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Stop' }).click();
+  await expect(dialog.getByRole('status')).toBeHidden();
+  await expect(dialog.getByRole('row')).toHaveCount(2);
+  await page.unroute(/worker.*\.js/);
+  await dialog
+    .getByLabel('Rig file', { exact: true })
+    .setInputFiles({ name: 'stage.json', mimeType: 'application/json', buffer: Buffer.from(stage) });
+  await expect(page.getByRole('button', { name: 'Rigs and files' })).toContainText('Long stage');
 });
 
 test('rigs are begun, copied, deleted and brought back', async ({ page }) => {

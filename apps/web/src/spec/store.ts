@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { analyse } from '@squallmark/core/analysis';
 import { feedsOf, sweepOf } from '@squallmark/core/studies';
 import { fixesOf } from '@squallmark/core/findings';
-import { writeRig } from '@squallmark/core/files';
+import { readRig, writeRig } from '@squallmark/core/files';
 import { planOf } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import { of } from 'rxjs';
@@ -37,8 +37,9 @@ export async function openStore(rig: Rig, providers: Provider[] = []): Promise<R
   const store = TestBed.inject(RigStore);
   const vault = TestBed.inject(RigVault);
   for (const old of await vault.list()) await vault.remove(old.id);
-  const reading = await store.importText(writeRig(rig), 'spec.json');
+  const reading = readRig(writeRig(rig));
   if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+  await store.takeIn(reading.value, [], 'spec.json');
   return store;
 }
 

@@ -8,7 +8,7 @@ import { SHELF } from '../parts/shelf/index.js';
 import { ASKED_WHATS } from '../parts/sheet-words.js';
 import { sheetSchema } from '../parts/schemas.js';
 import { sheetProblems } from '../parts/index.js';
-import { cautionsOf, channelTable, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';
+import { cautionsOf, channelTable, READING_STEPS, readRig, rigJsonSchema, wiringCard, writeRig } from './index.js';
 
 const problemsOf = (text: string): string[] => {
   const reading = readRig(text);
@@ -19,6 +19,18 @@ describe('rig files', () => {
   it('come back as they were written', () => {
     for (const rig of [demoRig(), mendedRig(), emptyRig('x', 'Ünïcödé 名')])
       expect(readRig(writeRig(rig))).toEqual({ ok: true, value: rig });
+  });
+
+  it('tell how far their reading is, to the step that fails', () => {
+    const told = (text: string): string[] => {
+      const steps: string[] = [];
+      readRig(text, (step) => steps.push(step));
+      return steps;
+    };
+    const rig = demoRig();
+    expect(told(writeRig(rig))).toEqual(READING_STEPS);
+    expect(told('{"format":')).toEqual(['text']);
+    expect(told(JSON.stringify({ ...rig, parts: 'none' }))).toEqual(['text', 'parts and wires']);
   });
 
   it('wish for the roll of what turns a camera, whatever it is called: flying is not wished for', () => {

@@ -1,4 +1,4 @@
-export { writeRig, readRig, rigJsonSchema } from './rig-file.js';
+export { READING_STEPS, writeRig, readRig, rigJsonSchema } from './rig-file.js';
 export { BRIEF_FORMAT, briefJsonSchema, readBrief, type Brief } from './brief-file.js';
 export { readSheet, sheetJsonSchema, writeSheet } from './sheet-file.js';
 export { blankOf, idsOf, sheetForm, type FormNode } from './sheet-form.js';

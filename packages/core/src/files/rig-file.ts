@@ -13,19 +13,29 @@ export function writeRig(rig: Rig): string {
   return `${JSON.stringify(rig, null, 2)}\n`;
 }
 
+/** What the reading of a rig file is at, in the order it goes through. */
+export const READING_STEPS = ['text', 'parts and wires', 'what they name'] as const;
+
 /**
  * Reads a rig file. Every problem names its place in the document; nothing is repaired silently.
  * Older versions are migrated; newer ones are refused.
+ * @param at is told each step of {@link READING_STEPS} as it begins
  */
-export function readRig(text: string): Reading<Rig> {
+export function readRig(
+  text: string,
+  at: (step: (typeof READING_STEPS)[number]) => void = () => undefined,
+): Reading<Rig> {
+  at('text');
   const json = parseJson(text);
   if (!json.ok) return json;
   const foreign = foreignProblem(json.value);
   if (foreign) return readFailed(foreign);
+  at('parts and wires');
   const document = migrateRig(json.value);
   const parsed = rigSchema.safeParse(document);
   if (!parsed.success) return readFailed(...shorten(issueProblems(parsed.error.issues, document)));
   const rig = rigInFull(parsed.data);
+  at('what they name');
   const broken = rigProblems(rig);
   return broken.length ? readFailed(...shorten(broken)) : readOk(rig);
 }

@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import type { BundledEntry, BundledStates } from '@squallmark/core/bundle';
 import type { Difference, Rig, Whose } from '@squallmark/core/rig';
 import { wrap, type Remote } from 'comlink';
@@ -6,10 +6,18 @@ import { nanoid } from 'nanoid';
 import { fileStem, saveFile } from '../kit/save-file';
 import type { BundleWorkerApi, FoundBundle } from '../workers/bundle.worker';
 import { ReviveWorker } from '../workers/revive';
+import { telling } from '../workers/telling';
 import { RigStore } from './rig-store';
 import { RigVault, type LogEntry } from './rig-vault';
 
-/** A rig with its log as one ZIP, out and in; and two states of a rig side by side. */
+/** How far the reading of a file is: steps done, of how many, and what is at work. */
+interface ReadingAt {
+  done: number;
+  of: number;
+  step: string;
+}
+
+/** Rig files in, a rig with its log as one ZIP out and in, and two states of a rig side by side: worked out beside the page. */
 @Injectable({ providedIn: 'root' })
 export class Bundles {
   private readonly store = inject(RigStore);
@@ -18,6 +26,42 @@ export class Bundles {
     () => new Worker(new URL('../workers/bundle.worker', import.meta.url), { type: 'module' }),
     (raw) => wrap<BundleWorkerApi>(raw),
   );
+
+  /** A file is being read; null while none is. */
+  readonly reading = signal<ReadingAt | null>(null);
+
+  /** The rig of a rig file, or why it cannot be read; null when the reading was stopped. Nothing is taken in. */
+  read(file: File): Promise<Awaited<ReturnType<BundleWorkerApi['read']>> | null> {
+    const hear = (done: number, of: number, step: string): void => this.reading.set({ done, of, step });
+    return this.whileReading(() => telling(hear, (tell) => this.worker.call((api) => api.read(file, tell))));
+  }
+
+  /** Ends the reading of a file: nothing was taken in. */
+  stop(): void {
+    this.leave();
+    this.worker.giveUp();
+  }
+
+  private leave: () => void = () => undefined;
+
+  /** Null when it was stopped, or another file came meanwhile. */
+  private async whileReading<R>(work: () => Promise<R>): Promise<R | null> {
+    if (this.reading()) this.stop();
+    let isLeft = false;
+    const left = new Promise<null>((done) => {
+      this.leave = () => {
+        isLeft = true;
+        this.reading.set(null);
+        done(null);
+      };
+    });
+    this.reading.set({ done: 0, of: 1, step: 'the file' });
+    try {
+      return await Promise.race([left, work()]);
+    } finally {
+      if (!isLeft) this.reading.set(null);
+    }
+  }
 
   async save(): Promise<void> {
     const rig = this.store.rig();
@@ -41,8 +85,12 @@ export class Bundles {
     return { mark, had: kept.map((s) => s.mark).filter((m) => m !== mark) };
   }
 
-  /** What lies in a ZIP, and what it would change; nothing is taken in. */
-  async look(file: File): Promise<ReturnType<BundleWorkerApi['look']>> {
+  /** What lies in a ZIP, and what it would change; null when the reading was stopped. Nothing is taken in. */
+  look(file: File): Promise<ReturnType<BundleWorkerApi['look']> | null> {
+    return this.whileReading(() => this.lookInto(file));
+  }
+
+  private async lookInto(file: File): Promise<ReturnType<BundleWorkerApi['look']>> {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const id = await this.worker.call((api) => api.idOf(bytes));
     const stored = id === null ? undefined : await this.vault.load(id);

@@ -1,7 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { doStep, emptyRig, type Edit, type Rig } from '@squallmark/core/rig';
+import { doStep, emptyRig, type Edit } from '@squallmark/core/rig';
 import { SHELF } from '@squallmark/core/shelf';
-import { writeRig } from '@squallmark/core/files';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { filter, firstValueFrom, interval, switchMap } from 'rxjs';
 import { toObservable } from '@angular/core/rxjs-interop';
@@ -15,7 +14,6 @@ const addGimbal = (id = 'GB') => ({
   part: { id, class: gimbal.class, label: 'Gimbal', settings: {}, onBench: true, prepared: [] },
   sheet: gimbal,
 });
-const rigText = (change: Partial<Rig> = {}): string => writeRig({ ...emptyRig('imported', 'Imported'), ...change });
 
 describe('the rig store', () => {
   let store: RigStore;
@@ -95,20 +93,14 @@ describe('the rig store', () => {
     expect((await TestBed.inject(RigVault).desk(again.rig().id)).charge).toBe(0.4);
   });
 
-  it('takes a file in beside what is there, under a new id when its own is taken', async () => {
-    expect((await store.importText(rigText(), 'a.json')).ok).toBe(true);
-    expect(store.rig().id).toBe('imported');
-    await store.importText(rigText(), 'a.json');
-    expect(store.rig().id).not.toBe('imported');
+  it('takes a rig in beside what is there, under a new id when its own is taken', async () => {
+    const read = emptyRig('imported', 'Imported');
+    expect(await store.takeIn(read, [], 'a.json')).toBe('imported');
+    expect(store.rig()).toBe(read);
+    const second = await store.takeIn(read, [], 'a.json');
+    expect(second).not.toBe('imported');
+    expect(store.rig().id).toBe(second);
     expect(await vault.list()).toHaveLength(3);
-  });
-
-  it('leaves everything alone when a file cannot be read, and names the file', async () => {
-    const before = store.rig();
-    const reading = await store.importText('{"format":"squallmark-rig","version":1}', 'half.json');
-    expect(reading.ok ? '' : reading.problems[0]?.where).toContain('half.json, ');
-    expect(store.rig()).toBe(before);
-    expect(await vault.list()).toHaveLength(1);
   });
 
   it('deletes with everything and brings everything back', async () => {

@@ -14,7 +14,6 @@ import {
   type Rig,
 } from '@squallmark/core/rig';
 import { aboutChange, type LineKind, type LogLine } from '@squallmark/core/log';
-import { readFailed, type Reading } from '@squallmark/core/units';
 import { formatRFC3339 } from 'date-fns/formatRFC3339';
 import { nanoid } from 'nanoid';
 import { BehaviorSubject, distinctUntilChanged, map, Subject } from 'rxjs';
@@ -134,17 +133,6 @@ export class RigStore {
       { ...stored.rig, id: freshId(), name: `${stored.name} copy`.slice(0, 120) },
       `Copied from ${stored.name}`,
     );
-  }
-
-  /** Takes in a rig file. Nothing changes when it cannot be read. */
-  async importText(text: string, fileName: string): Promise<Reading<Rig>> {
-    const { readRig } = await import('@squallmark/core/files');
-    const reading = readRig(text);
-    if (!reading.ok) return readFailed(...reading.problems.map((p) => ({ ...p, where: `${fileName}, ${p.where}` })));
-    const taken = await this.isTaken(reading.value.id);
-    const rig = taken ? { ...reading.value, id: freshId() } : reading.value;
-    await this.adopt(rig, `Read from ${fileName}`);
-    return { ok: true, value: rig };
   }
 
   /** Takes in a rig that was read, with lines of its log; beside the one of the same id, where that is here. Gives the id it has here. */

@@ -18,6 +18,7 @@ import {
   type Rig,
   type Whose,
 } from '@squallmark/core/rig';
+import { READING_STEPS, readRig } from '@squallmark/core/files';
 import type { Problem } from '@squallmark/core/units';
 import { expose } from 'comlink';
 
@@ -32,6 +33,12 @@ export interface FoundBundle {
   states?: BundledStates;
   /** What both did since both had the same rig; null where no such state is known, or nothing was done there since. */
   meeting: Meeting | null;
+}
+
+/** The rig of a file, or why it cannot be read. */
+interface RigLook {
+  rig: Rig | null;
+  problems: Problem[];
 }
 
 /** What was found in a ZIP, or why it cannot be read. */
@@ -49,6 +56,12 @@ interface Here {
 }
 
 const api = {
+  /** The rig of a rig file; `tell` hears how many of how many steps are done, and what is at work. */
+  async read(file: File, tell: (done: number, of: number, step: string) => void): Promise<RigLook> {
+    const text = await file.text();
+    const reading = readRig(text, (step) => tell(READING_STEPS.indexOf(step), READING_STEPS.length, step));
+    return reading.ok ? { rig: reading.value, problems: [] } : { rig: null, problems: reading.problems };
+  },
   pack: (rig: Rig, entries: BundledEntry[], states: BundledStates): Uint8Array => packBundle({ rig, entries, states }),
   /** The rig of a ZIP, to be looked for here. */
   idOf(bytes: Uint8Array): string | null {

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RIG_KINDS } from '@squallmark/core/rig';
-import { problemText } from '@squallmark/core/units';
+import { problemText, type Problem } from '@squallmark/core/units';
 import { format, parseISO } from 'date-fns';
 import { Exports } from '../../kit/exports';
 import { Choice, optionsOf } from '../../kit/fields/choice';
@@ -25,7 +26,18 @@ const MOST_BYTES = 20_000_000;
 /** Rigs kept in this browser, files in and files out. */
 @Component({
   selector: 'sq-files-room',
-  imports: [CellOf, Choice, MatDialogModule, MatButtonModule, MeetingOfTwo, RoomIcon, PickFile, Table, WordsField],
+  imports: [
+    CellOf,
+    Choice,
+    MatDialogModule,
+    MatButtonModule,
+    MatProgressBar,
+    MeetingOfTwo,
+    RoomIcon,
+    PickFile,
+    Table,
+    WordsField,
+  ],
   templateUrl: './files.html',
   styleUrl: './files.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -111,17 +123,33 @@ export class FilesRoom {
       this.problems.set([`${file.name}: ${Math.round(file.size / 1e6)} MB is more than a rig file can be`]);
       return;
     }
-    if (/\.zip$/i.test(file.name)) return this.lookInto(file);
-    const reading = await this.store.importText(await file.text(), file.name);
-    if (reading.ok) this.dialog.close();
-    else this.problems.set(reading.problems.map(problemText));
+    this.problems.set([]);
+    this.found.set(null);
+    try {
+      await (/\.zip$/i.test(file.name) ? this.lookInto(file) : this.bringIn(file));
+    } catch (error) {
+      this.problems.set([`${file.name}: ${error instanceof Error ? error.message : String(error)}`]);
+    }
+  }
+
+  private async bringIn(file: File): Promise<void> {
+    const read = await this.bundles.read(file);
+    if (!read) return;
+    this.tell(read.problems, file);
+    if (!read.rig) return;
+    await this.store.takeIn(read.rig, [], file.name);
+    this.dialog.close();
   }
 
   /** Shows what a ZIP would change before it does. */
   private async lookInto(file: File): Promise<void> {
-    this.found.set(null);
-    const { found, problems } = await this.bundles.look(file);
-    this.found.set(found && { look: found, name: file.name });
+    const looked = await this.bundles.look(file);
+    if (!looked) return;
+    this.found.set(looked.found && { look: looked.found, name: file.name });
+    this.tell(looked.problems, file);
+  }
+
+  private tell(problems: readonly Problem[], file: File): void {
     this.problems.set(problems.map((p) => problemText({ ...p, where: `${file.name}, ${p.where}` })));
   }
 
