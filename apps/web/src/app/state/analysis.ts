@@ -74,7 +74,9 @@ export class AnalysisStore {
     switchMap(([rig, celsius]) => this.lookUp(() => this.analyst.supplies(rig, celsius))),
   );
   /** Both sides of the gimbal's feed, with the rig whose wiring they change. */
-  readonly feeds$ = this.study((rig) => this.analyst.feeds(rig).then((feeds) => ({ rig, feeds })));
+  readonly feeds$ = this.rigs().pipe(
+    switchMap((rig) => this.lookUp(() => this.analyst.feeds(rig).then((feeds) => ({ rig, feeds })))),
+  );
   private readonly planned = signal<{ rig: string; plan: readonly CheckStep[] } | null>(null);
   /** Whether the check plan of the open rig has been drawn up at all. */
   readonly isPlanned = computed(() => this.planned()?.rig === this.store.rig().id);
@@ -89,9 +91,10 @@ export class AnalysisStore {
         take(1),
       )
       .subscribe(() => void this.stock());
-    this.study((rig) => this.analyst.plan(rig).then((plan) => ({ rig: rig.id, plan }))).subscribe((planned) =>
-      this.planned.set(planned),
-    );
+    // what can be gone to, and every station's head, wait for it
+    this.rigs()
+      .pipe(switchMap((rig) => this.askAtOnce(() => this.analyst.plan(rig).then((plan) => ({ rig: rig.id, plan })))))
+      .subscribe((planned) => this.planned.set(planned));
     combineLatest([this.store.rig$, this.desk.charge$, this.desk.look$]).subscribe(
       ([rig, charge, look]) => void this.run(rig, charge, look),
     );
@@ -133,10 +136,6 @@ export class AnalysisStore {
     );
   }
 
-  private study<R>(ask: (rig: Rig) => Promise<R>): Observable<R> {
-    return this.rigs().pipe(switchMap((rig) => this.lookUp(() => ask(rig))));
-  }
-
   /** Each rig once its picture stands. */
   private rigs(): Observable<Rig> {
     return this.computed.pipe(
@@ -157,19 +156,14 @@ export class AnalysisStore {
     );
   }
 
-  /** Handed over while nothing else is to be done: first the station stands, then what was looked up for it. */
+  /** Asked and handed over while nothing else is to be done: first the station stands, then what is looked up for it. */
   private lookUp<R>(run: () => Promise<R>): Observable<R> {
-    return this.ask(run).pipe(
-      switchMap(
-        (answer) =>
-          new Observable<R>((waits) =>
-            whenIdle(() => {
-              waits.next(answer);
-              waits.complete();
-            }),
-          ),
-      ),
-    );
+    return idle().pipe(switchMap(() => this.askAtOnce(run)));
+  }
+
+  /** Handed over while nothing else is to be done. */
+  private askAtOnce<R>(run: () => Promise<R>): Observable<R> {
+    return this.ask(run).pipe(switchMap((answer) => idle().pipe(map(() => answer))));
   }
 
   private async stock(): Promise<void> {
@@ -186,6 +180,7 @@ export class AnalysisStore {
   }
 
   private async run(rig: Rig, charge: number, look: RailLook): Promise<void> {
+    if (!this.store.isOpen()) return;
     const asked = performance.now();
     try {
       const analysis = await this.request([rig, charge, look]);
@@ -197,3 +192,12 @@ export class AnalysisStore {
     }
   }
 }
+
+/** Once, when nothing else is to be done. */
+const idle = (): Observable<void> =>
+  new Observable<void>((waits) =>
+    whenIdle(() => {
+      waits.next();
+      waits.complete();
+    }),
+  );

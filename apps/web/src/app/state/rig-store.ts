@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   EditRefused,
@@ -33,6 +33,9 @@ export const DEMOS = [
 
 type DemoName = (typeof DEMOS)[number]['file'];
 
+/** What stands before a rig is open. */
+const NO_RIG = emptyRig('none', 'No rig');
+
 const CURRENT_KEY = 'squallmark-current-rig';
 
 /** What a line is about, and whether something was not as it should be. */
@@ -42,7 +45,7 @@ export type LineMore = Pick<LogLine, 'about' | 'bad' | 'session'>;
 @Injectable({ providedIn: 'root' })
 export class RigStore {
   private readonly vault = inject(RigVault);
-  private readonly historySubject = new BehaviorSubject<History>(startHistory(emptyRig('none', 'No rig')));
+  private readonly historySubject = new BehaviorSubject<History>(startHistory(NO_RIG));
   private readonly savedSubject = new BehaviorSubject<SavedState>('saved');
   private readonly loggedSubject = new Subject<void>();
   private readonly notedSubject = new Subject<LineKind>();
@@ -73,6 +76,7 @@ export class RigStore {
 
   readonly history = toSignal(this.historySubject, { requireSync: true });
   readonly rig = toSignal(this.rig$, { requireSync: true });
+  readonly isOpen = computed(() => this.rig() !== NO_RIG);
   readonly saved = toSignal(this.savedSubject, { requireSync: true });
 
   constructor() {

@@ -7,6 +7,7 @@ import type { CheckStep } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
 import type { WakeKind } from '@squallmark/core/wake';
 import { wrap, type Remote } from 'comlink';
+import { analysisWorker } from './analysis-start';
 import type { AnalysisWorkerApi, Waking } from './analysis.worker';
 import { ReviveWorker } from './revive';
 
@@ -38,9 +39,8 @@ const PATIENCE_MS = 500;
 
 /** A worker that holds one rig: it is sent once, what is asked of it afterwards travels alone. */
 class RigWorker {
-  private readonly worker = new ReviveWorker<Remote<AnalysisWorkerApi>>(
-    () => new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' }),
-    (raw) => wrap<AnalysisWorkerApi>(raw),
+  private readonly worker = new ReviveWorker<Remote<AnalysisWorkerApi>>(analysisWorker, (raw) =>
+    wrap<AnalysisWorkerApi>(raw),
   );
   private sent: Rig | null = null;
   /** When what is still being worked out was asked, ms; null while nothing is. */

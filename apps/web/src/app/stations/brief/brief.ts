@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
 import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
-import { newPart, nextId, partsWithSheets, pilotControls } from '@squallmark/core/rig';
+import { newPart, nextId, partsWithSheets, pilotControls, type Rig } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';
 import { Tick } from '../../kit/fields/tick';
@@ -11,7 +11,7 @@ import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
 import { Mark } from '../../kit/mark';
 import { Rooms } from '../../kit/rooms';
-import { unrolled } from '../../kit/unroll';
+import { unrolled, whenIdle } from '../../kit/unroll';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
@@ -40,6 +40,7 @@ export class Brief {
   private readonly result = inject(AnalysisStore).result;
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
+  private readonly pictured = computed(() => this.result()?.rig);
 
   private readonly shownParts = unrolled(
     computed(() => partsWithSheets(this.rig())),
@@ -120,7 +121,10 @@ export class Brief {
       { key: '/', text: 'pull a part', run: () => void this.pullParts() },
       { key: 'w', text: 'next wish', run: () => this.nextWish() },
     ]);
-    effect(() => void this.weigh(this.rig().id !== 'none'));
+    effect((onCleanup) => {
+      const rig = this.pictured();
+      onCleanup(whenIdle(() => void this.weigh(rig)));
+    });
     effect(
       () =>
         void this.advise(
@@ -184,9 +188,9 @@ export class Brief {
     this.chosenWish.set(ids[(at + 1) % Math.max(1, ids.length)] ?? null);
   }
 
-  private async weigh(ready: boolean): Promise<void> {
-    const rig = this.rig();
-    if (!ready || !rig.parts.length || rig.parts.length > MOST_WEIGHED) {
+  /** @param rig whose picture stands: what is weighed beside it does not hold that up */
+  private async weigh(rig: Rig | undefined): Promise<void> {
+    if (!rig?.parts.length || rig.parts.length > MOST_WEIGHED) {
       this.outcomes.set([]);
       return;
     }
