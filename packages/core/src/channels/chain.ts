@@ -3,6 +3,8 @@ import {
   bringsChannels,
   flies,
   handsThrough,
+  isBetween,
+  sparePulses,
   hasControls,
   hearsAir,
   overOf,
@@ -193,7 +195,7 @@ function wayInto(
   passed: ReadonlySet<string>,
 ): Conversation[] {
   if (bringsChannels(talker.sheet) || passed.has(talker.part.id)) return [];
-  const pin = passesOn(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
+  const pin = isBetween(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
   const through = new Set([...passed, talker.part.id]);
   const ways = (into(all).get(talker.part.id) ?? [])
     .filter((c) => carries(c) && !(flies(talker.sheet) && isOwnPulse(talker.sheet, c.listener.link)))
@@ -224,11 +226,18 @@ export function receiversOf(all: readonly Conversation[], { path: [first] }: Cha
 export const beginsAtSource = ([first]: readonly Conversation[]): boolean =>
   first !== undefined && bringsChannels(first.talker.sheet);
 
-/** The pulse pin that an output of a box follows; undefined where it has none. */
-function pinFor({ links }: Sheet, output: string): string | undefined {
-  const pins = links.filter((l) => l.way === 'listen' && l.kind === 'pulse');
-  const at = links.filter((l) => l.way === 'talk' && PASSED_ON.has(l.kind)).findIndex((l) => l.id === output);
-  return pins[Math.min(at, pins.length - 1)]?.id;
+/** The pulse pin that an output of a box follows, of those that are for nothing of its own; undefined where it has none. */
+function pinFor(sheet: Sheet, output: string): string | undefined {
+  const pins = sparePulses(sheet);
+  const outputs = sheet.links.filter((l) =>
+    passesOn(sheet) ? l.way === 'talk' && PASSED_ON.has(l.kind) : handsThrough(sheet, l),
+  );
+  return pins[
+    Math.min(
+      outputs.findIndex((l) => l.id === output),
+      pins.length - 1,
+    )
+  ]?.id;
 }
 
 /** Kinds in which a controller puts one slot out by one output: all that hangs on it obeys that. */

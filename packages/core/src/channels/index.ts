@@ -114,3 +114,4 @@ export {
 } from './place-windows.js';
 export { goesAt, stillChange } from './still.js';
 export { missesOf, reachOf, secondsBetween, secondsToWindow, stuckIn, wholeChange } from './travel.js';
+export { heardBlindly } from './blind-ears.js';

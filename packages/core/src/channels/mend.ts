@@ -5,17 +5,22 @@ import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.j
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
 import { carriedBy, pinSetting, pinTold, slotOptions, untoldSlots } from './assign/slot-options.js';
+import { heardBlindly } from './blind-ears.js';
 import { findChains, receiversOf, repeatedBy, type Chain } from './chain.js';
 import { fitOf, runsAcross } from './fit.js';
 import { flightChannels, reservedChannels } from './flight.js';
 import { mismatchOf } from './match.js';
 import { isThrottle } from './sticks.js';
 
-/** Channels of a transmitter that some function listens to, but for those of `without` and of what hangs on its output. */
-export function heardChannels(chains: readonly Chain[], transmitter: string, without?: Chain): Set<number> {
+/**
+ * Channels of a transmitter that something listens to: some function, but for those of `without` and of what hangs on its output, or
+ * what is told nothing by its sheet.
+ */
+export function heardChannels(rig: Rig, chains: readonly Chain[], transmitter: string, without?: Chain): Set<number> {
   const output = without ? repeatedBy(without) : null;
-  return new Set(
-    chains.flatMap((c) =>
+  return new Set([
+    ...heardBlindly(rig, transmitter),
+    ...chains.flatMap((c) =>
       c !== without &&
       (output === null || repeatedBy(c) !== output) &&
       c.carrier &&
@@ -24,13 +29,13 @@ export function heardChannels(chains: readonly Chain[], transmitter: string, wit
         ? [c.slot]
         : [],
     ),
-  );
+  ]);
 }
 
 /** Controls of a transmitter that move something, or hand over, besides a chain's own. */
 function busyControls(rig: Rig, chains: readonly Chain[], chain: Chain): Set<string> {
   const { id } = chain.transmitter!;
-  const heard = heardChannels(chains, id, chain);
+  const heard = heardChannels(rig, chains, id, chain);
   const rows = rig.shaping.filter((s) => s.transmitter === id && s.control && (s.locked || heard.has(s.channel)));
   const handing = rig.handOvers.filter((h) => h.from === id).map((h) => h.control);
   return new Set([...rows.map((s) => s.control), ...handing].filter((c) => c !== null));
@@ -45,7 +50,7 @@ function transmitterInUse(rig: Rig, chains: readonly Chain[], { transmitter }: C
 /** The best control for a function's channel; null when there is none, or when another function listens to that channel too. */
 export function betterControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control | null {
   const shared =
-    chain.transmitter && chain.slot !== null && heardChannels(chains, chain.transmitter.id, chain).has(chain.slot);
+    chain.transmitter && chain.slot !== null && heardChannels(rig, chains, chain.transmitter.id, chain).has(chain.slot);
   return shared ? null : bestControl(rig, chains, chain);
 }
 
@@ -78,7 +83,7 @@ export function controlEdits(rig: Rig, chains: readonly Chain[], chain: Chain, c
 
 /** Rows of a control that move nothing, but for the one it is put on, let go of it. */
 function releaseIdle(rig: Rig, chains: readonly Chain[], transmitter: string, control: string, but: number): Edit[] {
-  const heard = heardChannels(chains, transmitter);
+  const heard = heardChannels(rig, chains, transmitter);
   return rig.shaping
     .filter((s) => s.transmitter === transmitter && s.control === control && s.channel !== but)
     .filter((s) => !s.locked && !heard.has(s.channel))
@@ -92,7 +97,7 @@ export function freeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): n
   const sheet = sheetOf(rig, transmitter.id);
   const flying = flightChannels(rig, chains).get(transmitter.id);
   const locked = rig.shaping.filter((s) => s.transmitter === transmitter.id && s.locked).map((s) => s.channel);
-  const taken = new Set([...heardChannels(chains, transmitter.id, chain), ...locked]);
+  const taken = new Set([...heardChannels(rig, chains, transmitter.id, chain), ...locked]);
   const reserved = { slots: reservedChannels(rig, flying), flying: true };
   const untold = untoldSlots(chains, transmitter.id, new Set([chain]));
   const wish = chainsOfWishes(rig, chains).get(chain) ?? null;
@@ -107,7 +112,7 @@ export function quietSlot(rig: Rig, chains: readonly Chain[], chain: Chain): num
   const { id } = chain.transmitter!;
   const pin = pinSetting(chain);
   const offered = (pin && slotsNamed(pin)) ?? slotsOf(chain.fn) ?? Array.from({ length: 16 }, (_, i) => i + 1);
-  const taken = heardChannels(chains, id, chain);
+  const taken = heardChannels(rig, chains, id, chain);
   const flying = reservedChannels(rig, flightChannels(rig, chains).get(id));
   return offered.find((slot) => !taken.has(slot) && !flying.has(slot)) ?? null;
 }
@@ -119,7 +124,7 @@ export function quietSlot(rig: Rig, chains: readonly Chain[], chain: Chain): num
 export function channelEdits(rig: Rig, chains: readonly Chain[], chain: Chain, to: number): Edit[] {
   const { id } = chain.transmitter!;
   const row = shapingOf(rig, id, chain.slot!);
-  const shared = heardChannels(chains, id, chain).has(chain.slot!);
+  const shared = heardChannels(rig, chains, id, chain).has(chain.slot!);
   const own = shared ? ownControl(rig, chains, chain) : (row?.control ?? null);
   const { lowUs, highUs, subTrimUs, reverse } = row ?? { lowUs: 1000, highUs: 2000, subTrimUs: 0, reverse: false };
   const shape = shared ? { control: own } : { control: own, lowUs, highUs, subTrimUs, reverse };
@@ -155,7 +160,7 @@ export function mayLeave(rig: Rig, chains: readonly Chain[], chain: Chain): bool
   // an output that is to repeat two slots is mended first: whichever slot one of them gets, the other is told it too
   const output = repeatedBy(chain);
   if (output !== null && chains.some((c) => c.slot !== chain.slot && repeatedBy(c) === output)) return false;
-  if (!heardChannels(chains, chain.transmitter!.id, chain).has(chain.slot!)) return true;
+  if (!heardChannels(rig, chains, chain.transmitter!.id, chain).has(chain.slot!)) return true;
   const wish = chainsOfWishes(rig, chains).get(chain);
   if (!wish || mismatchOf(rig, wish, chain) !== null) return true;
   // a channel of its own would first have to be handed over, by a control of the second radio's

@@ -118,9 +118,11 @@ export const stickFor = (transmitter: TransmitterWithSheet, axis: FlightAxis): C
   namedAxes(transmitter.sheet)[axis] ??
   stickAt(transmitter.sheet, (valueIn(STICK_MODES, stickMode(transmitter)) ?? STICK_MODES['2']!)[axis]);
 
-/** A throttle stays where it is left: its stick does not spring. A trigger, which goes no other way, does. */
-export const isThrottle = (transmitter: TransmitterWithSheet, control: string): boolean =>
-  stickFor(transmitter, 'throttle')?.id === control && !isTrigger(transmitter.sheet, control);
+/** A throttle stays where it is left: its stick does not spring. A trigger, which goes no other way, does; so does what is said to. */
+export function isThrottle(transmitter: TransmitterWithSheet, control: string): boolean {
+  const stick = stickFor(transmitter, 'throttle');
+  return stick?.id === control && !stick.sprung && !isTrigger(transmitter.sheet, control);
+}
 
 /** Goes one way only, as the trigger and the wheel of a set for what drives or floats. A lever that is called a throttle is one. */
 function isTrigger(sheet: Sheet, control: string): boolean {

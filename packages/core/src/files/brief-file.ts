@@ -44,7 +44,7 @@ export function readBrief(text: string): Reading<Rig> {
   if (!json.ok) return json;
   const document = withMigratedSheets(json.value);
   const parsed = briefSchema.safeParse(document);
-  if (!parsed.success) return readFailed(...issueProblems(parsed.error.issues, document));
+  if (!parsed.success) return readFailed(...issueProblems(briefSchema, parsed.error.issues, document));
   const broken = brokenSheets(parsed.data.sheets);
   return broken.length ? readFailed(...broken) : layOut(withOperators(parsed.data, json.value));
 }

@@ -139,11 +139,14 @@ describe('rig files', () => {
       Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.functions[0]!, { what: 'shutter' });
     });
     for (const what of ASKED_WHATS) expect(odd).toContain(`"${what}"`);
-    expect(inSheet('colour', 'red')).toBe('sheets.zoom-camera-serial.links[0]: nobody reads "colour"');
+    expect(inSheet('colour', 'red')).toMatch(
+      /^sheets\.zoom-camera-serial\.links\[0\]: nobody reads "colour"; what is read here: "id", "kind", "way", /,
+    );
+    expect(inSheet('slot_setting', 'x')).toContain('nobody reads "slot_setting", perhaps "slotSetting"; ');
     const asked = broken((doc) => {
       Object.assign((doc.sheets as typeof rig.sheets)[camera.class]!.functions[0]!.askedBy[0]!, { by: 'voice' });
     });
-    expect(asked).toMatch(/askedBy\[0\]\.by: is "voice", which is none of what can stand here$/);
+    expect(asked).toMatch(/askedBy\[0\]\.by: is "voice"; one of "slot", "gesture", "screen", "device" is wanted$/);
   });
 
   it('with a reference to nothing name its place', () => {

@@ -1,5 +1,6 @@
 import { parse, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import type * as z from 'zod';
+import { placeIn, type Place } from './schema-place.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
 /** What the parser found, in words. */
@@ -46,9 +47,16 @@ function mistakeIn(text: string): Problem {
   };
 }
 
-/** A schema's complaints with their places in the document, in words. */
-export const issueProblems = (issues: readonly z.core.$ZodIssue[], document: unknown): Problem[] =>
-  issues.map((issue) => ({ where: placeOf(issue.path), what: saidOf(issue, valueAt(document, issue.path)) }));
+/** A schema's complaints about a document with their places in it, in words. */
+export const issueProblems = (
+  schema: z.core.$ZodType,
+  issues: readonly z.core.$ZodIssue[],
+  document: unknown,
+): Problem[] =>
+  issues.map((issue) => ({
+    where: placeOf(issue.path),
+    what: saidOf(issue, valueAt(document, issue.path), placeIn(schema, issue.path)),
+  }));
 
 const placeOf = (path: readonly PropertyKey[]): string =>
   path.reduce<string>(
@@ -78,21 +86,28 @@ const WANTED: Readonly<Record<string, string>> = {
 const MOST_WORDS = 40;
 
 /** A complaint in words; those about figures and texts say it themselves. */
-function saidOf(issue: z.core.$ZodIssue, value: unknown): string {
+function saidOf(issue: z.core.$ZodIssue, value: unknown, { keys, words }: Place): string {
   const found = value === undefined ? 'is missing' : `is ${shown(value)}`;
   if (issue.code === 'invalid_type' && issue.expected in WANTED)
     return `${found}; ${WANTED[issue.expected]!} is wanted`;
-  if (issue.code === 'invalid_value') {
-    const words = issue.values.slice(0, MOST_WORDS).map((word) => JSON.stringify(word) ?? String(word));
-    const more = issue.values.length - words.length;
-    return `${found}${perhaps(value, issue.values)}; ${issue.values.length > 1 ? 'one of ' : ''}${words.join(', ')}${more > 0 ? ` and ${more} more` : ''} is wanted`;
-  }
+  if (issue.code === 'invalid_value')
+    return `${found}${perhaps(value, issue.values)}; ${oneOf(issue.values)} is wanted`;
   if (issue.code === 'unrecognized_keys')
-    return `nobody reads ${issue.keys.map((key) => JSON.stringify(key)).join(', ')}`;
+    return `nobody reads ${issue.keys.map((key) => `${JSON.stringify(key)}${perhaps(key, keys)}`).join(', ')}; what is read here: ${listed(keys)}`;
+  if (issue.code === 'invalid_union' && words.length)
+    return `${found}${perhaps(value, words)}; ${oneOf(words)} is wanted`;
   if (issue.code === 'invalid_union') return `${found}, which is none of what can stand here`;
   if (issue.code === 'too_small') return `${boundOf(value)}; at least ${issue.minimum} is wanted`;
   if (issue.code === 'too_big') return `${boundOf(value)}; at most ${issue.maximum} is wanted`;
   return issue.message;
+}
+
+const oneOf = (words: readonly unknown[]): string => `${words.length > 1 ? 'one of ' : ''}${listed(words)}`;
+
+/** As many as one reads, and how many more. */
+function listed(words: readonly unknown[]): string {
+  const read = words.slice(0, MOST_WORDS).map((word) => JSON.stringify(word) ?? String(word));
+  return `${read.join(', ')}${words.length > read.length ? ` and ${words.length - read.length} more` : ''}`;
 }
 
 /** What is held against a bound: a figure itself, of a list or a text how long it is. */

@@ -33,7 +33,7 @@ export function readRig(
   at('parts and wires');
   const document = migrateRig(json.value);
   const parsed = rigSchema.safeParse(document);
-  if (!parsed.success) return readFailed(...shorten(issueProblems(parsed.error.issues, document)));
+  if (!parsed.success) return readFailed(...shorten(issueProblems(rigSchema, parsed.error.issues, document)));
   const rig = rigInFull(parsed.data);
   at('what they name');
   const broken = rigProblems(rig);

@@ -20,7 +20,7 @@ export function readSheet(text: string): Reading<Sheet> {
   if (!json.ok) return json;
   const document = migrateSheet(json.value);
   const parsed = sheetSchema.safeParse(document);
-  if (!parsed.success) return readFailed(...issueProblems(parsed.error.issues, document));
+  if (!parsed.success) return readFailed(...issueProblems(sheetSchema, parsed.error.issues, document));
   const broken = sheetProblems(parsed.data);
   return broken.length ? readFailed(...broken) : readOk(inFull(parsed.data));
 }

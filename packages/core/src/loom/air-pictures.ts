@@ -58,15 +58,22 @@ function offTune(sender: End, screen: End): Tuning[] | null {
   });
 }
 
+/** What may send to a screen: what it is bound to, where it is to anything here, else everything. */
+function sendersFor(rig: Rig, screen: Part): readonly End[] {
+  const senders = partsThat(rig, sendsPictures);
+  const bound = senders.filter(({ part }) => part.id === screen.bound);
+  return bound.length ? bound : senders;
+}
+
 /**
- * Whose picture a screen or a ground box takes from the air, by the id of what takes it: of what sends on its channel, else of the
- * only one that says none; of several the one whose picture it can hand on. Where that leaves several, nobody is named.
+ * Whose picture a screen or a ground box takes from the air, by the id of what takes it: of what it is bound to, of what sends on its
+ * channel, else of the only one that says none; of several the one whose picture it can hand on. Where that leaves several, nobody
+ * is named.
  */
 export const airSenders = oncePerRig((rig: Rig): ReadonlyMap<string, Part> => {
-  const senders = partsThat(rig, sendsPictures);
   return new Map(
     partsThat(rig, showsAir).flatMap((taker): [string, Part][] => {
-      const judged = senders.map((sender) => ({ sender, off: offTune(sender, taker) }));
+      const judged = sendersFor(rig, taker.part).map((sender) => ({ sender, off: offTune(sender, taker) }));
       const tuned = judged.filter(({ off }) => off?.length === 0);
       const near = (tuned.length ? tuned : judged.filter(({ off }) => !off)).map(({ sender }) => sender);
       const alike = near.filter((sender) => handsOnKindOf(taker.sheet, sender.sheet));
@@ -104,9 +111,8 @@ export const isAcrossAir = (rig: Rig, a: Sheet, b: Sheet): boolean =>
 
 /** Screens that stand on a channel on which nobody here sends. */
 export const untunedScreens = oncePerRig((rig: Rig): readonly Untuned[] => {
-  const senders = partsThat(rig, sendsPictures);
   return partsThat(rig, showsAir).flatMap(({ part: screen, sheet }): Untuned[] => {
-    const all = senders.flatMap(({ part: sender, sheet: from }): Untuned[] => {
+    const all = sendersFor(rig, screen).flatMap(({ part: sender, sheet: from }): Untuned[] => {
       const off = offTune({ part: sender, sheet: from }, { part: screen, sheet });
       return off ? [{ screen, sender, off }] : [];
     });

@@ -54,8 +54,7 @@ export const bridgesBytes = oncePerSheet(
     !sheet.controls.length &&
     sheet.view === undefined &&
     sheet.links.some((l) => l.kind === 'device-serial') &&
-    sheet.links.some((l) => l.kind === 'ethernet') &&
-    sheet.links.every((l) => l.kind === 'device-serial' || l.kind === 'ethernet'),
+    sheet.links.some((l) => l.kind === 'ethernet'),
 );
 
 /** Passes on whichever of several buses lives: a plug for each of two receivers. */
@@ -111,12 +110,32 @@ const handsMoreThrough = oncePerSheet(
     !sheet.links.some((l) => l.way === 'listen' && l.kind === 'pulse'),
 );
 
-/** By this output it hands on channels of its bus that are not for itself: by any that it is not told over. */
+/** Some function of its own is asked over a link. */
+const isOwn = ({ functions }: Sheet, link: string): boolean =>
+  functions.some((f) => f.askedBy.some((ask) => 'over' in ask && ask.over.includes(link)));
+
+/** Pulses that come in where nothing of its own is asked by them. */
+export const sparePulses = (sheet: Sheet): Link[] =>
+  sheet.links.filter((l) => l.kind === 'pulse' && l.way === 'listen' && !isOwn(sheet, l.id));
+
+/** Kinds in which a box that works by pulses passes another of them on. */
+const BY_A_PULSE: ReadonlySet<LinkKind> = new Set(['pulse', 'contact', 'infra-red', 'ladder']);
+
+/** Does something by pulses of its own, and passes others on: a box of lens motors that starts the camera too. */
+const handsPulsesThrough = oncePerSheet(
+  (sheet) =>
+    sheet.functions.length > 0 &&
+    !flies(sheet) &&
+    !sheet.controls.length &&
+    sheet.view === undefined &&
+    sparePulses(sheet).length > 0,
+);
+
+/** By this output it hands on what is not for itself, channels of its bus or a pulse: by any that it is not told over. */
 export const handsThrough = (sheet: Sheet, { id, way, kind }: Pick<Link, 'id' | 'way' | 'kind'>): boolean =>
   way !== 'listen' &&
-  PASSED_ON.has(kind) &&
-  handsMoreThrough(sheet) &&
-  !sheet.functions.some((f) => f.askedBy.some((ask) => 'over' in ask && ask.over.includes(id)));
+  ((PASSED_ON.has(kind) && handsMoreThrough(sheet)) || (BY_A_PULSE.has(kind) && handsPulsesThrough(sheet))) &&
+  !isOwn(sheet, id);
 
 /** Hands channels that are not for itself on to others by some output. */
 export const hasThrough = (sheet: Sheet): boolean => sheet.links.some((l) => handsThrough(sheet, l));

@@ -71,7 +71,8 @@ const FAMILIES: Readonly<Record<string, Connector>> = {
   'combined 1.25 mm': { ...made(1.25, 3, 22, 5), mates: ['ethernet', 'usb'] },
   'ribbon 22-way': only('ribbon'),
   'coax screw': only('coax screw'),
-  'coax press': only('coax press'),
+  // a phono lead is cut and crimped like any other
+  'coax press': { ...only('coax press'), mates: ['made'] },
   'remote 2.5 mm': only('remote'),
   // a light is taped before it, whatever it hangs on
   'sensor window': { ...only('light'), mates: ['made'] },

@@ -63,6 +63,7 @@ export {
   isWorkedOver,
   PASSED_ON,
   handsThrough,
+  sparePulses,
   hasThrough,
   isBetween,
   isOfBody,

@@ -8,6 +8,7 @@ import {
   hasLens,
   hasPictureIn,
   hasThrough,
+  sparePulses,
   isFlight,
   isNetworkPlug,
   isOfBody,
@@ -66,7 +67,8 @@ export function inFull(short: Sheet): Sheet {
   said.pictures = withChoosers(said);
   const hears = said.links.some((l) => l.kind === 'radio' && l.way === 'listen');
   const decodes =
-    (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) || hasThrough(said);
+    (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) ||
+    (hasThrough(said) && !sparePulses(said).length);
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes || speaksByLead(said) ? withSlots(said) : said;
 }

@@ -352,7 +352,7 @@ function throughRail(
   at: Pick<JoinFeed, 'fed' | 'plusPin' | 'minusPin'>,
 ): PlugFeed[] {
   const join: JoinFeed = { part: by.part.id, supply: by.supply.id, ...at };
-  const feeders = outletsOf(poser.view).filter((o) => fits(o, own));
+  const feeders = outletsOf(poser.view).filter((o) => fits(o, own) && mayPlugIn(o, own));
   const way = (from: readonly Outlet[], modes: Option['modes']): PlugFeed => ({
     // the worst of what could feed it
     ...{
@@ -378,7 +378,8 @@ function throughRail(
   if (poser.view.fed.has(own.id) || !isRail(own)) return suits ? [way(feeders, [])] : [];
   // a plug that feeds a receiver by the way need not stand the motors on its pins
   const able = feeders.filter((o) => peakA(by, o) <= o.source.maxA);
-  if (suits && !isRail(by) && able.length === feeders.length) return [way(feeders, [])];
+  if (suits && !isRail(by) && able.length === feeders.length && areAmple(poser, feeders, own))
+    return [way(feeders, [])];
   const byGiven = groupBy(
     able.filter((o) => givesRail(o, by)),
     railGiven,
@@ -390,6 +391,38 @@ function throughRail(
     ),
   );
 }
+
+/** Each of some outlets gives enough for all that could hang on a rail: it need not be said which of them feeds it. */
+const areAmple = ({ view }: Poser, feeders: readonly Outlet[], own: Eater): boolean =>
+  feeders.every(
+    (o) => hangersOn(view, feeders, own).reduce((sum, e) => sum + peakA(e, o), peakA(own, o)) <= o.source.maxA,
+  );
+
+const HANGERS = new WeakMap<Poser['view'], Map<string, readonly Eater[]>>();
+
+/** Loads that could ride on the rail of a part. */
+function hangersOn(view: Poser['view'], feeders: readonly Outlet[], own: Eater): readonly Eater[] {
+  let known = HANGERS.get(view);
+  if (!known) HANGERS.set(view, (known = new Map<string, readonly Eater[]>()));
+  let hangers = known.get(own.id);
+  if (!hangers) {
+    hangers = eatersOf(view).filter(
+      (e) =>
+        e.part.id !== own.part.id &&
+        !e.sheet.sources.length &&
+        !view.fed.has(e.id) &&
+        (inside(own, e) || feeders.some((o) => givesRail(o, e))),
+    );
+    known.set(own.id, hangers);
+  }
+  return hangers;
+}
+
+/** A lead goes from an outlet to some plug on the rail of a part. */
+const mayPlugIn = (outlet: Outlet, { sheet, supply: { plus } }: Eater): boolean =>
+  (tieAt(sheet, plus) ?? [plus]).some((at) =>
+    portsCanJoin(portOf(outlet.sheet, outlet.source.plus.port), portOf(sheet, at.port)),
+  );
 
 const dearest = (a: CostPart, b: CostPart): number => b.points - a.points;
 

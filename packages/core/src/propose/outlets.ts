@@ -210,6 +210,14 @@ function peakW({ draw, volts }: Supply): number {
   return draw.kind === 'resistance' && draw.peak > 0 ? volts[1] ** 2 / draw.peak : 0;
 }
 
+/** Supplies by which what comes out at the same contact is fed: of a box that takes whichever of two packs lives, both. */
+export function twinsOf({ sources }: Sheet, supply: string): string[] {
+  const isAt = (a: Source, b: Source): boolean => a.plus.port === b.plus.port && a.plus.pin === b.plus.pin;
+  const own = sources.find((s) => s.regulator?.fedBy === supply);
+  const fed = sources.flatMap((s) => (own && isAt(own, s) && s.regulator ? [s.regulator.fedBy] : []));
+  return [...new Set(fed)];
+}
+
 /** Whether an outlet may feed a supply: volts inside the band full and flat, head room for a regulator, no circle. */
 export function fits(outlet: Outlet, { part, sheet, supply, isFirst }: Eater): boolean {
   if (outlet.part.id === part.id) return false;

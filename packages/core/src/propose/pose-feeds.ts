@@ -19,6 +19,7 @@ import {
   portOf,
   railKey,
   railGiven,
+  twinsOf,
   type Eater,
   type Outlet,
 } from './outlets.js';
@@ -31,11 +32,11 @@ import type { Option } from './problem.js';
 const MOST_AT_OUTLET = 12;
 
 /** Packs of one class work in pair: the second joins the first. @source [practice] switched on one by one, within 1 V */
-function posePairs(poser: Poser, outlets: Outlet[]): void {
+function posePairs(poser: Poser, outlets: Outlet[], eaters: readonly Eater[]): void {
   for (const outlet of outlets.filter((o) => o.source.kind === 'pack')) {
     const first = outlets.find((o) => o.part.class === outlet.part.class)!;
     const at = `${outlet.part.id}.${outlet.source.plus.port}.${outlet.source.plus.pin}`;
-    if (first === outlet || poser.view.taken.has(at)) continue;
+    if (first === outlet || poser.view.taken.has(at) || isForTwin(outlet, eaters)) continue;
     const need = `pair ${outlet.id}`;
     poser.need(need, `${outlet.part.label} works in pair`, COST.openNice, {
       part: outlet.part.id,
@@ -49,6 +50,10 @@ function posePairs(poser: Poser, outlets: Outlet[]): void {
     );
   }
 }
+
+/** A box with two ways in for one way out wants a pack at each: they stand beside each other in it. */
+const isForTwin = (outlet: Outlet, eaters: readonly Eater[]): boolean =>
+  eaters.some((e) => twinsOf(e.sheet, e.supply.id).length > 1 && fits(outlet, e));
 
 /** Packs that stand on top of one another: plus of the one on minus of the next. @source [practice] two in series for twice the volts */
 function poseStacks(poser: Poser): void {
@@ -73,7 +78,7 @@ function poseStacks(poser: Poser): void {
 export function poseFeeds(poser: Poser): void {
   const outlets = outletsOf(poser.view);
   const eaters = eatersOf(poser.view);
-  posePairs(poser, outlets);
+  posePairs(poser, outlets, eaters);
   poseStacks(poser);
   for (const eater of eaters) {
     if (poser.view.fed.has(eater.id)) continue;
@@ -136,22 +141,27 @@ export function feedOption(
   const isShort = !fits(outlet, eater);
   if (isShort && (!fitsButFlat(outlet, eater) || areEnough(outlets, eater, eaters))) return;
   if (!plugsJoin(outlet, eater) || isBesideSignal(outlet)) return;
-  const { fedBy, source } = outlet;
+  const { source } = outlet;
   const amps = ampsOf(outlet, eater, eaters, outlets);
   if (eater.supply.draw.kind !== 'regulator' && amps > source.maxA) {
     const asks = (): string => `${eater.part.label} asks for up to ${num(amps, 1)} A`;
     poser.refuse([need], () => `${asks()}, and ${outlet.part.label} gives ${num(source.maxA, 1)} A`);
     return;
   }
-  const feeder = `feed ${outlet.part.id}.${fedBy}`;
+  const feeders = feedersOf(outlet, outlets, eaters).filter((supply) => !poser.view.fed.has(supply));
+  // what goes into both ways of a box that has two would be no second way
+  const apart =
+    twinsOf(eater.sheet, eater.supply.id).length > 1
+      ? [{ pool: poser.pool(`twins ${eater.part.id} ${outlet.part.id}`, 1), amount: 1 }]
+      : [];
   for (const { words, modes, cost } of sidesOf(outlet, eater, eaters))
     poser.option(
       {
         id: `${need}: ${eater.id} from ${outlet.id}${words}`,
         covers: [need],
-        wakes: fedBy === null || poser.view.fed.has(`${outlet.part.id}.${fedBy}`) ? [] : [feeder],
+        wakes: feeders.map((supply) => `feed ${supply}`),
         hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
-        takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...heatTakes(poser, outlet, eater, outlets)],
+        takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...apart, ...heatTakes(poser, outlet, eater, outlets)],
         modes: [
           ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
           ...(isRail(eater) ? [{ key: railKey(eater), value: railGiven(outlet) }] : []),
@@ -169,6 +179,16 @@ export function feedOption(
       ],
       `${eater.part.label} from ${outlet.part.label}`,
     );
+}
+
+/** Supplies, as `part.supply`, that an outlet is fed by: of a box with two ways in for one way out both, where there are packs for both. */
+function feedersOf({ part, sheet, fedBy }: Outlet, outlets: readonly Outlet[], eaters: readonly Eater[]): string[] {
+  if (fedBy === null) return [];
+  const own = `${part.id}.${fedBy}`;
+  const twins = twinsOf(sheet, fedBy).map((supply) => `${part.id}.${supply}`);
+  const into = eaters.find((e) => e.id === own);
+  const packs = new Set(outlets.filter((o) => into && fits(o, into)).map((o) => o.part.id));
+  return packs.size < twins.length ? [own] : twins;
 }
 
 /** What suits a supply gives enough for it and for all that nothing else suits. */

@@ -92,7 +92,7 @@ export function posePictures(poser: Poser): void {
         },
       );
   }
-  if (view.parts.some(({ sheet }) => splits(sheet) || loops(sheet)))
+  if (view.parts.some(({ sheet }) => splits(sheet) || loops(sheet) || isSeenTwice(sheet)))
     for (const { part, sheet } of view.parts)
       if (takesOne(sheet) && [1, 4].includes(stageOf(sheet)) && !given(part))
         poser.need(shownNeed(part.id), `${part.label} gets a picture`, COST.openNice, {
@@ -123,6 +123,13 @@ const inputKind = ({ links, pictures: [path] }: Sheet): LinkKind | undefined =>
 /** A screen that hands on what it shows. */
 const loops = (sheet: Sheet): boolean => isScreen(sheet) && sheet.pictures.length > 0 && !isFromAir(sheet);
 
+/** A camera with two plugs for its picture: one for whoever works it, one for all others. */
+const isSeenTwice = (sheet: Sheet): boolean =>
+  sees(sheet) &&
+  [...PICTURE_KINDS].some(
+    (kind) => kind !== 'ethernet' && sheet.links.filter((l) => l.kind === kind && l.way === 'talk').length > 1,
+  );
+
 /** One picture comes in and goes out several times. */
 const splits = ({ pictures }: Sheet): boolean =>
   pictures.length > 1 &&
@@ -139,11 +146,12 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   const own = sees(from.sheet) ? `picture ${from.part.id}` : onwardNeed(from.part.id);
   if (!loops(from.sheet) && !poser.has(own)) return;
   const net = netNeed(from.part.id, talker.end.link.id);
+  const taken = netNeed(to.part.id, listener.end.link.id);
   const covers = [
     ...(loops(from.sheet) ? [] : [own]),
     ...[overlayNeed(to.part.id), shownNeed(to.part.id)].filter((need) => poser.has(need)),
     ...(poser.has(net) && reachesScreen(poser, to.part.id) ? [net] : []),
-    ...[netNeed(to.part.id, listener.end.link.id)].filter((need) => poser.has(need)),
+    ...[taken].filter((need) => poser.has(need)),
   ];
   // a screen may be the end of it
   const relay = to.sheet.pictures.length > 0 && !loops(to.sheet);
@@ -152,8 +160,12 @@ function posePath(poser: Poser, talker: ClassEnd, listener: ClassEnd): void {
   // a screen hands on what comes to it, where anybody is there for it
   const takes = loops(from.sheet) ? poser.relies(overlayNeed(from.part.id)) : [];
   addJoin(poser, talker, listener, { covers, wakes, takes, cost: [] });
+  // one lead puts a box on the network; a second eye comes to a plug beside it
+  const beside = covers.filter((need) => need !== taken);
+  if (beside.length && beside.length < covers.length)
+    addJoin(poser, talker, listener, { covers: beside, wakes, takes: [...takes, ...poser.relies(taken)], cost: [] });
   // what it shares out once more is of use to what has no other picture
-  const first = isFromAir(from.sheet) ? own : overlayNeed(from.part.id);
-  if (splits(from.sheet) && poser.has(first) && covers.length > 1)
+  const first = isFromAir(from.sheet) || isSeenTwice(from.sheet) ? own : overlayNeed(from.part.id);
+  if ((splits(from.sheet) || isSeenTwice(from.sheet)) && poser.has(first) && covers.length > 1)
     addJoin(poser, talker, listener, { covers: covers.slice(1), wakes, takes: poser.relies(first), cost: [] });
 }

@@ -150,11 +150,14 @@ function netWakes(poser: Poser, part: string, link: Sheet['links'][number]): str
 
 /** An app on a part that neither flies its own radio nor joins without wires is on the network by its plug. */
 function appWakes(poser: Poser, { part, sheet }: { part: Part; sheet: Sheet }, over: Sheet['links'][number]): string[] {
-  const air = (networkHops(poser.view.base).get(part.id) ?? []).some((hop) => hop.by === 'air');
   const plugs = sheet.links.filter((l) => NETWORK.has(l.kind) && Object.keys(l.pins).length > 0);
   const plug = plugs.find((l) => l.kind === over.kind) ?? plugs[0];
-  return air || !plug ? [] : netWakes(poser, part.id, plug);
+  return isOnAir(poser, part.id) || !plug ? [] : netWakes(poser, part.id, plug);
 }
+
+/** It is on the network without a lead. */
+const isOnAir = ({ view }: Poser, part: string): boolean =>
+  (networkHops(view.base).get(part) ?? []).some((hop) => hop.by === 'air');
 
 /** Poses the need of one link with the leads that put it where an app is reached; leads of pictures are added with the pictures. */
 function poseNet(poser: Poser, part: string, link: Sheet['links'][number], open: number | null = null): string {
@@ -195,7 +198,7 @@ export function wantsHub({ view: { parts, rig } }: Poser, a: ClassEnd, b: ClassE
 /** What puts bytes on a network is on it itself. */
 function bridgeWakes(poser: Poser, own: Sheet['links'][number], { cls: { part, sheet } }: ClassEnd): string[] {
   const plug = sheet.links.find((l) => l.kind === 'ethernet');
-  return own.kind === 'device-serial' && plug ? netWakes(poser, part.id, plug) : [];
+  return own.kind === 'device-serial' && plug && !isOnAir(poser, part.id) ? netWakes(poser, part.id, plug) : [];
 }
 
 /** A camera's network plug brings its picture: its leads are posed with the pictures, where something takes them. */

@@ -5,6 +5,7 @@ import {
   speaksByLead,
   flies,
   handsThrough,
+  sparePulses,
   hasThrough,
   isFlight,
   hearsAir,
@@ -115,7 +116,8 @@ function poseFlown(poser: Poser, airs: Airs | null, { part, sheet, fn, need }: F
 function posePassing(poser: Poser, part: Part, sheet: Sheet): void {
   if (keptInto(poser, part.id)) return;
   const need = flyNeed(part.id);
-  const over = sheet.links.filter((l) => l.way === 'listen').map((l) => l.id);
+  const spare = sheet.functions.length ? sparePulses(sheet) : [];
+  const over = (spare.length ? spare : sheet.links.filter((l) => l.way === 'listen')).map((l) => l.id);
   const feeds = sheet.supplies.map((s) => `feed ${part.id}.${s.id}`).filter((feed) => poser.has(feed));
   poser.need(need, `${part.label} hears a receiver`, null, {
     part: part.id,
@@ -374,6 +376,8 @@ function tells({ cls, end: talker }: ClassEnd, { end: listener }: ClassEnd): Cos
     if (toController) return null;
     if (isSerial(a) && isSerial(b)) return PLAYED.has(b.kind) && canSay(a, b) && speakAlike(a, b) ? [] : null;
     if (a.way !== 'talk' || a.kind !== b.kind) return null;
+    // bytes on one wire, as a sender of pictures hears them
+    if (a.kind === 'device-serial') return canTell(a, b) ? [] : null;
     return SWITCHED.has(a.kind) ? [] : PUT_OUT.has(a.kind) ? scaleCost(a, b) : null;
   }
   if (a.kind === 'crsf' && isSerial(a))
@@ -396,7 +400,8 @@ const scaleCost = (a: Link, b: Link): CostPart[] =>
 function reachWakes(poser: Poser, part: Part, sheet: Sheet): string[] {
   if (!sheet.functions.length || sees(sheet)) return [];
   const talkers = poser.view.ends.filter(
-    ({ cls, end }) => cls.part.id === part.id && end.link.way === 'talk' && REACHES.has(end.link.kind),
+    ({ cls, end: { link } }) =>
+      cls.part.id === part.id && link.way === 'talk' && REACHES.has(link.kind) && !handsThrough(sheet, link),
   );
   const others = talkers.filter(({ end }) => end.link.kind !== 'contact');
   // contacts hand on to other boxes; where a part has nothing else, they work its camera

@@ -1,4 +1,4 @@
-import { hearsAir, sheetProblems, speaksAir } from '../parts/index.js';
+import { hearsAir, sheetProblems, speaksAir, type Link, type Sheet } from '../parts/index.js';
 import type { Problem } from '../units/index.js';
 import { findPin } from './look-up.js';
 import type { Part, PinRef, Rig } from './rig.js';
@@ -105,12 +105,16 @@ function needPin(rig: Rig, at: PinRef, where: string, say: Say): void {
   if (!findPin(rig, at)) say(where, `no pin ${at.pin} on port "${at.port}" of part "${at.part}"`);
 }
 
-/** Why a part cannot be bound to a transmitter; null when it can. */
+const hasRadio = ({ links }: Sheet, way: Link['way']): boolean =>
+  links.some((l) => l.kind === 'radio' && (l.way === way || l.way === 'both'));
+
+/** Why a part cannot be bound to what sends by radio; null when it can: a receiver to a transmitter, a screen to its sender. */
 export function boundProblem(rig: Rig, part: Part, to: string): string | null {
   const [own, other] = [valueIn(rig.sheets, part.class), sheetFor(rig, to)];
   if (!other) return `no part "${to}"`;
-  if (!own || !hearsAir(own)) return `"${part.label}" hears no radio`;
-  return speaksAir(other) ? null : `"${to}" sends nothing a receiver hears`;
+  if (!own || !hasRadio(own, 'listen')) return `"${part.label}" hears no radio`;
+  if (hearsAir(own)) return speaksAir(other) ? null : `"${to}" sends nothing a receiver hears`;
+  return hasRadio(other, 'talk') ? null : `"${to}" sends nothing by radio`;
 }
 
 function twice(list: readonly { id: string }[], name: string, say: Say): void {

@@ -12,6 +12,7 @@ import {
   type Wish,
 } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
+import { heardBlindly } from '../blind-ears.js';
 import { repeatedBy, type Chain } from '../chain.js';
 import { chainsOfWishes, channelWishes, doersOfWishes } from '../doers.js';
 import { fitOf } from '../fit.js';
@@ -119,7 +120,14 @@ export function poseAssign(
       hand: nameOf(seat.chain),
       slots: seat.flight
         ? flightSlots(seat.chain, taken)
-        : slotOptions(seat.chain, airSheet, taken, reserved, untoldSlots(chains, air.id, told), seat.wish),
+        : slotOptions(
+            seat.chain,
+            airSheet,
+            new Set([...taken, ...onlyBlind(rig, chains, air.id)]),
+            reserved,
+            untoldSlots(chains, air.id, told),
+            seat.wish,
+          ),
       ruledOut,
     };
   });
@@ -130,6 +138,12 @@ export function poseAssign(
     beside,
     pilot: pilot.part,
   };
+}
+
+/** Channels that nothing but what no sheet tells anything of hears: they are not given to something else. */
+function onlyBlind(rig: Rig, chains: readonly Chain[], air: string): number[] {
+  const told = new Set(chains.flatMap((c) => (c.transmitter?.id === air ? (c.slot ?? []) : [])));
+  return [...heardBlindly(rig, air)].filter((slot) => !told.has(slot));
 }
 
 /**
@@ -360,6 +374,10 @@ function takenOn(
   for (const { from, control } of rig.handOvers) if (from === id && control) taken.add(control);
   // a lead on the way to what flies, or to what else is to stay, may be wrong just now
   const stay = new Set([...(flown ?? []), ...waiting]);
+  // a mode that is told nothing yet gets its control here: what a new transmitter sends on its channel is nobody's
+  for (const { chain, flight, kept: isKept } of seats)
+    if (flight && !isKept && chain.slot === null && chain.transmitter?.id === id && !isAxis(chain.fn.what))
+      stay.delete(flownOn(chain) ?? 0);
   for (const s of rig.shaping) if (s.transmitter === id && s.control && stay.has(s.channel)) taken.add(s.control);
   if (flown)
     for (const { flight, chain } of seats) {

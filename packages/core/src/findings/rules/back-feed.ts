@@ -30,7 +30,8 @@ export const backFeedRule: Rule = (context) => {
       net: nets.netOf({ part: part.id, ...source.plus }),
     })),
   );
-  const joined = sources.filter((s) => s.net !== undefined);
+  // a box that takes whichever of two packs lives comes out at one contact
+  const joined = sources.filter((s) => s.net !== undefined && sources.find((o) => isSameOut(o, s)) === s);
   return [...groupBy(joined, (s) => s.net).values()].flatMap((same): RuleResult[] => {
     if (same.length < 2 || same.every((s) => s.source.kind === 'pack' || isGuarded(rig, s))) return [];
     const guest = same.reduce((a, b) => (isRather(b, a) ? b : a));
@@ -63,6 +64,9 @@ interface Joining {
   source: Source;
   net: number | undefined;
 }
+
+const isSameOut = (a: Joining, b: Joining): boolean =>
+  samePin({ part: a.part, ...a.source.plus }, { part: b.part, ...b.source.plus });
 
 /** Which of two sources is one too many: a computer's lead, else the weaker, else the lower; of equal ones the last. */
 function isRather({ source: a }: Joining, { source: b }: Joining): boolean {

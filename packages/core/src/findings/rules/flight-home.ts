@@ -12,7 +12,7 @@ export function homeChannel(rig: Rig, chains: readonly Chain[], chain: Chain): n
   const usual = FLIGHT_CHANNELS[what];
   if (slotsOf(chain.fn)?.includes(usual) === false) return null;
   const { id } = chain.transmitter!;
-  const heard = heardChannels(chains, id, chain);
+  const heard = heardChannels(rig, chains, id, chain);
   const stick = shapingOf(rig, id, usual)?.control;
   const also = rig.shaping.some(
     (s) => s.transmitter === id && s.control === stick && s.channel !== usual && heard.has(s.channel),

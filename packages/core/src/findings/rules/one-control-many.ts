@@ -2,6 +2,7 @@ import {
   betterControl,
   chainsOfWishes,
   controlEdits,
+  heardBlindly,
   heardChannels,
   isFlightChain,
   type Chain,
@@ -56,18 +57,19 @@ function areMeant({ rig, chains }: RuleContext, moved: readonly Chain[], control
   return moved.every((c) => isFlightChain(c) || (control !== null && wished.get(c)?.control === control));
 }
 
-/** All of it is heard and meant. */
-const isMeant = (context: RuleContext, transmitter: string, same: readonly Shaping[]): boolean =>
-  heardOf(context, transmitter, same).length === same.length &&
-  same.every((s) => chainsAt(context, s).length > 0) &&
-  areMeant(
-    context,
-    same.flatMap((s) => chainsAt(context, s)),
-    same[0]!.control,
+/** All of it is heard and meant; what a servo that no sheet tells anything of is led to was meant by whoever led it there. */
+function isMeant(context: RuleContext, transmitter: string, same: readonly Shaping[]): boolean {
+  const blind = heardBlindly(context.rig, transmitter);
+  const moved = same.flatMap((s) => chainsAt(context, s));
+  return (
+    heardOf(context, transmitter, same).length === same.length &&
+    same.every((s) => blind.has(s.channel) || chainsAt(context, s).length > 0) &&
+    (moved.length === 0 || areMeant(context, moved, same[0]!.control))
   );
+}
 
 function heardOf({ rig, chains }: RuleContext, transmitter: string, same: readonly Shaping[]): Shaping[] {
-  const heard = heardChannels(chains, transmitter);
+  const heard = heardChannels(rig, chains, transmitter);
   const taken = rig.handOvers.filter((h) => h.to === transmitter).flatMap((h) => h.channels.map((c) => c.takes));
   return same.filter((s) => heard.has(s.channel) || taken.includes(s.channel));
 }

@@ -67,15 +67,16 @@ const pinOf = (chain: Chain): string | null => {
 
 /**
  * Several that do the same, each of them wished for: by one pin or output, since that is split for them (two cameras of a mapper, by a Y
- * lead), or by one control that all the wishes name.
+ * lead), or by one control that all the wishes name. What does one thing and another is meant where both are so: a winch in and out by
+ * the two contacts of a box on one pin.
  */
 function areMeant(rig: Rig, chains: readonly Chain[], same: readonly Chain[]): boolean {
-  if (new Set(same.map((c) => c.fn.what)).size > 1) return false;
   const wished = chainsOfWishes(rig, chains);
   if (!same.every((c) => wished.has(c))) return false;
   const pins = new Set(same.map(pinOf));
   const named = new Set(same.map((c) => wished.get(c)!.control));
-  return (pins.size === 1 && !pins.has(null)) || (named.size === 1 && !named.has(null));
+  const [onePin, oneControl] = [pins, named].map((all) => all.size === 1 && !all.has(null));
+  return new Set(same.map((c) => c.fn.what)).size > 1 ? onePin! && oneControl! : onePin! || oneControl!;
 }
 
 /** One input of one part, in whose windows it does one thing or another: a trigger that films low and shoots high, a key that sets either end. */

@@ -13,8 +13,8 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import type { Candidate } from '@squallmark/core/propose';
 import { boundReceivers } from '@squallmark/core/channels';
-import { jointsOutTo, toldUse } from '@squallmark/core/loom';
-import { hearsAir, speaksAir } from '@squallmark/core/parts';
+import { airSenders, jointsOutTo, toldUse } from '@squallmark/core/loom';
+import { hearsAir, sendsPictures, showsAir, speaksAir } from '@squallmark/core/parts';
 import { labelOf, partsThat, partsWithSheets, settingOf, setupItem, sheetOf, type Place } from '@squallmark/core/rig';
 import { setupCards } from '@squallmark/core/setup';
 import { Choice, optionsOf, type Option } from '../../kit/fields/choice';
@@ -79,12 +79,14 @@ export class PartCard {
   protected readonly profiles = computed(() =>
     Array.from({ length: this.sheet().profiles ?? 0 }, (_, i) => ({ value: i + 1, label: `${i + 1}` })),
   );
-  /** Transmitters a receiver can be bound to, where there are several. */
+  /** Transmitters a receiver can be bound to, or senders a screen can, where there are several. */
   protected readonly transmitters = computed((): Option<string | null>[] => {
-    const all = partsThat(this.store.rig(), speaksAir);
-    if (all.length < 2 || !hearsAir(this.sheet())) return [];
-    const found = labelOf(this.store.rig(), boundReceivers(this.store.rig()).get(this.partId()) ?? '');
-    const now = this.part().bound === undefined ? `${found}, by its work` : 'whom its work is for';
+    const rig = this.store.rig();
+    const [all, found, by] = showsAir(this.sheet())
+      ? [partsThat(rig, sendsPictures), airSenders(rig).get(this.partId())?.label ?? 'nobody', 'by its channel']
+      : [partsThat(rig, speaksAir), labelOf(rig, boundReceivers(rig).get(this.partId()) ?? ''), 'by its work'];
+    if (all.length < 2 || !(showsAir(this.sheet()) || hearsAir(this.sheet()))) return [];
+    const now = this.part().bound === undefined ? `${found}, ${by}` : by;
     return [{ value: null, label: now }, ...all.map(({ part }) => ({ value: part.id, label: part.label }))];
   });
   protected readonly setup = computed(() => setupCards(this.store.rig()).find((c) => c.part === this.partId()));
