@@ -10,7 +10,7 @@ export {
   type Sights,
   type BenchFrame,
 } from './observe.js';
-export { endsSight, keysSight, knowsEnds, menuSight, networkSight, screenSight, slotSight, voltsSight } from './sights.js';
+export { endsSight, keysSight, knowsEnds, menuSight, networkSight, pictureSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, isData, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
 export { CRAFT, CRAFT_MOST_DEG, craftAt, GUSTS, turnsCraft } from './craft.js';
 export { leanSight, levelled, turnersAt } from './looks.js';

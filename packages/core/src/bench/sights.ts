@@ -31,6 +31,8 @@ export const keysSight = (part: string, fn: string): string => `${part}.${fn}-ke
 export const endsSight = (part: string, fn: string): string => `${part}.${fn}-ends`;
 /** Sight of the volts at a supply or source of a part. */
 export const voltsSight = (part: string, terminal: string): string => `${part}.${terminal}-volts`;
+/** Sight of whose picture comes in at a plug. */
+export const pictureSight = (part: string, link: string): string => `${part}.${link}-picture`;
 /** Sight of one camera's picture at a network plug. */
 export const networkSight = (part: string, link: string, camera: string): string => `${part}.${link}-picture-of-${camera}`;
 /** Sight of one camera's picture in an app. */
@@ -87,7 +89,7 @@ function* partSights(bench: Bench, own: BenchPart): Generator<[string, Getter]> 
   if (sendsPictures(sheet)) yield [`${id}.on-air`, (state) => pictureInto(bench, state, index)?.part ?? null];
   yield* screenSights(bench, own);
   for (const link of own.pictureInputs) {
-    yield [`${id}.${link}-picture`, (state) => pictureInto(bench, state, index, link)?.part ?? null];
+    yield [pictureSight(id, link), (state) => pictureInto(bench, state, index, link)?.part ?? null];
     if (isNetwork(own, link)) yield* networkSights(bench, own, link);
   }
 }

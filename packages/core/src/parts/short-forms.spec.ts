@@ -39,6 +39,19 @@ describe('what a sheet leaves unsaid', () => {
     expect(said.sources[0]!.regulator!.fedBy).toBe(source.regulator!.fedBy);
   });
 
+  it('is that a plug wired through to the next in a row says nothing of its own', () => {
+    const head = shelf('gimbal-three-bus');
+    const bus = head.links.find((l) => l.kind === 'sbus')!;
+    const at = bus.pins.data!;
+    const port = head.ports.find((p) => p.id === at.port)!;
+    const on: Link = { id: 'on', kind: 'sbus', way: 'talk', pins: { data: { port: 'on', pin: at.pin } }, params: {} };
+    const chained: Sheet = { ...head, ports: [...head.ports, { ...port, id: 'on' }], links: [...head.links, on] };
+    const tied = { ...chained, ties: [...chained.ties, [at, { port: 'on', pin: at.pin }]] };
+    expect(inFull(tied).links.map((l) => l.id)).not.toContain('on');
+    // what is not joined inside says something
+    expect(inFull(chained).links.map((l) => l.id)).toContain('on');
+  });
+
   it('is said once: a sheet in full stays as it is, and can be read again', () => {
     const long = bothWays('receiver-6-pins');
     const ports = long.ports.map((p) => ({ ...p, label: p.label.padEnd(120, 'x') }));

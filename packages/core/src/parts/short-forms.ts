@@ -19,7 +19,8 @@ import {
 } from './capabilities.js';
 import { anyOver } from './who-asks.js';
 import { isWindowed, restWindow } from './function-kind.js';
-import type { Link, PartFunction, Setting, Sheet } from './sheet.js';
+import type { Link, LinkKind, PartFunction, Setting, Sheet } from './sheet.js';
+import { tieAt } from './ties.js';
 import { asWidePlug } from './wide-plug.js';
 
 /** Widths of a channel that stands at its ends, µs. @source [std] servo pulses of 1 to 2 ms */
@@ -33,6 +34,7 @@ const MOST_SLOTS = 16;
 
 /**
  * A sheet with its short forms said in full; one that says everything comes back as it is.
+ * - A plug that is wired through to the next in a row says nothing of its own, whatever its link says.
  * - Radio links that say "both" take the side that matters here: the radio of a transmitter or a picture sender talks, every other
  *   hears, that of goggles with a head tracker too. Whatever an antenna link says, the foot of what is fed or says something else
  *   talks, and an antenna itself listens.
@@ -53,7 +55,8 @@ const MOST_SLOTS = 16;
  * - A pulse or a momentary function with several windows rests in the one of the middle, else in the lowest.
  */
 export function inFull(short: Sheet): Sheet {
-  const sheet = { ...short, links: short.links.map((l) => bySides(short, asWidePlug(short, l))) };
+  const own = short.links.filter((l) => !isWiredThrough(short, l));
+  const sheet = { ...short, links: own.map((l) => bySides(short, asWidePlug(short, l))) };
   const said = {
     ...sheet,
     pictures: sheet.pictures.filter((path) => path.inputs.length > 1 || !isIntoAir(sheet, path)),
@@ -72,6 +75,23 @@ export function inFull(short: Sheet): Sheet {
   // what a controller puts out is told on the controller
   return (hears && !flies(sheet)) || decodes || speaksByLead(said) ? withSlots(said) : said;
 }
+
+/** Lines that one box brings to the next. */
+const THROUGH: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'pulse', 'crsf', 'device-serial']);
+
+/** It is said to talk on the very wire on which it listens: a second plug for the next in the row, which says nothing of its own. */
+const isWiredThrough = (sheet: Sheet, { id, way, kind, pins: { data } }: Link): boolean =>
+  way === 'talk' &&
+  !sheet.functions.some((fn) => anyOver(fn).includes(id)) &&
+  THROUGH.has(kind) &&
+  data !== undefined &&
+  sheet.links.some(
+    (l) =>
+      l.kind === kind &&
+      l.way === 'listen' &&
+      l.pins.data !== undefined &&
+      tieAt(sheet, data)?.some((at) => at.port === l.pins.data!.port && at.pin === l.pins.data!.pin),
+  );
 
 /** What a part gives is called otherwise than what it takes: both are terminals of it. */
 function calledApart({ supplies, sources }: Sheet): Sheet['sources'] {

@@ -23,6 +23,8 @@ export const COST = {
   joint: 8,
   /** Between what stays on the ground and what flies, where nothing else does it. */
   fromGround: 60,
+  /** An antenna of the ground on what flies, or the other way round. */
+  otherSide: 2,
   /** For each 100 mm beyond the first 200. */
   per100Mm: 1,
   /** Against the side the user chose. */

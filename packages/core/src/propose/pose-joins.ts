@@ -19,6 +19,7 @@ import {
   type Sheet,
 } from '../parts/index.js';
 import {
+  areApart,
   assignablePort,
   isSerial,
   pinOf,
@@ -56,10 +57,17 @@ function poseAntennas(poser: Poser): void {
         lacks: () => whyNoLead(poser, need, 'no antenna is left on this bench'),
       });
       const talker = ownEnd(poser, part.id, link.id);
-      if (talker) for (const foot of feet) addJoin(poser, talker, foot, { covers: [need], cost: [] });
+      if (talker)
+        for (const foot of feet) addJoin(poser, talker, foot, { covers: [need], cost: [sideCost(poser, sheet, foot)] });
     }
   }
 }
+
+/** An antenna that stays on the ground is for what stays there. */
+const sideCost = ({ view }: Poser, sheet: Sheet, { cls }: ClassEnd): CostPart => ({
+  why: 'made for the other side',
+  points: areApart(view.rig, sheet, cls.sheet) ? COST.otherSide : 0,
+});
 
 /** Which antenna is wanted, by its plug where a part has several. */
 function antennaText({ label }: Part, sheet: Sheet, { pins }: Link): string {

@@ -1,4 +1,4 @@
-import { fnSight, slotSight } from '../bench/index.js';
+import { fnSight, pictureSight, slotSight } from '../bench/index.js';
 import {
   demandOf,
   gatesOf,
@@ -17,7 +17,7 @@ import { PICTURE_KINDS, saidBy, type Conversation } from '../loom/index.js';
 import { bringsChannels, sendsPictures, type Control, type Joint, type PartFunction } from '../parts/index.js';
 import { sheetOf } from '../rig/index.js';
 import { clamp, num, signed } from '../units/index.js';
-import { sourceInto } from './picture-steps.js';
+import { shownBehind, sourceInto } from './picture-steps.js';
 import { SAME_US, WITHIN, type BareStep, type Expect, type Plan } from './step.js';
 
 /** The steps that prove one function by the control that drives it. */
@@ -277,8 +277,10 @@ function windowStep(
     const camera = sourceInto(rig, conversations, chain.part.id, path.inputs[at]);
     const shows = showsOf(conversations, chain.part.id);
     const sending = [...shows].filter((id) => sendsPictures(sheetOf(rig, id)));
-    for (const id of sending) expects.push({ sight: `${id}.on-air`, is: camera?.id ?? null });
-    if (sending.length) seen = camera?.label ?? 'black';
+    const screens = shownBehind(rig, conversations, chain.part.id);
+    const sights = [...sending.map((id) => `${id}.on-air`), ...screens.map((s) => pictureSight(s.part.id, s.link.id))];
+    for (const sight of sights) expects.push({ sight, is: camera?.id ?? null });
+    if (sights.length) seen = camera?.label ?? 'black';
   }
   return {
     id: stepId(chain, to),

@@ -1,7 +1,16 @@
-import { networkSight, screenSight } from '../bench/index.js';
+import { networkSight, pictureSight, screenSight } from '../bench/index.js';
 import { findChains } from '../channels/index.js';
 import { PICTURE_KINDS, screenPictures, sentInto, type Conversation, type LinkEnd } from '../loom/index.js';
-import { carriesNetwork, isNetworkPlug, isScreen, sees, sendsOwnEye, type Link, type Sheet } from '../parts/index.js';
+import {
+  carriesNetwork,
+  isNetworkPlug,
+  isScreen,
+  sees,
+  sendsOwnEye,
+  sendsPictures,
+  type Link,
+  type Sheet,
+} from '../parts/index.js';
 import { oncePerRig, partsWithSheets, portLabel, sheetOf, type Part, type Rig } from '../rig/index.js';
 import type { BareStep } from './step.js';
 
@@ -48,6 +57,19 @@ export function sourceInto(
   return undefined;
 }
 
+/** Plugs by lead where the picture ends that a switcher hands on, as it chooses: of what sends it on, the air is looked at. */
+export const shownBehind = (
+  rig: Rig,
+  conversations: readonly Conversation[],
+  switcher: string,
+): readonly { part: Part; link: Link }[] =>
+  pictureInputs(rig).filter(
+    ({ part, link }) =>
+      !sendsPictures(sheetOf(rig, part.id)) &&
+      !isNetworkPlug(link) &&
+      sourceInto(rig, conversations, part.id, link.id)?.id === switcher,
+  );
+
 /** The plug by which a sender takes its picture. */
 const pictureInOf = ({ links }: Sheet): string | undefined =>
   links.find((l) => PICTURE_KINDS.has(l.kind) && l.way === 'listen')?.id;
@@ -79,7 +101,7 @@ function arrivals(
   part: Part,
   link: Link,
 ): { camera: Part; sight: string }[] {
-  const sight = `${part.id}.${link.id}-picture`;
+  const sight = pictureSight(part.id, link.id);
   if (isNetworkPlug(link)) {
     // what an app shows is looked at there: nobody sees into a radio
     const shown = screenPictures(rig).filter((s) => s.through.includes(part.id));

@@ -22,6 +22,7 @@ import {
   supplyPort,
   wire,
 } from '../../src/parts/shelf/define.js';
+import { planOf } from '../../src/prove/index.js';
 import { type Edit, type Rig } from '../../src/rig/index.js';
 import { rigProblems } from '../../src/rig/index.js';
 import { brief, type PartLine } from './bench.js';
@@ -442,6 +443,54 @@ describe('what a controller or a computer says besides', () => {
     });
     expect(['HO', 'E1', 'E2', 'PG'].map((p) => now.between('CP', p).length)).toEqual([1, 1, 1, 1]);
     expect(now.proposal.unmet).toEqual([]);
+  });
+});
+
+describe('a screen by lead behind a switch', () => {
+  const eye = defineSheet({
+    ...base,
+    ...{ class: 'own-lead-eye', role: 'camera', name: 'Eye', group: 'Payload' },
+    ports: [supplyPort('dc', 'volts', 'left'), picturePort('v', 'v', 'right', 'out')],
+    supplies: [eats('dc', [9, 17], 3, 4)],
+    links: [wire('v', 'composite', 'talk', 'v', { standard: '625/50' })],
+    view: { wideDeg: 60, teleDeg: 60, pointsAcross: 960 },
+  });
+  const screen = defineSheet({
+    ...base,
+    ...{ class: 'own-lead-screen', role: 'display', name: 'Screen', group: 'Picture' },
+    ports: [supplyPort('dc', 'volts', 'left'), picturePort('in', 'in', 'left', 'in')],
+    supplies: [eats('dc', [9, 17], 8, 9)],
+    links: [wire('in', 'composite', 'listen', 'in')],
+  });
+  const now = Proposed.of({
+    ...brief(
+      'Switched',
+      'hand-held or ground',
+      [
+        ...([
+          ['PK', 'pack-4s'],
+          ['R5', 'regulator-5v'],
+          ['TX', 'transmitter-16'],
+          ['RX', 'receiver-6-pins'],
+          ['SW', 'picture-switcher-2'],
+        ] as PartLine[]),
+        ['E1', eye.class],
+        ['E2', eye.class],
+        ['SC', screen.class],
+      ],
+      [['picture', { part: 'SW' }]],
+      { reach: 'servo leads' },
+    ),
+    sheets: [eye, screen],
+  });
+
+  it('is looked at whenever the picture is chosen', () => {
+    expect(now.proposal.unmet).toEqual([]);
+    const seen = planOf(now.rig)
+      .flatMap((s) => s.expects)
+      .filter((e) => e.sight === 'SC.in-picture');
+    expect(new Set(seen.map((e) => ('is' in e ? e.is : null)))).toEqual(new Set(['E1', 'E2']));
+    expect(now.failing()).toEqual([]);
   });
 });
 
