@@ -108,7 +108,9 @@ function oneLead(joins: Joined[], ends: ReadonlyMap<string, PickedEnds>): Joined
     const { talker, listener } = ends.get(o.id)!;
     return [talker, listener].map(plugOf).sort().join(' ');
   };
-  return [...groupBy(joins, (o) => o.hub ?? plugs(o)).values()];
+  // what lies beside a bus between two plugs goes in its lead
+  const hubs = new Map(joins.flatMap((o) => (o.hub ? [[plugs(o), o.hub] as const] : [])));
+  return [...groupBy(joins, (o) => o.hub ?? hubs.get(plugs(o)) ?? plugs(o)).values()];
 }
 
 /** From which outlet to which pin: supplies of one part at one pin share a lead. */

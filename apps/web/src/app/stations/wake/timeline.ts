@@ -43,7 +43,7 @@ export interface TimelineRow {
         [attr.height]="height() - 20"
         fill="var(--watch-tint)"
       />
-      <text [attr.x]="x(s.start) + 4" [attr.y]="height() - 8" font-size="11" class="mut">hands off</text>
+      <text [attr.x]="x(s.start) + 4" [attr.y]="top + 15" font-size="11" class="mut">hands off</text>
     }
     @for (t of grid(); track t) {
       <path [attr.d]="'M' + x(t) + ' 16V' + (height() - 4)" stroke="var(--hair)" />
