@@ -1,4 +1,4 @@
-import { hearsAir, sheetProblems, speaksAir, type Link, type Sheet } from '../parts/index.js';
+import { hearsAir, sendsPictures, sheetProblems, speaksAir, type Link, type Sheet } from '../parts/index.js';
 import type { Problem } from '../units/index.js';
 import { findPin } from './look-up.js';
 import type { Part, PinRef, Rig } from './rig.js';
@@ -114,7 +114,7 @@ export function boundProblem(rig: Rig, part: Part, to: string): string | null {
   if (!other) return `no part "${to}"`;
   if (!own || !hasRadio(own, 'listen')) return `"${part.label}" hears no radio`;
   if (hearsAir(own)) return speaksAir(other) ? null : `"${to}" sends nothing a receiver hears`;
-  return hasRadio(other, 'talk') ? null : `"${to}" sends nothing by radio`;
+  return hasRadio(other, 'talk') || sendsPictures(other) ? null : `"${to}" sends nothing by radio`;
 }
 
 function twice(list: readonly { id: string }[], name: string, say: Say): void {
