@@ -3,6 +3,7 @@ import {
   findCable,
   findPart,
   findPin,
+  wireLine,
   inlineText,
   labelOf,
   settingOf,
@@ -84,7 +85,7 @@ function throughText(rig: Rig, cable: string): string | null {
     const ends = isDiode(wire) ? [from, to] : [from, to].sort();
     const by = wire.inline && wire.inline.kind !== 'switch' ? ` by ${inlineText(wire.inline)}` : '';
     // what carries current is looked at as well: how thick it is
-    const thick = findPin(rig, wire.from)?.pin.line === 'supply' ? `, ${wire.gaugeAwg} AWG` : '';
+    const thick = wireLine(rig, wire) === 'supply' ? `, ${wire.gaugeAwg} AWG` : '';
     return `${ends.join(' to ')}${by}${thick}`;
   });
   return joined.length ? joined.sort().join(', ') : 'open throughout';

@@ -1,6 +1,6 @@
 /** Edits that put a function on another control or channel, right by construction: what others listen to stays as it is. */
 import { findConversations } from '../loom/index.js';
-import { slotsNamed, slotsOf, type Control } from '../parts/index.js';
+import { goesBothWays, slotsNamed, slotsOf, type Control } from '../parts/index.js';
 import { isFlown, sheetOf, shapingOf, type Edit, type Rig } from '../rig/index.js';
 import { controlOptions, type TransmitterInUse } from './assign/control-options.js';
 import { chainsOfWishes } from './doers.js';
@@ -63,6 +63,8 @@ function bestControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control 
     (o) =>
       o.value.id !== chain.control?.id &&
       fitOf(chain.fn, o.value, isThrottle(transmitter, o.value.id)).grade === 'well' &&
+      // a drive that goes both ways would be asked to go back where a throttle rests
+      !(goesBothWays(chain.fn) && isThrottle(transmitter, o.value.id)) &&
       !runsAcross(chain.fn, o.value),
   );
   return suits.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;

@@ -8,7 +8,7 @@ import {
   type RailNode,
   type Rails,
 } from '../rails/index.js';
-import { findCable, findPin, samePin, sheetOf, type Cable, type Rig, type Wire } from '../rig/index.js';
+import { findCable, wireLine, samePin, sheetOf, type Cable, type Rig, type Wire } from '../rig/index.js';
 
 /** Margin a supply should keep at a flat pack and peak draw, V. @source [practice] */
 const WANTED_V = 0.25;
@@ -87,7 +87,7 @@ function lostV(nodes: readonly RailNode[], node: RailNode): number {
 }
 
 const supplyWires = (rig: Rig, cable: Cable): Cable['wires'] =>
-  cable.wires.filter((w) => ['supply', 'ground'].includes(findPin(rig, w.from)?.pin.line ?? ''));
+  cable.wires.filter((w) => ['supply', 'ground'].includes(wireLine(rig, w)));
 const thickest = (rig: Rig, cable: Cable): number => Math.max(0, ...supplyWires(rig, cable).map((w) => w.gaugeAwg));
 const fits = (rig: Rig, cable: Cable): number =>
   Math.max(...supplyWires(rig, cable).map((w) => thickestFit(rig, w.from, w.to) ?? 10));

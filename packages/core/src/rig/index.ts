@@ -32,6 +32,7 @@ export {
   pinText,
   portLabel,
   findPin,
+  wireLine,
   settingOf,
   hasOff,
   isSetOn,

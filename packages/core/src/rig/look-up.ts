@@ -1,6 +1,6 @@
 import { isDraft, original } from 'immer';
 import { slotNamed, type Link, type Pin, type Port, type Sheet, type Source } from '../parts/index.js';
-import type { Cable, Part, PinRef, Rig, Shaping } from './rig.js';
+import type { Cable, Part, PinRef, Rig, Shaping, Wire } from './rig.js';
 import { valueIn } from '../units/index.js';
 
 /** One pin of one part as a map key. */
@@ -78,6 +78,12 @@ export function findPin(rig: Rig, at: PinRef): { port: Port; pin: Pin } | undefi
   const part = findPart(rig, at.part);
   const sheet = part && valueIn(rig.sheets, part.class);
   return sheet && pinsOf(sheet).get(at.port)?.get(at.pin);
+}
+
+/** What a wire carries, whichever end it is written from: a signal where one end is one, else volts, else ground. */
+export function wireLine(rig: Rig, { from, to }: Pick<Wire, 'from' | 'to'>): Pin['line'] {
+  const lines = [from, to].map((at) => findPin(rig, at)?.pin.line);
+  return (['signal', 'supply', 'ground'] as const).find((line) => lines.includes(line)) ?? 'empty';
 }
 
 type Pins = ReadonlyMap<string, ReadonlyMap<number, { port: Port; pin: Pin }>>;

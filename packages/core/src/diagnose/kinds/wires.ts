@@ -4,6 +4,7 @@ import {
   endAt,
   endsTogether,
   findPin,
+  wireLine,
   labelOf,
   pinKey,
   samePin,
@@ -44,8 +45,7 @@ export const broken = (rig: Rig): Fault[] =>
 /** Each supply wire with a contact that nearly does not touch. */
 export const badContact = (rig: Rig): Fault[] =>
   eachWire(rig, (cable, wire, index) => {
-    const line = findPin(rig, wire.from)?.pin.line;
-    if (wire.inline || line !== 'supply') return [];
+    if (wire.inline || wireLine(rig, wire) !== 'supply') return [];
     return [
       {
         id: `contact ${cable.id} ${index + 1}`,
@@ -268,7 +268,7 @@ const THIN_AWG = 30;
 /** Each supply lead made of what was at hand. */
 export const tooThin = (rig: Rig): Fault[] =>
   eachWire(rig, (cable, wire, index) =>
-    findPin(rig, wire.from)?.pin.line === 'supply' && wire.gaugeAwg <= 24
+    wireLine(rig, wire) === 'supply' && wire.gaugeAwg <= 24
       ? [
           {
             ...{ id: `thin ${cable.id} ${index + 1}`, kind: 'wire too thin', weight: 1 },

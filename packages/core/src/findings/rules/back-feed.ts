@@ -2,7 +2,7 @@ import type { Chain } from '../../channels/index.js';
 import { findNets, onePins } from '../../loom/index.js';
 import type { Source } from '../../parts/index.js';
 import {
-  findPin,
+  wireLine,
   labelOf,
   partsWithSheets,
   samePin,
@@ -134,9 +134,7 @@ function joiningLead(rig: Rig, guest: Joining, same: readonly Joining[]): Cable 
 
 /** The lead comes off; of one that carries anything beside power only its wire from that plus. */
 function takenOff(rig: Rig, { id, wires }: Cable, plus: PinRef): Fix {
-  const isPower = wires.every(
-    (w) => findPin(rig, w.from)?.pin.line !== 'signal' && findPin(rig, w.to)?.pin.line !== 'signal',
-  );
+  const isPower = wires.every((w) => wireLine(rig, w) !== 'signal');
   if (isPower) return { label: `Take ${id} off`, edits: [{ kind: 'removeCable', cable: id }] };
   // the last first, so that the others keep their places
   const edits = wires.flatMap((w, i): Edit[] =>
@@ -150,11 +148,16 @@ function othersSuffice(rig: Rig, lead: Cable, others: readonly { source: Source 
   const ends = lead.wires.flatMap((w) => [w.from, w.to]);
   const fed = partsWithSheets(rig).flatMap(({ part, sheet }) =>
     sheet.supplies
-      .map((supply) => ({ supply, plus: { part: part.id, ...supply.plus } }))
+      .map((supply) => ({
+        supply,
+        plus: { part: part.id, ...supply.plus },
+        minus: { part: part.id, ...supply.minus },
+      }))
       .filter(({ plus }) => ends.some((at) => samePin(at, plus))),
   );
-  return fed.every(({ supply, plus }) => {
-    const twice = wiresAt(rig, plus).some(({ cable }) => cable !== lead);
+  const isBeside = (at: PinRef): boolean => wiresAt(rig, at).some(({ cable }) => cable !== lead);
+  return fed.every(({ supply, plus, minus }) => {
+    const twice = isBeside(plus) && onePins(rig, minus).some(isBeside);
     const right = others.every(({ source }) => {
       const [low, high] = outletVolts(source);
       return low >= supply.volts[0] && high <= supply.volts[1];

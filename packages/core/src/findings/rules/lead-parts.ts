@@ -1,6 +1,15 @@
 import { bringsGround, cableViews, type LinkEnd } from '../../loom/index.js';
 import { GAUGES, thickestFit, wireOhm } from '../../rails/index.js';
-import { findCable, findPin, oncePerRig, type Edit, type PinRef, type Rig, type Wire } from '../../rig/index.js';
+import {
+  findCable,
+  findPin,
+  wireLine,
+  oncePerRig,
+  type Edit,
+  type PinRef,
+  type Rig,
+  type Wire,
+} from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
 
 /** A lead, or a limb of one with several ends: two parts between which wires of it go. */
@@ -40,7 +49,7 @@ export function portAt({ wires }: Limb, part: string): string {
 /** Every wire of a limb at a length; a supply that gets longer gets thicker, so that it loses no more. */
 export function lengthEdits(rig: Rig, { cable, wires }: Limb, lengthMm: number): Edit[] {
   return wires.map(([w, wire]): Edit => {
-    const gaugeAwg = findPin(rig, w.from)?.pin.line === 'signal' ? w.gaugeAwg : gaugeKeeping(rig, w, lengthMm);
+    const gaugeAwg = wireLine(rig, w) === 'signal' ? w.gaugeAwg : gaugeKeeping(rig, w, lengthMm);
     return { kind: 'setWire', cable, wire, lengthMm, ...(gaugeAwg < w.gaugeAwg ? { gaugeAwg } : {}) };
   });
 }

@@ -3,6 +3,7 @@ import { GAUGES, thickestFit, type RailNode, type Rails } from '../../rails/inde
 import {
   carryOut,
   findPin,
+  wireLine,
   labelOf,
   samePin,
   sheetOf,
@@ -137,7 +138,7 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   if (!wiresAt(rig, pins.minus).length) return returnFix(rig, node, own, flat);
   // volts below nothing: some lead before it is changed over, and no move of this one mends that
   if (second || node.volts < -DEAD_V || isSwitched(context, node)) return [];
-  const mixed = own.cable.wires.some((w) => findPin(rig, w.from)?.pin.line === 'signal');
+  const mixed = own.cable.wires.some((w) => wireLine(rig, w) === 'signal');
   const moves = outletsFor(rig, node, flat)
     .filter((o) => !samePin(o.plus, own.wire[own.far]))
     .map((outlet): Fix => {
@@ -236,14 +237,14 @@ export function leadFixes(context: RuleContext, node: RailNode): Fix[] {
  */
 export function thickerFix({ rig, flat: rails }: RuleContext, flat: RailNode, wantedV: number): Fix[] {
   const cable = rig.cables.find((c) => c.id === cablesAt(rig, flat)[0]);
-  const supply = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
+  const supply = cable?.wires.filter((w) => wireLine(rig, w) !== 'signal') ?? [];
   if (!cable || !supply.length) return [];
   const now = Math.max(...supply.map((w) => w.gaugeAwg));
   const fits = Math.max(...supply.map((w) => thickestFit(rig, w.from, w.to) ?? 10));
   for (const gaugeAwg of GAUGES) {
     if (gaugeAwg >= now || gaugeAwg < fits) continue;
     const edits = cable.wires.flatMap((w, wire): Edit[] =>
-      findPin(rig, w.from)?.pin.line === 'signal' || w.gaugeAwg <= gaugeAwg
+      wireLine(rig, w) === 'signal' || w.gaugeAwg <= gaugeAwg
         ? []
         : [{ kind: 'setWire', cable: cable.id, wire: w.id ?? wire, gaugeAwg }],
     );

@@ -1,5 +1,5 @@
 import { contactsOhm, type RailNode } from '../../rails/index.js';
-import { findPin, sheetOf, type PinRef, type Rig } from '../../rig/index.js';
+import { wireLine, sheetOf, type PinRef, type Rig } from '../../rig/index.js';
 import { hairV, roundTo } from '../../units/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
 import { outletVolts } from './outlets.js';
@@ -40,7 +40,7 @@ function bestV({ rig, flat }: RuleContext, node: RailNode): number {
 /** Contacts of the lead that ends at a supply, there and back, Ω: no thicker wire does anything about them. */
 function plugsOhm(rig: Rig, { part, port }: RailNode): number {
   const [cable] = rig.cables.filter((c) => c.wires.some((w) => [w.from, w.to].some((at) => isAt(at, part, port))));
-  const own = cable?.wires.filter((w) => findPin(rig, w.from)?.pin.line !== 'signal') ?? [];
+  const own = cable?.wires.filter((w) => wireLine(rig, w) !== 'signal') ?? [];
   return own.reduce((ohm, w) => ohm + contactsOhm(rig, w), 0);
 }
 
