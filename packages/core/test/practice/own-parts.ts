@@ -96,3 +96,16 @@ export const encoder = defineSheet({
   links: [wire('in', 'composite', 'listen', 'in'), wire('net', 'ethernet', 'both', 'net', { address: '10.7.0.4' })],
   streams: [{ id: 'deck', lens: 'deck', kind: 'rtsp', link: 'net', path: '/deck' }],
 });
+
+/** A screen that takes an analogue picture by lead. */
+export const leadScreen = defineSheet({
+  ...base,
+  class: 'own-lead-screen',
+  role: 'display',
+  name: 'Screen by lead',
+  group: 'Picture',
+  massG: 30,
+  ports: [supplyPort('dc', 'volts', 'left'), picturePort('in', 'in', 'left', 'in')],
+  supplies: [eats('dc', [9, 17], 8, 9)],
+  links: [wire('in', 'composite', 'listen', 'in')],
+});
