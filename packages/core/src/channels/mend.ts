@@ -64,7 +64,7 @@ function bestControl(rig: Rig, chains: readonly Chain[], chain: Chain): Control 
       o.value.id !== chain.control?.id &&
       fitOf(chain.fn, o.value, isThrottle(transmitter, o.value.id)).grade === 'well' &&
       // a drive that goes both ways would be asked to go back where a throttle rests
-      !(goesBothWays(chain.fn) && isThrottle(transmitter, o.value.id)) &&
+      !(chain.fn.what === 'drive' && goesBothWays(chain.fn) && isThrottle(transmitter, o.value.id)) &&
       !runsAcross(chain.fn, o.value),
   );
   return suits.sort((a, b) => a.cost - b.cost)[0]?.value ?? null;

@@ -1,6 +1,7 @@
+import { migrateSheet } from '../rig/studies.js';
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
-import { migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
+import { sheetProblems, type Sheet } from '../parts/index.js';
 import { inFull, leaf, sheetSchema } from '../parts/schemas.js';
 import { MOST, applyEdits, emptyRig, newPart, nextId, rigProblems, type Rig } from '../rig/index.js';
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';

@@ -3,7 +3,8 @@ import { briefText } from '../../test/support/brief.js';
 import { demoRig } from '../../test/support/demo-rig.js';
 import { SHELF } from '../parts/shelf/index.js';
 import { sheetEffect } from '../analysis/index.js';
-import { applyEdits, migrateRig, type Rig } from '../rig/index.js';
+import { applyEdits, type Rig } from '../rig/index.js';
+import { migrateRig } from '../rig/studies.js';
 import {
   cableCards,
   cardDefinition,

@@ -1,5 +1,6 @@
+import { migrateSheet } from '../rig/studies.js';
 import * as z from 'zod';
-import { migrateSheet, sheetProblems, type Sheet } from '../parts/index.js';
+import { sheetProblems, type Sheet } from '../parts/index.js';
 import { inFull, sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
 import { issueProblems, parseJson } from './json.js';

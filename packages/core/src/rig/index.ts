@@ -48,7 +48,6 @@ export { changedOver } from './change-over.js';
 export { endAt, endsTogether, WIRE_ENDS, type WireEnd } from './wire-ends.js';
 export { oncePerRig, oncePerSlices, cablesOn, wiresAt, type WireAt } from './per-rig.js';
 export { controlName, pilotControls, pilotTransmitter } from './pilot.js';
-export { migrateRig } from './migrate-rig.js';
 export { rigProblems } from './rig-problems.js';
 export type { Edit, EditKind, EditOf } from './edit.js';
 export { carryOut, EditRefused, serialPairOf, type EditResult } from './apply-edit.js';

@@ -1,4 +1,4 @@
-import { migrateSheet } from '../parts/index.js';
+import { migrateSheet } from './migrate-sheet.js';
 import { NEW_SCHOOLS } from './empty-rig.js';
 import { RIG_VERSION } from './format.js';
 import { valueIn } from '../units/index.js';

@@ -21,7 +21,8 @@ import {
   writeSheet,
 } from '../../src/files/index.js';
 import { SHELF } from '../../src/parts/shelf/index.js';
-import { applyEdits, migrateRig } from '../../src/rig/index.js';
+import { applyEdits } from '../../src/rig/index.js';
+import { migrateRig } from '../../src/rig/studies.js';
 import type { Reading } from '../../src/units/index.js';
 import { briefText } from '../support/brief.js';
 import { demoNamed, demoRig, mendedRig } from '../support/demo-rig.js';

@@ -1,8 +1,8 @@
 import { Injectable } from '@angular/core';
 import type { RailLook } from '@squallmark/core/analysis';
 import type { LogLine } from '@squallmark/core/log';
-import { migrateSheet, type Sheet } from '@squallmark/core/parts';
-import { migrateRig, RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
+import type { Sheet } from '@squallmark/core/parts';
+import { RIG_VERSION, type Move, type Rig, type Step } from '@squallmark/core/rig';
 import type { Verdict } from '@squallmark/core/prove';
 import type { WakeKind } from '@squallmark/core/wake';
 import Dexie, { type EntityTable, type Table } from 'dexie/dist/modern/dexie.mjs';
@@ -103,7 +103,12 @@ class SquallmarkDb extends Dexie {
     this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
     this.version(2).stores({ sheets: 'class' });
     this.version(3).upgrade(async (transaction) => {
-      await transaction.table<StoredRig>('rigs').toCollection().modify(bringUp);
+      // fetched only by who has something old
+      const { migrateRig, migrateSheet } = await Dexie.waitFor(import('@squallmark/core/rig-studies'));
+      await transaction
+        .table<StoredRig>('rigs')
+        .toCollection()
+        .modify((stored) => bringUp(stored, migrateRig));
       await transaction
         .table<Sheet>('sheets')
         .toCollection()
@@ -119,9 +124,9 @@ class SquallmarkDb extends Dexie {
 }
 
 /** A stored rig of an older version; steps back into a document of the older form would not fit the newer one. */
-function bringUp(stored: StoredRig): void {
+function bringUp(stored: StoredRig, migrate: (rig: unknown) => unknown): void {
   if ((stored.rig.version as number) === RIG_VERSION) return;
-  stored.rig = migrateRig(stored.rig) as Rig;
+  stored.rig = migrate(stored.rig) as Rig;
   stored.kind = stored.rig.kind;
   withoutSteps(stored);
 }
