@@ -1,9 +1,11 @@
-import { TestBed } from '@angular/core/testing';
 import { emptyRig, RIG_VERSION } from '@squallmark/core/rig';
 import { SHELF } from '@squallmark/core/shelf';
 import Dexie from 'dexie/dist/modern/dexie.mjs';
 import { describe, expect, it } from 'vitest';
-import { RigVault } from './rig-vault';
+import { SquallmarkDb } from './rig-vault';
+
+/** A store of its own: that of the application is open in other tests. */
+const NAME = 'squallmark-of-old';
 
 const gimbal = SHELF.find((s) => s.role === 'gimbal')!;
 /** The sheet as version 3 wrote it: who asks a function stood in its own fields. */
@@ -17,8 +19,7 @@ const older = {
 
 /** What an earlier version of this application left in the browser. */
 async function leaveOld(): Promise<void> {
-  await Dexie.delete('squallmark');
-  const db = new Dexie('squallmark');
+  const db = new Dexie(NAME);
   db.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
   db.version(2).stores({ sheets: 'class' });
   const rig = { ...emptyRig('old', 'Old rig'), version: RIG_VERSION - 1, sheets: { [older.class]: older } };
@@ -31,12 +32,14 @@ async function leaveOld(): Promise<void> {
 describe('what an earlier version left in the browser', () => {
   it('is brought up when it is opened, and its steps back are let go', async () => {
     await leaveOld();
-    const stored = (await TestBed.inject(RigVault).load('old'))!;
+    const db = new SquallmarkDb(NAME);
+    const stored = (await db.rigs.get('old'))!;
     expect(stored.rig.version).toBe(RIG_VERSION);
     expect(stored.past).toEqual([]);
-    for (const fn of stored.rig.sheets[gimbal.class]!.functions) expect(fn.askedBy.length).toBeGreaterThan(0);
-    expect(await TestBed.inject(RigVault).sheets()).toMatchObject([{ class: gimbal.class }]);
-    for (const sheet of await TestBed.inject(RigVault).sheets())
-      for (const fn of sheet.functions) expect(fn.askedBy.length).toBeGreaterThan(0);
+    const [sheet] = await db.sheets.toArray();
+    expect(sheet!.class).toBe(gimbal.class);
+    for (const { functions } of [sheet!, stored.rig.sheets[gimbal.class]!])
+      for (const fn of functions) expect(fn.askedBy.length).toBeGreaterThan(0);
+    db.close();
   });
 });

@@ -89,7 +89,8 @@ export interface WakeSetup {
 
 export const emptyDesk = (rigId: string): Desk => ({ rigId, charge: 1, verdicts: {}, ticks: {} });
 
-class SquallmarkDb extends Dexie {
+/** The browser's tables, each version as it was first given out. */
+export class SquallmarkDb extends Dexie {
   rigs!: EntityTable<StoredRig, 'id'>;
   entries!: EntityTable<LogEntry, 'id'>;
   desks!: EntityTable<Desk, 'rigId'>;
@@ -97,9 +98,9 @@ class SquallmarkDb extends Dexie {
   snapshots!: EntityTable<Snapshot, 'id'>;
   shared!: EntityTable<SharedState, 'id'>;
 
-  constructor() {
+  constructor(name = 'squallmark') {
     // a finished edit is on disk, not in a cache that a falling computer loses
-    super('squallmark', { chromeTransactionDurability: 'strict' });
+    super(name, { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ rigs: 'id, savedAt', entries: '++id, rigId', desks: 'rigId' });
     this.version(2).stores({ sheets: 'class' });
     this.version(3).upgrade(async (transaction) => {

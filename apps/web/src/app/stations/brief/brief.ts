@@ -37,10 +37,14 @@ export class Brief {
   private readonly store = inject(RigStore);
   private readonly rooms = inject(Rooms);
   private readonly weaver = inject(Weaver);
-  private readonly result = inject(AnalysisStore).result;
+  private readonly studies = inject(AnalysisStore);
+  private readonly result = this.studies.result;
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
-  private readonly pictured = computed(() => this.result()?.rig);
+  /** The rig whose picture stands, or that can have none. */
+  private readonly pictured = computed(() =>
+    this.studies.standing().state === 'failed' ? this.rig() : this.result()?.rig,
+  );
 
   private readonly shownParts = unrolled(
     computed(() => partsWithSheets(this.rig())),
@@ -106,7 +110,7 @@ export class Brief {
   private readonly outcomes = signal<SchoolOutcome[]>([]);
   /** What would grant a wish these parts cannot, by wish id; null: no single class. */
   protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
-  private readonly feeds = toSignal(inject(AnalysisStore).feeds$);
+  private readonly feeds = toSignal(this.studies.feeds$);
   protected readonly schools = computed(() =>
     schoolCards(
       this.rig().schools,
