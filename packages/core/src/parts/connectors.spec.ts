@@ -12,6 +12,11 @@ describe('a lead between two plugs', () => {
       expect(canBeMade(a, b) && canBeMade(b, a), `${a} to ${b}`).toBe(true);
   });
 
+  it('is made of a phono lead that is cut, whatever is crimped to its end; of the foot of an antenna it is not', () => {
+    for (const family of ['latching 1.25 mm', 'solder pad', 'terminal 2'])
+      expect([canBeMade('coax press', family), canBeMade('coax screw', family)], family).toEqual([true, false]);
+  });
+
   it('is none between families that no lead joins', () => {
     expect(canBeMade('HDMI micro', 'USB C')).toBe(false);
     expect(canBeMade('HDMI micro', 'latching 1.25 mm')).toBe(false);

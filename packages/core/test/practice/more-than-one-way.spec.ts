@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { analyse } from '../../src/analysis/index.js';
 import { findChains } from '../../src/channels/index.js';
 import {
+  antennaPort,
   defineSheet,
   eats,
+  ethernetPort,
   gives,
   picturePort,
   ranged,
@@ -145,5 +147,49 @@ describe('a camera with two plugs for its picture', () => {
     ];
     const now = Proposed.of({ ...brief('Twice', 'hand-held or ground', parts, []), sheets: [twice, leadScreen] });
     expect(['S1', 'S2'].map((s) => now.between('CA', s).length)).toEqual([1, 1]);
+  });
+});
+
+describe('an antenna of the ground and one of the craft', () => {
+  const whip = (id: string, massG: number) =>
+    defineSheet({
+      ...base,
+      ...{ class: `own-whip-${id}`, role: 'antenna', name: `Whip ${id}`, group: 'Leads and tools', massG },
+      ports: [antennaPort('foot', 'foot', 'in', 'coax screw')],
+      links: [wire('foot', 'antenna', 'listen', 'foot')],
+    });
+  const radio = (id: string, massG: number) =>
+    defineSheet({
+      ...base,
+      ...{ class: `own-radio-${id}`, role: 'network', name: `Radio ${id}`, group: 'Control', massG },
+      ports: [
+        supplyPort('dc', 'volts', 'left'),
+        ethernetPort('n', 'n', 'right'),
+        antennaPort('a', 'a', 'out', 'coax screw'),
+      ],
+      supplies: [eats('dc', [9, 17], 5, 6)],
+      links: [
+        wire('n', 'ethernet', 'both', 'n'),
+        { id: 'w', kind: 'radio', way: 'both', pins: {}, params: {} },
+        wire('a', 'antenna', 'talk', 'a'),
+      ],
+    });
+  const sheets = [whip('a', 0), whip('b', 9), radio('low', 0), radio('high', 90)];
+  it('stay each on its side, whichever comes first', () => {
+    for (const [first, second] of [
+      ['own-whip-a', 'own-whip-b'],
+      ['own-whip-b', 'own-whip-a'],
+    ] as const) {
+      const parts: PartLine[] = [
+        ['PK', 'pack-4s'],
+        ['RG', 'own-radio-low'],
+        ['RA', 'own-radio-high'],
+        ['A1', first],
+        ['A2', second],
+      ];
+      const now = Proposed.of({ ...brief('Whips', 'rotor', parts, []), sheets });
+      const ground = first === 'own-whip-a' ? 'A1' : 'A2';
+      expect(now.between('RG', ground), first).toHaveLength(1);
+    }
   });
 });
