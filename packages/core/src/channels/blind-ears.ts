@@ -1,5 +1,5 @@
 import { findConversations } from '../loom/index.js';
-import type { Sheet } from '../parts/index.js';
+import { isAskedOver, type Sheet } from '../parts/index.js';
 import { oncePerRig, pilotTransmitter, slotCarried, type Rig } from '../rig/index.js';
 import { boundReceivers } from './air.js';
 
@@ -23,9 +23,8 @@ const blindEars = oncePerRig((rig): ReadonlyMap<string, ReadonlySet<number>> => 
 });
 
 /** It says nothing to anybody, and no function of it is asked over this link. */
-const isBlind = ({ links, functions }: Sheet, link: string): boolean =>
-  links.every((l) => l.way === 'listen') &&
-  functions.every((f) => f.askedBy.every((way) => !('over' in way && way.over.includes(link))));
+const isBlind = (sheet: Sheet, link: string): boolean =>
+  sheet.links.every((l) => l.way === 'listen') && !isAskedOver(sheet, link);
 
 /** The channels of a transmitter that such ears hear. */
 export const heardBlindly = (rig: Rig, transmitter: string): ReadonlySet<number> =>

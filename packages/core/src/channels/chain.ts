@@ -232,12 +232,8 @@ function pinFor(sheet: Sheet, output: string): string | undefined {
   const outputs = sheet.links.filter((l) =>
     passesOn(sheet) ? l.way === 'talk' && PASSED_ON.has(l.kind) : handsThrough(sheet, l),
   );
-  return pins[
-    Math.min(
-      outputs.findIndex((l) => l.id === output),
-      pins.length - 1,
-    )
-  ]?.id;
+  const at = outputs.findIndex((l) => l.id === output);
+  return pins[Math.min(at, pins.length - 1)]?.id;
 }
 
 /** Kinds in which a controller puts one slot out by one output: all that hangs on it obeys that. */

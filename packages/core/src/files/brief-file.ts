@@ -1,4 +1,3 @@
-import { migrateSheet } from '../rig/studies.js';
 import * as z from 'zod';
 import { SHELF } from '../parts/shelf/index.js';
 import { sheetProblems, type Sheet } from '../parts/index.js';
@@ -7,6 +6,7 @@ import { MOST, applyEdits, emptyRig, newPart, nextId, rigProblems, type Rig } fr
 import { rigSchema, schoolsSchema } from '../rig/schemas.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 import { rigInFull } from './in-full.js';
+import { migrateSheet } from '../rig/studies.js';
 import { issueProblems, parseJson } from './json.js';
 
 export const BRIEF_FORMAT = 'squallmark-brief';

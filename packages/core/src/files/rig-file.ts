@@ -1,9 +1,9 @@
-import { migrateRig } from '../rig/studies.js';
 import * as z from 'zod';
 import { issueProblems, parseJson } from './json.js';
 import { RIG_FORMAT, RIG_VERSION, rigProblems, type Rig } from '../rig/index.js';
 import { rigInFull } from './in-full.js';
 import { rigSchema } from '../rig/schemas.js';
+import { migrateRig } from '../rig/studies.js';
 import { readFailed, readOk, type Problem, type Reading } from '../units/index.js';
 
 /** As many problems as a person can use; the rest is counted. */

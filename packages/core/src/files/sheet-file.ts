@@ -1,8 +1,8 @@
-import { migrateSheet } from '../rig/studies.js';
 import * as z from 'zod';
 import { sheetProblems, type Sheet } from '../parts/index.js';
 import { inFull, sheetSchema } from '../parts/schemas.js';
 import { readFailed, readOk, type Reading } from '../units/index.js';
+import { migrateSheet } from '../rig/studies.js';
 import { issueProblems, parseJson } from './json.js';
 
 /** Text of a part sheet's file. */

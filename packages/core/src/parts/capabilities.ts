@@ -1,5 +1,5 @@
 import { FLIGHT_WHATS, PICTURE_LINKS } from './kinds.js';
-import { anyOver, overOf } from './who-asks.js';
+import { isAskedOver, overOf } from './who-asks.js';
 import type { Link, LinkKind, PartFunction, PinAt, Setting, Sheet } from './sheet.js';
 
 /** What a part can do, read off what its sheet has; the shelf group it stands in decides nothing. */
@@ -110,13 +110,9 @@ const handsMoreThrough = oncePerSheet(
     !sheet.links.some((l) => l.way === 'listen' && l.kind === 'pulse'),
 );
 
-/** Some function of its own is asked over a link. */
-const isOwn = ({ functions }: Sheet, link: string): boolean =>
-  functions.some((f) => f.askedBy.some((ask) => 'over' in ask && ask.over.includes(link)));
-
 /** Pulses that come in where nothing of its own is asked by them. */
 export const sparePulses = (sheet: Sheet): Link[] =>
-  sheet.links.filter((l) => l.kind === 'pulse' && l.way === 'listen' && !isOwn(sheet, l.id));
+  sheet.links.filter((l) => l.kind === 'pulse' && l.way === 'listen' && !isAskedOver(sheet, l.id));
 
 /** Kinds in which a box that works by pulses passes another of them on. */
 const BY_A_PULSE: ReadonlySet<LinkKind> = new Set(['pulse', 'contact', 'infra-red', 'ladder']);
@@ -135,7 +131,7 @@ const handsPulsesThrough = oncePerSheet(
 export const handsThrough = (sheet: Sheet, { id, way, kind }: Pick<Link, 'id' | 'way' | 'kind'>): boolean =>
   way !== 'listen' &&
   ((PASSED_ON.has(kind) && handsMoreThrough(sheet)) || (BY_A_PULSE.has(kind) && handsPulsesThrough(sheet))) &&
-  !isOwn(sheet, id);
+  !isAskedOver(sheet, id);
 
 /** Hands channels that are not for itself on to others by some output. */
 export const hasThrough = (sheet: Sheet): boolean => sheet.links.some((l) => handsThrough(sheet, l));
@@ -403,5 +399,5 @@ export const isWorkedOver = (sheet: Sheet, link: Link): boolean =>
   REACHES.has(link.kind) &&
   link.way === 'listen' &&
   // a controller's input that no function is told by notes photos
-  !(flies(sheet) && !sheet.functions.some((f) => anyOver(f).includes(link.id))) &&
+  !(flies(sheet) && !isAskedOver(sheet, link.id)) &&
   (link.kind !== 'usb' || sees(sheet) || sheet.functions.some((f) => f.what === 'photo' || f.what === 'record'));

@@ -89,6 +89,16 @@ export { givesAt, isMute, onlyTells } from './only-tells.js';
 export { tieAt, tiesOf } from './ties.js';
 export { goesBothWays, isTriggered, isWindowed, restWindow, springs } from './function-kind.js';
 export { slotNamed, slotsNamed, valueNaming } from './slot-named.js';
-export { anyOver, atDevice, firstSlotOf, overOf, screenWays, slotWay, slotsOf, toldOver } from './who-asks.js';
+export {
+  anyOver,
+  atDevice,
+  firstSlotOf,
+  overOf,
+  screenWays,
+  slotWay,
+  slotsOf,
+  toldOver,
+  isAskedOver,
+} from './who-asks.js';
 export { SMALL_MOHM, connectorOf, canBeMade, holdsTwo, type Connector } from './connectors.js';
 export { sheetProblems } from './sheet-problems.js';

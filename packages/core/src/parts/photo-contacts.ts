@@ -1,6 +1,6 @@
 import { eyeLinks, flies, sees } from './capabilities.js';
 import type { Link, Sheet } from './sheet.js';
-import { anyOver } from './who-asks.js';
+import { isAskedOver } from './who-asks.js';
 
 /** Reports to somebody: a pair, as data of its own. */
 const reports = ({ links }: Sheet): boolean =>
@@ -13,9 +13,7 @@ const reports = ({ links }: Sheet): boolean =>
 export function hearsPhotos(sheet: Sheet): readonly Link[] {
   const notes = flies(sheet) || (!sheet.functions.length && reports(sheet));
   if (sees(sheet) || !(eyeLinks(sheet).length || notes)) return [];
-  return sheet.links.filter(
-    (l) => l.kind === 'contact' && l.way === 'listen' && !sheet.functions.some((f) => anyOver(f).includes(l.id)),
-  );
+  return sheet.links.filter((l) => l.kind === 'contact' && l.way === 'listen' && !isAskedOver(sheet, l.id));
 }
 
 /** Contacts by which a part tells of each photo: a camera's hot shoe, what a box hands on beside the lead to its camera. */

@@ -17,7 +17,7 @@ import {
   passesOn,
   speaksByLead,
 } from './capabilities.js';
-import { anyOver } from './who-asks.js';
+import { isAskedOver } from './who-asks.js';
 import { isWindowed, restWindow } from './function-kind.js';
 import type { Link, LinkKind, PartFunction, Setting, Sheet } from './sheet.js';
 import { tieAt } from './ties.js';
@@ -82,7 +82,7 @@ const THROUGH: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'pulse', 'crsf', 
 /** It is said to talk on the very wire on which it listens: a second plug for the next in the row, which says nothing of its own. */
 const isWiredThrough = (sheet: Sheet, { id, way, kind, pins: { data } }: Link): boolean =>
   way === 'talk' &&
-  !sheet.functions.some((fn) => anyOver(fn).includes(id)) &&
+  !isAskedOver(sheet, id) &&
   THROUGH.has(kind) &&
   data !== undefined &&
   sheet.links.some(
@@ -172,7 +172,7 @@ function pinWay(sheet: Sheet, link: Link): Link['way'] {
   if (pin?.way === 'out') return 'talk';
   if (pin?.way === 'in') return 'listen';
   if (BY_WIRE.has(link.kind)) return hasLens(sheet) ? 'talk' : endsPictures(sheet) ? 'listen' : link.way;
-  if (sheet.functions.some((fn) => anyOver(fn).includes(link.id))) return 'listen';
+  if (isAskedOver(sheet, link.id)) return 'listen';
   const receives = !sheet.controls.length && sheet.links.some((l) => l.kind === 'radio' && l.way !== 'talk');
   return PULSED.has(link.kind) && receives ? 'talk' : link.way;
 }

@@ -13,6 +13,12 @@ export const overOf = (fn: Pick<PartFunction, 'askedBy'>): readonly string[] => 
 export const anyOver = ({ askedBy }: Pick<PartFunction, 'askedBy'>): readonly string[] =>
   askedBy.flatMap((way) => (way.by === 'device' ? [] : way.over));
 
+/** Some function of a part is asked over a link of it. */
+export const isAskedOver = (
+  { functions }: { functions: readonly Pick<PartFunction, 'askedBy'>[] },
+  link: string,
+): boolean => functions.some((fn) => anyOver(fn).includes(link));
+
 /** Slot a function listens to as the maker ships it. */
 export const firstSlotOf = (fn: Pick<PartFunction, 'askedBy'>): number | undefined => slotWay(fn)?.firstSlot;
 

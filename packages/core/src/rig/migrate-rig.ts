@@ -1,4 +1,4 @@
-import { migrateSheet } from './migrate-sheet.js';
+import { isObject, migrateSheet } from './migrate-sheet.js';
 import { NEW_SCHOOLS } from './empty-rig.js';
 import { RIG_VERSION } from './format.js';
 import { valueIn } from '../units/index.js';
@@ -80,9 +80,6 @@ function from1(value: Record<string, unknown>): Record<string, unknown> {
     currency: value.currency ?? '€',
   };
 }
-
-const isObject = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 const filled = (list: unknown, defaults: object): unknown =>
   Array.isArray(list) ? list.map((item: unknown) => (isObject(item) ? { ...defaults, ...item } : item)) : list;
