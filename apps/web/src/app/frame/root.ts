@@ -4,6 +4,7 @@ import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/rou
 import { Icon } from '../kit/icon';
 import { Mark } from '../kit/mark';
 import { Rooms } from '../kit/rooms';
+import { whenIdle } from '../kit/unroll';
 import { AnalysisStore } from '../state/analysis';
 import { Keys } from '../state/keys';
 import { RigStore } from '../state/rig-store';
@@ -42,9 +43,9 @@ export class Root {
     return `all computed in ${Math.max(1, Math.round(result.tookMs))} ms`;
   });
 
-  /** The open station's tile comes into sight where the tiles are a strip. */
+  /** The open station's tile comes into sight where the tiles are a strip; asked earlier, it would have the page laid out twice. */
   protected bringIn(link: HTMLElement): void {
-    link.scrollIntoView?.({ inline: 'center', block: 'nearest' });
+    whenIdle(() => link.scrollIntoView?.({ inline: 'center', block: 'nearest' }));
   }
 
   constructor() {

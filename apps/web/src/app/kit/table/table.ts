@@ -17,6 +17,9 @@ import {
 import { unrolled } from '../unroll';
 import { CellOf, HeadOf, type CellContext, type Column } from './cell';
 
+/** So many fill what a station leaves to a table; those of a larger screen follow at once. */
+const FIRST_ROWS = 14;
+
 /** A table: heads that stay in sight and sort, rows that can be chosen by click, arrows and Enter, words where it is empty. */
 @Component({
   selector: 'sq-table',
@@ -66,7 +69,7 @@ export class Table<T> {
   /** All of them where a viewport makes only those in sight. */
   protected readonly shown: Signal<readonly T[]> = inject(CDK_VIRTUAL_SCROLL_VIEWPORT, { optional: true })
     ? this.sorted
-    : unrolled(this.sorted, 24);
+    : unrolled(this.sorted, FIRST_ROWS);
   protected readonly track = (index: number, row: T): unknown => this.key()(row, index);
 
   private readonly noneChosen = computed(() => !this.rows().some((row) => this.chosen()(row)));

@@ -52,7 +52,7 @@ export class Brief {
   );
   private readonly shownItems = unrolled(
     computed(() => this.analysis()?.loom.items ?? []),
-    24,
+    12,
   );
   protected readonly groups = computed(() =>
     [...groupBy(this.shownParts(), ({ sheet }) => sheet.group)].map(([name, parts]) => ({ name, parts })),

@@ -137,7 +137,7 @@ export class PlanDock {
       return { step, n: i + 1, heading, verdict, failed, stale: verdict && verdict.revision !== this.revision() };
     }),
   );
-  protected readonly shown = unrolled(this.rows);
+  protected readonly shown = unrolled(this.rows, 18);
   /** Typed, not yet said: of the step at hand only. */
   protected readonly instead = linkedSignal({ source: () => this.current()?.id, computation: () => '' });
   private lookedMs = -Infinity;

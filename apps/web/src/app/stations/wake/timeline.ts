@@ -147,8 +147,8 @@ export class Timeline {
     // regulators settle in a blink and would fill the chart with empty rows
     return own.filter((r) => r.steps.some((s) => s.seconds >= 0.5));
   });
-  private readonly handsShown = unrolled(this.byHand, 24);
-  private readonly partsShown = unrolled(this.byThemselves, 16);
+  private readonly handsShown = unrolled(this.byHand, 12);
+  private readonly partsShown = unrolled(this.byThemselves, 14);
   protected readonly rows = computed<TimelineRow[]>(() => [
     { id: 'hands', label: 'Hands', role: 'hands', steps: [...this.handsShown()] },
     ...this.partsShown(),

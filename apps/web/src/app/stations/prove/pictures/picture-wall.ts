@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import { landscapeOf } from '@squallmark/core/scene';
 import { num } from '@squallmark/core/units';
+import { whenIdle } from '../../../kit/unroll';
 import type { SpatialWorld } from './spatial-world';
 import type { ViewState } from './view-state';
 
@@ -91,6 +92,8 @@ export class PictureWall {
     this.world.set(null);
     try {
       const { SpatialWorld: World } = await import('./spatial-world');
+      // what draws it is costly to set up: the station stands before
+      await new Promise<void>(whenIdle);
       if (!isGone()) this.world.set(new World(landscapeOf(kind)));
     } catch {
       this.trouble.set('This browser draws no spatial pictures: WebGL is missing or turned off');
