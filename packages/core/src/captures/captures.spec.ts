@@ -3,14 +3,17 @@ import { describe, expect, it } from 'vitest';
 import { crsfLine, mavLine, ppmLine, pulseLine, sbusLine, textLine, SBUS_FORMAT } from '../../test/support/lines.js';
 import { seeded } from '../../test/support/random-rig.js';
 import {
+  LineWriter,
   UART,
   encodeCrsfChannels,
   encodeMav,
   encodeSbus,
   readUart,
+  writeUart,
   type Edges,
   type UartFormat,
 } from '../signals/index.js';
+import { groups3 } from '../units/index.js';
 import {
   STOPPED,
   USUAL,
@@ -255,6 +258,29 @@ describe('what is this?', () => {
     // bytes end to end have one
     const slow = textLine(text, { baud: 9600, ...UART['8N1'], inverted: false });
     expect(first(slow)).toBe('plain UART, 9 600 baud 8N1');
+  });
+
+  it('tells speed and framing whatever part of a bit the sender waits from byte to byte', () => {
+    const random = seeded(11);
+    for (const baud of [57_600, 115_200, 420_000])
+      for (const gap of [0.15, 0.3, 0.37, 0.7, 1.3, 2.6]) {
+        const line = new LineWriter(1);
+        const bitNs = 1e9 / baud;
+        let at = 1000;
+        for (let i = 0; i < 300; i++)
+          at =
+            gap * bitNs +
+            writeUart(line, [Math.floor(32 + 95 * random())], { baud, ...UART['8N1'], inverted: false }, at);
+        const [guess] = recogniseLine(line.edges());
+        expect([guess?.text, guess?.odd], `${gap}`).toEqual([`plain UART, ${groups3(baud)} baud 8N1`, []]);
+      }
+  });
+
+  it('takes a clock that goes eight times and rests for no bytes', () => {
+    const times: number[] = [];
+    let at = 1e6;
+    for (let burst = 0; burst < 200; burst++, at += 4000) for (let beat = 0; beat < 16; beat++) times.push((at += 500));
+    expect(recogniseLine({ first: 0, timesNs: Float64Array.from(times) })).toEqual([]);
   });
 
   it('takes a clock that goes nine times and rests for no bytes, however short the rest', () => {

@@ -61,26 +61,39 @@ function spacingEvidence(read: UartBytes, format: UartFormat): number {
   return close - later;
 }
 
-/** A framing without parity whose bytes follow each other a bit later than it says, as good as always, has two stop bits. */
-export function hasTwoStops(read: UartBytes, format: UartFormat): boolean {
+/** A framing without parity whose bytes follow each other about a bit later than it says, as good as always. */
+export function followsLate(read: UartBytes, format: UartFormat): boolean {
   const { close, later } = spacingOf(read, format);
   return format.parity === 'none' && format.stopBits === 1 && later >= TWO_STOPS && close <= UNLIKE * later;
 }
+
+/** A rest nearer than this to a whole bit, in the mean, is a stop bit; else the sender pauses. @source [mem] tried on generated lines */
+const WHOLE = 0.12;
+
+/** They follow a whole bit later: that is a second stop bit. */
+export const hasTwoStops = (read: UartBytes, format: UartFormat): boolean =>
+  followsLate(read, format) && Math.abs(spacingOf(read, format).restBits - 1) < WHOLE;
 /** Bytes that follow so before it is said, and share of those that may follow more closely. @source [mem] tried on generated lines */
 const TWO_STOPS = 8;
 const UNLIKE = 0.02;
 
-/** How many bytes follow the one before as closely as their framing lets them, and how many a whole bit later. */
-function spacingOf({ fromNs }: UartBytes, format: UartFormat): { close: number; later: number } {
+/**
+ * How many bytes follow the one before as closely as their framing lets them, how many about a bit later, and how much later these do in
+ * the mean, in bits.
+ */
+function spacingOf({ fromNs }: UartBytes, format: UartFormat): { close: number; later: number; restBits: number } {
   const own = bitsPerByte(format);
   const bitNs = 1e9 / format.baud;
-  let [close, later] = [0, 0];
+  let [close, later, rests] = [0, 0, 0];
   for (let i = 1; i < fromNs.length; i++) {
-    const bits = (fromNs[i]! - fromNs[i - 1]!) / bitNs;
-    if (Math.abs(bits - own) < 0.4) close++;
-    else if (Math.abs(bits - own - 1) < 0.4) later++;
+    const rest = (fromNs[i]! - fromNs[i - 1]!) / bitNs - own;
+    if (Math.abs(rest) < 0.4) close++;
+    else if (Math.abs(rest - 1) < 0.4) {
+      later++;
+      rests += rest;
+    }
   }
-  return { close, later };
+  return { close, later, restBits: later ? rests / later : 0 };
 }
 
 /** Most bytes begin neither right after the one before nor after a rest: what they begin with is no start bit. */

@@ -8,11 +8,19 @@ import {
   type UartFormat,
 } from '../signals/index.js';
 import { decodeBytes, decodeLine, glitchNs, type LineDecoding } from './decode-line.js';
-import { byteEvidence, frameEvidence, hasTwoStops, isUneven, pulseEvidence, summedEvidence } from './evidence.js';
+import {
+  byteEvidence,
+  followsLate,
+  frameEvidence,
+  hasTwoStops,
+  isUneven,
+  pulseEvidence,
+  summedEvidence,
+} from './evidence.js';
 import { oddBytes, oddFrames, oddPulses, oddSpeed, oddVersion } from './odd.js';
 import { USUAL, senseText, type Sense, type SenseKind } from './sense.js';
 import { isPulseCoded } from './pulse-code.js';
-import { measureSpeeds, nominalBaud, type Speed } from './speed.js';
+import { measureSpeeds, nominalBaud, speedWithin, type Speed } from './speed.js';
 
 /** What an unknown line may be. */
 export interface Guess {
@@ -112,16 +120,22 @@ function byteReadings(edges: Edges, speed: Speed): Reading[] {
 }
 
 /** One speed, level and framing tried: as plain bytes, and as the frames that stand on such bytes. */
-function framed(edges: Edges, speed: Speed, framing: UartFormat): Reading[] {
-  const { edges: steady } = withoutGlitches(edges, glitchNs({ kind: 'uart', format: framing }));
-  const read = readUart(steady, framing);
-  if (!read.bytes.length) return [];
-  const format: UartFormat = hasTwoStops(read, framing) ? { ...framing, stopBits: 2 } : framing;
+function framed(edges: Edges, speed: Speed, looked: UartFormat): Reading[] {
+  const { edges: steady } = withoutGlitches(edges, glitchNs({ kind: 'uart', format: looked }));
+  const first = readUart(steady, looked);
+  if (!first.bytes.length) return [];
+  // what speaks for it is weighed at the speed of the whole line, which other readings have as well
+  const spaced = withStops(first, looked, followsLate);
+  const framing: UartFormat = { ...looked, baud: speedWithin(speed, steady, first, looked) };
+  const read = framing.baud === looked.baud ? first : readUart(steady, framing);
+  const format = withStops(read, framing, hasTwoStops);
   const named = nominalBaud(format.baud);
   const called = { ...format, baud: named.baud };
-  const told = speed.evidence * trust(read) + byteEvidence(steady, read, format) + (named.usual ? USUAL_BITS : 0);
+  const told = speed.evidence * trust(first) + byteEvidence(steady, first, spaced) + (named.usual ? USUAL_BITS : 0);
   const isWave =
-    speed.isWave || (speed.isOneSided && (faulty(read) > ONE_SIDED_FAULTY || isUneven(read, format) || isMotley(read)));
+    speed.isWave ||
+    (speed.isOneSided &&
+      (faulty(first) > ONE_SIDED_FAULTY || isUneven(first, spaced) || isMotley(first) || isBeat(first)));
   const bits = isWave ? Math.min(told, WAVE_BITS) : told;
   const gridBits = speed.evidence;
   const frames = kindsOn(format).flatMap((kind): Reading[] => {
@@ -140,6 +154,13 @@ function framed(edges: Edges, speed: Speed, framing: UartFormat): Reading[] {
   };
   return [plain, ...frames];
 }
+
+/** A framing with a second stop bit, where the bytes follow each other so. */
+const withStops = (
+  read: UartBytes,
+  framing: UartFormat,
+  says: (read: UartBytes, framing: UartFormat) => boolean,
+): UartFormat => (says(read, framing) ? { ...framing, stopBits: 2 } : framing);
 
 /** Different bytes that must all have one parity before their eighth bit is taken for it: by chance one line in a thousand. */
 const SEVEN_LETTERS = 10;
@@ -191,6 +212,12 @@ function isMotley({ bytes, faults }: UartBytes): boolean {
   const { least, each, most } = ONE_SIDED_LETTERS;
   return new Set(bytes.filter((_, i) => !faults[i])).size > Math.min(most, least + bytes.length / each);
 }
+
+/** Nothing but bytes whose bits go up and down one by one until they rest: a clock that goes in bursts looks so. */
+const isBeat = ({ bytes }: UartBytes): boolean =>
+  bytes.filter((byte) => BEATS.has(byte)).length >= MOST_BEATS * bytes.length;
+const BEATS: ReadonlySet<number> = new Set([0x55, 0xd5, 0xf5, 0xfd, 0xff]);
+const MOST_BEATS = 0.97;
 
 /** Kinds of frames that stand on bytes of a framing. */
 function kindsOn({ parity, stopBits }: UartFormat): readonly ('sbus' | 'crsf' | 'mavlink')[] {

@@ -1,5 +1,5 @@
 /** How fast a line speaks: bit times that its changes may come from, and how well the changes stand on whole bits. */
-import { withoutGlitches, type Edges } from '../signals/index.js';
+import { bitsPerByte, withoutGlitches, type Edges, type UartBytes, type UartFormat } from '../signals/index.js';
 import { GLITCH_BITS } from './decode-line.js';
 
 /** Speeds the trade sets. @source [practice] */
@@ -108,28 +108,80 @@ function fitted(spans: Float64Array, guessNs: number): number {
 
 /**
  * Bit time from the places of the changes in each run of spans that are whole bits: a change that shakes moves its two spans
- * against each other, and over a run that cancels. Least squares of time over bits, every run with its own start.
+ * against each other, and over a run that cancels.
  */
 function alongRuns(spans: Float64Array, guessNs: number): number {
-  let [up, down] = [0, 0];
-  let run: { bits: number; ns: number }[] = [{ bits: 0, ns: 0 }];
-  const close = (): void => {
-    const mean = (of: 'bits' | 'ns'): number => run.reduce((sum, at) => sum + at[of], 0) / run.length;
-    const [bits, ns] = [mean('bits'), mean('ns')];
-    for (const at of run) {
-      up += (at.bits - bits) * (at.ns - ns);
-      down += (at.bits - bits) ** 2;
-    }
-    run = [{ bits: 0, ns: 0 }];
-  };
+  const slope = new Slope();
   for (const span of spans) {
     const bits = Math.round(span / guessNs);
-    const last = run.at(-1)!;
-    if (bits < 1 || bits > MOST_BITS || Math.abs(span / guessNs - bits) > FAR) close();
-    else run.push({ bits: last.bits + bits, ns: last.ns + span });
+    if (bits < 1 || bits > MOST_BITS || Math.abs(span / guessNs - bits) > FAR) slope.begin();
+    else slope.step(bits, span);
   }
-  close();
-  return down ? up / down : guessNs;
+  return slope.bitNs() ?? guessNs;
+}
+
+/** Least squares of time over bits, over runs that each have their own start. */
+class Slope {
+  private up = 0;
+  private down = 0;
+  private run: { bits: number; ns: number }[] = [{ bits: 0, ns: 0 }];
+
+  /** Another run begins. */
+  begin(): void {
+    const mean = (of: 'bits' | 'ns'): number => this.run.reduce((sum, at) => sum + at[of], 0) / this.run.length;
+    const [bits, ns] = [mean('bits'), mean('ns')];
+    for (const at of this.run) {
+      this.up += (at.bits - bits) * (at.ns - ns);
+      this.down += (at.bits - bits) ** 2;
+    }
+    this.run = [{ bits: 0, ns: 0 }];
+  }
+
+  /** The next change of the run, so much after the one before. */
+  step(bits: number, ns: number): void {
+    const last = this.run.at(-1)!;
+    this.run.push({ bits: last.bits + bits, ns: last.ns + ns });
+  }
+
+  bitNs(): number | null {
+    this.begin();
+    return this.down ? this.up / this.down : null;
+  }
+}
+
+/**
+ * Clean bytes, and their share, that say more of their speed than all changes of the line do; and by how much they say something else:
+ * no more than half a bit from byte to byte makes.
+ */
+const WITHIN = { bytes: 12, share: 0.92, off: 0.01, most: 0.05 } as const;
+
+/**
+ * The speed by the bytes alone. A sender that waits a part of a bit from byte to byte moves all that follows off the bits of the line,
+ * and its changes taken together then have a speed that none of its bytes has. Only changes the way of the start bit count: one way may
+ * be slower than the other.
+ */
+export function speedWithin({ miss }: Speed, { timesNs }: Edges, read: UartBytes, format: UartFormat): number {
+  // taken too seldom, changes do not tell of which bit they are
+  if (miss > EVEN) return format.baud;
+  const bitNs = 1e9 / format.baud;
+  const lastNs = (bitsPerByte(format) - format.stopBits - 0.5) * bitNs;
+  const slope = new Slope();
+  let at = 0;
+  let clean = 0;
+  read.fromNs.forEach((startNs, i) => {
+    if (read.faults[i]) return;
+    clean++;
+    while (timesNs[at]! < startNs) at++;
+    slope.begin();
+    for (let k = at + 2; k < timesNs.length && timesNs[k]! - startNs < lastNs; k += 2) {
+      const ns = timesNs[k]! - timesNs[k - 2]!;
+      slope.step(Math.round((timesNs[k]! - startNs) / bitNs) - Math.round((timesNs[k - 2]! - startNs) / bitNs), ns);
+    }
+  });
+  const isTold = clean >= Math.max(WITHIN.bytes, WITHIN.share * read.bytes.length);
+  const within = (isTold ? slope.bitNs() : null) ?? bitNs;
+  const off = Math.abs(within / bitNs - 1);
+  return off > WITHIN.off && off < WITHIN.most ? 1e9 / within : format.baud;
 }
 
 /** Share of spans taken to have no part in the bits at all. */
