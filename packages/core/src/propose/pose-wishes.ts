@@ -191,17 +191,19 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
     );
   if (kept) {
     const { link } = kept.listener;
+    // a light that reaches the camera by itself says nothing where its box hears nothing
+    const box = isBetween(kept.talker.sheet) ? [flyNeed(kept.talker.part.id)].filter((n) => poser.has(n)) : [];
     poser.option(
       {
         id: `${need} by ${part.id}.${fn.id} kept`,
         covers: [need],
         takes,
-        wakes: reach,
+        wakes: [...reach, ...box],
         modes: whenModes(part.id, link),
       },
       make(link.id),
       named,
-      `${part.label} over its locked lead`,
+      `${part.label} over ${Object.keys(link.pins).length ? 'its locked lead' : LINK_WORDS[link.kind]}`,
     );
     return;
   }

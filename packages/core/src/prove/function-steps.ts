@@ -104,7 +104,7 @@ function turnedSteps({ driven }: Plan, chain: Chain, control: Control): BareStep
       expectText: turns
         ? `${fn.label.toLowerCase()} ${wayText(fn.what, value)}, for as long as it is held`
         : `${fn.label.toLowerCase()} ${signed(value)}°`,
-      setUp,
+      setUp: turns ? { ...setUp, ...offItsEnd(joint, control, value, to) } : setUp,
       moves: [{ control: control.id, to }],
       expects: [
         turns ? { sight, moves: value > 0 ? 1 : -1, ...roundOf(joint) } : { sight, near: value, within: WITHIN['°'] },
@@ -198,10 +198,17 @@ function rateStep(chain: Chain, control: Control, setUp: Record<string, number>,
     part: part.id,
     title: moveText(control, to),
     expectText: `${fn.label.toLowerCase()} ${wayText(fn.what, value)}, ${num(Math.abs(value))}${spaced(fn.range!.unit)}`,
-    setUp,
+    setUp: { ...setUp, ...(joint ? offItsEnd(joint, control, value, to) : {}) },
     moves: [{ control: control.id, to }],
     expects: sights,
   };
+}
+
+/** A joint that rests at an end of its way goes no farther: it is first taken off it by the same control. */
+function offItsEnd(joint: Joint, control: Control, value: number, to: number): Record<string, number> {
+  const { homeDeg, minDeg, maxDeg, endless } = joint;
+  const isAtEnd = value > 0 ? homeDeg >= maxDeg : homeDeg <= minDeg;
+  return isAtEnd && !endless ? { [control.id]: -to } : {};
 }
 
 /** Which way a rate goes, as one says it of what moves. */

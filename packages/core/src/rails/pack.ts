@@ -136,5 +136,6 @@ export function capacityShare(celsius: number): number {
 
 /** Rest voltage of a pack of `cells` in series. */
 export function packV(cells: number, charge: number, chemistry?: Chemistry): number {
-  return cells * cellV(charge, chemistry);
+  // three cells of 4.2 V are 12.6 V, not a hair more than a supply stands that says so
+  return Math.round(cells * cellV(charge, chemistry) * 1e6) / 1e6;
 }

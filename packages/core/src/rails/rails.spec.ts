@@ -31,6 +31,8 @@ describe('charge from what a pack reads', () => {
   it('a tool pack of fourteen is 56 V full and about 54 V nearly full', () => {
     expect(packV(14, 1, 'lithium-ion')).toBeCloseTo(56, 6);
     expect(packV(14, 0.9, 'lithium-ion')).toBeCloseTo(54, 0);
+    // what a sheet says of three cells is what they give, to the last figure
+    for (let cells = 1; cells <= 24; cells++) expect(packV(cells, 1)).toBe(Number((cells * 4.2).toFixed(1)));
   });
 
   // [mem] what people read on them: four of 3.2 V, four of 1.2 V, a block of 12 V

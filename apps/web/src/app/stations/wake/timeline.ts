@@ -75,7 +75,7 @@ export interface TimelineRow {
             <rect
               [attr.x]="x(s.start)"
               [attr.y]="top + i * rowHeight"
-              [attr.width]="x(s.start + s.seconds) - x(s.start) - 2"
+              [attr.width]="barWidth(s)"
               height="21"
               rx="2"
               [attr.fill]="done().has(s.id) ? 'var(--clear)' : 'var(--ink)'"
