@@ -11,6 +11,11 @@ const RIGHT = 16;
 export const TIME_AXIS = { left: LEFT / WIDTH, right: RIGHT / WIDTH } as const;
 const ROW = 25;
 const TOP = 22;
+/** Seconds from mark to mark of the axis, and how many marks with their words find room. */
+const STEPS_S = [5, 10, 30, 60, 120, 300, 600] as const;
+const MOST_MARKS = 14;
+/** Width of a figure in a bar, and what it wants beside it. */
+const FIGURE = { width: 6, beside: 1 } as const;
 const COLOUR: Record<string, string> = {
   transmitter: 'ink',
   pack: 'w-power',
@@ -82,16 +87,18 @@ export interface TimelineRow {
               [attr.stroke]="s.id === chosen() ? 'var(--stop)' : 'none'"
               stroke-width="2.4"
             />
-            <text
-              [attr.x]="(x(s.start) + x(s.start + s.seconds)) / 2 - 1"
-              [attr.y]="top + i * rowHeight + 15"
-              text-anchor="middle"
-              font-size="11"
-              class="num"
-              style="fill:var(--paper)"
-            >
-              {{ k + 1 }}
-            </text>
+            @if (barWidth(s) >= figureWidth(k + 1)) {
+              <text
+                [attr.x]="(x(s.start) + x(s.start + s.seconds)) / 2 - 1"
+                [attr.y]="top + i * rowHeight + 15"
+                text-anchor="middle"
+                font-size="11"
+                class="num"
+                style="fill:var(--paper)"
+              >
+                {{ k + 1 }}
+              </text>
+            }
           </g>
         } @else {
           <rect
@@ -156,8 +163,9 @@ export class Timeline {
   protected readonly height = computed(() => TOP + (1 + this.byThemselves().length) * ROW + 4);
   protected readonly stills = computed(() => this.schedule().steps.filter((s) => s.still));
   protected readonly grid = computed(() => {
-    const step = this.schedule().seconds > 120 ? 30 : this.schedule().seconds > 60 ? 10 : 5;
-    return Array.from({ length: Math.floor(this.schedule().seconds / step) + 1 }, (_, i) => i * step);
+    const { seconds } = this.schedule();
+    const step = STEPS_S.find((s) => seconds / s <= MOST_MARKS) ?? seconds;
+    return Array.from({ length: Math.floor(seconds / step) + 1 }, (_, i) => i * step);
   });
 
   protected x(seconds: number): number {
@@ -219,6 +227,10 @@ export class Timeline {
 
   protected barWidth(step: WakeStep): number {
     return Math.max(3, this.x(step.start + step.seconds) - this.x(step.start) - 2);
+  }
+
+  protected figureWidth(n: number): number {
+    return String(n).length * FIGURE.width + FIGURE.beside;
   }
 
   protected colour(role: string): string {
