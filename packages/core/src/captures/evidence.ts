@@ -67,15 +67,16 @@ export function followsLate(read: UartBytes, format: UartFormat): boolean {
   return format.parity === 'none' && format.stopBits === 1 && later >= TWO_STOPS && close <= UNLIKE * later;
 }
 
+/** Bytes that follow so before it is said, and share of those that may follow more closely. @source [mem] tried on generated lines */
+const TWO_STOPS = 8;
+const UNLIKE = 0.02;
+
 /** A rest nearer than this to a whole bit, in the mean, is a stop bit; else the sender pauses. @source [mem] tried on generated lines */
 const WHOLE = 0.12;
 
 /** They follow a whole bit later: that is a second stop bit. */
 export const hasTwoStops = (read: UartBytes, format: UartFormat): boolean =>
   followsLate(read, format) && Math.abs(spacingOf(read, format).restBits - 1) < WHOLE;
-/** Bytes that follow so before it is said, and share of those that may follow more closely. @source [mem] tried on generated lines */
-const TWO_STOPS = 8;
-const UNLIKE = 0.02;
 
 /**
  * How many bytes follow the one before as closely as their framing lets them, how many about a bit later, and how much later these do in

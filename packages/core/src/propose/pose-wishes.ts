@@ -192,7 +192,7 @@ function poseTelling(poser: Poser, airs: Airs | null, wish: Wish, part: Part, sh
   if (kept) {
     const { link } = kept.listener;
     // a light that reaches the camera by itself says nothing where its box hears nothing
-    const box = isBetween(kept.talker.sheet) ? [flyNeed(kept.talker.part.id)].filter((n) => poser.has(n)) : [];
+    const box = isBetween(kept.talker.sheet) ? wakesBox(poser, kept.talker.part) : [];
     poser.option(
       {
         id: `${need} by ${part.id}.${fn.id} kept`,
@@ -291,7 +291,7 @@ function joinHearing(poser: Poser, talker: ClassEnd, listener: ClassEnd, join: P
   const { part, sheet } = talker.cls;
   const fires = fansOut(talker) && sees(listener.cls.sheet) ? [poseRelease(poser, part, listener)] : [];
   const takes = poser.relies(flyNeed(part.id));
-  const told = isBetween(sheet) ? { wakes: wakesBox(poser, talker) } : { takes };
+  const told = isBetween(sheet) ? { wakes: wakesBox(poser, part) } : { takes };
   const uses = isRedundant(poser, talker) ? [poseUse(poser, part)] : [];
   addJoin(poser, talker, listener, { ...join, covers: [hearNeed(listener), ...fires, ...uses], ...told });
   if (fires.length) addJoin(poser, talker, listener, { ...join, covers: fires, takes });
@@ -344,8 +344,7 @@ function goesBack({ cls: from }: ClassEnd, { cls: to }: ClassEnd, near: Readonly
 const isFlown = (sheet: Sheet): boolean =>
   flies(sheet) && !sheet.links.some((l) => l.way !== 'listen' && (SWITCHED.has(l.kind) || PLAYED.has(l.kind)));
 
-const wakesBox = (poser: Poser, { cls }: ClassEnd): string[] =>
-  [flyNeed(cls.part.id)].filter((need) => poser.has(need));
+const wakesBox = (poser: Poser, { id }: Part): string[] => [flyNeed(id)].filter((need) => poser.has(need));
 
 /** A receiver hears the sticks by itself, a controller or a box that passes on only over a receiver. */
 const hearsSticks = (poser: Poser, { cls }: ClassEnd): boolean =>
