@@ -37,7 +37,10 @@ export async function switchMs(page: Page): Promise<number> {
         const frame = (): Promise<number> => new Promise((done) => requestAnimationFrame(done));
         const from = performance.now();
         links.find((a) => a.textContent.includes(station))!.click();
-        while (!document.querySelector(`main[aria-label="${station}"]`)) await frame();
+        while (!document.querySelector(`main[aria-label="${station}"]`)) {
+          await frame();
+          if (performance.now() - from > 10_000) throw new Error(`${station} did not come`);
+        }
         await frame();
         return performance.now() - from;
       }, name);

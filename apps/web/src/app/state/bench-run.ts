@@ -32,6 +32,8 @@ export class BenchRun {
     charge: this.desk.charge(),
   }));
   private loaded: ReturnType<BenchRun['wanted']> | null = null;
+  /** Where a hand has put controls of which no frame tells yet. */
+  private readonly moved = new Map<string, Moved>();
   readonly frame = toSignal(this.framesSubject, { initialValue: null });
   /** Verdicts on steps that the user's own hands made. */
   readonly verdicts$ = this.verdictsSubject.asObservable();
@@ -43,11 +45,24 @@ export class BenchRun {
   }
 
   setControl(control: string, position: number): void {
-    this.tell((api) => api.setControls({ [control]: position }));
+    this.setControls({ [control]: position });
   }
 
   setControls(controls: Record<string, number>): void {
-    this.tell((api) => api.setControls(controls));
+    const moved = Object.entries(controls).map(([control, to]): [string, Moved] => [control, { to, frames: Infinity }]);
+    for (const [control, move] of moved) this.moved.set(control, move);
+    this.tell((api) =>
+      api.setControls(controls).then(() => {
+        for (const [, move] of moved) move.frames = FRAMES_UNTIL_TOLD;
+      }),
+    );
+  }
+
+  /** Where a control is, by the hand that moved it last; undefined where nobody knows. */
+  position(control: string): number | undefined {
+    // read first: whoever shows it is to hear of every frame
+    const told = this.frame()?.controls[control];
+    return this.moved.get(control)?.to ?? told;
   }
 
   /** Slots of a real receiver's line, µs, which are then judged instead of the simulated one's; null when there is none. */
@@ -56,6 +71,7 @@ export class BenchRun {
   }
 
   rest(): void {
+    this.moved.clear();
     this.tell((api) => api.rest());
   }
 
@@ -64,6 +80,7 @@ export class BenchRun {
   }
 
   play(step: CheckStep): Promise<Verdict> {
+    this.moved.clear();
     // what was changed in the same breath is on the bench before it is played
     this.load(untracked(this.wanted));
     return this.worker.call((api) => api.play(step));
@@ -79,13 +96,24 @@ export class BenchRun {
   }
 
   private accept(frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null): void {
+    for (const [control, move] of this.moved) if (--move.frames < 0) this.moved.delete(control);
     this.framesSubject.next(frame);
     if (verdict) this.verdictsSubject.next(verdict);
   }
 
   private tell(ask: (api: Remote<BenchWorkerApi>) => PromiseLike<unknown>): void {
-    this.worker
-      .call(ask)
-      .catch((error: unknown) => this.store.say(`Bench: ${error instanceof Error ? error.message : String(error)}`));
+    this.worker.call(ask).catch((error: unknown) => {
+      this.moved.clear();
+      this.store.say(`Bench: ${error instanceof Error ? error.message : String(error)}`);
+    });
   }
 }
+
+interface Moved {
+  to: number;
+  /** Frames after which the simulated rig tells it itself. */
+  frames: number;
+}
+
+/** A frame may have been on its way while the move was taken. */
+const FRAMES_UNTIL_TOLD = 1;

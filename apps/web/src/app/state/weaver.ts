@@ -11,6 +11,9 @@ import type { WeaveWorkerApi } from '../workers/weave.worker';
 import { latestOnly } from './latest';
 import { RigStore } from './rig-store';
 
+/** Parts up to which choices and advice are weighed unasked: each is a whole proposal. */
+export const MOST_WEIGHED = 60;
+
 /** Proposals, candidates and what-ifs, worked out beside the page. */
 @Injectable({ providedIn: 'root' })
 export class Weaver {

@@ -5,13 +5,17 @@ import { MatSliderModule } from '@angular/material/slider';
 @Component({
   selector: 'sq-slide',
   imports: [MatSliderModule],
-  template: `<mat-slider [min]="least()" [max]="most()" [step]="step()" [displayWith]="says()" [disableRipple]="true">
-    <input matSliderThumb [value]="value()" (valueChange)="moved.emit($event)" [attr.aria-label]="label()" />
-  </mat-slider>`,
+  // it measures itself when it is made, which would lay out a page half built: made once that stands
+  template: `@defer (on idle) {
+    <mat-slider [min]="least()" [max]="most()" [step]="step()" [displayWith]="says()" [disableRipple]="true">
+      <input matSliderThumb [value]="value()" (valueChange)="moved.emit($event)" [attr.aria-label]="label()" />
+    </mat-slider>
+  }`,
   styles: `
     :host {
       display: inline-flex;
       min-width: 0;
+      min-height: 48px;
     }
     mat-slider {
       width: 100%;

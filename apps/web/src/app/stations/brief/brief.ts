@@ -2,33 +2,40 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
-import type { ClassAdvice, SchoolOutcome } from '@squallmark/core/propose';
-import { newPart, nextId, partsWithSheets, pilotControls, type Rig } from '@squallmark/core/rig';
+import type { SchoolOutcome } from '@squallmark/core/propose';
+import { nextId, partsWithSheets, pilotControls, type Rig } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';
 import { Tick } from '../../kit/fields/tick';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
-import { Mark } from '../../kit/mark';
 import { Rooms } from '../../kit/rooms';
 import { unrolled, whenIdle } from '../../kit/unroll';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
-import { Weaver } from '../../state/weaver';
+import { MOST_WEIGHED, Weaver } from '../../state/weaver';
 import type { HungWish } from './face-layout';
 import { BriefMenus } from './brief-menus';
 import { schoolCards, type SchoolSide } from './school-cards';
 import { TransmitterFace } from './transmitter-face';
-import { WishEditor } from './wish-editor';
-
-/** Parts up to which the choices are weighed unasked: each side is a whole proposal. */
-const MOST_WEIGHED = 60;
+import { AskedWishes, LooseWishes, WishEditor } from './wish-panels';
 
 /** What must it do, by whose hands, with which parts? */
 @Component({
   selector: 'sq-brief',
-  imports: [AboutFigure, BriefMenus, FindingsDock, TransmitterFace, WishEditor, MatButtonModule, Icon, Mark, Tick],
+  imports: [
+    AboutFigure,
+    AskedWishes,
+    BriefMenus,
+    FindingsDock,
+    LooseWishes,
+    TransmitterFace,
+    WishEditor,
+    MatButtonModule,
+    Icon,
+    Tick,
+  ],
   templateUrl: './brief.html',
   styleUrl: './brief.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -78,11 +85,8 @@ export class Brief {
         : [];
     }),
   );
-  /** Granted by gestures, a screen or the device itself: no control of the transmitter to hang them on. */
   protected readonly asked = computed(() => this.wishes().filter((w) => w.state === 'granted' && w.by !== 'slot'));
-  protected readonly askedShown = unrolled(this.asked, 12);
   protected readonly loose = computed(() => this.wishes().filter((w) => w.state !== 'granted'));
-  protected readonly looseShown = unrolled(this.loose, 12);
   protected readonly chosenWish = signal<string | null>(null);
   protected readonly wish = computed(() => this.wishes().find((w) => w.wish.id === this.chosenWish()));
   protected readonly hands = computed(() =>
@@ -108,8 +112,6 @@ export class Brief {
     return `${here} of ${this.rig().parts.length + items.length}`;
   });
   private readonly outcomes = signal<SchoolOutcome[]>([]);
-  /** What would grant a wish these parts cannot, by wish id; null: no single class. */
-  protected readonly advice = signal<ReadonlyMap<string, ClassAdvice | null>>(new Map());
   private readonly feeds = toSignal(this.studies.feeds$);
   protected readonly schools = computed(() =>
     schoolCards(
@@ -129,14 +131,6 @@ export class Brief {
       const rig = this.pictured();
       onCleanup(whenIdle(() => void this.weigh(rig)));
     });
-    effect(
-      () =>
-        void this.advise(
-          this.loose()
-            .filter((w) => w.state === 'impossible')
-            .map((w) => w.wish.id),
-        ),
-    );
   }
 
   protected async pullParts(): Promise<void> {
@@ -173,15 +167,6 @@ export class Brief {
     this.chosenWish.set(null);
   }
 
-  protected async pullAdvised(advice: ClassAdvice): Promise<void> {
-    const { SHELF } = await import('@squallmark/core/shelf');
-    const sheet = SHELF.find((s) => s.class === advice.class);
-    if (sheet)
-      this.store.do([
-        { kind: 'addPart', part: newPart(nextId('P', this.rig().parts), sheet.class, sheet.name), sheet },
-      ]);
-  }
-
   protected choose({ edits, rewires }: SchoolSide): void {
     if (edits.length) this.store.doOf(rewires ? this.feeds()!.rig : this.rig(), edits);
   }
@@ -203,19 +188,6 @@ export class Brief {
       if (outcomes) this.outcomes.set(outcomes);
     } catch (error) {
       this.store.say(`Choices not weighed: ${error instanceof Error ? error.message : String(error)}`);
-    }
-  }
-
-  private async advise(wishes: string[]): Promise<void> {
-    if (!wishes.length || this.rig().parts.length > MOST_WEIGHED) {
-      this.advice.set(new Map());
-      return;
-    }
-    try {
-      const found = await this.weaver.classes([this.rig(), wishes]);
-      if (found) this.advice.set(new Map(found.map((a) => [a.wish, a.class === null ? null : a])));
-    } catch (error) {
-      this.store.say(`No advice: ${error instanceof Error ? error.message : String(error)}`);
     }
   }
 }

@@ -1,7 +1,7 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { SHELF } from '@squallmark/core/shelf';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { controlAt, FACE, layOutFace, type HungWish } from './face-layout';
+import { controlAt, FACE, layOutFace, wordsWide, type HungWish } from './face-layout';
 import { TransmitterFace } from './transmitter-face';
 
 const controls = SHELF.find((s) => s.class === 'transmitter-16')!.controls;
@@ -65,26 +65,49 @@ describe('the transmitter with its wishes', () => {
       expect(y).toBeGreaterThanOrEqual(FACE.top - 20);
       expect(y).toBeLessThanOrEqual(FACE.top + FACE.faceHeight + 20);
     }
-    const all = layOutFace(controls.map((c, i) => ({ ...hung(`W${i}`, c.id) })));
-    expect(all).toHaveLength(controls.length);
-    for (const { to } of all) {
+    const { callouts, top, bottom } = layOutFace(controls.map((c, i) => ({ ...hung(`W${i}`, c.id) })));
+    expect(callouts).toHaveLength(controls.length);
+    for (const { to } of callouts) {
       expect(to.x).toBeGreaterThanOrEqual(0);
       expect(to.x).toBeLessThanOrEqual(FACE.width);
-      expect(to.y).toBeGreaterThanOrEqual(0);
-      expect(to.y).toBeLessThanOrEqual(FACE.height);
+      expect(to.y).toBeGreaterThanOrEqual(top);
+      expect(to.y).toBeLessThanOrEqual(bottom);
     }
   });
 
-  it('lays no two callouts on each other', () => {
-    const all = layOutFace(
-      ['left-slider', 'left-knob', 'A', 'B', 'C', 'D']
-        .filter((id) => controls.some((c) => c.id === id))
-        .map((id) => hung(id, id)),
-    );
-    all.forEach((a, i) =>
-      all.slice(i + 1).forEach((b) => {
-        if (a.anchor === b.anchor && a.anchor !== 'middle') expect(Math.abs(a.to.y - b.to.y)).toBeGreaterThan(20);
-      }),
-    );
+  it('lays no two callouts on each other, however many hang there', () => {
+    for (const each of [1, 2, 6]) {
+      const { callouts } = layOutFace(
+        controls.flatMap((c) => Array.from({ length: each }, (_, i) => hung(`${c.id}-${i}`, c.id))),
+      );
+      const boxes = callouts.map((c) => {
+        const wide = wordsWide(c);
+        const left = c.anchor === 'middle' ? c.to.x - wide / 2 : c.anchor === 'end' ? c.to.x - wide : c.to.x;
+        return { left, right: left + wide, y: c.to.y };
+      });
+      expect(Math.min(...boxes.map((b) => b.left))).toBeGreaterThanOrEqual(0);
+      expect(Math.max(...boxes.map((b) => b.right))).toBeLessThanOrEqual(FACE.width);
+      boxes.forEach((a, i) =>
+        boxes.slice(i + 1).forEach((b) => {
+          if (a.left < b.right && b.left < a.right) expect(Math.abs(a.y - b.y)).toBeGreaterThanOrEqual(26);
+        }),
+      );
+    }
+  });
+
+  it('shows wishes of one name on one control as one, and goes through them', async () => {
+    const same = ['A', 'B', 'C'].map((id) => ({
+      ...hung(id, 'left-slider', id === 'C' ? 'watch' : 'clear'),
+      label: 'Pan',
+    }));
+    const host = await show(same);
+    const all = host.querySelectorAll('.wish');
+    expect([...all].map((w) => w.getAttribute('aria-label'))).toEqual(['Wish Pan × 3, left hand']);
+    expect(host.querySelector('path[stroke="var(--watch)"]')).not.toBeNull();
+    for (const now of [null, 'A', 'B', 'C']) {
+      fixture.componentRef.setInput('chosen', now);
+      all[0]!.dispatchEvent(new MouseEvent('click'));
+    }
+    expect(chosen).toEqual(['A', 'B', 'C', 'A']);
   });
 });

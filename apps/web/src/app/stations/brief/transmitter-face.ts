@@ -1,12 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Control } from '@squallmark/core/parts';
 import { narrowerThan } from '../../kit/breakpoints';
-import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-layout';
+import { bundled, controlAt, FACE, layOutFace, numbersOn, type Hanging, type HungWish } from './face-layout';
 
 /** The transmitter with the wishes hung on its controls. */
 @Component({
   selector: 'sq-transmitter-face',
-  template: `<svg [attr.viewBox]="numbered() ? cropped : whole" role="group" [attr.aria-label]="summary()">
+  template: `<svg
+      [attr.viewBox]="numbered() ? cropped : whole()"
+      [style.max-height.px]="numbered() ? null : highest()"
+      role="group"
+      [attr.aria-label]="summary()"
+    >
       <rect
         [attr.x]="face.left"
         [attr.y]="face.top"
@@ -79,7 +84,7 @@ import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-la
           </g>
         }
       }
-      @for (w of numbered() ? [] : callouts(); track w.id) {
+      @for (w of numbered() ? [] : layout().callouts; track w.id) {
         <path
           [attr.d]="
             'M' +
@@ -106,9 +111,9 @@ import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-la
           role="button"
           tabindex="0"
           [attr.aria-label]="'Wish ' + w.label + ', ' + w.note"
-          [attr.aria-pressed]="w.id === chosen()"
-          (click)="choose.emit(w.id)"
-          (keydown)="press($event, w.id)"
+          [attr.aria-pressed]="isChosen(w)"
+          (click)="next(w)"
+          (keydown)="press($event, w)"
         >
           <text
             [attr.x]="textX(w)"
@@ -116,7 +121,7 @@ import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-la
             [attr.text-anchor]="w.anchor"
             font-size="12.5"
             font-weight="600"
-            [style.text-decoration]="w.id === chosen() ? 'underline' : null"
+            [style.text-decoration]="isChosen(w) ? 'underline' : null"
           >
             {{ w.label }}
           </text>
@@ -128,9 +133,9 @@ import { controlAt, FACE, layOutFace, numbersOn, type HungWish } from './face-la
     </svg>
     @if (numbered()) {
       <ol class="hung">
-        @for (w of wishes(); track w.id) {
+        @for (w of hangings(); track w.id) {
           <li>
-            <button type="button" [attr.aria-pressed]="w.id === chosen()" (click)="choose.emit(w.id)">
+            <button type="button" [attr.aria-pressed]="isChosen(w)" (click)="next(w)">
               <b>{{ w.label }}</b>&ngsp;<span class="m s">{{ w.control.label }} · {{ w.note }}</span>
             </button>
           </li>
@@ -147,7 +152,6 @@ export class TransmitterFace {
   readonly choose = output<string>();
   /** Too narrow for words beside the face: numbers on it, and what they mean below. */
   protected readonly numbered = narrowerThan(600);
-  protected readonly whole = `0 0 ${FACE.width} ${FACE.height}`;
   protected readonly cropped = `${FACE.left - 12} ${FACE.top - 12} ${FACE.faceWidth + 24} ${FACE.faceHeight + 24}`;
   protected readonly face = FACE;
   protected readonly placed = computed(() =>
@@ -155,16 +159,32 @@ export class TransmitterFace {
       .filter((c) => !(c.kind === 'stick' && c.id.endsWith('-y')))
       .map((control) => ({ control, ...controlAt(control) })),
   );
-  protected readonly callouts = computed(() => layOutFace(this.wishes()));
-  protected readonly spots = computed(() => numbersOn(this.wishes()));
+  protected readonly layout = computed(() => layOutFace(this.wishes()));
+  protected readonly whole = computed(() => {
+    const { top, bottom } = this.layout();
+    return `0 ${top} ${FACE.width} ${bottom - top}`;
+  });
+  /** A drawing with more rows of words is higher, so that the face keeps its size. */
+  protected readonly highest = computed(() => ((this.layout().bottom - this.layout().top) / FACE.height) * USUAL_HIGH);
+  protected readonly hangings = computed(() => bundled(this.wishes()));
+  protected readonly spots = computed(() => numbersOn(this.hangings()));
   protected readonly summary = computed(
     () =>
       `Transmitter: ${
-        this.wishes()
+        this.hangings()
           .map((w) => `${w.label} on ${w.control.label}`)
           .join(', ') || 'nothing hung on it yet'
       }`,
   );
+
+  protected isChosen({ ids }: Hanging): boolean {
+    return ids.includes(this.chosen() ?? '');
+  }
+
+  /** Of several one after the other. */
+  protected next({ ids }: Hanging): void {
+    this.choose.emit(ids[(ids.indexOf(this.chosen() ?? '') + 1) % ids.length]!);
+  }
 
   protected textX(w: { anchor: string; to: { x: number } }): number {
     return w.anchor === 'end' ? w.to.x - 6 : w.anchor === 'start' ? w.to.x + 6 : w.to.x;
@@ -174,9 +194,12 @@ export class TransmitterFace {
     return w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y;
   }
 
-  protected press(event: KeyboardEvent, wish: string): void {
+  protected press(event: KeyboardEvent, hanging: Hanging): void {
     if (event.key !== 'Enter' && event.key !== ' ') return;
     event.preventDefault();
-    this.choose.emit(wish);
+    this.next(hanging);
   }
 }
+
+/** Height of the drawing as it usually is, px. */
+const USUAL_HIGH = 282;

@@ -86,9 +86,6 @@ function drawn(faults: readonly Fault[]): Fault | null {
   return faults.find((f) => (at -= f.weight) < 0) ?? faults.at(-1) ?? null;
 }
 
-/** By then the bench has told where a control stands, ms. */
-const ANSWERED_MS = 300;
-
 /** Does each stick really do it? */
 @Component({
   selector: 'sq-prove',
@@ -166,8 +163,6 @@ export class Prove {
   protected readonly busy = signal(false);
   protected readonly following = signal(false);
   private stopping = false;
-  /** Where the throttle was last taken by a key, and when. */
-  private notched = { to: 0, atMs: -Infinity };
   private readonly wanted = linkedSignal(() => this.at() ?? null);
   protected readonly current = computed<CheckStep | null>(() => {
     const plan = this.plan();
@@ -323,7 +318,7 @@ export class Prove {
   }
 
   protected position(control: string, unknown = 0): number {
-    return this.frame()?.controls[control] ?? unknown;
+    return this.bench.position(control) ?? unknown;
   }
 
   /** How far a hand has laid the craft about one of its axes, degrees. */
@@ -501,13 +496,10 @@ export class Prove {
     else if (this.wanted() === stepId && verdict.passed) this.wanted.set(null);
   }
 
-  /** One notch more or less. Keys that follow each other faster than the bench answers add up. */
+  /** One notch more or less; keys that follow each other faster than the bench answers add up. */
   private throttle(by: number): void {
-    const nowMs = performance.now();
-    const from = nowMs - this.notched.atMs < ANSWERED_MS ? this.notched.to : this.position(this.keyed('left-y') ?? '');
-    const to = Math.max(-1, Math.min(1, Math.round((from + by) * 10) / 10));
-    this.notched = { to, atMs: nowMs };
-    this.push('left-y', to);
+    const from = this.position(this.keyed('left-y') ?? '');
+    this.push('left-y', Math.max(-1, Math.min(1, Math.round((from + by) * 10) / 10)));
   }
 }
 
