@@ -23,6 +23,8 @@ export interface Callout extends Hanging {
   from: { x: number; y: number };
   to: { x: number; y: number };
   anchor: 'start' | 'middle' | 'end';
+  /** Colour of the line. */
+  ink: string;
 }
 
 /** Callouts, and from where to where they reach, px: a face with much on it is drawn higher. */
@@ -53,28 +55,18 @@ export function controlAt(control: Control): { x: number; y: number } {
 
 /** Words above for what sits on the top edge, left and right for the flanks, below for the rest; none on another. */
 export function layOutFace(wishes: readonly HungWish[]): FaceLayout {
-  const hangings = bundled(wishes);
-  const by = (pick: (c: Control) => boolean): Hanging[] =>
-    hangings.filter((w) => pick(w.control)).sort((a, b) => a.control.x - b.control.x || a.control.y - b.control.y);
-  const isTop = (c: Control): boolean => c.y < 0.2;
-  const isLeft = (c: Control): boolean => !isTop(c) && c.x < 0.1;
-  const isRight = (c: Control): boolean => !isTop(c) && (c.x > 0.9 || c.kind === 'knob');
-  const top = by(isTop);
-  const above = { first: 48, step: -34, ends: [] };
+  const hangings = bundled(wishes).sort((a, b) => a.control.x - b.control.x || a.control.y - b.control.y);
+  const on = (side: Side): Hanging[] => hangings.filter((w) => sideOf(w.control) === side);
   const flanks = [
-    ...by(isLeft).map((w, i) => callout(w, { x: FACE.left - 44, y: 150 + i * 38 }, 'end')),
-    ...by(isRight).map((w, i) => callout(w, { x: FACE.left + FACE.faceWidth + 44, y: 130 + i * 48 }, 'start')),
+    ...on('left').map((w, i) => callout(w, Math.max(FACE.left - 44, wordsWide(w)), 150 + i * 38, 'end')),
+    ...on('right').map((w, i) => callout(w, Math.min(RIGHT + 44, FACE.width - wordsWide(w)), 130 + i * 48, 'start')),
   ];
   const below = Math.max(308, ...flanks.map((c) => c.to.y + 36));
   const callouts = [
     ...flanks,
-    ...inRows(half(top, 0), { from: 70, to: 320 }, above),
-    ...inRows(half(top, 1), { from: 340, to: 600 }, above),
-    ...inRows(
-      by((c) => !isTop(c) && !isLeft(c) && !isRight(c)),
-      { from: 0, to: FACE.width },
-      { first: below, step: 30, ends: [] },
-    ),
+    // words for a switch stay on its side of the face, so that lines cross little
+    ...inRows([...spread(on('top left'), 70, 320), ...spread(on('top right'), 340, 600)], 48, -34),
+    ...inRows(spread(on('below'), 0, FACE.width), below, 30),
   ];
   return {
     callouts,
@@ -83,23 +75,39 @@ export function layOutFace(wishes: readonly HungWish[]): FaceLayout {
   };
 }
 
-/**
- * Spread side by side, away from the face in so many rows as their words need.
- * @param rows where the first stands, how far the next is from it, and how far each is taken up already
- */
-function inRows(
-  hangings: readonly Hanging[],
-  across: { from: number; to: number },
-  rows: { first: number; step: number; ends: number[] },
-): Callout[] {
-  return hangings.map((w, i) => {
-    const wide = wordsWide(w);
-    const spread = across.from + ((i + 0.5) / hangings.length) * (across.to - across.from);
-    const x = Math.max(wide / 2, Math.min(FACE.width - wide / 2, spread));
-    const free = rows.ends.findIndex((end) => end <= x - wide / 2);
-    const row = free < 0 ? rows.ends.length : free;
-    rows.ends[row] = x + wide / 2 + APART;
-    return callout(w, { x, y: rows.first + row * rows.step }, 'middle');
+const RIGHT = FACE.left + FACE.faceWidth;
+type Side = 'top left' | 'top right' | 'left' | 'right' | 'below';
+
+function sideOf({ x, y, kind }: Control): Side {
+  if (y < 0.2) return x < 0.5 ? 'top left' : 'top right';
+  if (x < 0.1) return 'left';
+  return x > 0.9 || kind === 'knob' ? 'right' : 'below';
+}
+
+interface Placed {
+  hanging: Hanging;
+  x: number;
+  wide: number;
+}
+
+/** Side by side, none over the edge of the drawing. */
+function spread(hangings: readonly Hanging[], from: number, to: number): Placed[] {
+  return hangings.map((hanging, i) => {
+    const wide = wordsWide(hanging);
+    const x = from + ((i + 0.5) / hangings.length) * (to - from);
+    return { hanging, wide, x: Math.max(wide / 2, Math.min(FACE.width - wide / 2, x)) };
+  });
+}
+
+/** In so many rows as their words need, the first beside the face; outer ones first, so that no line runs through words. */
+function inRows(placed: readonly Placed[], firstY: number, stepY: number): Callout[] {
+  const taken: Placed[][] = [];
+  const outwards = [...placed].sort((a, b) => Math.abs(b.x - FACE.width / 2) - Math.abs(a.x - FACE.width / 2));
+  return outwards.map((one) => {
+    const free = taken.findIndex((row) => row.every((r) => Math.abs(r.x - one.x) >= (r.wide + one.wide) / 2 + APART));
+    const row = free < 0 ? taken.length : free;
+    (taken[row] ??= []).push(one);
+    return callout(one.hanging, one.x, firstY + row * stepY, 'middle');
   });
 }
 
@@ -134,10 +142,7 @@ export function numbersOn(hangings: readonly Hanging[]): Spot[] {
   return [...spots.values()];
 }
 
-/** Words for a control stay on its side of the face, so that lines cross little. */
-const half = (hangings: Hanging[], side: 0 | 1): Hanging[] =>
-  hangings.filter((w) => (w.control.x < 0.5 ? 0 : 1) === side);
-
-function callout(hanging: Hanging, to: Callout['to'], anchor: Callout['anchor']): Callout {
-  return { ...hanging, from: controlAt(hanging.control), to, anchor };
+function callout(hanging: Hanging, x: number, y: number, anchor: Callout['anchor']): Callout {
+  const ink = hanging.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)';
+  return { ...hanging, from: controlAt(hanging.control), to: { x, y }, anchor, ink };
 }

@@ -1,11 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Control } from '@squallmark/core/parts';
 import { narrowerThan } from '../../kit/breakpoints';
-import { bundled, controlAt, FACE, layOutFace, numbersOn, type Hanging, type HungWish } from './face-layout';
+import {
+  bundled,
+  controlAt,
+  FACE,
+  layOutFace,
+  numbersOn,
+  type Callout,
+  type Hanging,
+  type HungWish,
+} from './face-layout';
+import { HungList } from './wish-panels';
 
 /** The transmitter with the wishes hung on its controls. */
 @Component({
   selector: 'sq-transmitter-face',
+  imports: [HungList],
   template: `<svg
       [attr.viewBox]="numbered() ? cropped : whole()"
       [style.max-height.px]="numbered() ? null : highest()"
@@ -86,26 +97,12 @@ import { bundled, controlAt, FACE, layOutFace, numbersOn, type Hanging, type Hun
       }
       @for (w of numbered() ? [] : layout().callouts; track w.id) {
         <path
-          [attr.d]="
-            'M' +
-            w.from.x +
-            ' ' +
-            w.from.y +
-            'L' +
-            w.to.x +
-            ' ' +
-            (w.anchor === 'middle' ? (w.to.y < 100 ? w.to.y + 16 : w.to.y - 22) : w.to.y)
-          "
-          [attr.stroke]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
+          [attr.d]="'M' + w.from.x + ' ' + w.from.y + 'L' + w.to.x + ' ' + lineY(w)"
+          [attr.stroke]="w.ink"
           stroke-width="1.1"
           fill="none"
         />
-        <circle
-          [attr.cx]="w.from.x"
-          [attr.cy]="w.from.y"
-          r="2.4"
-          [attr.fill]="w.mark === 'clear' ? 'var(--harbour)' : 'var(--watch)'"
-        />
+        <circle [attr.cx]="w.from.x" [attr.cy]="w.from.y" r="2.4" [attr.fill]="w.ink" />
         <g
           class="wish"
           role="button"
@@ -132,15 +129,9 @@ import { bundled, controlAt, FACE, layOutFace, numbersOn, type Hanging, type Hun
       }
     </svg>
     @if (numbered()) {
-      <ol class="hung">
-        @for (w of hangings(); track w.id) {
-          <li>
-            <button type="button" [attr.aria-pressed]="isChosen(w)" (click)="next(w)">
-              <b>{{ w.label }}</b>&ngsp;<span class="m s">{{ w.control.label }} · {{ w.note }}</span>
-            </button>
-          </li>
-        }
-      </ol>
+      @defer (on immediate) {
+        <sq-hung-list [hangings]="hangings()" [chosen]="chosen()" (gone)="next($event)" />
+      }
     }`,
   styleUrl: './transmitter-face.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -186,12 +177,17 @@ export class TransmitterFace {
     this.choose.emit(ids[(ids.indexOf(this.chosen() ?? '') + 1) % ids.length]!);
   }
 
-  protected textX(w: { anchor: string; to: { x: number } }): number {
-    return w.anchor === 'end' ? w.to.x - 6 : w.anchor === 'start' ? w.to.x + 6 : w.to.x;
+  /** Lines end beside the words: below those above the face, above those below it. */
+  protected lineY({ anchor, to }: Callout): number {
+    return anchor !== 'middle' ? to.y : to.y < 100 ? to.y + 16 : to.y - 22;
   }
 
-  protected textY(w: { anchor: string; to: { y: number } }): number {
-    return w.anchor === 'middle' && w.to.y > 100 ? w.to.y - 8 : w.to.y;
+  protected textX({ anchor, to }: Callout): number {
+    return anchor === 'end' ? to.x - 6 : anchor === 'start' ? to.x + 6 : to.x;
+  }
+
+  protected textY({ anchor, to }: Callout): number {
+    return anchor === 'middle' && to.y > 100 ? to.y - 8 : to.y;
   }
 
   protected press(event: KeyboardEvent, hanging: Hanging): void {

@@ -1,4 +1,5 @@
-/** What opens below the transmitter, fetched as one piece once it is wanted. */
+/** What stands below the transmitter, fetched as one piece once it is wanted. */
 export { AskedWishes } from './asked-wishes';
+export { HungList } from './hung-list';
 export { LooseWishes } from './loose-wishes';
 export { WishEditor } from './wish-editor';
