@@ -1,4 +1,6 @@
-import type { Finding, Fix, Mark, Rule, RuleContext, Said } from './finding.js';
+import { labelOf, type Rig } from '../rig/index.js';
+import { groupBy } from '../units/index.js';
+import { figureOf, type Finding, type Fix, type Mark, type Rule, type RuleContext, type Said } from './finding.js';
 import { addressTwiceRule } from './rules/address-twice.js';
 import { antennaCrossedRule } from './rules/antenna-crossed.js';
 import { antennaMissingRule } from './rules/antenna-missing.js';
@@ -213,7 +215,20 @@ export function findFindings(given: RuleContext): Finding[] {
     mendedBy.set(finding, fixes);
     return finding;
   });
-  return gatherCauses(context, found).sort((a, b) => RANK[a.mark] - RANK[b.mark]);
+  return titledApart(context.rig, gatherCauses(context, found)).sort((a, b) => RANK[a.mark] - RANK[b.mark]);
+}
+
+/** What reads the same of several things says of which; titles stand alone in lists. */
+function titledApart(rig: Rig, found: Finding[]): Finding[] {
+  for (const same of groupBy(found, (f) => f.title).values())
+    for (const finding of same) {
+      const own =
+        finding.subjects.find((id) => same.some((other) => !other.subjects.includes(id))) ??
+        finding.figures.find(({ name, value }) => same.some((o) => figureOf(o, name)?.value !== value))?.value;
+      // a word of no part stands as it is
+      if (own !== undefined) finding.title += `: ${labelOf(rig, String(own))}`;
+    }
+  return found;
 }
 
 /** How each finding is mended, by the finding itself; what was asked once is kept. */

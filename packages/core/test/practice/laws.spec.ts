@@ -58,6 +58,12 @@ describe('laws of every rig', () => {
     const onBench = (rig: Rig): Set<string> => new Set([...rig.parts, ...rig.cables].map((x) => x.id));
     const odd = told.filter(({ rig, f }) => !f.subjects.length || f.subjects.some((id) => !onBench(rig).has(id)));
     expect(odd.map(({ name, f }) => `${name}: ${f.id}`)).toEqual([]);
+    // titles stand alone in lists
+    const twice = breaks([...sound, ...faulty], ({ rig }) => {
+      const titles = analyse(rig).findings.map((f) => f.title);
+      return titles.filter((title, i) => titles.indexOf(title) < i);
+    });
+    expect(twice).toEqual([]);
     // a figure that a sentence names and its rule does not give
     const isSentence = (text: string): boolean => !/^[a-z]/.test(text);
     expect(told.flatMap(({ f }) => [f.title, f.text]).filter((text) => !isSentence(text))).toEqual([]);

@@ -1,28 +1,34 @@
 import { isSerial, sameSpeed, speechOf, type Conversation, type LinkEnd } from '../../loom/index.js';
 import { flies, LINK_WORDS } from '../../parts/index.js';
 import { settingOf } from '../../rig/index.js';
+import { groupBy } from '../../units/index.js';
 import type { Figure, Fix, Rule, RuleResult } from '../finding.js';
 
 /** A link whose end is set for something else, or a listener of another kind than what the wire brings. */
-export const wrongTypeRule: Rule = ({ conversations }) =>
-  once(conversations.filter((c) => c.troubles.includes('wrong type') && !strapOf(c))).map((c): RuleResult => {
-    const off = setElsewhere(c);
-    return {
-      rule: 'wrong-type',
-      mark: 'stop',
-      station: 'loom',
-      subjects: [c.listener.part.id, c.talker.part.id],
-      figures: [
-        { name: 'talker', value: c.talker.part.id },
-        { name: 'brings', value: broughtBy(c) },
-        { name: 'listener', value: c.listener.part.id },
-        { name: 'expects', value: expectedOf(c) },
-        ...(off ? settingFigures(off) : []),
-      ],
-      // with two talkers on the wire, which of them it should understand is settled first
-      fixes: () => (off && !c.troubles.includes('talkers collide') ? switchBack(off) : []),
-    };
-  });
+export const wrongTypeRule: Rule = ({ conversations }) => {
+  const found = once(conversations.filter((c) => c.troubles.includes('wrong type') && !strapOf(c))).map(
+    (c): RuleResult<'wrong-type'> => {
+      const off = setElsewhere(c);
+      return {
+        rule: 'wrong-type',
+        mark: 'stop',
+        station: 'loom',
+        subjects: [c.listener.part.id, c.talker.part.id],
+        figures: [
+          { name: 'talker', value: c.talker.part.id },
+          { name: 'brings', value: broughtBy(c) },
+          { name: 'listener', value: c.listener.part.id },
+          { name: 'expects', value: expectedOf(c) },
+          ...(off ? settingFigures(off) : []),
+        ],
+        // with two talkers on the wire, which of them it should understand is settled first
+        fixes: () => (off && !c.troubles.includes('talkers collide') ? switchBack(off) : []),
+      };
+    },
+  );
+  // several leads of one kind between two parts are put right by one setting
+  return [...groupBy(found, (f) => JSON.stringify(f.figures)).values()].map(([first]) => first!);
+};
 
 /** What talks both ways is spoken of once, as its controller hears it. */
 function once(wrong: readonly Conversation[]): Conversation[] {
