@@ -24,7 +24,9 @@ describe('the transmitter with its wishes', () => {
   };
   const callout = (host: HTMLElement, id: string): Element => host.querySelector(`[aria-label^="Wish Wish ${id}"]`)!;
 
-  beforeEach(() => {
+  beforeEach(async () => {
+    // what stands below the face is fetched later, and so is what it is made of
+    await TestBed.configureTestingModule({ imports: [TransmitterFace] }).compileComponents();
     fixture = TestBed.createComponent(TransmitterFace);
     chosen = [];
     fixture.componentInstance.choose.subscribe((id) => chosen.push(id));
