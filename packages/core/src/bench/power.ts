@@ -1,5 +1,5 @@
 /** Who is fed, under what the moving parts draw: supplies at rest, and who falls asleep when an axis takes its most. */
-import type { Sheet } from '../parts/index.js';
+import { wantsOneOf, type Sheet } from '../parts/index.js';
 import { partsWithSheets, type Part, type Rig } from '../rig/index.js';
 import { rigNetwork, solveRigNetwork, withElements, type RailNode, type Rails, type RigNetwork } from '../rails/index.js';
 import { hairV } from '../units/index.js';
@@ -85,7 +85,7 @@ export class Supplies {
 
 function feedOf(part: Part, sheet: Sheet, rails: Rails): Fed {
   const own = rails.nodes.filter((n) => n.part === part.id && n.allowed && (n.fedBy !== null || isAsked(sheet, n)));
-  if (!own.length) return { feed: 'fed', volts: 0 };
+  if (!own.length) return { feed: wantsOneOf(sheet) ? 'unfed' : 'fed', volts: 0 };
   const volts = own[0]!.volts;
   if (own.some((n) => n.volts > n.allowed![1])) return { feed: 'overfed', volts };
   if (own.some((n) => n.volts < NONE_V)) return { feed: 'unfed', volts };

@@ -361,12 +361,17 @@ export const screens = (sheet: Sheet): boolean =>
 /** A store of charge in the rig. */
 export const isPack = (sheet: Sheet): boolean => sheet.sources.some((s) => s.pack !== undefined);
 
-/** Gives volts by itself, and is no pack: a mains brick. What has its battery inside is switched on for itself. */
+/** Gives volts by itself, and is no pack: a mains brick. What has its battery inside, or is held, is switched on for itself. */
 export const isBrick = (sheet: Sheet): boolean =>
   !isPack(sheet) &&
   !sheet.supplies.length &&
   !sheet.inside?.battery &&
+  !hasControls(sheet) &&
   sheet.sources.some((s) => s.fixedV !== undefined);
+
+/** Each of its supplies works without the others, and it has no battery: one of them must be fed, whichever. */
+export const wantsOneOf = ({ supplies, inside }: Sheet): boolean =>
+  supplies.length > 1 && !inside?.battery && supplies.every((s) => s.optional);
 
 /** Makes volts of its own out of those it is fed. */
 export const regulates = (sheet: Sheet): boolean => sheet.sources.some((s) => s.regulator !== undefined);

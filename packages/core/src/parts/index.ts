@@ -54,6 +54,7 @@ export {
   speaksAir,
   isFlight,
   isBrick,
+  wantsOneOf,
   isOnlyBetween,
   isPack,
   hasLens,

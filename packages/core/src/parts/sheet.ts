@@ -120,7 +120,7 @@ const supplySchema = z.strictObject({
       softStartMs: figure('Soft start', 'ms', 0, 10_000),
     })
     .optional(),
-  /** Fed or not, the part works: it has another supply, or a battery of its own. */
+  /** Fed or not, the part works: it has another supply, or a battery of its own. Where all of several are so, one of them is wanted. */
   optional: flagLeaf('Works without').optional(),
 });
 

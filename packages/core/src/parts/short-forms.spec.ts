@@ -4,6 +4,7 @@ import {
   carriesNetwork,
   hearsAir,
   isAntenna,
+  sendsPictures,
   sheetProblems,
   speaksAir,
   staysOnGround,
@@ -73,6 +74,17 @@ describe('what a sheet leaves unsaid', () => {
     expect(isAntenna(inFull(bothWays('antenna-screw')))).toBe(true);
     expect(antennaLinks(inFull(bothWays('video-transmitter-pack'))).length).toBe(1);
     expect(isAntenna(inFull(bothWays('video-transmitter-pack')))).toBe(false);
+  });
+
+  it('is that what takes a picture by lead sends it, though both lines say nothing of their way, and it is told over a serial line', () => {
+    const { links, ...sender } = shelf('video-transmitter-serial');
+    const said = inFull({
+      ...sender,
+      links: [...links.filter((l) => l.kind !== 'antenna').map((l) => ({ ...l, way: 'both' as const })), AIR],
+    });
+    expect(links.some((l) => l.kind === 'device-serial')).toBe(true);
+    expect(said.links.find((l) => l.kind === 'radio')!.way).toBe('talk');
+    expect(sendsPictures(said)).toBe(true);
   });
 
   it('is where a network leads: away from a lens, to the air, over the last plug of a hub', () => {

@@ -146,12 +146,22 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
   if (kind === 'antenna') return isFoot(sheet) ? 'talk' : 'listen';
   if (way !== 'both') return way;
   if (kind === 'radio')
-    return speaksByControls(sheet) || isRadioModule(sheet) || (hasPictureIn(sheet) && !handsOn(sheet))
+    return speaksByControls(sheet) || isRadioModule(sheet) || (takesPicture(sheet) && !handsOn(besideWords(sheet)))
       ? 'talk'
       : 'listen';
   if (kind === 'ethernet') return networkWay(sheet, link);
   return ONE_WAY.has(kind) ? pinWay(sheet, link) : way;
 }
+
+/** Without the serial line by which a sender of pictures is told its channel, and what to write into them: nothing is handed on by it. */
+const besideWords = (sheet: Sheet): Sheet => ({
+  ...sheet,
+  links: sheet.links.filter((l) => l.kind !== 'device-serial'),
+});
+
+/** A picture comes into it by a lead, by its link or by that one's pin. */
+const takesPicture = (sheet: Sheet): boolean =>
+  sheet.links.some((l) => BY_WIRE.has(l.kind) && (l.way === 'both' ? pinWay(sheet, l) : l.way) === 'listen');
 
 /** What goes along its wire in one direction only. */
 const ONE_WAY: ReadonlySet<Link['kind']> = new Set<Link['kind']>([

@@ -7,6 +7,8 @@ export const COST = {
   /** A lead that also brings the supply: one plug instead of two. */
   sharedPlug: 1,
   splice: 6,
+  /** A second load on a regulator where another of its volts lies there: that was laid down to keep their troubles apart. */
+  keptApart: 15,
   yLead: 4,
   inverter: 25,
   resistor: 2,
@@ -41,6 +43,10 @@ export const COST = {
   tooLittleFlat: 40,
   /** Volts that must be exact, shared with a receiver and all that hangs on its pins. */
   strictOnRail: 22,
+  /** A servo on the volts that a controller lives on, where others here would do. */
+  motorOnBoard: 16,
+  /** A regulator before what flies or sends the picture, where a pack would do: it lives as long as that does. */
+  notFromPack: 6,
   /** More through one plug than a contact of it carries. */
   overContact: 20,
   /** A regulator behind another, where a pack would do: what troubles one troubles both. */

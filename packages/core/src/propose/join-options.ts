@@ -22,6 +22,7 @@ import {
   speaksAir,
   staysOnGround,
   tieAt,
+  turns,
   type Pin,
   type PinAt,
   type Port,
@@ -168,10 +169,16 @@ const strictPrice = ({ supply: { volts } }: Eater): CostPart => ({
   points: (volts[1] - volts[0]) / ((volts[0] + volts[1]) / 2) < STRICT ? COST.strictOnRail : 0,
 });
 
+/** What moves under its own power, on volts that a controller makes for itself. @source [practice] its in-rush dips what shares them */
+const onBoardPrice = (by: Eater, from: readonly Outlet[]): CostPart => ({
+  why: 'a motor on the volts of the controller',
+  points: turns(by.sheet) && from.some((o) => flies(o.sheet)) ? COST.motorOnBoard : 0,
+});
+
 /** Volts near the edge of a band, and exact ones that others share, cost the same by a signal's plug as by a lead. */
 function plugPrice(outlet: Outlet, eater: Eater): CostPart[] {
   const isShared = tieAt(outlet.sheet, outlet.source.plus) !== undefined;
-  return [marginPrice(outlet, eater), ...(isShared ? [strictPrice(eater)] : [])];
+  return [marginPrice(outlet, eater), onBoardPrice(eater, [outlet]), ...(isShared ? [strictPrice(eater)] : [])];
 }
 
 /** What keeps two links from being joined by a lead, in words when they are asked for; null when nothing does. */
@@ -361,6 +368,7 @@ function throughRail(
       modes,
       price: [
         strictPrice(by),
+        onBoardPrice(by, from),
         ...from
           .map((o) => marginPrice(o, by))
           .sort(dearest)

@@ -1,5 +1,16 @@
 import { portsCanJoin } from '../loom/index.js';
-import { connectorOf, isOnlyBetween, radiates, showsAir, staysOnGround, turns } from '../parts/index.js';
+import {
+  connectorOf,
+  feedsOthers,
+  flies,
+  isOnlyBetween,
+  radiates,
+  sendsPictures,
+  showsAir,
+  staysOnGround,
+  turns,
+  wantsOneOf,
+} from '../parts/index.js';
 import { ampsPool, leadCost, meetsByAir } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
@@ -23,7 +34,7 @@ import {
   type Eater,
   type Outlet,
 } from './outlets.js';
-import { listed, num, voltBand } from '../units/index.js';
+import { groupBy, listed, num, voltBand } from '../units/index.js';
 import { stacksOf } from './stacks.js';
 import type { Poser } from './poser.js';
 import type { Option } from './problem.js';
@@ -33,7 +44,10 @@ const MOST_AT_OUTLET = 12;
 
 /** Packs of one class work in pair: the second joins the first. @source [practice] switched on one by one, within 1 V */
 function posePairs(poser: Poser, outlets: Outlet[], eaters: readonly Eater[]): void {
-  for (const outlet of outlets.filter((o) => o.source.kind === 'pack')) {
+  const packs = outlets.filter((o) => o.source.kind === 'pack');
+  // where all are alike, the last is for what stands on the ground
+  const apart = bothSides(eaters) && new Set(packs.map((o) => o.part.class)).size === 1 ? packs.at(-1) : undefined;
+  for (const outlet of packs.filter((o) => o !== apart)) {
     const first = outlets.find((o) => o.part.class === outlet.part.class)!;
     const at = `${outlet.part.id}.${outlet.source.plus.port}.${outlet.source.plus.pin}`;
     if (first === outlet || poser.view.taken.has(at) || isForTwin(outlet, eaters)) continue;
@@ -42,12 +56,17 @@ function posePairs(poser: Poser, outlets: Outlet[], eaters: readonly Eater[]): v
       part: outlet.part.id,
       lacks: () => 'its plug is taken',
     });
-    poser.option(
-      { id: `${need} with ${first.id}`, covers: [need] },
-      { do: 'pair', outlet, first },
-      leadCost(poser, outlet, first),
-      `${outlet.part.label} beside ${first.part.label}`,
-    );
+    for (const side of bothSides(eaters) ? SIDES : [null])
+      poser.option(
+        {
+          id: `${need} with ${first.id}${side ? ` on the ${side}` : ''}`,
+          covers: [need],
+          modes: side ? [outlet, first].map(({ part }) => ({ key: `side ${part.id}`, value: side })) : [],
+        },
+        { do: 'pair', outlet, first },
+        leadCost(poser, outlet, first),
+        `${outlet.part.label} beside ${first.part.label}`,
+      );
   }
 }
 
@@ -80,6 +99,7 @@ export function poseFeeds(poser: Poser): void {
   const eaters = eatersOf(poser.view);
   posePairs(poser, outlets, eaters);
   poseStacks(poser);
+  poseEither(poser, outlets, eaters);
   for (const eater of eaters) {
     if (poser.view.fed.has(eater.id)) continue;
     const need = `feed ${eater.id}`;
@@ -90,6 +110,29 @@ export function poseFeeds(poser: Poser): void {
       waits: isOnlyBetween(eater.sheet) && !isJoined(poser, eater.part.id),
     });
     for (const outlet of outlets) feedOption(poser, outlet, eater, outlets, eaters, need);
+  }
+}
+
+/** What may be fed by one way or another is fed by one of them. */
+function poseEither(poser: Poser, outlets: readonly Outlet[], eaters: readonly Eater[]): void {
+  for (const [id, own] of groupBy(
+    eaters.filter((e) => wantsOneOf(e.sheet)),
+    (e) => e.part.id,
+  )) {
+    if (own.some((e) => poser.view.fed.has(e.id))) continue;
+    const need = `fed ${id}`;
+    const { part } = own[0]!;
+    poser.need(need, `${part.label} has its volts`, COST.openFeed, {
+      part: id,
+      lacks: () => whyUnfed(outlets, own[0]!),
+    });
+    for (const eater of own)
+      poser.option(
+        { id: `${need} by ${eater.supply.id}`, covers: [need], wakes: [`feed ${eater.id}`] },
+        { do: 'either' },
+        [],
+        `${part.label} by ${eater.supply.id}`,
+      );
   }
 }
 
@@ -160,7 +203,7 @@ export function feedOption(
         id: `${need}: ${eater.id} from ${outlet.id}${words}`,
         covers: [need],
         wakes: feeders.map((supply) => `feed ${supply}`),
-        hub: poser.hub(`outlet ${outlet.id}`, COST.splice, MOST_AT_OUTLET),
+        hub: poser.hub(`outlet ${outlet.id}`, shareCost(outlet, outlets), MOST_AT_OUTLET),
         takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...apart, ...heatTakes(poser, outlet, eater, outlets)],
         modes: [
           ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
@@ -179,6 +222,19 @@ export function feedOption(
       ],
       `${eater.part.label} from ${outlet.part.label}`,
     );
+}
+
+/** Volts no further apart than this are the same to a load, as a share. */
+const ALIKE = 0.05;
+
+/** A second load on an outlet. @source [practice] sharing one regulator joins their troubles */
+function shareCost({ part, sheet, source }: Outlet, outlets: readonly Outlet[]): number {
+  const volts = source.regulator?.volts;
+  const isAlike = (other: Outlet): boolean =>
+    other.part.id !== part.id &&
+    feedsOthers(other.sheet) &&
+    Math.abs((other.source.regulator?.volts ?? Infinity) - volts!) <= ALIKE * volts!;
+  return COST.splice + (volts !== undefined && feedsOthers(sheet) && outlets.some(isAlike) ? COST.keptApart : 0);
 }
 
 /** Supplies, as `part.supply`, that an outlet is fed by: of a box with two ways in for one way out both, where there are packs for both. */
@@ -213,7 +269,7 @@ const ANY_SIDE: Side = { words: '', modes: [], cost: [] };
 /** A pack feeds what stands on the ground, or what is carried: both are a lead between them, at its price. */
 function sidesOf({ part, source }: Outlet, eater: Eater, eaters: readonly Eater[]): readonly Side[] {
   const side = sideOf(eater);
-  if (source.kind !== 'pack' || side === null || eaters.every((e) => sideOf(e) !== OTHER[side])) return [ANY_SIDE];
+  if (source.kind !== 'pack' || side === null || !bothSides(eaters)) return [ANY_SIDE];
   const across = { why: 'from the ground to what flies', points: COST.fromGround };
   return [
     { words: '', modes: [{ key: `side ${part.id}`, value: side }], cost: [] },
@@ -221,8 +277,9 @@ function sidesOf({ part, source }: Outlet, eater: Eater, eaters: readonly Eater[
   ];
 }
 
-const OTHER = { ground: 'board', board: 'ground' } as const;
-const sideOf = ({ sheet }: Eater): keyof typeof OTHER | null =>
+const SIDES = ['ground', 'board'] as const;
+const bothSides = (eaters: readonly Eater[]): boolean => SIDES.every((side) => eaters.some((e) => sideOf(e) === side));
+const sideOf = ({ sheet }: Eater): (typeof SIDES)[number] | null =>
   !staysOnGround(sheet) ? 'board' : meetsByAir(sheet) || showsAir(sheet) ? 'ground' : null;
 
 /** A regulator at the pins of a load of its own part, or of one told before it: it needs no lead of its own. */
@@ -254,7 +311,7 @@ function heatTakes(
 /** A load is always to be fed; a regulator when a locked lead already hangs on it. */
 function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
   // a computer's lead, say, beside the supply that it flies on
-  if (supply.optional && sheet.supplies.some((s) => !s.optional)) return false;
+  if (supply.optional && (sheet.supplies.some((s) => !s.optional) || wantsOneOf(sheet))) return false;
   const sources = sheet.sources.filter((s) => s.regulator?.fedBy === supply.id);
   return (
     supply.draw.kind !== 'regulator' ||
@@ -285,15 +342,22 @@ function feedCost(poser: Poser, outlet: Outlet, eater: Eater, onLead: boolean): 
     { why: 'the other way was chosen', points: against ? COST.school : 0 },
     { why: 'heat in a linear regulator', points: linearHeat(outlet, eater) },
     { why: 'behind another regulator', points: isSecondStage(poser, outlet, eater) ? COST.twoStages : 0 },
+    { why: 'behind a regulator', points: isNotFromPack(poser, outlet, eater) ? COST.notFromPack : 0 },
     { why: 'past the switch that was wished for', points: pastSwitch(poser, outlet, eater) ? COST.school : 0 },
   ];
 }
 
 /** A regulator from a regulator, where a pack gives what it asks for. @source [practice] they share their troubles */
-const isSecondStage = ({ view }: Poser, { source }: Outlet, eater: Eater): boolean =>
-  eater.supply.draw.kind === 'regulator' &&
-  source.regulator !== undefined &&
-  outletsOf(view).some((o) => o.source.kind === 'pack' && fits(o, eater));
+const isSecondStage = (poser: Poser, { source }: Outlet, eater: Eater): boolean =>
+  eater.supply.draw.kind === 'regulator' && source.regulator !== undefined && wouldPackDo(poser, eater);
+
+/** What flies the craft, or sends its picture, on a regulator. @source [practice] straight from the pack, which cannot fail alone */
+const isNotFromPack = (poser: Poser, { sheet }: Outlet, eater: Eater): boolean =>
+  feedsOthers(sheet) && (flies(eater.sheet) || sendsPictures(eater.sheet)) && wouldPackDo(poser, eater);
+
+/** A pack here gives it its volts, and with room to spare. */
+const wouldPackDo = ({ view }: Poser, eater: Eater): boolean =>
+  outletsOf(view).some((o) => o.source.kind === 'pack' && fits(o, eater) && !marginPrice(o, eater).points);
 
 /** The side that was chosen is there to be had: no side is taken where only one is. */
 const hasSide = ({ view }: Poser, eater: Eater, side: 'pack' | 'steady'): boolean =>

@@ -32,6 +32,7 @@ import {
 import { pinText, type Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
+import { poseGroundEnds } from './ground-ends.js';
 import { addJoin } from './join-options.js';
 import type { Poser } from './poser.js';
 import { whyNoLead } from './why-unmet.js';
@@ -40,6 +41,7 @@ import { whyNoLead } from './why-unmet.js';
 export function poseJoins(poser: Poser): void {
   poseAntennas(poser);
   posePairs(poser);
+  poseGroundEnds(poser);
   poseReports(poser);
   poseMotors(poser);
   poseSecondReceivers(poser);

@@ -9,6 +9,8 @@ import type { Hub, Need, Option, Pool } from './problem.js';
 /** What choosing an option means at the bench. */
 export type Make =
   | { do: 'open' }
+  /** One of several ways is taken, which then has an option of its own. */
+  | { do: 'either' }
   | { do: 'tell'; wish: string; part: string; fn: string; link: string }
   | { do: 'feed'; outlet: Outlet; part: string; supply: string }
   | { do: 'pair'; outlet: Outlet; first: Outlet }

@@ -3,6 +3,7 @@ import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
 import { boundEdits } from './airs.js';
 import { groupBy, voltBand } from '../units/index.js';
+import { withGroundEnds } from './ground-ends.js';
 import { findClashes, type SolveWhole } from './clash.js';
 import { COST, pointsOf, type CostPart } from './costs.js';
 import { firstChannels } from './first-channels.js';
@@ -66,7 +67,7 @@ export interface Proposal {
  */
 export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<SolveProgress, Proposal> {
   const { asked, ready } = readied(rig);
-  const posed = poseRig(asked);
+  const posed = poseRig(withGroundEnds(asked));
   const solution = yield* solveSteps(posed.problem, limits);
   return finishProposal(asked, ready, posed, solution);
 }
@@ -78,7 +79,7 @@ export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<Sol
  */
 export function proposeProven(rig: Rig, solver: ProgrammeSolver): Proposal {
   const { asked, ready } = readied(rig);
-  const posed = poseRig(asked);
+  const posed = poseRig(withGroundEnds(asked));
   const solve: SolveWhole = (problem, { strict } = {}) => solveProven(problem, solver, strict);
   return finishProposal(asked, ready, posed, solve(posed.problem), solve);
 }
@@ -139,7 +140,7 @@ function finishProposal(
     choices: oncePerLead([
       ...desks.choices.map(({ points, ...c }): Choice => ({ ...c, cost: [{ why: 'a lead', points }], next: null })),
       ...chosen
-        .filter((id) => !byId.get(id)!.open)
+        .filter((id) => !byId.get(id)!.open && posed.posed.get(id)!.make.do !== 'either')
         .map((id) => choiceOf(posed, byId.get(id)!, { ...woven, cableOf }, new Set(chosen))),
       ...tapped.map((t): Choice => ({ ...t, demand: demandText(posed, t.need), cost: TAP, next: null })),
     ]),

@@ -1,5 +1,5 @@
 import { liesSpare } from '../../loom/index.js';
-import { isOnlyBetween } from '../../parts/index.js';
+import { isOnlyBetween, wantsOneOf } from '../../parts/index.js';
 import type { RailNode } from '../../rails/index.js';
 import { sheetOf, wiresAt, type Rig } from '../../rig/index.js';
 import type { Rule, RuleContext, RuleResult } from '../finding.js';
@@ -17,7 +17,7 @@ import {
 /** A supply that no lead reaches, or whose lead brings a plus and takes nothing back. */
 export const supplyNoneRule: Rule = (context) =>
   context.full.nodes.flatMap((node) => {
-    if (!node.allowed || isReversed(context.rig, node) || fedInside(context.rig, node)) return [];
+    if (!node.allowed || isReversed(context.rig, node) || doesWithout(context, node)) return [];
     if (lacksReturn(context.rig, node)) return [unfed(context, node, cablesAt(context.rig, node))];
     const isUnfed = node.fedBy === null && !isSpare(context.rig, node) && isFirstThere(context.rig, node);
     return isUnfed ? [unfed(context, node)] : [];
@@ -39,10 +39,12 @@ const isSpare = (rig: Rig, node: RailNode): boolean => {
   return sheet.supplies.length > 1 || !isWired(signals);
 };
 
-/** A part on a battery of its own is fed; so is one that does without this supply. */
-function fedInside(rig: Rig, node: RailNode): boolean {
-  const sheet = sheetOf(rig, node.part);
-  return (sheet.inside?.battery ?? false) || (sheet.supplies.find((s) => s.id === node.terminal)?.optional ?? false);
+/** A part on a battery of its own is fed; so is one that does without this supply. Of several, each of which will do, one is missed. */
+function doesWithout({ rig, full }: RuleContext, { part, terminal }: RailNode): boolean {
+  const sheet = sheetOf(rig, part);
+  const [first] = sheet.supplies;
+  if (wantsOneOf(sheet)) return terminal !== first!.id || full.nodes.some((n) => n.part === part && n.fedBy !== null);
+  return (sheet.inside?.battery || sheet.supplies.find((s) => s.id === terminal)?.optional) ?? false;
 }
 
 function unfed(context: RuleContext, node: RailNode, halfWired: string[] = []): RuleResult {
