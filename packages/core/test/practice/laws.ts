@@ -6,13 +6,13 @@ import { assignChannels } from '../../src/channels/studies.js';
 import { faultsOf, measuresOf } from '../../src/diagnose/index.js';
 import { fixesOf, type Finding, type Fix, type RuleId } from '../../src/findings/index.js';
 import { bringsGround, findConversations, findNets, PICTURE_KINDS } from '../../src/loom/index.js';
-import { antennaLinks, sees } from '../../src/parts/index.js';
+import { antennaLinks, sees, wantsOneOf } from '../../src/parts/index.js';
 import { planOf, playStep } from '../../src/prove/index.js';
 import { propose, type Proposal } from '../../src/propose/index.js';
 import { readRig } from '../../src/files/index.js';
 import { otherNames, otherOrder } from '../support/other-names.js';
 import { portsByKind, saidInShort } from '../support/said-otherwise.js';
-import { applyEdits, findPin, partsWithSheets, type Rig } from '../../src/rig/index.js';
+import { applyEdits, findPin, partsWithSheets, sheetOf, type Rig } from '../../src/rig/index.js';
 
 /** 1. A granted wish is driven by all that it names. */
 export function wishesMatch(rig: Rig): string[] {
@@ -54,8 +54,9 @@ const flightOf = (rig: Rig): Map<string, string> =>
 /**
  * 2. Flight keeps control, channel and slot. What a fault has put out of its place, or off its stick, may go home: to the usual
  * channel of its axis, or to a stick.
+ * @param fills an assignment, by the user's own command: what nothing drove may get a control where it is told
  */
-export function flightKept(before: Rig, after: Rig): string[] {
+export function flightKept(before: Rig, after: Rig, { fills = false } = {}): string[] {
   // what hears a slot over a wire that talks otherwise, and from no control, flies nothing: the slot is an accident
   const isAccident = (c: Chain): boolean => !c.control && c.path.some((way) => way.troubles.includes('wrong type'));
   const was = findChains(before).filter((c) => isFlightChain(c) && c.slot !== null && !isAccident(c));
@@ -66,7 +67,10 @@ export function flightKept(before: Rig, after: Rig): string[] {
     if (!then || (then.slot === c.slot && then.control?.id === c.control?.id)) return [];
     const home = then.slot === USUAL[c.fn.what] && then.control?.kind === 'stick';
     const onStick = then.slot === c.slot && c.control?.kind !== 'stick' && then.control?.kind === 'stick';
-    return home || onStick ? [] : [`${name} was on ${c.slot} ${c.control?.id}, is on ${then.slot} ${then.control?.id}`];
+    const filled = fills && !c.control && then.slot === c.slot;
+    return home || onStick || filled
+      ? []
+      : [`${name} was on ${c.slot} ${c.control?.id}, is on ${then.slot} ${then.control?.id}`];
   });
 }
 
@@ -201,7 +205,12 @@ const saysSomething = (why: string): boolean => why !== '' && !/undefined|NaN|\[
 export function nothingForgotten(rig: Rig, proposal: Proposal): string[] {
   const { rails } = analyse(rig);
   const known = new Set([...proposal.unmet.flatMap((u) => u.part ?? []), ...proposal.idle.map((i) => i.part)]);
-  const unfed = rails.now.nodes.filter((n) => n.kind === 'load' && n.fedBy === null && !known.has(n.part));
+  // of several supplies each of which will do, one is enough
+  const isEither = (part: string): boolean =>
+    wantsOneOf(sheetOf(rig, part)) && rails.now.nodes.some((n) => n.part === part && n.fedBy !== null);
+  const unfed = rails.now.nodes.filter(
+    (n) => n.kind === 'load' && n.fedBy === null && !known.has(n.part) && !isEither(n.part),
+  );
   const conversations = findConversations(rig);
   // kinds of picture that an end on this bench takes: only for those has the proposal something to lay
   const shown = new Set(
@@ -283,7 +292,7 @@ export function wiresEarn(rig: Rig): string[] {
 /** 2. An assignment of all wishes leaves flight where it is. */
 export function assignmentKeepsFlight(rig: Rig): string[] {
   const { edits } = assignChannels(rig);
-  return edits.length ? flightKept(rig, applyEdits(rig, edits).rig).map((x) => `assigned: ${x}`) : [];
+  return edits.length ? flightKept(rig, applyEdits(rig, edits).rig, { fills: true }).map((x) => `assigned: ${x}`) : [];
 }
 
 /** What a user reads off the stations. */

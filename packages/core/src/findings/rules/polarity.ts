@@ -34,7 +34,7 @@ export const polarityRule: Rule = ({ rig }) =>
         rule: 'polarity',
         mark: 'stop',
         station: 'loom',
-        subjects: [...new Set([cable.id, first.from.part, first.to.part, ...lifted(rig, cable, first)])],
+        subjects: [cable.id, ...new Set(bad.flatMap((i) => about(rig, cable, cable.wires[i]!)))],
         figures: [
           { name: 'cable', value: cable.id },
           { name: 'from', value: first.from.part },
@@ -45,6 +45,12 @@ export const polarityRule: Rule = ({ rig }) =>
       },
     ];
   });
+
+const about = (rig: Rig, cable: Cable, wire: Cable['wires'][number]): string[] => [
+  wire.from.part,
+  wire.to.part,
+  ...lifted(rig, cable, wire),
+];
 
 /** Parts whose ground is lifted to the plus with that of the one fed the wrong way round: those that share it over another lead. */
 function lifted(rig: Rig, cable: Cable, { from, to }: Cable['wires'][number]): string[] {
@@ -73,17 +79,24 @@ export const fedWrongWay = oncePerRig(
     ),
 );
 
-/** Two wrong wires are swapped at the far end; a lone one comes off. */
+/** Two wrong wires are swapped at the far end; what that does not mend comes off. */
 function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
-  const [a, b] = bad;
-  if (a === undefined || b === undefined)
-    return {
-      label: `Take the wire off${leftWithout(rig, cable, a!)}`,
-      edits: [{ kind: 'removeWire', cable: cable.id, wire: a! }],
-    };
+  const [a, b] = bad as [number, number?];
   // where it is fed: what sits in the wire of the plus stays there
-  const fed = endsTogether(cable.wires[a]!, cable.wires[b]!, (at) => isFedAt(rig, at));
-  const edits = changedOver(cable, a, b, fed);
+  const edits =
+    b === undefined
+      ? []
+      : changedOver(
+          cable,
+          a,
+          b,
+          endsTogether(cable.wires[a]!, cable.wires[b]!, (at) => isFedAt(rig, at)),
+        );
+  if (!edits.length)
+    return {
+      label: `Take the wire off${bad.map((i) => leftWithout(rig, cable, i)).join('')}`,
+      edits: bad.toReversed().map((wire) => ({ kind: 'removeWire', cable: cable.id, wire })),
+    };
   return { label: ['Swap plus and minus', ...packsThen(rig, carryOut(rig, edits).rig)].join('; '), edits };
 }
 

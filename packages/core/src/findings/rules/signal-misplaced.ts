@@ -48,7 +48,7 @@ export const signalMisplacedRule: Rule = ({ rig }) =>
         rule: 'signal-misplaced',
         mark: 'stop',
         station: 'loom',
-        subjects: [cable.id, first.from.part, first.to.part],
+        subjects: [cable.id, ...new Set(bad.flatMap((i) => WIRE_ENDS.map((end) => cable.wires[i]![end].part)))],
         figures: [
           { name: 'cable', value: cable.id },
           { name: 'from', value: first.from.part },

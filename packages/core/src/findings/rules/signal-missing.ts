@@ -19,6 +19,7 @@ import {
 } from '../../parts/index.js';
 import {
   findPin,
+  oncePerRig,
   portLabel,
   sheetOf,
   wiresAt,
@@ -26,6 +27,7 @@ import {
   type Edit,
   type PinRef,
   type Rig,
+  type Wire,
   type WireAt,
 } from '../../rig/index.js';
 import { groupBy } from '../../units/index.js';
@@ -34,22 +36,38 @@ import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 /** Plugs that people join for their volts alone. [practice] a camera charged from a computer */
 const FOR_VOLTS: ReadonlySet<LinkKind> = new Set(['usb', 'ethernet']);
 
+type Context = Pick<RuleContext, 'rig' | 'conversations'>;
+
 /** A lead between two plugs that could talk, with its supply or ground and without the wire that says anything. @source [practice] */
-export const signalMissingRule: Rule = (context) => {
-  const ends = groupBy(
-    linkEnds(context.rig).filter((e) => e.live && onePin(e.link) && !FOR_VOLTS.has(e.link.kind)),
+export const signalMissingRule: Rule = (context) =>
+  context.rig.cables.flatMap((cable) =>
+    silences(context, cable).map(([talker, listener]) => lacking(context, cable, talker, listener)),
+  );
+
+/** The wires by which a lead of volts alone would say what its plugs could. */
+export const signalWires = (context: Context, cable: Cable): Wire[] =>
+  silences(context, cable).flatMap(
+    ([talker, listener]) => addedWire(context.rig, cable, refOf(talker), refOf(listener)) ?? [],
+  );
+
+/** Who could say something by a lead to whom, and does not. */
+function silences(context: Context, cable: Cable): (readonly [talker: LinkEnd, listener: LinkEnd])[] {
+  const ends = plugged(context.rig).by;
+  return portPairs(cable).flatMap(([a, b]) => {
+    const talkers = at(ends, a, 'listen');
+    return at(ends, b, 'talk').flatMap((listener) => {
+      const talker = talkerFor(context, talkers, listener);
+      return talker && isSilent(context, talker, listener) ? [[talker, listener] as const] : [];
+    });
+  });
+}
+
+const plugged = oncePerRig((rig): { by: ReadonlyMap<string, readonly LinkEnd[]> } => ({
+  by: groupBy(
+    linkEnds(rig).filter((e) => e.live && onePin(e.link) && !FOR_VOLTS.has(e.link.kind)),
     (e) => plugOf({ part: e.part.id, port: onePin(e.link)!.port }),
-  );
-  return context.rig.cables.flatMap((cable) =>
-    portPairs(cable).flatMap(([a, b]) => {
-      const [talkers, listeners] = [at(ends, a, 'listen'), at(ends, b, 'talk')];
-      return listeners.flatMap((listener): RuleResult[] => {
-        const talker = talkerFor(context, talkers, listener);
-        return talker && isSilent(context, talker, listener) ? [lacking(context, cable, talker, listener)] : [];
-      });
-    }),
-  );
-};
+  ),
+}));
 
 /** The pin of what goes one way; none of a serial pair, of which `pair-half` tells. */
 const onePin = ({ pins: { data, send, hear } }: Link): PinAt | undefined =>
@@ -65,7 +83,7 @@ const at = (ends: ReadonlyMap<string, readonly LinkEnd[]>, pin: PinRef, never: '
  * what is not asked for while the plug brings others.
  */
 function talkerFor(
-  { rig, conversations }: RuleContext,
+  { rig, conversations }: Context,
   talkers: readonly LinkEnd[],
   listener: LinkEnd,
 ): LinkEnd | undefined {
@@ -109,7 +127,7 @@ function portPairs({ wires }: Cable): [PinRef, PinRef][] {
 const CHANNELS: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm', 'crsf']);
 
 /** Nothing is on the pin that hears but what never says anything, and what it would say comes no other way. Each pulse is one of its own, and heard at one pin of a plug. */
-function isSilent({ rig, conversations }: RuleContext, talker: LinkEnd, listener: LinkEnd): boolean {
+function isSilent({ rig, conversations }: Context, talker: LinkEnd, listener: LinkEnd): boolean {
   if (wiresAt(rig, refOf(listener)).some((w) => !isMute(rig, w.wire[w.far]))) return false;
   const { kind } = listener.link;
   const sameAs = (other: LinkKind): boolean => (CHANNELS.has(kind) ? CHANNELS.has(other) : other === kind);
@@ -130,7 +148,7 @@ const pinName = (rig: Rig, end: LinkEnd): string[] =>
     ? [pinAt(rig, end)!.label]
     : [];
 
-function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: LinkEnd): RuleResult {
+function lacking({ rig }: Context, cable: Cable, talker: LinkEnd, listener: LinkEnd): RuleResult {
   const [from, to] = [refOf(talker), refOf(listener)];
   return {
     rule: 'signal-missing',
@@ -150,17 +168,20 @@ function lacking({ rig }: RuleContext, cable: Cable, talker: LinkEnd, listener: 
 }
 
 function added(rig: Rig, cable: Cable, from: PinRef, to: PinRef): Fix[] {
+  const wire = addedWire(rig, cable, from, to);
+  return wire ? [{ label: 'Add the signal wire', edits: [{ kind: 'addWire', cable: cable.id, wire }] }] : [];
+}
+
+function addedWire(rig: Rig, cable: Cable, from: PinRef, to: PinRef): Wire | null {
   // what says it lies on a supply or a ground of the same plug: that is mended first, and may be all
   const isAstray = wiresAt(rig, from).some(
     (w) => w.cable === cable && w.wire[w.far].part === to.part && findPin(rig, w.wire[w.far])?.pin.line !== 'signal',
   );
-  if (isAstray) return [];
   // another lead has that pin: it would be in two plugs
   const isTaken = wiresAt(rig, from).some((w) => w.cable !== cable);
-  if (isTaken && !holdsTwo(findPin(rig, from)!.port.plug.family)) return [];
+  if (isAstray || (isTaken && !holdsTwo(findPin(rig, from)!.port.plug.family))) return null;
   const lengthMm = cable.wires[0]?.lengthMm ?? leadLength(rig, from.part, to.part).needMm;
-  const wire = { from, to, colour: 'white', gaugeAwg: 28, lengthMm };
-  return [{ label: 'Add the signal wire', edits: [{ kind: 'addWire', cable: cable.id, wire }] }];
+  return { from, to, colour: 'white', gaugeAwg: 28, lengthMm };
 }
 
 /** The wire on the pin that hears goes over to what says it, and what lay there to where that wire came from. */

@@ -1,4 +1,4 @@
-import { onePins } from '../../loom/index.js';
+import { findConversations, onePins } from '../../loom/index.js';
 import { GAUGES, thickestFit, type RailNode, type Rails } from '../../rails/index.js';
 import {
   carryOut,
@@ -8,6 +8,7 @@ import {
   samePin,
   sheetOf,
   wiresAt,
+  type Cable,
   type Edit,
   type PinRef,
   type Rig,
@@ -25,10 +26,11 @@ import {
   sinksNobody,
   startsAsBefore,
 } from './after-edits.js';
-import { hotRegulators } from './linear-heat.js';
+import { hotRegulators, type HotRegulator } from './linear-heat.js';
 import { allOutlets, outletsFor, supplyLead, type Outlet } from './outlets.js';
 import { packsThen } from './pack-pairs.js';
 import { fedWrongWay } from './polarity.js';
+import { signalWires } from './signal-missing.js';
 
 /** Which plug of a part with several is meant. */
 function plugFigure(rig: Rig, node: RailNode): Figure<'plug'>[] {
@@ -178,10 +180,14 @@ export function moveFixes(context: RuleContext, node: RailNode): Fix[] {
   return carriedBy(context, node, moves);
 }
 
+/** It was too hot before, and is no hotter: what changes elsewhere moves its volts a little. */
+const isAsHot = (now: HotRegulator, then: HotRegulator): boolean =>
+  now.node.part === then.node.part && then.heatW < now.heatW * 1.05;
+
 /** Those after which the supply has its volts, no other lost its own, nothing carries too much, no regulator is cooked and all come up as before. */
 export function carriedBy(context: RuleContext, { part, terminal }: RailNode, moves: readonly Fix[]): Fix[] {
   const { rig, full, flat } = context;
-  const hot = hotRegulators(rig, full, flat).length;
+  const hot = hotRegulators(rig, full, flat);
   const does = ({ edits }: Fix): boolean => {
     const after = railsAfter(rig, edits);
     const flatThen = after.flat();
@@ -192,7 +198,8 @@ export function carriedBy(context: RuleContext, { part, terminal }: RailNode, mo
     // what is lifted by another pack gives more than it says
     const high = own(after.full())!;
     if (high.volts > high.allowed![1]) return false;
-    if (hotRegulators(after.rig, after.full(), flatThen).length > hot) return false;
+    if (hotRegulators(after.rig, after.full(), flatThen).some((then) => !hot.some((now) => isAsHot(now, then))))
+      return false;
     return startsAsBefore(context, after);
   };
   return moves.filter(does).map(({ label, edits }) => ({
@@ -226,9 +233,19 @@ export function leadFixes(context: RuleContext, node: RailNode): Fix[] {
   if (halfWired) return moveFixes(context, node);
   const leads = outletsFor(rig, node, flat).map((outlet): Fix => ({
     label: `Lead from ${outletText(rig, outlet)}`,
-    edits: [{ kind: 'addCable', cable: supplyLead(rig, outlet, node, flat) }],
+    edits: [{ kind: 'addCable', cable: withSignals(rig, supplyLead(rig, outlet, node, flat)) }],
   }));
   return carriedBy(context, node, leads);
+}
+
+/** Where its two plugs could talk, a new lead lets them. */
+function withSignals(rig: Rig, lead: Cable): Cable {
+  const after = carryOut(rig, [{ kind: 'addCable', cable: lead }]).rig;
+  const own = after.cables.find((c) => c.id === lead.id)!;
+  return {
+    ...lead,
+    wires: [...lead.wires, ...signalWires({ rig: after, conversations: findConversations(after) }, own)],
+  };
 }
 
 /**

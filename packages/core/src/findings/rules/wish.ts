@@ -1,4 +1,12 @@
-import { fillChannels, doersOfWishes, nameOf, setUpTwoOperators, type Chain, type Doer } from '../../channels/index.js';
+import {
+  fillChannels,
+  doersOfWishes,
+  isFlightChain,
+  nameOf,
+  setUpTwoOperators,
+  type Chain,
+  type Doer,
+} from '../../channels/index.js';
 import { carryOut, partsWithSheets, pilotTransmitter, type Edit, type Wish } from '../../rig/index.js';
 import type { Fix, Rule, RuleContext, RuleResult } from '../finding.js';
 import { wishesKept } from './wishes-kept.js';
@@ -56,6 +64,7 @@ function subjectsOf(rig: RuleContext['rig'], wish: Wish, doer: Doer | undefined)
 /** Gives a wish what it names, where the wiring is there: its control, channel or operator. None where that takes from others. */
 function askedFix({ rig, chains, conversations }: RuleContext, wish: Wish, chain: Chain): Fix[] {
   if (chain.path.some((c) => c.troubles.length) || !chain.transmitter) return [];
+  if (isFlightChain(chain)) return [];
   const setUp = wish.by === 'camera operator' && !chain.second ? setUpTwoOperators(rig) : null;
   if (setUp) return setUp.ok && grants(rig, setUp.edits, wish) ? [{ label: 'Hand it over', edits: setUp.edits }] : [];
   const holders = chains.filter(
