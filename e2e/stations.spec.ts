@@ -213,6 +213,7 @@ test('anything can be gone to, and the keys are listed', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Go to' }).fill('switch c middle mode');
+  await expect(page.getByRole('option', { name: /Switch C to the middle/ }).first()).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('main', { name: 'Prove' })).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Check plan' }).locator('[aria-current=step]')).toContainText(

@@ -1,25 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { WishState } from '@squallmark/core/channels';
-import type { SchoolOutcome } from '@squallmark/core/propose';
-import { nextId, partsWithSheets, pilotControls, type Rig } from '@squallmark/core/rig';
+import { nextId, partsWithSheets, pilotControls } from '@squallmark/core/rig';
 import { count, groupBy, num } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';
 import { Tick } from '../../kit/fields/tick';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Icon } from '../../kit/icon';
 import { Rooms } from '../../kit/rooms';
-import { unrolled, whenIdle } from '../../kit/unroll';
+import { unrolled } from '../../kit/unroll';
 import { AnalysisStore } from '../../state/analysis';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
-import { MOST_WEIGHED, Weaver } from '../../state/weaver';
 import type { HungWish } from './face-layout';
 import { BriefMenus } from './brief-menus';
-import { schoolCards, type SchoolSide } from './school-cards';
 import { TransmitterFace } from './transmitter-face';
-import { AskedWishes, LooseWishes, WishEditor } from './wish-panels';
+import { AskedWishes, LooseWishes, SchoolChoices, WishEditor } from './wish-panels';
 
 /** What must it do, by whose hands, with which parts? */
 @Component({
@@ -30,6 +26,7 @@ import { AskedWishes, LooseWishes, WishEditor } from './wish-panels';
     BriefMenus,
     FindingsDock,
     LooseWishes,
+    SchoolChoices,
     TransmitterFace,
     WishEditor,
     MatButtonModule,
@@ -43,15 +40,9 @@ import { AskedWishes, LooseWishes, WishEditor } from './wish-panels';
 export class Brief {
   private readonly store = inject(RigStore);
   private readonly rooms = inject(Rooms);
-  private readonly weaver = inject(Weaver);
-  private readonly studies = inject(AnalysisStore);
-  private readonly result = this.studies.result;
+  private readonly result = inject(AnalysisStore).result;
   protected readonly rig = this.store.rig;
   protected readonly analysis = computed(() => this.result()?.analysis);
-  /** The rig whose picture stands, or that can have none. */
-  private readonly pictured = computed(() =>
-    this.studies.standing().state === 'failed' ? this.rig() : this.result()?.rig,
-  );
 
   private readonly shownParts = unrolled(
     computed(() => partsWithSheets(this.rig())),
@@ -111,26 +102,11 @@ export class Brief {
     const here = this.rig().parts.filter((p) => p.onBench).length + items.filter((i) => i.ticked).length;
     return `${here} of ${this.rig().parts.length + items.length}`;
   });
-  private readonly outcomes = signal<SchoolOutcome[]>([]);
-  private readonly feeds = toSignal(this.studies.feeds$);
-  protected readonly schools = computed(() =>
-    schoolCards(
-      this.rig().schools,
-      this.outcomes(),
-      this.feeds()?.feeds ?? [],
-      this.analysis()?.brief.holdsStill ?? false,
-    ),
-  );
-
   constructor() {
     inject(Keys).use([
       { key: '/', text: 'pull a part', run: () => void this.pullParts() },
       { key: 'w', text: 'next wish', run: () => this.nextWish() },
     ]);
-    effect((onCleanup) => {
-      const rig = this.pictured();
-      onCleanup(whenIdle(() => void this.weigh(rig)));
-    });
   }
 
   protected async pullParts(): Promise<void> {
@@ -167,28 +143,10 @@ export class Brief {
     this.chosenWish.set(null);
   }
 
-  protected choose({ edits, rewires }: SchoolSide): void {
-    if (edits.length) this.store.doOf(rewires ? this.feeds()!.rig : this.rig(), edits);
-  }
-
   private nextWish(): void {
     const ids = this.wishes().map((w) => w.wish.id);
     const at = ids.indexOf(this.chosenWish() ?? '');
     this.chosenWish.set(ids[(at + 1) % Math.max(1, ids.length)] ?? null);
-  }
-
-  /** @param rig whose picture stands: what is weighed beside it does not hold that up */
-  private async weigh(rig: Rig | undefined): Promise<void> {
-    if (!rig?.parts.length || rig.parts.length > MOST_WEIGHED) {
-      this.outcomes.set([]);
-      return;
-    }
-    try {
-      const outcomes = await this.weaver.outcomes(rig);
-      if (outcomes) this.outcomes.set(outcomes);
-    } catch (error) {
-      this.store.say(`Choices not weighed: ${error instanceof Error ? error.message : String(error)}`);
-    }
   }
 }
 
