@@ -54,9 +54,8 @@ const flightOf = (rig: Rig): Map<string, string> =>
 /**
  * 2. Flight keeps control, channel and slot. What a fault has put out of its place, or off its stick, may go home: to the usual
  * channel of its axis, or to a stick.
- * @param fills an assignment, by the user's own command: what nothing drove may get a control where it is told
  */
-export function flightKept(before: Rig, after: Rig, { fills = false } = {}): string[] {
+export function flightKept(before: Rig, after: Rig): string[] {
   // what hears a slot over a wire that talks otherwise, and from no control, flies nothing: the slot is an accident
   const isAccident = (c: Chain): boolean => !c.control && c.path.some((way) => way.troubles.includes('wrong type'));
   const was = findChains(before).filter((c) => isFlightChain(c) && c.slot !== null && !isAccident(c));
@@ -67,10 +66,7 @@ export function flightKept(before: Rig, after: Rig, { fills = false } = {}): str
     if (!then || (then.slot === c.slot && then.control?.id === c.control?.id)) return [];
     const home = then.slot === USUAL[c.fn.what] && then.control?.kind === 'stick';
     const onStick = then.slot === c.slot && c.control?.kind !== 'stick' && then.control?.kind === 'stick';
-    const filled = fills && !c.control && then.slot === c.slot;
-    return home || onStick || filled
-      ? []
-      : [`${name} was on ${c.slot} ${c.control?.id}, is on ${then.slot} ${then.control?.id}`];
+    return home || onStick ? [] : [`${name} was on ${c.slot} ${c.control?.id}, is on ${then.slot} ${then.control?.id}`];
   });
 }
 
@@ -292,7 +288,7 @@ export function wiresEarn(rig: Rig): string[] {
 /** 2. An assignment of all wishes leaves flight where it is. */
 export function assignmentKeepsFlight(rig: Rig): string[] {
   const { edits } = assignChannels(rig);
-  return edits.length ? flightKept(rig, applyEdits(rig, edits).rig, { fills: true }).map((x) => `assigned: ${x}`) : [];
+  return edits.length ? flightKept(rig, applyEdits(rig, edits).rig).map((x) => `assigned: ${x}`) : [];
 }
 
 /** What a user reads off the stations. */

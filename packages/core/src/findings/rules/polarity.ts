@@ -94,7 +94,7 @@ function polarityFix(rig: Rig, cable: Cable, bad: number[]): Fix {
         );
   if (!edits.length)
     return {
-      label: `Take the wire off${bad.map((i) => leftWithout(rig, cable, i)).join('')}`,
+      label: `Take the ${b === undefined ? 'wire' : 'wires'} off${bad.map((i) => leftWithout(rig, cable, i)).join('')}`,
       edits: bad.toReversed().map((wire) => ({ kind: 'removeWire', cable: cable.id, wire })),
     };
   return { label: ['Swap plus and minus', ...packsThen(rig, carryOut(rig, edits).rig)].join('; '), edits };
