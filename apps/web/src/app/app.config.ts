@@ -7,6 +7,7 @@ import {
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
+import { REMOVE_STYLES_ON_COMPONENT_DESTROY } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { from } from 'rxjs';
@@ -28,6 +29,8 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     // a tool answers at once; nothing slides or ripples
     { provide: ANIMATION_MODULE_TYPE, useValue: 'NoopAnimations' },
+    // a station's sheets stay when it is left: taken out and put in again, each would be weighed against the whole page
+    { provide: REMOVE_STYLES_ON_COMPONENT_DESTROY, useValue: false },
     provideRouter(
       routes,
       withComponentInputBinding(),

@@ -2,12 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
-import { aboutAmps, aboutRoom, aboutRunTime, aboutVolts, type About } from '@squallmark/core/about';
-import type { Analysis, Scenario } from '@squallmark/core/analysis';
+import { aboutRunTime } from '@squallmark/core/about';
+import type { Scenario } from '@squallmark/core/analysis';
 import { labelOf, type Rig } from '@squallmark/core/rig';
 import type { RailRow } from '@squallmark/core/rails';
-import { amps, count, hairV, num, percent, signed, voltBand, volts, watts } from '@squallmark/core/units';
-import type { Mark as MarkKind } from '@squallmark/core/findings';
+import { count, num, percent, signed, volts, watts } from '@squallmark/core/units';
 import { AboutFigure } from '../../kit/about/about';
 import { Exports } from '../../kit/exports';
 import { Choice, type Option } from '../../kit/fields/choice';
@@ -17,32 +16,15 @@ import { Toggle } from '../../kit/fields/toggle';
 import { FindingsDock } from '../../kit/findings-dock';
 import { Mark } from '../../kit/mark';
 import { CellOf, type Column } from '../../kit/table/cell';
-import { Table, type Tree } from '../../kit/table/table';
+import { Table } from '../../kit/table/table';
 import { AnalysisStore } from '../../state/analysis';
 import { DeskStore } from '../../state/desk';
 import { Keys } from '../../state/keys';
 import { RigStore } from '../../state/rig-store';
-import { branchLines, LINE_COLOUR, type BranchLines } from './branch-lines';
+import { Branches, type Branch } from './branches';
 import { RailChart, type RailLine } from './rail-chart';
 import type { StudyView } from './study-tables';
 import { SupplyStudyView } from './supply-study';
-
-/** A branch of the power tree as it is shown. */
-interface Branch {
-  row: RailRow;
-  key: string;
-  volts: string;
-  amps: string;
-  limit: string;
-  margin: string;
-  /** What stands behind its figures; null as long as there is none. */
-  about: Record<'volts' | 'amps' | 'room', () => About | null>;
-  /** Room left, 0…1. */
-  fill: number;
-  mark: MarkKind;
-  lines: BranchLines;
-  colour: string;
-}
 
 const COLUMNS: Column<Branch>[] = [
   { id: 'branch', head: 'Branch' },
@@ -117,31 +99,9 @@ export class RailsStation {
   protected readonly sweep = toSignal(inject(AnalysisStore).sweep$);
   private readonly picked = signal<string | null>(null);
 
-  private readonly folded = signal<ReadonlySet<string>>(new Set());
-  private readonly all = computed(() => {
-    const rails = this.analysis()?.rails;
-    if (!rails) return [];
-    const lines = branchLines(rails.rows, rails.now.nodes);
-    return rails.rows.map((row, i): Branch => this.branchOf(row, lines[i]!));
-  });
-  /** Branches whose way to the pack is not folded away. */
-  protected readonly rows = computed(() => {
-    let under = Infinity;
-    return this.all().filter(({ key, row: { depth } }) => {
-      if (depth > under) return false;
-      under = this.folded().has(key) ? depth : Infinity;
-      return true;
-    });
-  });
-  /** Branches on which others hang. */
-  private readonly feeding = computed(
-    () =>
-      new Set(this.all().flatMap(({ key, row }, i, all) => ((all[i + 1]?.row.depth ?? 0) > row.depth ? [key] : []))),
-  );
-  protected readonly tree: Tree<Branch> = {
-    level: ({ row }) => row.depth,
-    open: ({ key }) => (this.feeding().has(key) ? !this.folded().has(key) : null),
-  };
+  private readonly branches = inject(Branches);
+  protected readonly rows = this.branches.rows;
+  protected readonly tree = this.branches.tree;
   protected readonly view = signal<View>('emptying');
   protected readonly views = VIEWS;
   protected readonly study = computed((): StudyView | null => {
@@ -221,7 +181,7 @@ export class RailsStation {
     const run = this.analysis()?.rails.runMin ?? null;
     return run === null ? '' : `${num(run)} min`;
   });
-  protected readonly aboutRun = this.about(aboutRunTime);
+  protected readonly aboutRun = this.branches.about(aboutRunTime);
 
   constructor() {
     inject(Keys).use([
@@ -230,42 +190,8 @@ export class RailsStation {
     ]);
   }
 
-  private branchOf(row: RailRow, lines: BranchLines): Branch {
-    const mark = markOf(row);
-    return {
-      row,
-      key: `${row.part}.${row.node.terminal}`,
-      volts: volts(row.node.volts),
-      amps: amps(row.node.amps),
-      limit: row.node.allowed ? voltBand(row.node.allowed) : `up to ${row.node.maxA} A`,
-      margin:
-        row.worstMarginV === null
-          ? row.heatW === null
-            ? ''
-            : `${watts(row.heatW)} heat`
-          : `${signed(row.worstMarginV, 2)} V at worst`,
-      fill: fillOf(row),
-      about: {
-        volts: this.about((rig, rails) => aboutVolts(rig, rails, row)),
-        amps: this.about((rig, rails) => aboutAmps(rig, rails, row)),
-        room: this.about((rig, rails) => aboutRoom(rig, rails, row)),
-      },
-      mark,
-      lines,
-      colour: LINE_COLOUR[mark],
-    };
-  }
-
-  /** Asked of the very rig that the figures on the screen are of. */
-  private about(of: (rig: Rig, rails: Analysis['rails']) => About | null): () => About | null {
-    return () => {
-      const shown = this.result();
-      return shown && of(shown.rig, shown.analysis.rails);
-    };
-  }
-
-  protected fold({ key }: Branch): void {
-    this.folded.update((now) => (now.has(key) ? new Set([...now].filter((k) => k !== key)) : new Set([...now, key])));
+  protected fold(branch: Branch): void {
+    this.branches.fold(branch);
   }
 
   private besideLine({ part, terminal }: { part: string; terminal: string }): RailLine[] {
@@ -295,16 +221,4 @@ export class RailsStation {
   }
 
   protected readonly flatText = (flatness: number): string => percent(1 - flatness);
-}
-
-/** Share of the room between band edges, or of rated current, that is left. */
-function fillOf({ node }: RailRow): number {
-  if (node.allowed) return Math.max(0, Math.min(1, (2 * node.marginV!) / (node.allowed[1] - node.allowed[0])));
-  return Math.max(0, 1 - node.amps / node.maxA!);
-}
-
-function markOf({ node, worstMarginV }: RailRow): MarkKind {
-  const hair = node.allowed ? hairV(node.allowed) : 0;
-  if (node.overloaded || Math.min(worstMarginV ?? 0, node.marginV ?? 0) < -hair) return 'stop';
-  return node.inDropout || (worstMarginV !== null && worstMarginV < 0.25) ? 'watch' : 'clear';
 }
