@@ -1,4 +1,5 @@
-import { sees, type AskedBy, type Control, type Sheet } from '../parts/index.js';
+import { sees, sendsPictures, type AskedBy, type Control, type Sheet } from '../parts/index.js';
+import { findConversations } from '../loom/index.js';
 import { cablesOn, inlineText, partsWithSheets, type Rig, type Wish } from '../rig/index.js';
 import type { AskStep } from './asks.js';
 import type { Chain } from './chain.js';
@@ -74,7 +75,7 @@ function stateOf(rig: Rig, chains: readonly Chain[], wish: Wish, doer: Doer): Wi
 
 /** A switched supply does something only when something hangs on it. */
 function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet' | 'fn'>): string | null {
-  if (fn.what !== 'radio-power' || !sheet.sources.length) return null;
+  if (fn.what !== 'radio-power' || !sheet.sources.length || tellsSender(rig, part.id, sheet)) return null;
   const outs = sheet.sources.map((s) => s.plus);
   const used = rig.cables.some((c) =>
     c.wires.some((w) =>
@@ -83,6 +84,16 @@ function feedsNothing(rig: Rig, { part, sheet, fn }: Pick<Chain, 'part' | 'sheet
   );
   return used ? null : `nothing hangs on ${part.label}`;
 }
+
+/** Its own sender is told, or one that it speaks to in bytes. */
+const tellsSender = (rig: Rig, part: string, sheet: Sheet): boolean =>
+  sendsPictures(sheet) ||
+  findConversations(rig).some(
+    ({ talker, listener, kind }) =>
+      kind === 'device-serial' &&
+      [talker, listener].some((e) => e.part.id === part) &&
+      [talker, listener].some((e) => e.part.id !== part && sendsPictures(e.sheet)),
+  );
 
 /** The control of whoever is to do it: the camera operator's, where the channel can be handed over. */
 const handOf = (wish: Wish, { control, second }: Chain): Control | null =>

@@ -53,7 +53,7 @@ export { assignablePort, toldUse, wantedUses } from './told-ports.js';
 export { addressOf, networkParts, subnetOf } from './network.js';
 export { photoWays, type PhotoWay } from './photo-ways.js';
 export { screenPictures, screensFor, type ScreenPicture } from './screen-pictures.js';
-export { networkHops, wayTo, type Hop } from './reach.js';
+export { areEndsOfAir, networkHops, wayTo, type Hop } from './reach.js';
 export { antennaJoin, type AntennaJoin } from './antennas.js';
 export { PICTURE_KINDS } from './picture-kinds.js';
 export {

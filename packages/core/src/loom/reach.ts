@@ -7,7 +7,7 @@ import {
   isScreenRadio,
   type LinkKind,
 } from '../parts/index.js';
-import { oncePerRig, partsThat } from '../rig/index.js';
+import { oncePerRig, partsThat, type Rig } from '../rig/index.js';
 import { findConversations, type Conversation } from './conversations.js';
 
 /** One way on from a part over which something asked on a screen travels. */
@@ -115,4 +115,28 @@ export function wayTo(
     edge = next;
   }
   return null;
+}
+
+/** Parts that leads join, by a name of their own. */
+const joinedByLeads = oncePerRig((rig): ReadonlyMap<string, number> => {
+  const group = new Map(rig.parts.map((p, i) => [p.id, i]));
+  for (const { from, to } of rig.cables.flatMap((c) => c.wires)) {
+    const [one, other] = [group.get(from.part), group.get(to.part)];
+    if (one === undefined || other === undefined || one === other) continue;
+    for (const [id, own] of group) if (own === other) group.set(id, one);
+  }
+  return group;
+});
+
+/**
+ * No lead joins what hangs together with the one to what hangs together with the other, and a network or telemetry goes from these to
+ * those through the air: they are the two ends of a link, whatever their sheets say.
+ */
+export function areEndsOfAir(rig: Rig, a: string, b: string): boolean {
+  const group = joinedByLeads(rig);
+  const [one, other] = [group.get(a), group.get(b)];
+  if (one === other) return false;
+  return [...networkHops(rig)].some(
+    ([from, hops]) => group.get(from) === one && hops.some((hop) => hop.by === 'air' && group.get(hop.to) === other),
+  );
 }

@@ -43,9 +43,14 @@ export const passesOn = oncePerSheet(
     !functions.length &&
     !controls.length &&
     !reachesAir({ links }) &&
-    links.some((l) => l.way === 'listen' && CHANNEL_LEADS.has(l.kind)) &&
-    links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind)),
+    ((links.some((l) => l.way === 'listen' && CHANNEL_LEADS.has(l.kind)) &&
+      links.some((l) => l.way !== 'listen' && PASSED_ON.has(l.kind))) ||
+      (links.some(bringsWords) && links.some((l) => l.way === 'talk' && CHANNEL_LEADS.has(l.kind)))),
 );
+
+/** Channels in words of a desk, or on a pair that many share. */
+const bringsWords = ({ kind, way, params }: Link): boolean =>
+  way === 'listen' && (kind === 'can' || (kind === 'device-serial' && params?.protocol !== undefined));
 
 /** Puts what comes over a network on a line of bytes, and the other way round. */
 export const bridgesBytes = oncePerSheet(
@@ -383,6 +388,11 @@ export const turns = (sheet: Sheet): boolean => sheet.joints.length > 0;
 export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.starts.some((s) => s.still);
 
 /** Pulls a carriage along its line. */
+/** Hears pulses, and no function of it says what they do: a speed unit, a rudder, an aileron. */
+export const movesUnsaid = oncePerSheet(
+  (sheet) =>
+    !sheet.functions.length && !passesOn(sheet) && sheet.links.some((l) => l.kind === 'pulse' && l.way === 'listen'),
+);
 export const drives = (sheet: Sheet): boolean => sheet.functions.some((f) => f.what === 'drive');
 
 /** A part that works a camera over light, a contact or a lead. */

@@ -42,6 +42,7 @@ export {
   showsAir,
   antennaLinks,
   drives,
+  movesUnsaid,
   flies,
   hasControls,
   hasApps,

@@ -253,6 +253,27 @@ describe('who is on the air', () => {
     ]);
   });
 
+  it('hears by the radio over which it is told, where its pictures leave by another', () => {
+    const { id } = AIR;
+    const board = shelf('flight-controller-3');
+    const tiny = inFull({
+      ...board,
+      links: [
+        AIR,
+        { ...AIR, id: 'pictures' },
+        {
+          id: 'eye',
+          kind: 'composite',
+          way: 'listen',
+          params: {},
+          pins: { data: { port: board.ports[0]!.id, pin: 1 } },
+        },
+      ],
+      functions: board.functions.map((f) => ({ ...f, askedBy: [{ by: 'slot', over: [id] }] })),
+    });
+    expect(tiny.links.filter((l) => l.kind === 'radio').map((l) => l.way)).toEqual(['listen', 'talk']);
+  });
+
   it('holds its transmitter on the ground, whatever it weighs', () => {
     expect(staysOnGround({ ...shelf('transmitter-16'), massG: 700 })).toBe(true);
     expect(staysOnGround(shelf('receiver-16'))).toBe(false);

@@ -145,13 +145,28 @@ function wayOf(sheet: Sheet, link: Link): Link['way'] {
   // a foot is a foot, whichever way its sheet has the waves go
   if (kind === 'antenna') return isFoot(sheet) ? 'talk' : 'listen';
   if (way !== 'both') return way;
+  if (kind === 'radio' && isAskedOver(sheet, link.id) && sendsBeside(sheet, link)) return 'listen';
   if (kind === 'radio')
-    return speaksByControls(sheet) || isRadioModule(sheet) || (takesPicture(sheet) && !handsOn(besideWords(sheet)))
+    return speaksByControls(sheet) ||
+      isRadioModule(sheet) ||
+      (takesPicture(sheet) && !handsOn(besideWords(sheet))) ||
+      sendsEye(sheet, link)
       ? 'talk'
       : 'listen';
   if (kind === 'ethernet') return networkWay(sheet, link);
   return ONE_WAY.has(kind) ? pinWay(sheet, link) : way;
 }
+
+/** What has a lens sends what it sees by the radio by which nobody asks it anything, where no lead takes that. */
+const sendsEye = (sheet: Sheet, { id }: Link): boolean =>
+  sheet.view !== undefined &&
+  !isAskedOver(sheet, id) &&
+  !sheet.functions.some((f) => f.askedBy.some((way) => 'over' in way && way.over.includes(id))) &&
+  !sheet.links.some((l) => l.kind === 'ethernet' || (BY_WIRE.has(l.kind) && pinWay(sheet, l) !== 'listen'));
+
+/** Its pictures leave by another radio than the one by which it is told. */
+const sendsBeside = (sheet: Sheet, own: Link): boolean =>
+  sheet.links.some((l) => l.id !== own.id && (l.kind === 'radio' || l.kind === 'antenna') && l.way !== 'listen');
 
 /** Without the serial line by which a sender of pictures is told its channel, and what to write into them: nothing is handed on by it. */
 const besideWords = (sheet: Sheet): Sheet => ({

@@ -18,6 +18,12 @@ export const COST = {
   inverterWasted: 3,
   pad: 4,
   release: 5,
+  /** A device that speaks and hears, on a port that does only one of them. */
+  oneWay: 3,
+  /** From one receiver straight, where a box here goes over to another when that falls silent. */
+  pastChanger: 12,
+  /** What moves the craft on a pack much smaller than another that would do. */
+  smallPack: 16,
   /** A motor on an output that a payload could have. */
   toldOutput: 3,
   /** A motor on an output behind the first ones, which a payload has. */
@@ -49,6 +55,8 @@ export const COST = {
   notFromPack: 6,
   /** More through one plug than a contact of it carries. */
   overContact: 20,
+  /** The same where other ways leave something unfed. */
+  hotPlug: 200,
   /** A regulator behind another, where a pack would do: what troubles one troubles both. */
   twoStages: 3,
   /** For each watt a linear regulator turns into heat. */

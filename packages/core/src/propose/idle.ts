@@ -1,5 +1,5 @@
 import { findConversations, idleReason } from '../loom/index.js';
-import { hasControls, isOnlyBetween, type Sheet } from '../parts/index.js';
+import { hasControls, isOnlyBetween, movesUnsaid, type Sheet } from '../parts/index.js';
 import { partsWithSheets, wiresAt, type Rig } from '../rig/index.js';
 import { voltBand } from '../units/index.js';
 
@@ -28,10 +28,6 @@ const lacks = (
   given: readonly number[],
 ): boolean => !optional && !wiresAt(rig, { part, ...plus }).length && given.some((v) => v >= volts[0] && v <= volts[1]);
 
-/** It hears pulses, and no function of it is told what they do. */
-const isUnsaid = ({ links, functions }: Sheet): boolean =>
-  links.some((l) => l.kind === 'pulse' && l.way === 'listen') && !functions.length;
-
 /** Why a part that no lead touches lies there. */
 function spareReason(rig: Rig, sheet: Sheet): string {
   if (isOnlyBetween(sheet)) return 'nothing here is told through it';
@@ -44,7 +40,7 @@ function spareReason(rig: Rig, sheet: Sheet): string {
     return `${hungry.part.label} would need its ${volts}, and nothing here can feed it for that`;
   if (given.length) return `nothing here needs its ${volts}`;
   if (sheet.sources.length) return 'nothing here is fed from it';
-  if (isUnsaid(sheet)) return 'its sheet says nothing of what it does, so no channel is looked for';
+  if (movesUnsaid(sheet)) return 'its sheet says nothing of what it does, and no pin that would move it is left';
   const [supply] = sheet.supplies;
   return supply ? `no outlet here gives it ${voltBand(supply.volts)}` : 'nothing here wants it';
 }

@@ -3,6 +3,7 @@ import {
   isAcrossAir,
   isPair,
   isOtherSpeed,
+  isSerial,
   findConversations,
   leadLength,
   looksAlike,
@@ -23,6 +24,7 @@ import {
   staysOnGround,
   tieAt,
   turns,
+  type Link,
   type Pin,
   type PinAt,
   type Port,
@@ -31,11 +33,14 @@ import {
 import { sheetOf } from '../rig/index.js';
 import { groupBy, num } from '../units/index.js';
 import { isFree, isSharedPlug, joinedToday, type ClassEnd, type Unit } from './bench-view.js';
+import { goesPast } from './changers.js';
 import { COST, type CostPart } from './costs.js';
 import {
+  besideOthersA,
   besides,
   eatersOf,
   fits,
+  isBesideSignal,
   outletsOf,
   isRail,
   marginPrice,
@@ -44,6 +49,7 @@ import {
   railKey,
   railGiven,
   sharedA,
+  suitedA,
   supplyAt,
   type Eater,
   type Outlet,
@@ -79,6 +85,11 @@ export function addJoin(poser: Poser, talker: ClassEnd, listener: ClassEnd, wish
     ...resourceCost(a, listener),
     ...resourceCost(b, talker),
     ...adapterCost(from, to),
+    { why: 'only one of them is heard', points: isHalfHeard(talker.end.link, listener.end.link) ? COST.oneWay : 0 },
+    {
+      why: 'past what goes over to another link',
+      points: goesPast(poser.view, talker, listener) ? COST.pastChanger : 0,
+    },
   ];
   const text = `${a.part.label} ${from.label} → ${b.part.label} ${to.label}`;
   for (const onPlug of plugsOf(poser, talker, listener))
@@ -107,11 +118,14 @@ function addOnPlug(
   const { alone } = onPlug;
   poser.option(draft, { do: 'join', talker, listener, feed: null, alone }, cost, text);
   const [a, b] = [talker.cls.members[0]!, listener.cls.members[0]!];
-  for (const { join, takes, wakes, modes, price } of feedsOnPlugs(poser, a, b))
+  const feeds = feedsOnPlugs(poser, a, b);
+  const isBack = ({ join }: PlugFeed): boolean => join.fed !== feeds[0]!.join.fed;
+  for (const feed of feeds) {
+    const { join, takes, wakes, modes, price } = feed;
     poser.option(
       {
         ...draft,
-        id: [draft.id, 'with supply', ...modes.map((m) => m.value)].join(' '),
+        id: [draft.id, 'with supply', ...(isBack(feed) ? ['back'] : []), ...modes.map((m) => m.value)].join(' '),
         covers: [...wish.covers, ...fedByIt(poser, join)],
         wakes: [...draft.wakes, ...wakes],
         modes: [...draft.modes, ...modes],
@@ -121,6 +135,7 @@ function addOnPlug(
       [...cost, { why: 'supply on the same plug', points: COST.sharedPlug }, ...price],
       `${text}, supply with it`,
     );
+  }
 }
 
 /** A way to sit on the plugs of a talker. */
@@ -251,6 +266,13 @@ function changeCost({ view }: Poser, talker: ClassEnd, listener: ClassEnd): Cost
   return [{ why: 'not plugged so today', points: now ? 0 : COST.change }];
 }
 
+/** Bytes that go both ways at one end alone. */
+function isHalfHeard(a: Link, b: Link): boolean {
+  const goesBoth = ({ way, pins }: Link): boolean =>
+    way === 'both' && pins.send !== undefined && pins.hear !== undefined;
+  return isSerial(a) && isSerial(b) && goesBoth(a) !== goesBoth(b);
+}
+
 const adapterCost = (a: Port, b: Port): CostPart[] => [
   { why: 'marked adapter', points: looksAlike(a, b) ? COST.adapter : 0 },
 ];
@@ -318,7 +340,16 @@ interface PlugFeed {
 
 function feedsOnPlugs(poser: Poser, a: Unit, b: Unit): PlugFeed[] {
   const onward = feedsFrom(poser, a, b, 'listener');
-  return onward.length ? onward : feedsFrom(poser, b, a, 'talker');
+  return onward.length && !isFedBesideSignals(poser, a) ? onward : [...onward, ...feedsFrom(poser, b, a, 'talker')];
+}
+
+/** What feeds it here is for what hangs on its very plugs: it lives on what a signal brings, whichever way that goes. */
+function isFedBesideSignals({ view }: Poser, { part }: Unit): boolean {
+  const outlets = outletsOf(view);
+  return eatersOf(view).some((e) => {
+    const from = e.part.id === part.id && !view.fed.has(e.id) ? outlets.filter((o) => fits(o, e)) : [];
+    return from.length > 0 && from.every(isBesideSignal);
+  });
 }
 
 /** A pin of one plug that is a source, or is joined to that part's own rail, feeds the other part: one way for each volts of the rail. */
@@ -376,10 +407,7 @@ function throughRail(
       ],
     },
     // it is drawn from whatever feeds that part: counted on every outlet that could
-    takes: [
-      ...from.map((o) => ({ pool: ampsPool(poser, o), amount: peakA(by, o) })),
-      ...poser.relies(`feed ${own.id}`),
-    ],
+    takes: [...from.flatMap((o) => drawn(poser, o, by, peakA(by, o))), ...poser.relies(`feed ${own.id}`)],
   });
   const suits = inside(own, by) || (isRail(own) && feeders.length > 0 && feeders.every((o) => givesRail(o, by)));
   // what feeds it by a locked lead stays as it is
@@ -464,18 +492,34 @@ function fromOutlet(
 ): PlugFeed {
   const { part, supply } = hungry;
   const join: JoinFeed = { part: part.id, supply: supply.id, ...at };
-  const amps = { pool: ampsPool(poser, outlet), amount: peakA(hungry, outlet) };
+  const amps = drawn(poser, outlet, hungry, peakA(hungry, outlet));
   const feeder = `feed ${outlet.part.id}.${outlet.fedBy}`;
   const isFed = outlet.fedBy === null || poser.view.fed.has(`${outlet.part.id}.${outlet.fedBy}`);
   return {
     ...{ join, wakes: isFed ? [] : [feeder], price: plugPrice(outlet, hungry) },
-    takes: [amps, ...(isFed ? [] : poser.relies(feeder))],
+    takes: [...amps, ...(isFed ? [] : poser.relies(feeder))],
     modes: isRail(hungry) ? [{ key: railKey(hungry), value: railGiven(outlet) }] : [],
   };
 }
 
+/** What a load of so many amperes takes of what an outlet can hand out: of what its contacts carry, and of what it gives. */
+export function drawn(poser: Poser, outlet: Outlet, eater: Eater, amps: number): Option['takes'] {
+  const pool = ampsPool(poser, outlet);
+  const beside = { pool, amount: besideOthersA(outlet, eater, amps, poser.pools.get(pool)!.capacity) };
+  return [beside, ...(drawnPastContact(poser, outlet, eater, amps) ?? [])];
+}
+
+/** The same where a contact of the outlet is too small for all that could hang there together, by a plug that gets hot; else null. */
+export function drawnPastContact(poser: Poser, outlet: Outlet, eater: Eater, amps: number): Option['takes'] | null {
+  const carriesA = poser.pools.get(ampsPool(poser, outlet))!.capacity;
+  const { maxA, pack } = outlet.source;
+  if (pack || carriesA >= maxA || suitedA(outlet, eatersOf(poser.view), outletsOf(poser.view)) <= carriesA) return null;
+  const pool = poser.pool(`gives ${outlet.id}`, maxA);
+  return [{ pool, amount: besideOthersA(outlet, eater, amps, maxA) }];
+}
+
 /** What an outlet can hand out, as a pool that all who hang on it draw from. */
-export function ampsPool(poser: Poser, outlet: Outlet): string {
+function ampsPool(poser: Poser, outlet: Outlet): string {
   const id = `amps ${outlet.id}`;
   return poser.pools.has(id) ? id : poser.pool(id, sharedA(outlet, eatersOf(poser.view), outletsOf(poser.view)));
 }

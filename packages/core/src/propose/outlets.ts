@@ -99,9 +99,24 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
     return into !== undefined && outlets.every((x) => x.id === outlet.id || x.id === o.id || !feeds(x, into));
   };
   const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || isBehind(o) || !feeds(o, e)));
-  const together = onlyHere.reduce((sum, e) => sum + asks(e), 0);
+  const sum = (of: (e: Eater) => number): number => onlyHere.reduce((all, e) => all + of(e), 0);
+  const together = sum((e) => besideOthersA(outlet, e, asks(e), gives));
   if (!own.some(isBeyond) && together <= carries) return carries;
-  return isBesideSignal(outlet) ? Math.max(gives, together) : gives;
+  return isBesideSignal(outlet) || sum(asks) <= gives ? Math.max(gives, together) : gives;
+}
+
+/** All that an outlet suits could ask of it together, A. */
+export const suitedA = (outlet: Outlet, eaters: readonly Eater[], outlets: readonly Outlet[]): number =>
+  eaters.filter((e) => fits(outlet, e)).reduce((sum, e) => sum + ampsOf(outlet, e, eaters, outlets), 0);
+
+/** Share of its volts that leads and the source itself take from a load at the peak. @source [practice] leads are made for 3 % */
+const LEADS_TAKE = 0.03;
+
+/** What a load asks of an outlet beside others, A: so many watts draw more of the volts that leads leave. Alone it may have all that is given. */
+export function besideOthersA({ source }: Outlet, { supply }: Eater, amps: number, givesA: number): number {
+  const isPower = supply.draw.kind === 'power' || supply.draw.kind === 'regulator';
+  if (source.kind === 'pack' || !isPower) return amps;
+  return Math.max(amps, Math.min(amps * (1 + LEADS_TAKE), givesA));
 }
 
 /** What only packs can feed asks of them together, and the most that one of it does; what those packs give, and carry by their plugs. */

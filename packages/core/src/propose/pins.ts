@@ -1,5 +1,5 @@
 import { FLIGHT_CHANNELS, flownOn } from '../channels/index.js';
-import { firstSlotOf, flies, hasControls, isFlight, overOf, passesOn } from '../parts/index.js';
+import { firstSlotOf, flies, hasControls, isFlight, movesUnsaid, overOf, passesOn } from '../parts/index.js';
 import {
   isFlown,
   oncePerRig,
@@ -83,8 +83,9 @@ export function pinCost(rig: Rig, talker: LinkEnd, listener: LinkEnd): CostPart[
   return away ? [{ why: 'not the channel it is flown by', points: COST.otherChannel + (flown && home ? 1 : 0) }] : [];
 }
 
-/** Channel of the flight function that a pulse is for; null for anything else. */
+/** Channel of the flight function that a pulse is for, 0 where no sheet says which; null for anything else. */
 function homeOf({ sheet, link }: LinkEnd): number | null {
+  if (link.kind === 'pulse' && movesUnsaid(sheet)) return 0;
   const flown =
     link.kind === 'pulse' ? sheet.functions.find((f) => isFlight(f) && overOf(f).includes(link.id)) : undefined;
   if (!flown) return null;
@@ -96,6 +97,8 @@ export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   const pin = pinSlot(talker);
   if (!pin) return 0;
   const home = homeOf(listener);
+  // of which axis nobody says is rather not the motor's
+  if (home === 0 && FIRST_FOUR.includes(pin.slot)) return pin.slot === FLIGHT_CHANNELS.throttle ? 1 : 0;
   if (home !== null) return home === pin.slot ? 0 : 2;
   const told = toldThrough(rig, listener);
   const wished = rig.wishes.find(

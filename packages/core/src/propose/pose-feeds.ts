@@ -4,14 +4,16 @@ import {
   feedsOthers,
   flies,
   isOnlyBetween,
+  movesUnsaid,
   radiates,
   sendsPictures,
   showsAir,
   staysOnGround,
   turns,
   wantsOneOf,
+  type Sheet,
 } from '../parts/index.js';
-import { ampsPool, leadCost, meetsByAir } from './join-options.js';
+import { drawn, drawnPastContact, leadCost, meetsByAir } from './join-options.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
 import {
@@ -197,32 +199,51 @@ export function feedOption(
     twinsOf(eater.sheet, eater.supply.id).length > 1
       ? [{ pool: poser.pool(`twins ${eater.part.id} ${outlet.part.id}`, 1), amount: 1 }]
       : [];
+  const pastContact = drawnPastContact(poser, outlet, eater, amps);
+  const plugs = [
+    { by: '', takes: drawn(poser, outlet, eater, amps), over: amps > outletA(outlet) ? COST.overContact : 0 },
+    ...(pastContact ? [{ by: ' by a hot plug', takes: pastContact, over: COST.hotPlug }] : []),
+  ];
   for (const { words, modes, cost } of sidesOf(outlet, eater, eaters))
-    poser.option(
-      {
-        id: `${need}: ${eater.id} from ${outlet.id}${words}`,
-        covers: [need],
-        wakes: feeders.map((supply) => `feed ${supply}`),
-        hub: poser.hub(`outlet ${outlet.id}`, shareCost(outlet, outlets), MOST_AT_OUTLET),
-        takes: [{ pool: ampsPool(poser, outlet), amount: amps }, ...apart, ...heatTakes(poser, outlet, eater, outlets)],
-        modes: [
-          ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
-          ...(isRail(eater) ? [{ key: railKey(eater), value: railGiven(outlet) }] : []),
-          ...(besides(eaters, eater).length ? [{ key: pinKey(eater), value: outlet.id }] : []),
-          ...modes,
+    for (const { by, takes, over } of plugs)
+      poser.option(
+        {
+          id: `${need}: ${eater.id} from ${outlet.id}${words}${by}`,
+          covers: [need],
+          wakes: feeders.map((supply) => `feed ${supply}`),
+          hub: poser.hub(`outlet ${outlet.id}`, shareCost(outlet, outlets), MOST_AT_OUTLET),
+          takes: [...takes, ...apart, ...heatTakes(poser, outlet, eater, outlets)],
+          modes: [
+            ...(source.when ? [{ key: `${outlet.part.id}.${source.when.setting}`, value: source.when.value }] : []),
+            ...(isRail(eater) ? [{ key: railKey(eater), value: railGiven(outlet) }] : []),
+            ...(besides(eaters, eater).length ? [{ key: pinKey(eater), value: outlet.id }] : []),
+            ...modes,
+          ],
+        },
+        { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
+        [
+          ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
+          { why: 'more than a contact of its plug carries', points: over },
+          { why: 'too little at the end of the charge', points: isShort ? COST.tooLittleFlat : 0 },
+          { why: 'a pack that holds much less', points: isOnSmallPack(outlet, eater, outlets) ? COST.smallPack : 0 },
+          { why: 'its plug is made for another', points: isMadeForAnother(outlet, eater, eaters) ? COST.adapter : 0 },
+          ...cost,
         ],
-      },
-      { do: 'feed', outlet, part: eater.part.id, supply: eater.supply.id },
-      [
-        ...feedCost(poser, outlet, eater, ridesAlong(eater, eaters)),
-        { why: 'more than a contact of its plug carries', points: amps > outletA(outlet) ? COST.overContact : 0 },
-        { why: 'too little at the end of the charge', points: isShort ? COST.tooLittleFlat : 0 },
-        { why: 'its plug is made for another', points: isMadeForAnother(outlet, eater, eaters) ? COST.adapter : 0 },
-        ...cost,
-      ],
-      `${eater.part.label} from ${outlet.part.label}`,
-    );
+        `${eater.part.label} from ${outlet.part.label}`,
+      );
 }
+
+/** How much more a pack holds that is the larger of two. @source [practice] */
+const MUCH_MORE = 1.5;
+
+/** What moves the craft, on the smaller of two packs that would do. @source [practice] the rest lives on a pack of its own */
+function isOnSmallPack({ source }: Outlet, eater: Eater, outlets: readonly Outlet[]): boolean {
+  const moves = movesUnsaid(eater.sheet) || eater.sheet.functions.some((f) => MOVES.has(f.what));
+  if (!source.pack || !moves) return false;
+  const held = ({ pack }: Outlet['source']): number => (pack ? pack.cells * pack.capacityMah : 0);
+  return outlets.some((o) => fits(o, eater) && held(o.source) > MUCH_MORE * held(source));
+}
+const MOVES: ReadonlySet<string> = new Set(['throttle', 'drive']);
 
 /** Volts no further apart than this are the same to a load, as a share. */
 const ALIKE = 0.05;
@@ -316,9 +337,14 @@ function isAsked({ view }: Poser, { part, sheet, supply }: Eater): boolean {
   return (
     supply.draw.kind !== 'regulator' ||
     !sources.length ||
+    livesOnItsOwn(sheet) ||
     sources.some((s) => view.taken.has(`${part.id}.${s.plus.port}.${s.plus.pin}`))
   );
 }
+
+/** Its regulators make its own volts: a board, a box that has a picture to work on. */
+const livesOnItsOwn = (sheet: Sheet): boolean =>
+  sheet.supplies.every((s) => s.draw.kind === 'regulator') && (flies(sheet) || !feedsOthers(sheet));
 
 /** A regulator with a plug that one other part here alone has, and feeds from: a dummy battery goes into its camera. */
 function isMadeForAnother(outlet: Outlet, eater: Eater, eaters: readonly Eater[]): boolean {

@@ -4,14 +4,12 @@ import {
   carriesDataByAir,
   flies,
   hasControls,
-  hearsAir,
   hearsPhotos,
   isCompass,
   isMute,
   mayTag,
   passesOn,
   sees,
-  speaksAir,
   staysOnGround,
   tagsPhotos,
   tellsPhotos,
@@ -31,9 +29,11 @@ import {
 } from '../loom/index.js';
 import { pinText, type Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
+import { changersOf } from './changers.js';
 import { COST, type CostPart } from './costs.js';
 import { poseGroundEnds } from './ground-ends.js';
 import { addJoin } from './join-options.js';
+import { pinCost } from './pins.js';
 import type { Poser } from './poser.js';
 import { whyNoLead } from './why-unmet.js';
 
@@ -140,12 +140,16 @@ const isObeyed = ({ view }: Poser, own: Part, said: Link): boolean =>
       ),
   );
 
-/** Each motor has an output of the controller's own. One that may be told a slot is left to the payload where that will do. */
+/**
+ * Each motor has an output of the controller's own. One that may be told a slot is left to the payload where that will do. Where no
+ * controller moves anything, what nobody is told the work of (a rudder, an aileron) hangs on a receiver.
+ */
 function poseMotors(poser: Poser): void {
-  const outputs = poser.view.ends.filter(
-    ({ cls, end }) => flies(cls.sheet) && end.link.kind === 'pulse' && end.link.way === 'talk',
-  );
+  const pulses = poser.view.ends.filter(({ end }) => end.link.kind === 'pulse' && end.link.way === 'talk');
+  const own = pulses.filter(({ cls }) => flies(cls.sheet));
+  const outputs = own.length ? own : pulses.filter(({ cls }) => bringsChannels(cls.sheet) || passesOn(cls.sheet));
   if (!outputs.length) return;
+  const [teller, openPoints] = own.length ? ['controller', COST.openMotor] : ['receiver', COST.openNice];
   const motors = poser.view.ends.filter((end) => isMotor(poser, end));
   const lines = motors.reduce((sum, { cls }) => sum + cls.members.length, 0);
   for (const { cls, nth } of motors)
@@ -154,20 +158,22 @@ function poseMotors(poser: Poser): void {
       const need = `motor ${motor.cls.id} ${nth}`;
       poser.need(
         need,
-        `${pinText(poser.view.rig, pinOf(motor.end, motor.end.link.pins.data!))} hears the controller`,
-        COST.openMotor,
+        `${pinText(poser.view.rig, pinOf(motor.end, motor.end.link.pins.data!))} hears the ${teller}`,
+        openPoints,
         {
           part: cls.part.id,
-          lacks: () => whyNoLead(poser, need, 'no output of the controller is left for it'),
+          lacks: () => whyNoLead(poser, need, `no output of the ${teller} is left for it`),
         },
       );
       for (const output of outputs)
         addJoin(poser, output, motor, {
           covers: [need],
-          cost: [
-            ...(output.end.link.slotSetting ? [TOLD_OUTPUT] : []),
-            ...(isAmongFirst(output, lines) ? [] : [LATER_OUTPUT]),
-          ],
+          cost: own.length
+            ? [
+                ...(output.end.link.slotSetting ? [TOLD_OUTPUT] : []),
+                ...(isAmongFirst(output, lines) ? [] : [LATER_OUTPUT]),
+              ]
+            : pinCost(poser.view.rig, output.end, motor.end),
         });
     }
 }
@@ -181,22 +187,12 @@ const LATER_OUTPUT: CostPart = { why: 'an output behind those of the motors', po
 
 const TOLD_OUTPUT: CostPart = { why: 'an output that could be told a slot', points: COST.toldOutput };
 
-/**
- * A box that goes over to another receiver where one falls silent has a plug for each: a second that hears the same transmitter is for it.
- * @source [practice]
- */
+/** A box that goes over to another receiver where one falls silent has a plug for each: a second that hears the same transmitter is for it. */
 function poseSecondReceivers(poser: Poser): void {
-  if (poser.view.parts.filter(({ sheet }) => hasControls(sheet) && speaksAir(sheet)).length !== 1) return;
-  const receivers = poser.view.ends.filter(
-    ({ cls, end }) => hearsAir(cls.sheet) && !flies(cls.sheet) && end.link.way === 'talk',
-  );
-  for (const input of poser.view.ends.filter(({ cls, end }) => passesOn(cls.sheet) && isBusIn(end.link))) {
+  for (const { input, from } of changersOf(poser.view)) {
     const { part, sheet } = input.cls;
     const { kind } = input.end.link;
-    const from = receivers.filter(({ end }) => end.link.kind === kind);
-    const plugs = sheet.links.filter((l) => l.kind === kind && isBusIn(l));
-    const heard = poser.view.kept.filter((c) => c.listener.part.id === part.id && c.kind === kind);
-    if (plugs.length < 2 || heard.length > 1 || new Set(from.map(({ cls }) => cls.part.id)).size < 2) continue;
+    if (poser.view.kept.filter((c) => c.listener.part.id === part.id && c.kind === kind).length > 1) continue;
     const need = `second receiver ${part.id}`;
     poser.need(need, `${part.label} hears a second receiver`, COST.openNice, {
       part: part.id,
@@ -233,9 +229,6 @@ function posePhotosOf(poser: Poser, input: ClassEnd, from: readonly ClassEnd[]):
   });
   for (const teller of from) addJoin(poser, teller, input, { covers: [need], cost: [] });
 }
-
-const CHANNELS: ReadonlySet<Link['kind']> = new Set(['sbus', 'ppm', 'crsf']);
-const isBusIn = ({ kind, way }: Link): boolean => way === 'listen' && CHANNELS.has(kind);
 
 /** Serial devices with nothing to be told: they hang on a controller's port, or on a universal one of a box, where one is free. */
 function poseReports(poser: Poser): void {

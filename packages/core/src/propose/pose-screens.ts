@@ -185,7 +185,7 @@ function poseNet(poser: Poser, part: string, link: Sheet['links'][number], open:
 
 /** Three meet at a hub, where one is here: two that are joined to each other leave the third alone. */
 export function wantsHub({ view: { parts, rig } }: Poser, a: ClassEnd, b: ClassEnd): boolean {
-  if (a.end.link.kind !== 'ethernet' || [a, b].some(({ cls: { sheet } }) => carriesNetwork(sheet) || reachesAir(sheet)))
+  if (a.end.link.kind !== 'ethernet' || [a, b].some(({ cls: { sheet } }) => carriesNetwork(sheet) || hasPlugs(sheet)))
     return false;
   const plugged = parts.filter(({ sheet }) =>
     sheet.links.some((l) => isNetworkPlug(l) && Object.keys(l.pins).length > 0),
@@ -194,6 +194,9 @@ export function wantsHub({ view: { parts, rig } }: Poser, a: ClassEnd, b: ClassE
   const hubs = beside.filter(({ sheet }) => carriesNetwork(sheet));
   return hubs.length > 0 && beside.length - hubs.length > 2;
 }
+
+/** A radio with several plugs for a network is a hub of its own. */
+const hasPlugs = (sheet: Sheet): boolean => reachesAir(sheet) && sheet.links.filter(isNetworkPlug).length > 1;
 
 /** What puts bytes on a network is on it itself. */
 function bridgeWakes(poser: Poser, own: Sheet['links'][number], { cls: { part, sheet } }: ClassEnd): string[] {

@@ -295,6 +295,9 @@ function joinHearing(poser: Poser, talker: ClassEnd, listener: ClassEnd, join: P
   const uses = isRedundant(poser, talker) ? [poseUse(poser, part)] : [];
   addJoin(poser, talker, listener, { ...join, covers: [hearNeed(listener), ...fires, ...uses], ...told });
   if (fires.length) addJoin(poser, talker, listener, { ...join, covers: fires, takes });
+  // it is put to use once; what else hears it then may
+  for (const use of uses)
+    addJoin(poser, talker, listener, { ...join, covers: [hearNeed(listener)], ...told, takes: poser.relies(use) });
 }
 
 /** A box for two receivers, where there are two. @source [practice] whoever has both wants the one to stand in for the other */

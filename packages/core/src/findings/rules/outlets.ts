@@ -1,5 +1,5 @@
 import { hairV } from '../../units/index.js';
-import { cableOf, isAcrossAir, leadLength } from '../../loom/index.js';
+import { areEndsOfAir, cableOf, isAcrossAir, leadLength } from '../../loom/index.js';
 import { canBeMade, isSpokenAt, type Source } from '../../parts/index.js';
 import { fuseOf, leadGauge, packV, wireOhm, type RailNode, type Rails } from '../../rails/index.js';
 import {
@@ -58,6 +58,7 @@ export function outletsFor(rig: Rig, node: RailNode, flat: Rails): Outlet[] {
   return allOutlets(rig)
     .filter((o) => o.part.id !== node.part && o.volts[1] <= allowed[1])
     .filter((o) => !isAcrossAir(rig, sheetOf(rig, o.part.id), sheetOf(rig, node.part)))
+    .filter((o) => !areEndsOfAir(rig, o.part.id, node.part))
     .filter((o) => isForWhatHangs(rig, o, { part: node.part, ...supply.plus }))
     .filter((o) => underLoadV(rig, o, node, asks, flat) >= allowed[0] - hairV(allowed))
     .filter((o) => headRoom(rig, node, o.volts[0]) && isFed(o, flat) && !hangsOn(flat, o.part.id, node.part))

@@ -23,7 +23,11 @@ export function movePortFix(rig: Rig, { talker, listener }: Conversation): Fix[]
       suits(r) &&
       isFree(rig, talker.part.id, r) &&
       [linkOn(talker, r)].some(
-        (l) => l && speakAlike(l, listener.link) && tellsAsMuch(talker.sheet, talker.link.id, l.id),
+        (l) =>
+          l &&
+          speakAlike(l, listener.link) &&
+          hasBothWires(talker.link.pins, listener.link.pins, l.pins) &&
+          tellsAsMuch(talker.sheet, talker.link.id, l.id),
       ),
   );
   const to = free && linkOn(talker, free);
@@ -55,6 +59,10 @@ const tellsAsMuch = (sheet: Sheet, from: string, to: string): boolean =>
   sheet.functions.every((f) => !overOf(f).includes(from) || overOf(f).includes(to));
 
 type Pins = Sheet['links'][number]['pins'];
+
+/** What is said and heard on the port now can be said and heard on another. */
+const hasBothWires = (now: Pins, device: Pins, then: Pins): boolean =>
+  (!now.send || !device.hear || then.send !== undefined) && (!now.hear || !device.send || then.hear !== undefined);
 
 function targetOf(from: Pins, to: Pins, at: { part: string; port: string; pin: number }, part: string) {
   for (const role of ['send', 'hear'] as const) {
