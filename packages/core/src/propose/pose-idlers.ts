@@ -41,7 +41,9 @@ function poseIdler(poser: Poser, { cls, nth }: ClassEnd, unit: Unit, meets: read
 /** Another of its place that takes what it tells: a controller's open port, a network, a computer's socket. */
 function hears({ view }: Poser, { cls, end: { link } }: ClassEnd, other: ClassEnd): boolean {
   const [its, { sheet, part }] = [other.end.link, other.cls];
-  if (part.id === cls.part.id || link.kind !== its.kind || sees(sheet)) return false;
+  if (part.id === cls.part.id || link.kind !== its.kind) return false;
+  // a computer that sends on what an eye on its socket sees has streams of its own
+  if (sees(sheet) && link.kind !== 'usb') return false;
   if (areApart(view.rig, cls.sheet, sheet)) return false;
   if (link.kind === 'pulse' && its.way !== 'listen') return false;
   if (link.kind === 'usb') return givesAt(sheet, its);

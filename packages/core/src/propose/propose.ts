@@ -2,7 +2,7 @@ import { rigNetwork, solveRigNetwork } from '../rails/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
 import { boundEdits } from './airs.js';
-import { groupBy, voltBand } from '../units/index.js';
+import { groupBy } from '../units/index.js';
 import { withGroundEnds } from './ground-ends.js';
 import { findClashes, type SolveWhole } from './clash.js';
 import { COST, pointsOf, type CostPart } from './costs.js';
@@ -10,7 +10,6 @@ import { firstChannels } from './first-channels.js';
 import { gateEdits, gateWishes, usefulGates, type GateWish } from './gate-wishes.js';
 import { deskLeads, type DeskLeads } from './desk-leads.js';
 import { idleParts, type Idle } from './idle.js';
-import { eatersOf, fits, fitsButFlat } from './outlets.js';
 import { poseRig, type PosedProblem } from './wiring-problem.js';
 import type { Option, Solution } from './problem.js';
 import { solveProven, type ProgrammeSolver } from './programme.js';
@@ -18,6 +17,7 @@ import { solveProblem, solveSteps, type SolveLimits, type SolveProgress } from '
 import { tapRails, type Tapped } from './tap-rails.js';
 import { toldEdits } from './told-ports.js';
 import { thickenLeads } from './thicken.js';
+import { shortAtLast } from './short-at-last.js';
 import { demandText, unmetOf, type Unmet } from './unmet.js';
 import { wishesLeft } from './wishes-left.js';
 import { weave, weaveEdits, type Chosen, type Woven } from './weave.js';
@@ -132,7 +132,7 @@ function finishProposal(
     clashes.map((c) => c.needs),
     new Set(chosen),
   );
-  const left = [...unwired, ...shortAtLast(posed, options), ...wishesLeft(after, givenUp, wishesOf(unwired))];
+  const left = [...unwired, ...shortAtLast(posed, options, after), ...wishesLeft(after, givenUp, wishesOf(unwired))];
   const useful = usefulGates(gates, wishesOf(left));
   const isVain = ({ wish }: Unmet): boolean => gates.some((g) => g.wish.id === wish && !useful.includes(g));
   return {
@@ -157,19 +157,6 @@ function finishProposal(
     proven: solution.proven,
     nodes: solution.nodes,
   };
-}
-
-/** Supplies that are fed by what falls below their band before it is flat: wired, and not as they want it. */
-function shortAtLast({ demands, view }: PosedProblem, options: readonly Chosen[]): Unmet[] {
-  const eaters = eatersOf(view);
-  return options.flatMap((option): Unmet[] => {
-    if (option.make.do !== 'feed') return [];
-    const { outlet, part, supply } = option.make;
-    const eater = eaters.find((e) => e.id === `${part}.${supply}`);
-    if (!eater || fits(outlet, eater) || !fitsButFlat(outlet, eater)) return [];
-    const why = `${outlet.part.label} feeds it, and gives ${voltBand(outlet.volts)} where it wants ${voltBand(eater.supply.volts)}`;
-    return option.covers.map((need) => ({ demand: demands.get(need)?.text ?? need, wish: null, part, why }));
-  });
 }
 
 /** Needs of supplies that are fed all the same: another supply of the part sits on the same pins, and its lead feeds both. */

@@ -39,6 +39,7 @@ export {
   solveRails,
   solveRigNetwork,
   fullRails,
+  isShortOfRoom,
   startsDiffer,
   sweepRails,
   type Rails,

@@ -29,6 +29,12 @@ export interface RailNode {
   lostW: number;
 }
 
+/** Nothing worth a name flows, A. */
+const NO_AMPS = 1e-3;
+
+/** A regulator below its head room that gives something: one with nothing on it wants none. */
+export const isShortOfRoom = ({ inDropout, amps }: RailNode): boolean => inDropout && Math.abs(amps) > NO_AMPS;
+
 /** Supplies of a rig at one charge and draw. */
 export interface Rails {
   /** Charge of the packs, 0…1. */

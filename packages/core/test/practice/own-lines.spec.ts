@@ -10,6 +10,7 @@ import {
   flightFunctions,
   gives,
   ground,
+  plus,
   regulatorIn,
   servoPort,
   signal,
@@ -265,4 +266,67 @@ it('a board that makes its own volts is fed, whether or not anything hangs on it
   );
   expect(now.between('PK', 'FC')).toHaveLength(1);
   expect(now.analysis.findings.filter((f) => f.mark === 'stop')).toEqual([]);
+});
+
+it('volts that a board could make and nobody takes want no head room', () => {
+  const outlet = (id: string) => supplyPort(id, id, 'right', 'wire ends');
+  const board = defineSheet({
+    ...{ ...base, class: 'own-board', role: 'controller', name: 'Board', group: 'Control', massG: 12 },
+    ports: [dc, servoPort('rc', 'bus', 'left', 'in'), outlet('five'), outlet('nine')],
+    supplies: [regulatorIn('dc', [7, 26])],
+    sources: [gives('buck', 'five', 5, 2), gives('buck', 'nine', 9, 2)],
+    links: [wire('rc', 'sbus', 'listen', 'rc')],
+    functions: flightFunctions(['rc']),
+  });
+  const lamp = defineSheet({
+    ...{ ...base, class: 'own-lamp', role: 'tool', name: 'Lamp', group: 'Payload', massG: 20 },
+    ports: [dc],
+    supplies: [eats('dc', [8.5, 9.5], 2, 4)],
+  });
+  const bench = (more: PartLine[]): Proposed =>
+    of(
+      'rotor',
+      [['PK', 'pack-3s'], ['RX', 'receiver-bus'], ['FC', board.class], ['TX', 'transmitter-16'], ...more],
+      [board, lamp],
+    );
+  const room = (now: Proposed): number => now.analysis.findings.filter((f) => f.rule === 'regulator-dropout').length;
+  const bare = bench([]);
+  expect([bare.proposal.unmet, room(bare)]).toEqual([[], 0]);
+  const lit = bench([['LA', lamp.class]]);
+  expect(lit.proposal.unmet.map((u) => u.why)).toEqual([
+    'Pack 3S feeds it, and gives 9.9–12.6 V where its own regulator wants 10.0 V',
+  ]);
+  expect(room(lit)).toBe(1);
+});
+
+it('an eye on a lead of its own hangs on the computer that sends on what it sees', () => {
+  const socket = { id: 'usb', label: 'USB', side: 'right' as const, plug: { family: 'USB receptacle', pins: 3 } };
+  const usb = { ...socket, pins: [plus(1, '5 V'), signal(2, 'data', 'both'), ground(3)] };
+  const five = { plus: { port: 'usb', pin: 1 }, minus: { port: 'usb', pin: 3 } };
+  const computer = defineSheet({
+    ...{ ...base, class: 'own-computer', role: 'network', name: 'Computer', group: 'Picture', massG: 90 },
+    ports: [dc, usb, ethernetPort('net', 'network', 'right', 'Ethernet 8-way')],
+    supplies: [eats('dc', [9, 17], 6, 12)],
+    sources: [{ ...five, id: 'five', kind: 'buck', maxA: 1, outOhm: 0.05, fixedV: 5 }],
+    links: [wire('usb', 'usb', 'both', 'usb'), wire('net', 'ethernet', 'both', 'net', { address: '192.168.8.4' })],
+    streams: [{ id: 'eye', lens: 'usb eye', kind: 'rtsp', link: 'net', path: '/eye' }],
+  });
+  const eye = defineSheet({
+    ...{ ...base, class: 'own-eye', role: 'camera', name: 'Eye', group: 'Payload', massG: 30 },
+    ports: [usb],
+    supplies: [{ ...eats('usb', [4.5, 5.5], 1, 1.5), ...five }],
+    links: [wire('usb', 'usb', 'talk', 'usb')],
+    view: { wideDeg: 80, teleDeg: 80, pointsAcross: 1920 },
+  });
+  const now = of(
+    'hand-held or ground',
+    [
+      ['PK', 'pack-4s'],
+      ['PC', computer.class],
+      ['EY', eye.class],
+    ],
+    [computer, eye],
+  );
+  expect(now.between('PC', 'EY')).toHaveLength(1);
+  expect(now.feeder('EY')).toBe('PC');
 });

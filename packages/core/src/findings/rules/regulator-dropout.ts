@@ -1,4 +1,4 @@
-import type { RailNode, Rails } from '../../rails/index.js';
+import { isShortOfRoom, type RailNode, type Rails } from '../../rails/index.js';
 import { sheetOf, type Rig } from '../../rig/index.js';
 import type { Rule, RuleResult } from '../finding.js';
 import { DEAD_V, sourceFigures } from './supply-parts.js';
@@ -9,10 +9,10 @@ function isFed(rig: Rig, { nodes }: Rails, { part, terminal }: RailNode): boolea
   return nodes.some((n) => n.part === part && n.terminal === fedBy && n.fedBy !== null && n.volts > DEAD_V);
 }
 
-/** Regulators out of head room at a flat pack, where something hangs on them. */
+/** Regulators out of head room at a flat pack, where something hangs on that very output. */
 export const regulatorDropoutRule: Rule = ({ rig, flat }) =>
   flat.nodes
-    .filter((node) => node.inDropout && flat.nodes.some((n) => n.fedBy === node.part) && isFed(rig, flat, node))
+    .filter((node) => isShortOfRoom(node) && flat.nodes.some((n) => n.fedBy === node.part) && isFed(rig, flat, node))
     .map((node): RuleResult => {
       const { regulator } = sheetOf(rig, node.part).sources.find((s) => s.id === node.terminal)!;
       return {

@@ -2,7 +2,7 @@ import { computed, inject, Injectable, linkedSignal } from '@angular/core';
 import { aboutAmps, aboutRoom, aboutVolts, type About } from '@squallmark/core/about';
 import type { Analysis } from '@squallmark/core/analysis';
 import type { Mark } from '@squallmark/core/findings';
-import type { RailRow } from '@squallmark/core/rails';
+import { isShortOfRoom, type RailRow } from '@squallmark/core/rails';
 import type { Rig } from '@squallmark/core/rig';
 import { amps, hairV, signed, voltBand, volts, watts } from '@squallmark/core/units';
 import { AnalysisStore } from '../../state/analysis';
@@ -109,5 +109,5 @@ function fillOf({ node }: RailRow): number {
 function markOf({ node, worstMarginV }: RailRow): Mark {
   const hair = node.allowed ? hairV(node.allowed) : 0;
   if (node.overloaded || Math.min(worstMarginV ?? 0, node.marginV ?? 0) < -hair) return 'stop';
-  return node.inDropout || (worstMarginV !== null && worstMarginV < 0.25) ? 'watch' : 'clear';
+  return isShortOfRoom(node) || (worstMarginV !== null && worstMarginV < 0.25) ? 'watch' : 'clear';
 }
