@@ -1,7 +1,9 @@
 import {
   PASSED_ON,
   bringsChannels,
+  firstSlotOf,
   flies,
+  gathersRows,
   handsThrough,
   isBetween,
   sparePulses,
@@ -31,7 +33,7 @@ import {
   type Shaping,
 } from '../rig/index.js';
 import { groupBy, lastCall } from '../units/index.js';
-import { findConversations, type Conversation } from '../loom/index.js';
+import { findConversations, type Conversation, type LinkEnd } from '../loom/index.js';
 import { busScalesOf, type BusScales } from './bus-scales.js';
 import { sentBy } from './air.js';
 import { PLAIN, type FunctionSetup } from './demand.js';
@@ -98,13 +100,14 @@ function chainOf(rig: Rig, all: readonly Conversation[], part: Part, sheet: Shee
   if (!last) return { ...chain, breaks: 'nothing is wired to it' };
   chain.carrier = last.kind;
   chain.relayed = !isOwnEar(last) && (tellsOn(last.talker.sheet) || handsThrough(last.talker.sheet, last.talker.link));
-  chain.path = [...wayInto(rig, all, last, new Set([part.id])), last];
+  const row = rowOf(rig, chain, last);
+  chain.path = [...wayInto(rig, all, last, new Set([part.id]), row), last];
   chain.scales = busScalesOf(chain.path);
   chain.slot = slotOf(rig, chain);
   if (chain.slot !== null) {
     const { params } = last.listener.link;
-    chain.deviceNumber = chain.slot - 1 + (params.base ?? 1);
-    chain.deviceName = slotName(params, chain.slot);
+    chain.deviceNumber = (row ?? chain.slot) - 1 + (params.base ?? 1);
+    chain.deviceName = slotName(params, row ?? chain.slot);
   }
   const first = chain.path[0]!;
   chain.transmitter = sentBy(rig, all, first.talker) ?? null;
@@ -193,9 +196,10 @@ function wayInto(
   all: readonly Conversation[],
   { talker }: Conversation,
   passed: ReadonlySet<string>,
+  row: number | null = null,
 ): Conversation[] {
   if (bringsChannels(talker.sheet) || passed.has(talker.part.id)) return [];
-  const pin = isBetween(talker.sheet) ? pinFor(talker.sheet, talker.link.id) : undefined;
+  const pin = isBetween(talker.sheet) ? pinFor(talker, row) : undefined;
   const through = new Set([...passed, talker.part.id]);
   const ways = (into(all).get(talker.part.id) ?? [])
     .filter((c) => carries(c) && !(flies(talker.sheet) && isOwnPulse(talker.sheet, c.listener.link)))
@@ -226,9 +230,18 @@ export function receiversOf(all: readonly Conversation[], { path: [first] }: Cha
 export const beginsAtSource = ([first]: readonly Conversation[]): boolean =>
   first !== undefined && bringsChannels(first.talker.sheet);
 
-/** The pulse pin that an output of a box follows, of those that are for nothing of its own; undefined where it has none. */
-function pinFor(sheet: Sheet, output: string): string | undefined {
+/** The row behind a box that puts several on a bus: the slot that the device listens to there, as it is told or when new; else null. */
+function rowOf(rig: Rig, { part, fn }: Chain, { talker: { sheet, link } }: Conversation): number | null {
+  return gathersRows(sheet, link) ? (bindingOf(rig, part, fn)?.slot ?? firstSlotOf(fn) ?? 1) : null;
+}
+
+/**
+ * The pulse pin that an output of a box follows, of those that are for nothing of its own; undefined where it has none.
+ * @param row of what the box puts on a bus, from 1; null of anything else
+ */
+function pinFor({ sheet, part, link: { id: output } }: LinkEnd, row: number | null): string | undefined {
   const pins = sparePulses(sheet);
+  if (row !== null) return pins.find((pin) => slotCarried(sheet, part, pin) === row)?.id ?? '';
   const outputs = sheet.links.filter((l) =>
     passesOn(sheet) ? l.way === 'talk' && PASSED_ON.has(l.kind) : handsThrough(sheet, l),
   );

@@ -119,6 +119,13 @@ const handsMoreThrough = oncePerSheet(
 export const sparePulses = (sheet: Sheet): Link[] =>
   sheet.links.filter((l) => l.kind === 'pulse' && l.way === 'listen' && !isAskedOver(sheet, l.id));
 
+/** Buses on which a box gathers the pulses of several rows. */
+const GATHERED: ReadonlySet<LinkKind> = new Set(['sbus', 'ppm']);
+
+/** Puts the pulses of several rows on a bus, each as the slot of its place: behind it a slot is a row. */
+export const gathersRows = (sheet: Sheet, { kind, way }: Link): boolean =>
+  passesOn(sheet) && way === 'talk' && GATHERED.has(kind) && sparePulses(sheet).length > 1;
+
 /** Kinds in which a box that works by pulses passes another of them on. */
 const BY_A_PULSE: ReadonlySet<LinkKind> = new Set(['pulse', 'contact', 'infra-red', 'ladder']);
 
@@ -387,12 +394,13 @@ export const turns = (sheet: Sheet): boolean => sheet.joints.length > 0;
 /** Looks for level when it starts, and must not be touched then. */
 export const findsLevel = (sheet: Sheet): boolean => turns(sheet) && sheet.starts.some((s) => s.still);
 
-/** Pulls a carriage along its line. */
 /** Hears pulses, and no function of it says what they do: a speed unit, a rudder, an aileron. */
 export const movesUnsaid = oncePerSheet(
   (sheet) =>
     !sheet.functions.length && !passesOn(sheet) && sheet.links.some((l) => l.kind === 'pulse' && l.way === 'listen'),
 );
+
+/** Pulls a carriage along its line. */
 export const drives = (sheet: Sheet): boolean => sheet.functions.some((f) => f.what === 'drive');
 
 /** A part that works a camera over light, a contact or a lead. */

@@ -42,6 +42,7 @@ export {
   showsAir,
   antennaLinks,
   drives,
+  gathersRows,
   movesUnsaid,
   flies,
   hasControls,

@@ -3,6 +3,7 @@ import {
   carriesDataByAir,
   carriesNetwork,
   flies,
+  gathersRows,
   handsOn,
   hasApps,
   hasLens,
@@ -72,8 +73,9 @@ export function inFull(short: Sheet): Sheet {
   const decodes =
     (passesOn(said) && said.links.some((l) => l.way === 'listen' && l.kind !== 'pulse')) ||
     (hasThrough(said) && !sparePulses(said).length);
+  if (said.links.some((l) => gathersRows(said, l))) return withSlots(said, (l) => l.way === 'listen');
   // what a controller puts out is told on the controller
-  return (hears && !flies(sheet)) || decodes || speaksByLead(said) ? withSlots(said) : said;
+  return (hears && !flies(sheet)) || decodes || speaksByLead(said) ? withSlots(said, (l) => l.way !== 'listen') : said;
 }
 
 /** Lines that one box brings to the next. */
@@ -285,13 +287,13 @@ function acting(fn: PartFunction): PartFunction {
   return rest ? { ...fn, windows: fn.windows!.filter((w) => w !== rest) } : fn;
 }
 
-/** Each pulse output that names no setting for its slot gets one that has a single value. */
-function withSlots(sheet: Sheet): Sheet {
+/** Each of some pulses that names no setting for its slot gets one that has a single value. */
+function withSlots(sheet: Sheet, isOne: (link: Link) => boolean): Sheet {
   const taken = new Set(sheet.settings.map((s) => s.id));
   const settings: Setting[] = [...sheet.settings];
   let nth = 0;
   const links = sheet.links.map((link) => {
-    if (link.kind !== 'pulse' || link.way === 'listen') return link;
+    if (link.kind !== 'pulse' || !isOne(link)) return link;
     nth++;
     if (link.slotSetting !== undefined || nth > MOST_SLOTS) return link;
     const id = freeId(`slot-${link.id}`, taken);

@@ -129,6 +129,8 @@ function toldThrough(rig: Rig, { part, sheet, link }: LinkEnd): { part: string; 
  * @source [practice]
  */
 export function inputRank(rig: Rig, { part, sheet, link }: LinkEnd): number {
+  // rows are filled from the first
+  if (link.slotSetting !== undefined) return slotCarried(sheet, part, link) ?? 0;
   const path = sheet.pictures.find((p) => p.chosenBy !== undefined && p.inputs.includes(link.id));
   const chooser = path && sheet.functions.find((f) => f.id === path.chosenBy);
   const wish = rig.wishes.find((w) => w.what === chooser?.what && (w.part === undefined || w.part === part.id));

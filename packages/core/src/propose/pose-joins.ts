@@ -2,7 +2,9 @@ import {
   anyOver,
   bringsChannels,
   carriesDataByAir,
+  firstSlotOf,
   flies,
+  gathersRows,
   hasControls,
   hearsPhotos,
   isCompass,
@@ -45,6 +47,7 @@ export function poseJoins(poser: Poser): void {
   poseReports(poser);
   poseMotors(poser);
   poseSecondReceivers(poser);
+  poseRows(poser);
   posePhotos(poser);
 }
 
@@ -202,6 +205,34 @@ function poseSecondReceivers(poser: Poser): void {
     for (const receiver of from) addJoin(poser, receiver, input, { covers: [need], wakes: feeds, cost: [] });
   }
 }
+
+/** A box that puts rows on a bus has one for each slot that is wished for behind it. */
+function poseRows(poser: Poser): void {
+  const { ends, rig, parts } = poser.view;
+  const rows = ends.filter(
+    ({ cls, end }) => bringsChannels(cls.sheet) && end.link.kind === 'pulse' && end.link.way === 'talk',
+  );
+  for (const input of ends.filter(({ end }) => end.link.kind === 'pulse' && end.link.way === 'listen')) {
+    const { part, sheet, members } = input.cls;
+    const out = sheet.links.find((l) => gathersRows(sheet, l));
+    if (!out) continue;
+    const behind = parts.flatMap((p) => p.sheet.functions.filter((f) => overKind(p.sheet, f) === out.kind));
+    const slots = behind.filter((f) => rig.wishes.some((w) => w.what === f.what)).map((f) => firstSlotOf(f) ?? 1);
+    // the first is joined by what is told through it
+    for (let row = 2; row <= Math.min(members.length, Math.max(0, ...slots)); row++) {
+      const need = `row ${row} of ${part.id}`;
+      poser.need(need, `${part.label} hears row ${row}`, COST.openNice, {
+        part: part.id,
+        lacks: () => whyNoLead(poser, need, 'no pin of a receiver is left for it'),
+      });
+      for (const talker of rows) addJoin(poser, talker, input, { covers: [need], cost: [] });
+    }
+  }
+}
+
+/** In what kind a function is told by lead, where there is one. */
+const overKind = ({ links }: Sheet, fn: Sheet['functions'][number]): Link['kind'] | undefined =>
+  links.find((l) => anyOver(fn).includes(l.id))?.kind;
 
 /**
  * A tagger is told of each photo, by a camera's own contact or that of a box; a box that hands on what its shoe hears is told by the

@@ -330,3 +330,44 @@ it('an eye on a lead of its own hangs on the computer that sends on what it sees
   expect(now.between('PC', 'EY')).toHaveLength(1);
   expect(now.feeder('EY')).toBe('PC');
 });
+
+it('a box that gathers rows hears one for each slot that is wished for behind it', () => {
+  const rows = ['i1', 'i2', 'i3'];
+  const box = defineSheet({
+    ...{ ...base, class: 'own-gatherer', role: 'trigger', name: 'Rows to a bus', group: 'Control', massG: 9 },
+    ports: [...rows.map((id) => servoPort(id, id, 'left', 'in', 'supply')), servoPort('o', 'bus', 'right', 'out')],
+    ties: [rows.map((port) => ({ port, pin: 2 }))],
+    supplies: [onPlug('i1', [4, 8.4], 0.1, 0.2)],
+    links: [...rows.map((id) => wire(id, 'pulse', 'listen', id)), wire('o', 'sbus', 'talk', 'o')],
+  });
+  const turn = (what: 'tilt' | 'pan', firstSlot: number) => ({
+    ...{ id: what, label: what, what, takes: 'position' as const, over: ['bus'], firstSlot, joint: what },
+  });
+  const joint = (id: string) => ({ id, label: id, minDeg: -60, maxDeg: 60, speedDegPerS: 90 });
+  const head = defineSheet({
+    ...{ ...base, class: 'own-bus-head', role: 'gimbal', name: 'Head', group: 'Payload', massG: 300 },
+    ports: [dc, servoPort('bus', 'bus', 'left', 'in')],
+    supplies: [eats('dc', [9, 17], 4, 9)],
+    links: [wire('bus', 'sbus', 'listen', 'bus')],
+    functions: [turn('tilt', 2), turn('pan', 1)],
+    joints: [joint('tilt'), joint('pan')],
+  });
+  const now = of(
+    'hand-held or ground',
+    [
+      ['PK', 'pack-4s'],
+      ['V', 'own-one'],
+      ['RX', 'receiver-6-pins'],
+      ['GA', box.class],
+      ['HD', head.class],
+      ['TX', 'transmitter-6'],
+    ],
+    [box, head, steady('own-one', 1, 'two-way 2.0 mm')],
+    [['tilt'], ['pan']],
+  );
+  expect(now.proposal.unmet).toEqual([]);
+  expect(now.between('RX', 'GA')).toHaveLength(2);
+  expect(now.slot('HD.tilt')).not.toBe(now.slot('HD.pan'));
+  expect([now.chain('HD.tilt').deviceNumber, now.chain('HD.pan').deviceNumber]).toEqual([2, 1]);
+  expect(now.failing()).toEqual([]);
+});

@@ -15,7 +15,7 @@ import { hairV } from '../../units/index.js';
 import type { Fix, RuleContext } from '../finding.js';
 import { railsAfter } from './after-edits.js';
 import { allOutlets, supplyLead } from './outlets.js';
-import { carriedBy, lacksReturn, supplyPins } from './supply-parts.js';
+import { carriedBy, lacksReturn, supplyPins, withSignals } from './supply-parts.js';
 
 /**
  * The plus wire that a lead lacks: one that is there, between a plug of the part and one with volts on it, and has its other wires.
@@ -46,7 +46,7 @@ export function tapFixes(context: RuleContext, node: RailNode): Fix[] {
         const wires = cable.wires.map((w, i) => (i < old ? w : { ...w, gaugeAwg: Math.min(w.gaugeAwg, gaugeAwg) }));
         const edits = old
           ? wires.slice(old).map((wire): Edit => ({ kind: 'addWire', cable: cable.id, wire }))
-          : [{ kind: 'addCable' as const, cable: { ...cable, wires } }];
+          : [{ kind: 'addCable' as const, cable: withSignals(rig, { ...cable, wires }) }];
         return { label: `Feed it from ${labelOf(rig, plus.part)}, ${portLabel(rig, plus)}`, edits };
       });
     });

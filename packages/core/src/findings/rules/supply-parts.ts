@@ -239,7 +239,7 @@ export function leadFixes(context: RuleContext, node: RailNode): Fix[] {
 }
 
 /** Where its two plugs could talk, a new lead lets them. */
-function withSignals(rig: Rig, lead: Cable): Cable {
+export function withSignals(rig: Rig, lead: Cable): Cable {
   const after = carryOut(rig, [{ kind: 'addCable', cable: lead }]).rig;
   const own = after.cables.find((c) => c.id === lead.id)!;
   return {
