@@ -54,6 +54,7 @@ import {
   type Eater,
   type Outlet,
 } from './outlets.js';
+import { sharesThrottle } from './pins.js';
 import type { JoinFeed, Poser } from './poser.js';
 import type { Option } from './problem.js';
 
@@ -152,6 +153,11 @@ interface OnPlug {
  */
 function plugsOf(poser: Poser, talker: ClassEnd, listener: ClassEnd): OnPlug[] {
   const { cls, end } = talker;
+  const motors = sharesThrottle(poser.view.rig, end, listener.end);
+  if (motors > 1) {
+    const takes = [{ ...takeUnit(poser, talker), amount: 1 / motors }];
+    return [{ alone: false, takes, hub: poser.hub(`throttle ${cls.id}`, COST.yLead, motors), words: [] }];
+  }
   if (!isSharedPlug(end.link)) return [{ alone: true, takes: [takeUnit(poser, talker)], hub: null, words: [] }];
   const shared = { alone: false, takes: [], hub: poser.hub(`bus ${cls.id}`, COST.yLead, MOST_ON_BUS), words: [] };
   const more = cls.members.filter((unit) => isFree(unit, poser.view.taken)).length - 1;

@@ -2,6 +2,7 @@ import {
   connectorOf,
   flies,
   hearsAir,
+  movesUnsaid,
   tellsOn,
   isSpokenAt,
   staysOnGround,
@@ -98,7 +99,12 @@ export function sharedA(outlet: Outlet, eaters: readonly Eater[], outlets: reado
     const into = eaters.find((e) => e.id === `${o.part.id}.${o.fedBy}`);
     return into !== undefined && outlets.every((x) => x.id === outlet.id || x.id === o.id || !feeds(x, into));
   };
-  const onlyHere = own.filter((e) => outlets.every((o) => o.id === outlet.id || isBehind(o) || !feeds(o, e)));
+  // of motors alike one alone gives the rail its volts
+  const isTwin = (o: Outlet): boolean =>
+    o.part.class === outlet.part.class && isBesideSignal(o) && (flies(o.sheet) || movesUnsaid(o.sheet));
+  const onlyHere = own.filter((e) =>
+    outlets.every((o) => o.id === outlet.id || isTwin(o) || isBehind(o) || !feeds(o, e)),
+  );
   const sum = (of: (e: Eater) => number): number => onlyHere.reduce((all, e) => all + of(e), 0);
   const together = sum((e) => besideOthersA(outlet, e, asks(e), gives));
   if (!own.some(isBeyond) && together <= carries) return carries;

@@ -99,7 +99,7 @@ export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   const home = homeOf(listener);
   // of which axis nobody says is rather not the motor's
   if (home === 0 && FIRST_FOUR.includes(pin.slot)) return pin.slot === FLIGHT_CHANNELS.throttle ? 1 : 0;
-  if (home !== null) return home === pin.slot ? 0 : 2;
+  if (home !== null) return home === pin.slot ? 0 : isOtherTrack(rig, home, pin.slot) ? 1 : 2;
   const told = toldThrough(rig, listener);
   const wished = rig.wishes.find(
     (w) =>
@@ -110,6 +110,20 @@ export function pinRank(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
   const others = new Set(rig.wishes.map((w) => w.channel));
   const flown = isFlown(rig) && (FIRST_FOUR.includes(pin.slot) || flownSlots(rig).has(pin.slot));
   return (flown && !isAside(rig, talker)) || others.has(pin.slot) ? 2 : 1;
+}
+
+/** What drives by two throttles has the second on the other stick that goes up and down. @source [practice] */
+const isOtherTrack = (rig: Rig, home: number, slot: number): boolean =>
+  !isFlown(rig) && home === FLIGHT_CHANNELS.throttle && slot === FLIGHT_CHANNELS.pitch;
+
+/**
+ * Motors alike that fly one craft by the pins of its receiver hang on its throttle by a Y lead: how many; 1 of what has a pin of its own.
+ * @source [practice] a motor on another stick turns the craft over
+ */
+export function sharesThrottle(rig: Rig, talker: LinkEnd, listener: LinkEnd): number {
+  const isThrottle = homeOf(listener) === FLIGHT_CHANNELS.throttle;
+  if (!isThrottle || !isFlown(rig) || flies(talker.sheet) || talker.link.kind !== 'pulse') return 1;
+  return rig.parts.filter((part) => part.class === listener.part.class).length;
 }
 
 /** What a pulse into this link is for: the functions it tells; of what only tells on, those of what could hang on its outputs. */

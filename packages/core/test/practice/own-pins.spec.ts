@@ -105,6 +105,29 @@ describe('a plane that flies by the pins of its receiver', () => {
   });
 });
 
+describe('two motors alike on the pins of a receiver', () => {
+  const two = (kind: Kind): Proposed =>
+    of(
+      kind,
+      [
+        ['PK', 'pack-4s'],
+        ['V5', 'own-five'],
+        ['RX', rows.class],
+        ['E1', 'own-drive'],
+        ['E2', 'own-drive'],
+        ['TX', 'transmitter-10'],
+      ],
+      [rows, drive([9, 17]), steady('own-five', 5, 3)],
+    );
+  const slots = (now: Proposed): (number | null)[] => ['E1', 'E2'].map((id) => now.slot(`${id}.act`));
+  it('hang on the throttle together where they fly, and on a stick each where they drive', () => {
+    const [flown, driven] = [two('fixed wing'), two('hand-held or ground')];
+    expect(slots(flown)).toEqual([3, 3]);
+    expect(slots(driven).sort()).toEqual([2, 3]);
+    for (const now of [flown, driven]) expect([now.proposal.unmet, now.failing()]).toEqual([[], []]);
+  });
+});
+
 describe('what moves the craft', () => {
   const own: PartLine[] = [
     ['B', 'own-small'],
