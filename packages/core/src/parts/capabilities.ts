@@ -163,6 +163,16 @@ export const hasApps = (sheet: Sheet): boolean => (sheet.apps?.length ?? 0) > 0;
 /** A person sees on it what comes to it: it has an app, or the sheet's group says so, since by its plugs it could be a box between. */
 export const isScreen = (sheet: Sheet): boolean => hasApps(sheet) || sheet.role === 'display';
 
+/** Pictures come to it by lead, and end there: it has no lens, no function, no radio, and nothing comes out of it. */
+export const onlyWatches = oncePerSheet(
+  (sheet) =>
+    sheet.links.length > 0 &&
+    sheet.links.every((l) => l.way === 'listen' && (l.kind === 'composite' || l.kind === 'hdmi')) &&
+    sheet.view === undefined &&
+    !sheet.functions.length &&
+    !hasControls(sheet),
+);
+
 /** It is held, or stands on the ground: a person moves its controls, or it weighs nothing on board. */
 export const staysOnGround = (sheet: Sheet): boolean => sheet.massG === 0 || (hasControls(sheet) && speaksAir(sheet));
 

@@ -44,6 +44,7 @@ export {
   drives,
   gathersRows,
   movesUnsaid,
+  onlyWatches,
   flies,
   hasControls,
   hasApps,

@@ -1,12 +1,16 @@
 /**
  * Of two alike that carry data through the air one is carried, and the other stands beside the screen that a person looks at. A sheet
- * shared by both cannot say which: for the search the last of them, and such a screen, are told to stay on the ground.
+ * shared by both cannot say which: for the search the last of them, and such a screen, are told to stay on the ground. So is what takes
+ * pictures from the air and puts them out by lead, where something here sends them, and the screens that hang on it.
  */
 import {
   carriesDataByAir,
   hasControls,
   isScreen,
+  onlyWatches,
   sees,
+  sendsPictures,
+  showsAir,
   staysOnGround,
   type Link,
   type LinkKind,
@@ -56,11 +60,12 @@ export function withGroundEnds(rig: Rig): Rig {
   const all = partsWithSheets(rig);
   const screens = all.filter(({ sheet }) => isBeside(sheet));
   const radios = screens.length ? all.filter(({ sheet }) => carriesDataByAir(sheet) && !staysOnGround(sheet)) : [];
-  const grounded = [...groupBy(radios, ({ part }) => part.class).values()].flatMap((alike) => {
+  const ends = [...groupBy(radios, ({ part }) => part.class).values()].flatMap((alike) => {
     const last = lastOf(rig, alike);
     const own = last ? screens.filter(({ sheet }) => canJoin(last.sheet, sheet)) : [];
     return last && own.length ? [last, ...own] : [];
   });
+  const grounded = [...ends, ...watching(all)];
   const lying = new Set(grounded.filter(({ sheet }) => !staysOnGround(sheet)).map(({ part }) => part.id));
   if (!lying.size) return rig;
   const below = new Map(grounded.map(({ part }) => [part.class, `${part.class}-below`]));
@@ -74,6 +79,22 @@ export function withGroundEnds(rig: Rig): Rig {
       ),
     },
   };
+}
+
+const PICTURES: ReadonlySet<LinkKind> = new Set(['composite', 'hdmi']);
+const putsOut = ({ links }: Sheet, way: Link['way']): LinkKind[] =>
+  links.filter((l) => l.way === way && PICTURES.has(l.kind)).map((l) => l.kind);
+
+/** What hands on by lead the pictures that it takes from the air, and the screens that only take them by lead. */
+function watching(all: readonly Own[]): Own[] {
+  const senders = all.filter(({ sheet }) => sendsPictures(sheet));
+  const takers = all.filter(({ sheet }) => showsAir(sheet) && !sees(sheet) && putsOut(sheet, 'talk').length > 0);
+  if (!senders.length || !takers.length) return [];
+  const kinds = new Set(takers.flatMap(({ sheet }) => putsOut(sheet, 'talk')));
+  const screens = all.filter(
+    ({ sheet }) => onlyWatches(sheet) && putsOut(sheet, 'listen').some((kind) => kinds.has(kind)),
+  );
+  return [...takers, ...screens];
 }
 
 /** The last of several alike, without those that a locked lead ties to others. */

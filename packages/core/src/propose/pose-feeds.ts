@@ -4,6 +4,7 @@ import {
   feedsOthers,
   flies,
   isOnlyBetween,
+  onlyWatches,
   movesUnsaid,
   radiates,
   sendsPictures,
@@ -13,7 +14,8 @@ import {
   wantsOneOf,
   type Sheet,
 } from '../parts/index.js';
-import { drawn, drawnPastContact, leadCost, meetsByAir } from './join-options.js';
+import { leadCost, meetsByAir } from './join-options.js';
+import { drawn, drawnPastContact } from './plug-feeds.js';
 import { whyNoLead } from './why-unmet.js';
 import { COST, type CostPart } from './costs.js';
 import {
@@ -301,7 +303,7 @@ function sidesOf({ part, source }: Outlet, eater: Eater, eaters: readonly Eater[
 const SIDES = ['ground', 'board'] as const;
 const bothSides = (eaters: readonly Eater[]): boolean => SIDES.every((side) => eaters.some((e) => sideOf(e) === side));
 const sideOf = ({ sheet }: Eater): (typeof SIDES)[number] | null =>
-  !staysOnGround(sheet) ? 'board' : meetsByAir(sheet) || showsAir(sheet) ? 'ground' : null;
+  !staysOnGround(sheet) ? 'board' : meetsByAir(sheet) || showsAir(sheet) || onlyWatches(sheet) ? 'ground' : null;
 
 /** A regulator at the pins of a load of its own part, or of one told before it: it needs no lead of its own. */
 function ridesAlong(eater: Eater, eaters: readonly Eater[]): boolean {

@@ -12,6 +12,7 @@ import {
   flightFunctions,
   gives,
   ground,
+  picturePort,
   plus,
   regulatorIn,
   serialPort,
@@ -22,6 +23,7 @@ import {
   wire,
 } from '../../src/parts/shelf/define.js';
 import { brief, type PartLine } from './bench.js';
+import { leadScreen } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own' };
@@ -198,6 +200,32 @@ describe('two regulators of the same volts', () => {
     expect(one.proposal.idle.map((i) => i.why)).toEqual(['nothing here needs its 5 V']);
     const two = of([...loads, ['VA', 'own-a']], [board, receiver, core, steady('own-a')]);
     expect([two.feeder('CA'), two.feeder('CB')]).toEqual(['VA', 'VA']);
+  });
+});
+
+describe('what takes pictures from the air and hands them on by lead', () => {
+  const eyes = defineSheet({
+    ...{ ...base, class: 'own-eyes', role: 'display', name: 'Picture receiver', group: 'Picture', massG: 150 },
+    ports: [supplyPort('dc', 'power', 'left'), picturePort('v', 'picture', 'right', 'out')],
+    supplies: [eats('dc', [9, 17], 3, 4)],
+    links: [{ id: 'air', kind: 'radio', way: 'listen', pins: {} }, wire('v', 'composite', 'talk', 'v')],
+  });
+  const now = of(
+    [
+      ...[...flown, ['PG', 'pack-3s'], ['CN', 'nose-camera'], ['VT', 'video-transmitter-plain']],
+      ...[
+        ['AN', 'antenna-press'],
+        ['VR', eyes.class],
+        ['SC', leadScreen.class],
+      ],
+    ] as PartLine[],
+    [board, receiver, eyes, leadScreen],
+  );
+  it('stands on the ground with the screens that hang on it, and lives on a pack of its own there', () => {
+    expect(now.between('CN', 'VT')).toHaveLength(1);
+    expect(now.between('VR', 'SC')).toHaveLength(1);
+    expect(['VT', 'CN'].flatMap((id) => [...now.between(id, 'VR'), ...now.between(id, 'SC')])).toEqual([]);
+    expect([now.feeder('VR'), now.feeder('SC'), now.feeder('VT')]).toEqual(['PG', 'PG', 'PK']);
   });
 });
 
