@@ -82,17 +82,18 @@ export function withGroundEnds(rig: Rig): Rig {
 }
 
 const PICTURES: ReadonlySet<LinkKind> = new Set(['composite', 'hdmi']);
-const putsOut = ({ links }: Sheet, way: Link['way']): LinkKind[] =>
+/** Kinds of its pictures by lead that go one way. */
+const picturesThat = ({ links }: Sheet, way: Link['way']): LinkKind[] =>
   links.filter((l) => l.way === way && PICTURES.has(l.kind)).map((l) => l.kind);
 
 /** What hands on by lead the pictures that it takes from the air, and the screens that only take them by lead. */
 function watching(all: readonly Own[]): Own[] {
   const senders = all.filter(({ sheet }) => sendsPictures(sheet));
-  const takers = all.filter(({ sheet }) => showsAir(sheet) && !sees(sheet) && putsOut(sheet, 'talk').length > 0);
+  const takers = all.filter(({ sheet }) => showsAir(sheet) && !sees(sheet) && picturesThat(sheet, 'talk').length > 0);
   if (!senders.length || !takers.length) return [];
-  const kinds = new Set(takers.flatMap(({ sheet }) => putsOut(sheet, 'talk')));
+  const kinds = new Set(takers.flatMap(({ sheet }) => picturesThat(sheet, 'talk')));
   const screens = all.filter(
-    ({ sheet }) => onlyWatches(sheet) && putsOut(sheet, 'listen').some((kind) => kinds.has(kind)),
+    ({ sheet }) => onlyWatches(sheet) && picturesThat(sheet, 'listen').some((kind) => kinds.has(kind)),
   );
   return [...takers, ...screens];
 }
