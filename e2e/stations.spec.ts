@@ -200,6 +200,15 @@ test('sticks answer to mouse and keys, and hands are judged as they move', async
   await page.getByRole('slider', { name: 'switch F' }).fill('1');
   await expect(page.getByRole('img', { name: 'Picture of the Thermal core' })).toBeVisible();
 
+  // who comes back finds everything at rest, and alive
+  await expect(tilt).toHaveAccessibleName('tilt +23°');
+  await go(page, 'Wake');
+  await go(page, 'Prove');
+  await expect(page.getByRole('slider', { name: 'left slider' })).toHaveValue('0');
+  await expect(tilt).not.toHaveAccessibleName('tilt +23°');
+  await page.getByRole('slider', { name: 'left slider' }).fill('1');
+  await expect(tilt).toHaveAccessibleName('tilt +23°');
+
   const plan = page.getByRole('complementary', { name: 'Check plan' });
   await page.getByRole('button', { name: 'Follow my hands' }).click();
   // what needs no hand has passed by then

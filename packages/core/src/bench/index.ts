@@ -10,6 +10,7 @@ export {
   type Sights,
   type BenchFrame,
 } from './observe.js';
+export { changed, changeOf, type FrameChange } from './frame-change.js';
 export { endsSight, keysSight, knowsEnds, menuSight, networkSight, pictureSight, screenSight, slotSight, voltsSight } from './sights.js';
 export { antennaSight, antennasOf, AT_ANTENNA, atAntenna, isData, probeReads, probeSight, probesText, sendsByAir, unfollowed } from './probes.js';
 export { CRAFT, CRAFT_MOST_DEG, craftAt, GUSTS, turnsCraft } from './craft.js';

@@ -1,12 +1,12 @@
-import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { afterNextRender, computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { BenchFrame } from '@squallmark/core/bench';
+import { changed, type BenchFrame, type FrameChange } from '@squallmark/core/bench';
 import { soundWorld, worldWith, type Fault } from '@squallmark/core/diagnose';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { Subject } from 'rxjs';
 import type { BenchWorkerApi } from '../workers/bench.worker';
-import { ReviveWorker } from '../workers/revive';
+import { BenchSeats, type OnBench } from './bench-seats';
 import { DeskStore } from './desk';
 import { RigStore } from './rig-store';
 
@@ -16,32 +16,40 @@ export class BenchRun {
   private readonly store = inject(RigStore);
   private readonly desk = inject(DeskStore);
   private readonly framesSubject = new Subject<BenchFrame>();
+  private last: BenchFrame | null = null;
   private readonly verdictsSubject = new Subject<{ step: string; verdict: Verdict }>();
-  private readonly worker = new ReviveWorker<Remote<BenchWorkerApi>>(
-    () => new Worker(new URL('../workers/bench.worker', import.meta.url), { type: 'module' }),
-    (raw) => wrap<BenchWorkerApi>(raw),
-  );
+  private readonly seats = inject(BenchSeats);
+  private readonly seat = this.seats.take();
 
   readonly fault = signal<Fault | null>(null);
   /** Whoever proves is not told which fault it is. */
   readonly isBlind = signal(false);
   /** What is to be on the bench; another object whenever any of it is another. */
-  private readonly wanted = computed(() => ({
+  private readonly wanted = computed((): OnBench => ({
     fault: this.fault(),
     rig: this.store.rig(),
     charge: this.desk.charge(),
   }));
-  private loaded: ReturnType<BenchRun['wanted']> | null = null;
   /** Where a hand has put controls of which no frame tells yet. */
   private readonly moved = new Map<string, Moved>();
   readonly frame = toSignal(this.framesSubject, { initialValue: null });
   /** Verdicts on steps that the user's own hands made. */
   readonly verdicts$ = this.verdictsSubject.asObservable();
 
+  private isBegun = false;
+
   constructor() {
-    effect(() => this.load(this.wanted()));
-    this.tell((api) => api.run(proxy((frame, verdict) => this.accept(frame, verdict))));
-    inject(DestroyRef).onDestroy(() => this.worker.close());
+    // the screen first: what the bench shows at once would hold it up
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    afterNextRender(() => (timer = setTimeout(() => this.ready())));
+    effect(() => {
+      const wanted = this.wanted();
+      if (this.isBegun) this.load(wanted);
+    });
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(timer);
+      this.seats.leave(this.seat);
+    });
   }
 
   setControl(control: string, position: number): void {
@@ -76,38 +84,67 @@ export class BenchRun {
   }
 
   watch(step: CheckStep | null): void {
-    this.tell((api) => api.watch(step));
+    if (step || this.isBegun) this.tell((api) => api.watch(step));
   }
 
   play(step: CheckStep): Promise<Verdict> {
     this.moved.clear();
     // what was changed in the same breath is on the bench before it is played
     this.load(untracked(this.wanted));
-    return this.worker.call((api) => api.play(step));
+    this.ready();
+    return this.seat.worker.call((api) => api.play(step));
+  }
+
+  /** Takes the bench over, and once more where its worker died: what stands on it starts afresh, loaded earlier or now. */
+  private ready(): void {
+    const { worker, on } = this.seat;
+    if (this.isBegun && !worker.isFresh) return;
+    this.isBegun = true;
+    if (worker.isFresh) this.seat.on = null;
+    else if (isSame(on, untracked(this.wanted))) this.ask((api) => api.again());
+    this.ask((api) => api.run(proxy((frame, verdict) => this.accept(frame, verdict))));
+    this.load(untracked(this.wanted));
   }
 
   /** Verdicts of a new rig or fault must not come from the old one, so loading comes before anything else. */
-  private load(wanted: ReturnType<BenchRun['wanted']>): void {
-    if (wanted === this.loaded) return;
-    this.loaded = wanted;
+  private load(wanted: OnBench): void {
+    if (isSame(this.seat.on, wanted)) return;
+    this.seat.on = wanted;
     const { fault, rig: drawn, charge } = wanted;
     const { rig, flaws } = fault ? worldWith(drawn, fault) : soundWorld(drawn);
-    this.tell((api) => api.load(rig, charge, flaws));
+    this.ask((api) =>
+      api.load(rig, charge, flaws).catch((error: unknown) => {
+        this.seat.on = null;
+        throw error;
+      }),
+    );
   }
 
-  private accept(frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null): void {
+  private accept(change: FrameChange, verdict: { step: string; verdict: Verdict } | null): void {
     for (const [control, move] of this.moved) if (--move.frames < 0) this.moved.delete(control);
-    this.framesSubject.next(frame);
+    this.last = changed(this.last, change);
+    this.framesSubject.next(this.last);
     if (verdict) this.verdictsSubject.next(verdict);
   }
 
-  private tell(ask: (api: Remote<BenchWorkerApi>) => PromiseLike<unknown>): void {
-    this.worker.call(ask).catch((error: unknown) => {
+  /** As {@link ask}, of a bench that is ready. */
+  private tell(ask: Ask): void {
+    this.ready();
+    this.ask(ask);
+  }
+
+  private ask(ask: Ask): void {
+    this.seat.worker.call(ask).catch((error: unknown) => {
       this.moved.clear();
       this.store.say(`Bench: ${error instanceof Error ? error.message : String(error)}`);
     });
   }
 }
+
+type Ask = (api: Remote<BenchWorkerApi>) => PromiseLike<unknown>;
+
+const isSame = (one: OnBench | null, other: OnBench): boolean =>
+  one?.fault === other.fault && one.rig === other.rig && one.charge === other.charge;
 
 interface Moved {
   to: number;

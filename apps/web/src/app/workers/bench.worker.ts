@@ -1,6 +1,7 @@
 import {
   compileBench,
   benchFrame,
+  changeOf,
   benchControls,
   runBench,
   setControls,
@@ -12,6 +13,7 @@ import {
   type BenchState,
   type Controls,
   type Flaw,
+  type FrameChange,
   type Sights,
 } from '@squallmark/core/bench';
 import {
@@ -25,9 +27,9 @@ import {
   type Verdict,
 } from '@squallmark/core/prove';
 import type { Rig } from '@squallmark/core/rig';
-import { expose } from 'comlink';
+import { expose, releaseProxy, type ProxyMethods } from 'comlink';
 
-type OnFrame = (frame: BenchFrame, verdict: { step: string; verdict: Verdict } | null) => void;
+type OnFrame = (change: FrameChange, verdict: { step: string; verdict: Verdict } | null) => void;
 
 const FRAME_MS = 1000 / 60;
 const LOOK_MS = 10;
@@ -35,7 +37,9 @@ const LOOK_MS = 10;
 let bench: Bench | null = null;
 let state: BenchState | null = null;
 let judging: Judging | null = null;
-let onFrame: OnFrame | null = null;
+let onFrame: (OnFrame & Partial<ProxyMethods>) | null = null;
+/** The frame that the page has; null where it has none. */
+let told: BenchFrame | null = null;
 let last = 0;
 let timer: ReturnType<typeof setInterval> | undefined;
 
@@ -50,7 +54,9 @@ function tick(): void {
     state = runBench(bench, state, Math.min(LOOK_MS, left));
     verdict ??= look();
   }
-  onFrame(benchFrame(bench, state), verdict && lastStep ? { step: lastStep, verdict } : null);
+  const frame = benchFrame(bench, state);
+  onFrame(changeOf(told, frame), verdict && lastStep ? { step: lastStep, verdict } : null);
+  told = frame;
 }
 
 let lastStep: string | null = null;
@@ -67,12 +73,28 @@ function look(): Verdict | null {
   return seen.verdict;
 }
 
+/** The rig as after its wake list, controls at rest. */
+const awake = (on: Bench): BenchState => runBench(on, startBench(on, { awake: true }), 100);
+
 const api = {
   /** Compiles the rig and starts it awake, as after the wake list. Controls stay as they were. */
   load(rig: Rig, charge: number, flaws: readonly Flaw[]): void {
     bench = compileBench(rig, charge, flaws);
     state = runBench(bench, startBench(bench, { awake: true, controls: state?.controls ?? {} }), 100);
     judging = null;
+  },
+  /** Starts what was loaded last once more, awake, with every control at rest. */
+  again(): void {
+    state = bench && awake(bench);
+  },
+  /** Nobody looks any more: the rig stays, and nothing goes on. */
+  leave(): void {
+    clearInterval(timer);
+    onFrame?.[releaseProxy]?.();
+    onFrame = null;
+    judging = null;
+    state = null;
+    real = {};
   },
   setControls(controls: Controls): void {
     if (state) state = setControls(state, controls);
@@ -94,13 +116,14 @@ const api = {
     if (!bench || !state) throw new Error('no rig on the bench');
     judging = null;
     // what is not about the ends of a line is played as after a start, which forgets them
-    if (step.kind !== 'ends' && knowsEnds(state)) state = runBench(bench, startBench(bench, { awake: true }), 100);
+    if (step.kind !== 'ends' && knowsEnds(state)) state = awake(bench);
     const played = playStep(bench, state, step);
     state = played.state;
     return played.verdict;
   },
   run(callback: OnFrame): void {
     onFrame = callback;
+    told = null;
     last = performance.now();
     clearInterval(timer);
     timer = setInterval(tick, FRAME_MS);

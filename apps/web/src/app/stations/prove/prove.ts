@@ -32,7 +32,15 @@ import { faultsOf, type Fault } from '@squallmark/core/diagnose';
 import { subject } from '@squallmark/core/log';
 import type { CheckStep, Verdict } from '@squallmark/core/prove';
 import { bringsChannels, drives, hearsAir, hasControls, speaksByLead, turns, type Sheet } from '@squallmark/core/parts';
-import { labelOf, partsThat, controlName, pilotControls, pilotTransmitter, sheetOf } from '@squallmark/core/rig';
+import {
+  labelOf,
+  partsThat,
+  partsWithSheets,
+  controlName,
+  pilotControls,
+  pilotTransmitter,
+  sheetOf,
+} from '@squallmark/core/rig';
 import { STILL, type Craft } from '@squallmark/core/scene';
 import { degrees, groupBy, num, volts } from '@squallmark/core/units';
 import { controlStep } from '../../kit/control-step';
@@ -150,8 +158,9 @@ export class Prove {
   });
   protected readonly heard = computed(() => this.frame()?.receivers.find((r) => r.part === this.receiver()));
   /** What comes in at the ports that the document has wired; nothing while the bench starts. */
+  private readonly portsSeen = computed(() => this.frame()?.ports);
   protected readonly ports = computed(() => {
-    const seen = this.frame()?.ports;
+    const seen = this.portsSeen();
     return seen ? trafficAsDrawn(this.rig(), seen) : [];
   });
   private readonly possible = computed(() => faultsOf(this.rig()));
@@ -250,11 +259,12 @@ export class Prove {
     };
   });
   protected readonly degrees = (deg: number): string => degrees(Math.round(deg));
+  private readonly moving = computed(() => partsThat(this.rig(), (sheet) => turns(sheet) || drives(sheet)));
   protected readonly dials = computed(() => {
     const frame = this.frame();
     const sights = frame?.sights ?? {};
     const held = frame && this.isLaid() ? frame.held : {};
-    const moving = partsThat(this.rig(), (sheet) => turns(sheet) || drives(sheet));
+    const moving = this.moving();
     return moving.flatMap(({ part, sheet }) => {
       const of = moving.length > 1 ? part.label : '';
       const axes = sheet.joints.map(({ id, label, minDeg, maxDeg }) => {
@@ -273,15 +283,19 @@ export class Prove {
   );
   protected readonly secondsShown = unrolled(this.seconds, 2);
   protected readonly radiosShown = unrolled(this.radios, 8);
+  private readonly sheets = computed(
+    () => new Map(partsWithSheets(this.rig()).map(({ part, sheet }) => [part.id, sheet])),
+  );
   /** What every camera sees. */
   protected readonly views = computed(() => {
     const frame = this.frame();
-    return frame ? viewsOf(this.rig(), frame) : [];
+    return frame ? viewsOf(this.sheets(), frame) : [];
   });
+  private readonly hearing = computed(() => partsThat(this.rig(), hearsAir));
   /** Receivers that lost the radio say so; a sound link says nothing. */
   protected readonly links = computed(() => {
     const sights = this.frame()?.sights ?? {};
-    return partsThat(this.rig(), hearsAir)
+    return this.hearing()
       .filter(({ part }) => sights[`${part.id}.radio`] === 'lost')
       .map(({ part }) => ({ part: part.id, text: `${part.label}: radio lost, fail-safe` }));
   });

@@ -1,5 +1,4 @@
 import { fnSight, type BenchFrame } from '@squallmark/core/bench';
-import { partsWithSheets, type Rig } from '@squallmark/core/rig';
 import { acrossDeg, LEVEL, type Turn } from '@squallmark/core/scene';
 import type { Sheet } from '@squallmark/core/parts';
 import { num } from '@squallmark/core/units';
@@ -29,9 +28,14 @@ export interface ViewState {
 const USUAL_WIDE_DEG = 62;
 const PALETTES = ['white hot', 'black hot', 'rust'] as const;
 
-/** Every camera of a rig with what it sees now, the one on air first. */
-export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
-  const sheets = new Map(partsWithSheets(rig).map(({ part, sheet }) => [part.id, sheet]));
+/** What of a frame the pictures show. */
+export type Shown = Pick<BenchFrame, 'cameras' | 'sights' | 'looks' | 'recordingMs'>;
+
+/** Every camera with what it sees now, the one on air first; `sheets` by part. */
+export function viewsOf(sheets: ReadonlyMap<string, Sheet>, frame: Shown): ViewState[] {
+  const isDisturbed = Object.entries(frame.sights).some(
+    ([name, said]) => name.endsWith('.air') && (said === 'breaks up' || said === 'noise'),
+  );
   const views = frame.cameras.map((camera): ViewState => {
     const sheet = sheets.get(camera.part)!;
     const zoom = numberOf(frame.sights[`${camera.part}.zoom`]) ?? 1;
@@ -46,11 +50,7 @@ export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
       turn: frame.looks[camera.part] ?? LEVEL,
       acrossDeg: acrossDeg(sheet.view?.wideDeg ?? USUAL_WIDE_DEG, zoom),
       palette: paletteOf(sheet, camera.part, frame),
-      isDisturbed:
-        camera.onAir &&
-        Object.entries(frame.sights).some(
-          ([name, said]) => name.endsWith('.air') && (said === 'breaks up' || said === 'noise'),
-        ),
+      isDisturbed: camera.onAir && isDisturbed,
       recordingMs: frame.recordingMs[camera.part] ?? null,
     };
   });
@@ -59,13 +59,13 @@ export function viewsOf(rig: Rig, frame: BenchFrame): ViewState[] {
 }
 
 /** The captions of menus that the sticks have open. */
-const menusOpen = (sheet: Sheet, part: string, { sights }: BenchFrame): string[] =>
+const menusOpen = (sheet: Sheet, part: string, { sights }: Shown): string[] =>
   sheet.functions.flatMap(({ id }) => {
     const at = sights[`${part}.${id}-menu`];
     return at === 'open' ? ['menu open'] : at === 'second menu' ? [at] : [];
   });
 
-function paletteOf(sheet: Sheet, part: string, { sights }: BenchFrame): Palette {
+function paletteOf(sheet: Sheet, part: string, { sights }: Shown): Palette {
   const fn = sheet.functions.find((f) => f.what === 'palette');
   if (!fn) return 'colours';
   const told = sights[fnSight(part, fn.id)];
