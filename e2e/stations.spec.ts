@@ -204,7 +204,7 @@ test('sticks answer to mouse and keys, and hands are judged as they move', async
   await expect(tilt).toHaveAccessibleName('tilt +23°');
   await go(page, 'Wake');
   await go(page, 'Prove');
-  await expect(page.getByRole('slider', { name: 'left slider' })).toHaveValue('0');
+  await expect(page.getByRole('slider', { name: 'left slider' })).toHaveValue('-1');
   await expect(tilt).not.toHaveAccessibleName('tilt +23°');
   await page.getByRole('slider', { name: 'left slider' }).fill('1');
   await expect(tilt).toHaveAccessibleName('tilt +23°');
