@@ -1,5 +1,6 @@
 import { createEnvironmentInjector, EnvironmentInjector } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import type { CheckStep } from '@squallmark/core/prove';
 import { expose } from 'comlink';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { gimbalRig } from '../../spec/rigs';
@@ -12,6 +13,8 @@ describe('the simulated rig, visit by visit', () => {
   let asked: string[];
   /** What makes a worker die, each. */
   let workers: (() => void)[];
+  /** Ends the step that is played. */
+  let letGo: () => void;
   let store: RigStore;
 
   /** Somebody comes to look: the bench, and what ends the visit. */
@@ -24,9 +27,14 @@ describe('the simulated rig, visit by visit', () => {
   beforeEach(async () => {
     asked = [];
     workers = [];
-    const api = Object.fromEntries(
-      ['load', 'again', 'run', 'leave', 'rest', 'setControls'].map((name) => [name, () => void asked.push(name)]),
-    );
+    const hear = (name: string): [string, () => void] => [name, () => void asked.push(name)];
+    const api = {
+      ...Object.fromEntries(['load', 'again', 'run', 'leave', 'rest', 'setControls'].map(hear)),
+      play: () => {
+        asked.push('play');
+        return new Promise<void>((done) => (letGo = done));
+      },
+    };
     vi.stubGlobal(
       'Worker',
       class {
@@ -35,11 +43,11 @@ describe('the simulated rig, visit by visit', () => {
           expose(api, port2);
           const dying = new EventTarget();
           workers.push(() => dying.dispatchEvent(Object.assign(new Event('error'), { message: 'out of memory' })));
-          const hear = port1.addEventListener.bind(port1);
+          const listen = port1.addEventListener.bind(port1);
           return Object.assign(port1, {
             terminate: () => port1.close(),
             addEventListener: (type: 'error' | 'message', heard: (event: Event) => void) =>
-              type === 'error' ? dying.addEventListener(type, heard) : hear(type, heard),
+              type === 'error' ? dying.addEventListener(type, heard) : listen(type, heard),
           });
         }
       },
@@ -78,6 +86,20 @@ describe('the simulated rig, visit by visit', () => {
     await vi.waitFor(() => expect(asked.filter((a) => a === 'load')).toHaveLength(2));
     expect(workers).toHaveLength(2);
     await vi.waitFor(() => expect(asked).toHaveLength(6));
+  });
+
+  it('is ended where a step is still played, and who waits for that hears nothing', async () => {
+    const one = visit();
+    let isHeard = false;
+    void one.bench.play({} as CheckStep).finally(() => (isHeard = true));
+    await hears('run', 'load', 'play');
+    one.leave();
+    letGo();
+    one.bench.setControl('left-slider', 1);
+    visit().bench.rest();
+    await hears('run', 'load', 'play', 'run', 'load', 'rest');
+    expect(workers).toHaveLength(2);
+    expect(isHeard).toBe(false);
   });
 
   it('starts another with the rig on it where its worker died', async () => {

@@ -37,6 +37,9 @@ export class BenchRun {
   readonly verdicts$ = this.verdictsSubject.asObservable();
 
   private isBegun = false;
+  private isLeft = false;
+  /** Steps that are being played. */
+  private plays = 0;
 
   constructor() {
     // the screen first: what the bench shows at once would hold it up
@@ -44,11 +47,16 @@ export class BenchRun {
     afterNextRender(() => (timer = setTimeout(() => this.ready())));
     effect(() => {
       const wanted = this.wanted();
-      if (this.isBegun) this.load(wanted);
+      if (!this.isBegun) return;
+      this.ready();
+      this.load(wanted);
     });
     inject(DestroyRef).onDestroy(() => {
       clearTimeout(timer);
-      this.seats.leave(this.seat);
+      this.isLeft = true;
+      // who plays one step after the other goes no further: no verdict comes from a bench that was ended
+      if (this.plays) this.seat.worker.close();
+      else this.seats.leave(this.seat);
     });
   }
 
@@ -89,10 +97,11 @@ export class BenchRun {
 
   play(step: CheckStep): Promise<Verdict> {
     this.moved.clear();
+    this.ready();
     // what was changed in the same breath is on the bench before it is played
     this.load(untracked(this.wanted));
-    this.ready();
-    return this.seat.worker.call((api) => api.play(step));
+    this.plays++;
+    return this.seat.worker.call((api) => api.play(step)).finally(() => this.plays--);
   }
 
   /** Takes the bench over, and once more where its worker died: what stands on it starts afresh, loaded earlier or now. */
@@ -127,8 +136,9 @@ export class BenchRun {
     if (verdict) this.verdictsSubject.next(verdict);
   }
 
-  /** As {@link ask}, of a bench that is ready. */
+  /** As {@link ask}, of a bench that is ready; of one that was left nothing is asked. */
   private tell(ask: Ask): void {
+    if (this.isLeft) return;
     this.ready();
     this.ask(ask);
   }
