@@ -126,6 +126,17 @@ describe('wishes', () => {
     expect(states(mendedRig()).record).toBe('granted');
   });
 
+  it('are impossible beside another that has the only part for it, and say so', () => {
+    const tilt = demoRig().wishes.find((w) => w.what === 'tilt')!;
+    const { part: _, ...other } = { ...tilt, id: 'W99' };
+    const twice: Rig = { ...demoRig(), wishes: [...demoRig().wishes, other] };
+    const states = wishCoverage(twice, findChains(twice), SHELF).filter((w) => w.wish.what === 'tilt');
+    expect(states.map((w) => w.state)).toContain('impossible');
+    expect(states.find((w) => w.state === 'impossible')!.why).toBe(
+      'what takes it here answers to another wish already',
+    );
+  });
+
   it('name the classes that would grant an impossible one, lightest first', () => {
     const bare = applyEdit(demoRig(), { kind: 'removePart', part: 'GB' }).rig;
     const tilt = wishCoverage(bare, findChains(bare), SHELF).find((w) => w.wish.what === 'tilt')!;

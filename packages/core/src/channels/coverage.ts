@@ -37,7 +37,7 @@ export function wishCoverage(rig: Rig, chains: readonly Chain[], shelf: readonly
     return {
       wish,
       state: 'impossible',
-      why: whyNot(rig),
+      why: whyNot(rig, wish, chains),
       by: null,
       steps: [],
       part: null,
@@ -112,7 +112,9 @@ function extrasOf(rig: Rig, { path }: Pick<Chain, 'path'>): string[] {
   });
 }
 
-function whyNot(rig: Rig): string {
+function whyNot(rig: Rig, { what, part }: Wish, chains: readonly Chain[]): string {
+  if (chains.some((c) => c.fn.what === what && (part === undefined || part === c.part.id)))
+    return 'what takes it here answers to another wish already';
   return partsWithSheets(rig).some(({ sheet }) => sees(sheet))
     ? 'no part on this bench takes it from a channel'
     : 'no part that could do it is on this bench';

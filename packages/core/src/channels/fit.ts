@@ -70,9 +70,12 @@ function windowsFit(fn: PartFunction, control: Control, springy: boolean): Fit {
 const UPRIGHT: ReadonlySet<string> = new Set(['tilt', 'look-down', 'zoom', 'throttle', 'pitch']);
 const SIDEWAYS: ReadonlySet<string> = new Set(['pan', 'roll-trim', 'yaw', 'roll']);
 
-/** A stick axis that runs across what the function does: tilt on a left-right axis, pan on an up-down one. @source [practice] */
+/**
+ * A stick axis that runs across what the function does: tilt on a left-right axis, pan on an up-down one; of what drives or floats also
+ * the wheel of a set on its speed, and the trigger on its rudder. @source [practice]
+ */
 export function runsAcross(fn: PartFunction, control: Control): boolean {
-  if (control.kind !== 'stick' || isWindowed(fn)) return false;
+  if ((control.kind !== 'stick' && !isFlight(fn)) || isWindowed(fn)) return false;
   const goes = stickGoes(control);
   return (UPRIGHT.has(fn.what) && goes === 'x') || (SIDEWAYS.has(fn.what) && goes === 'y');
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Control, Sheet } from '../parts/index.js';
 import { transmitter16 } from '../parts/shelf/transmitter-16.js';
 import { newPart } from '../rig/index.js';
+import { runsAcross } from './fit.js';
 import { FLIGHT_AXES, isThrottle, steeringStick, stickFor, stickGoes, stickMode, sticksOf } from './sticks.js';
 
 type Stick = Pick<Control, 'id' | 'label' | 'x'>;
@@ -94,6 +95,20 @@ describe('sticks of a transmitter that others describe', () => {
       'ly',
       'lx',
       true,
+    ]);
+  });
+
+  it('or are a wheel and a trigger: the one steers, the other drives', () => {
+    const across = (what: 'throttle' | 'yaw' | 'tilt', label: string): boolean =>
+      runsAcross(
+        { id: what, label: what, what, takes: 'position', askedBy: [] },
+        { id: 'c', label, kind: 'knob', x: 0.5, y: 0.5, sprung: true },
+      );
+    expect([across('throttle', 'Wheel'), across('yaw', 'Trigger')]).toEqual([true, true]);
+    expect([across('throttle', 'Trigger'), across('yaw', 'Wheel'), across('tilt', 'Wheel')]).toEqual([
+      false,
+      false,
+      false,
     ]);
   });
 });

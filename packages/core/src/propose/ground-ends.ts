@@ -47,7 +47,8 @@ const speakByLead = (a: Link, b: Link): boolean =>
     ? a.kind === b.kind && (a.way !== b.way || a.way === 'both')
     : isSerial(a) && isSerial(b) && speakAlike(a, b);
 
-const canJoin = (a: Sheet, b: Sheet): boolean =>
+/** A lead with bytes goes from one to the other. */
+export const leadJoins = (a: Sheet, b: Sheet): boolean =>
   a.links.some((x) => b.links.some((y) => speakByLead(x, y) && plugsMeet(a, x, b, y)));
 
 function plugsMeet(a: Sheet, { pins: x }: Link, b: Sheet, { pins: y }: Link): boolean {
@@ -62,7 +63,7 @@ export function withGroundEnds(rig: Rig): Rig {
   const radios = screens.length ? all.filter(({ sheet }) => carriesDataByAir(sheet) && !staysOnGround(sheet)) : [];
   const ends = [...groupBy(radios, ({ part }) => part.class).values()].flatMap((alike) => {
     const last = lastOf(rig, alike);
-    const own = last ? screens.filter(({ sheet }) => canJoin(last.sheet, sheet)) : [];
+    const own = last ? screens.filter(({ sheet }) => leadJoins(last.sheet, sheet)) : [];
     return last && own.length ? [last, ...own] : [];
   });
   const grounded = [...ends, ...watching(all)];

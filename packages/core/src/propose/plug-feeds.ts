@@ -1,6 +1,7 @@
 import { portsCanJoin } from '../loom/index.js';
 import { flies, tieAt, turns, type PinAt, type Sheet } from '../parts/index.js';
 import { groupBy } from '../units/index.js';
+import { isBareRail } from './bare-rails.js';
 import type { Unit } from './bench-view.js';
 import { COST, type CostPart } from './costs.js';
 import {
@@ -73,7 +74,8 @@ function feedsFrom(poser: Poser, giver: Unit, eater: Unit, fed: JoinFeed['fed'])
   const minusPin = port.pins.find((p) => p.line === 'ground')?.n;
   if (minusPin === undefined) return [];
   const hungry = eatersOf(poser.view).filter(
-    (e) => e.part.id === eater.part.id && !e.sheet.sources.length && !poser.view.fed.has(e.id),
+    (e) =>
+      e.part.id === eater.part.id && (!e.sheet.sources.length || isBareRail(e.supply)) && !poser.view.fed.has(e.id),
   );
   const onPlug = hungry.find((e) => supplyAt(e.sheet, e.supply.plus, eater.port) !== undefined);
   for (const pin of port.pins.filter((p) => p.line === 'supply')) {
@@ -110,7 +112,8 @@ function throughRail(
     // the worst of what could feed it
     ...{
       join,
-      wakes: [],
+      // a rail alone is fed once something hangs on it
+      wakes: isBareRail(own.supply) ? [`feed ${own.id}`] : [],
       modes,
       price: [
         strictPrice(by),

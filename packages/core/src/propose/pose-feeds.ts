@@ -393,7 +393,9 @@ const hasSide = ({ view }: Poser, eater: Eater, side: 'pack' | 'steady'): boolea
 
 /** A wish for radio power that a switched supply on the bench grants is granted only through it. */
 function pastSwitch({ view }: Poser, outlet: Outlet, eater: Eater): boolean {
-  if (!radiates(eater.sheet) || eater.sheet.functions.some((f) => f.what === 'radio-power')) return false;
+  // its antenna may be inside
+  const sends = radiates(eater.sheet) || sendsPictures(eater.sheet);
+  if (!sends || eater.sheet.functions.some((f) => f.what === 'radio-power')) return false;
   const isSwitch = ({ sheet }: { sheet: Outlet['sheet'] }): boolean =>
     sheet.functions.some((f) => f.what === 'radio-power');
   if (!view.rig.wishes.some((w) => w.what === 'radio-power') || isSwitch(outlet)) return false;

@@ -33,7 +33,7 @@ import { pinText, type Part } from '../rig/index.js';
 import type { ClassEnd } from './bench-view.js';
 import { changersOf } from './changers.js';
 import { COST, type CostPart } from './costs.js';
-import { poseGroundEnds } from './ground-ends.js';
+import { leadJoins, poseGroundEnds } from './ground-ends.js';
 import { addJoin } from './join-options.js';
 import { pinCost } from './pins.js';
 import type { Poser } from './poser.js';
@@ -126,7 +126,10 @@ const isMotor = (poser: Poser, { cls: { sheet, part }, end: { link } }: ClassEnd
   link.kind === 'pulse' &&
   link.way === 'listen' &&
   ![...sheet.functions, ...sheet.pictures].length &&
-  !(passesOn(sheet) && sheet.links.some((l) => l.way === 'talk' && isObeyed(poser, part, l)));
+  !(passesOn(sheet) && sheet.links.some((l) => l.way === 'talk' && (!mayReport(l) || isObeyed(poser, part, l))));
+
+/** A motor may say in bytes how it runs; what closes a contact, lights a lamp or gives pulses works something. */
+const mayReport = (said: Link): boolean => isSerial(said) || said.kind === 'can';
 
 /** Something on the bench does what is said by it: no report of a motor to its controller. */
 const isObeyed = ({ view }: Poser, own: Part, said: Link): boolean =>
@@ -292,11 +295,12 @@ function poseReports(poser: Poser): void {
   }
 }
 
-/** The ground end of a data link whose other end is carried: what it tells comes through the air. */
-const endsOnGround = ({ view }: Poser, sheet: Sheet): boolean =>
-  carriesDataByAir(sheet) &&
+/** The ground end of a data link whose other end is carried, or a screen for it to hang on: what it tells comes through the air. */
+const endsOnGround = ({ view: { parts } }: Poser, sheet: Sheet): boolean =>
   staysOnGround(sheet) &&
-  view.parts.some((p) => carriesDataByAir(p.sheet) && !staysOnGround(p.sheet));
+  parts.some((p) => carriesDataByAir(p.sheet) && !staysOnGround(p.sheet)) &&
+  (carriesDataByAir(sheet) ||
+    parts.some((p) => carriesDataByAir(p.sheet) && staysOnGround(p.sheet) && leadJoins(p.sheet, sheet)));
 
 /** Neither flies, and both sheets name one and the same speech. */
 const isNamedAlike = ({ end }: ClassEnd, { cls, end: peer }: ClassEnd): boolean =>

@@ -2,6 +2,7 @@ import { rigNetwork, solveRigNetwork } from '../rails/index.js';
 import { applyEdits, type Edit, type Rig } from '../rig/index.js';
 import { addressEdits } from './addresses.js';
 import { boundEdits } from './airs.js';
+import { withBareRails } from './bare-rails.js';
 import { groupBy } from '../units/index.js';
 import { withGroundEnds } from './ground-ends.js';
 import { findClashes, type SolveWhole } from './clash.js';
@@ -67,7 +68,7 @@ export interface Proposal {
  */
 export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<SolveProgress, Proposal> {
   const { asked, ready } = readied(rig);
-  const posed = poseRig(withGroundEnds(asked));
+  const posed = poseRig(withBareRails(withGroundEnds(asked)));
   const solution = yield* solveSteps(posed.problem, limits);
   return finishProposal(asked, ready, posed, solution);
 }
@@ -79,7 +80,7 @@ export function* proposeSteps(rig: Rig, limits: SolveLimits = {}): Generator<Sol
  */
 export function proposeProven(rig: Rig, solver: ProgrammeSolver): Proposal {
   const { asked, ready } = readied(rig);
-  const posed = poseRig(withGroundEnds(asked));
+  const posed = poseRig(withBareRails(withGroundEnds(asked)));
   const solve: SolveWhole = (problem, { strict } = {}) => solveProven(problem, solver, strict);
   return finishProposal(asked, ready, posed, solve(posed.problem), solve);
 }

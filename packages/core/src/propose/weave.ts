@@ -13,6 +13,7 @@ import {
 import { carriesA, fuseOf, fuseUpTo, leadGauge, mostA } from '../rails/index.js';
 import { labelOf, sheetOf, type Cable, type Edit, type Held, type PinRef, type Rig, type Wire } from '../rig/index.js';
 import { valueIn, groupBy } from '../units/index.js';
+import { bareRailAt, isBareRail } from './bare-rails.js';
 import type { BenchView } from './bench-view.js';
 import { groundTracker, type GroundTracker } from './grounds.js';
 import { eatersOf, supplyAt, type Outlet } from './outlets.js';
@@ -131,7 +132,7 @@ function leadFor(view: BenchView, options: Feed[], joins: readonly Joined[]): Le
   const { outlet, part, supply } = options[0]!.make;
   const { plus, minus } = sheetOf(view.rig, part).supplies.find((s) => s.id === supply)!;
   const own = options.reduce((sum, { takes }) => sum + (takes[0]?.amount ?? 0), 0);
-  const amps = own + ridersW(view, part, joins) / outlet.volts[0];
+  const amps = own + ridersW(view, part, supply, joins) / outlet.volts[0];
   return { outlet, options, amps, to: on(part, plus), minus: on(part, minus) };
 }
 
@@ -160,17 +161,28 @@ function supplyMap(rig: Rig, { source }: Outlet, { plus, minus }: Terminals, to:
   });
 }
 
-/** What rides on the plugs of a part, and on those of its riders, at their peak, W: it comes through the part's own lead. */
-function ridersW(view: BenchView, part: string, joins: readonly Joined[], through: readonly string[] = []): number {
-  const riders = joins.flatMap(({ make: { feed, talker, listener } }) =>
-    feed && (feed.fed === 'listener' ? talker : listener).cls.part.id === part && !through.includes(feed.part)
-      ? [feed]
-      : [],
-  );
+/**
+ * What rides on the plugs of a part, and on those of its riders, at their peak, W: it comes through the part's own lead, or through that
+ * of the rail that it is on.
+ */
+function ridersW(
+  view: BenchView,
+  part: string,
+  supply: string,
+  joins: readonly Joined[],
+  through: readonly string[] = [],
+): number {
+  const rail = isBareRail({ id: supply }) ? supply : undefined;
+  const riders = joins.flatMap(({ make: { feed, talker, listener } }) => {
+    if (!feed || through.includes(feed.part)) return [];
+    const { cls } = feed.fed === 'listener' ? talker : listener;
+    const at = { port: cls.members[0]!.port, pin: feed.plusPin };
+    return cls.part.id === part && bareRailAt(cls.sheet, at) === rail ? [feed] : [];
+  });
   const eaters = eatersOf(view);
-  return riders.reduce((sum, { part: rider, supply }) => {
-    const own = eaters.find((e) => e.part.id === rider && e.supply.id === supply);
-    return sum + (own?.peakW ?? 0) + ridersW(view, rider, joins, [...through, part]);
+  return riders.reduce((sum, { part: rider, supply: fed }) => {
+    const own = eaters.find((e) => e.part.id === rider && e.supply.id === fed);
+    return sum + (own?.peakW ?? 0) + ridersW(view, rider, fed, joins, [...through, part]);
   }, 0);
 }
 

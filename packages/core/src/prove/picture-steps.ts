@@ -105,13 +105,10 @@ function arrivals(
   if (isNetworkPlug(link)) {
     // what an app shows is looked at there: nobody sees into a radio
     const shown = screenPictures(rig).filter((s) => s.through.includes(part.id));
-    const cameras = camerasBehind(conversations, part.id, link.id).filter(
-      ({ id }) => !shown.some((s) => s.camera.id === id),
-    );
-    return cameras.map((camera) => ({
-      camera,
-      sight: cameras.length > 1 ? networkSight(part.id, link.id, camera.id) : sight,
-    }));
+    const cameras = camerasBehind(conversations, part.id, link.id);
+    return cameras
+      .filter(({ id }) => !shown.some((s) => s.camera.id === id))
+      .map((camera) => ({ camera, sight: cameras.length > 1 ? networkSight(part.id, link.id, camera.id) : sight }));
   }
   const camera = sourceInto(rig, conversations, part.id, link.id);
   return camera && sees(sheetOf(rig, camera.id)) ? [{ camera, sight }] : [];

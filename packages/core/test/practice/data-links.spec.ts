@@ -192,6 +192,35 @@ describe('telemetry through the air', () => {
     expect(heard.map((c) => [c.talker.part.id, c.listener.part.id])).toEqual([['TX', 'RX']]);
   });
 
+  it('comes to a computer by the second of two radios alike, though it could hang on the controller itself', () => {
+    const desk = defineSheet({
+      ...base,
+      class: 'own-desk',
+      role: 'display',
+      name: 'Desk computer',
+      massG: 900,
+      inside: { battery: true, minutes: 300 },
+      ports: [{ ...onBoard.ports[0]!, pins: [...onBoard.ports[0]!.pins] }],
+      sources: [{ ...computer.sources[0]!, plus: at('serial', 1), minus: at('serial', 4) }],
+      links: [{ ...onBoard.links[0]!, pins: { send: at('serial', 3), hear: at('serial', 2) } }],
+    });
+    const two = Proposed.of({
+      ...brief(
+        'Moor lift',
+        'rotor',
+        [...CRAFT, ['TEL', 'own-telemetry'], ['TG', 'own-telemetry'], ['PC', desk.class], ...AERIALS],
+        [],
+      ),
+      ...sheetsOf(onBoard, desk, aerialSheet),
+    });
+    expect(unmet(two)).toEqual([]);
+    expect(two.has('FC', 'PC')).toBe(false);
+    expect(['TEL', 'TG'].map((radio) => [two.has('FC', radio), two.has('PC', radio)]).sort()).toEqual([
+      [false, true],
+      [true, false],
+    ]);
+  });
+
   it('does not bring what is asked over a network', () => {
     const net = Proposed.of({
       ...brief(

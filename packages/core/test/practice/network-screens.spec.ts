@@ -100,6 +100,44 @@ describe('a picture that ends in an app', () => {
     expect(isSeen(applyEdits(now.rig, [{ kind: 'removeCable', cable: antenna.id }]).rig)).toBe(false);
   });
 
+  it('is told from what no app shows, where both come over one hub', () => {
+    const sonar = defineSheet({
+      ...base,
+      class: 'own-sonar',
+      role: 'tool',
+      name: 'Sonar',
+      ports: [...volts.ports, ethernetPort('net', 'network', 'right')],
+      supplies: volts.supplies,
+      links: [wire('net', 'ethernet', 'talk', 'net')],
+    });
+    const both = Proposed.of({
+      ...brief(
+        'Survey boat',
+        'hand-held or ground',
+        [
+          ['PK', 'pack-4s'],
+          ['PG', 'pack-4s', { label: 'Shore pack' }],
+          ['CM', 'network-camera-small'],
+          ['SO', sonar.class],
+          ['HU', 'ethernet-switch-5'],
+          ['RB', 'own-radio-boat'],
+          ['RS', 'own-radio-shore'],
+          ['A1', 'antenna-screw'],
+          ['A2', 'antenna-screw'],
+          ['LP', laptop.class],
+        ],
+        [],
+      ),
+      sheets: [sonar, radio('boat'), radio('shore'), laptop],
+    });
+    expect(
+      planOf(both.rig)
+        .flatMap((s) => (s.kind === 'pictures' ? [s.expectText] : []))
+        .sort(),
+    ).toEqual(['the picture of Network camera, small', 'the picture of Sonar']);
+    expect(both.failing()).toEqual([]);
+  });
+
   it('hides no fault', () => {
     const unseen = unseenFaults(casebookOf(now.rig, planOf(now.rig)));
     expect(unseen.map(({ fault }) => fault.text)).toEqual([]);

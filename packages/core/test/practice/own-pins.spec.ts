@@ -301,3 +301,26 @@ describe('a board that tells its sender what power it may have', () => {
     expect(without.wishes.map((w) => w.why)).toEqual(['nothing hangs on Board']);
   });
 });
+
+it('a sender with its antenna inside hangs on the switched supply that its power was wished by, as any other does', () => {
+  const sender = defineSheet({
+    ...{ ...base, class: 'own-sender', role: 'video-transmitter', name: 'Sender', group: 'Picture', massG: 12 },
+    ports: [supplyPort('dc', 'power', 'left', 'wire ends'), picturePort('v', 'picture', 'left', 'in')],
+    supplies: [eats('dc', [7, 26], 5, 8)],
+    links: [wire('v', 'composite', 'listen', 'v'), air('talk')],
+  });
+  const parts: PartLine[] = [
+    ['PK', 'pack-4s'],
+    ['V5', 'own-five'],
+    ['RX', 'receiver-16'],
+    ['VS', 'video-power-switch'],
+    ['CN', 'nose-camera'],
+    ['VT', sender.class],
+    ['TX', 'transmitter-16'],
+  ];
+  const sheets = [sender, steady('own-five', 5, 3)];
+  const now = Proposed.of({ ...brief('Holm', 'rotor', parts, [['radio-power']]), sheets });
+  expect(now.feeder('VT')).toBe('VS');
+  expect(now.analysis.brief.wishes.map((w) => w.state)).toEqual(['granted']);
+  expect(Proposed.of({ ...brief('Holm', 'rotor', parts, []), sheets }).feeder('VT')).toBe('PK');
+});

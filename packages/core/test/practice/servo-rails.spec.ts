@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { defineSheet, eats, gives, regulatorIn, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { brief, type PartLine } from './bench.js';
-import { busReceiver } from './own-parts.js';
+import { busReceiver, clicker } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
 const base = { revision: 1, summary: 'of their own', group: 'Control' as const };
@@ -45,6 +45,13 @@ const stabiliser = defineSheet({
   links: [wire('rc', 'sbus', 'listen', 'rc'), ...outputs],
   functions: flown,
 });
+/** Its outputs are a rail on which nothing of its own lives. */
+const autopilot = defineSheet({
+  ...board,
+  class: 'own-autopilot',
+  name: 'Autopilot',
+  sources: [{ ...gives('buck', 'rc', 5, 1), ...beside('rc') }],
+});
 const servo = defineSheet({
   ...base,
   class: 'own-servo',
@@ -73,7 +80,7 @@ const motor = (maxA: number) =>
     links: [wire('in', 'pulse', 'listen', 'in')],
   });
 const SERVOS = ['S1', 'S2', 'S3', 'S4'];
-const wing = (cls: string, maxA = 5) =>
+const wing = (cls: string, maxA = 5, more: PartLine[] = []) =>
   Proposed.of({
     ...brief(
       'Wing',
@@ -85,10 +92,11 @@ const wing = (cls: string, maxA = 5) =>
         ['FC', cls],
         ['MO', 'own-motor'],
         ...SERVOS.map((id): PartLine => [id, servo.class, { label: `Servo ${id}` }]),
+        ...more,
       ],
       [],
     ),
-    sheets: [board, stabiliser, servo, motor(maxA), busReceiver],
+    sheets: [board, stabiliser, autopilot, servo, motor(maxA), busReceiver, clicker],
   });
 const openOnes = ({ proposal }: Proposed): string[] => proposal.unmet.map((u) => `${u.demand}: ${u.why}`);
 
@@ -115,6 +123,24 @@ describe('servos on a rail', () => {
     ).toBe(1);
     for (const id of ['FC', 'RX', ...SERVOS]) expect(now.feeder(id), id).toBe('MO');
     expect(now.failing()).toEqual([]);
+  });
+
+  it('on which nothing of the board lives are fed by the motor unit too, and the board is not', () => {
+    const now = wing(autopilot.class);
+    expect(openOnes(now)).toEqual([]);
+    for (const id of SERVOS) {
+      expect(now.feeder(id), id).toBe('MO');
+      expect(now.between('FC', id), id).toHaveLength(1);
+    }
+    expect(now.feeder('FC')).toBe('PK');
+    expect(now.failing()).toEqual([]);
+  });
+
+  it('leave alone a box that would work a camera, where none is', () => {
+    const now = wing(board.class, 5, [['CL', clicker.class]]);
+    expect(openOnes(now)).toEqual([]);
+    expect(now.between('FC', 'CL')).toEqual([]);
+    expect(now.proposal.idle.map((i) => i.part)).toEqual(['CL']);
   });
 
   it('that ask for more than the only one gives are wired all the same, and that is told', () => {
