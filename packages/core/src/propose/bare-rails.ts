@@ -3,7 +3,7 @@
  * plugged into one of its rows. For the search such a rail is told as a supply that takes nothing, so that it can be fed, by a lead or by
  * the speed unit that hangs on it, and feed what else hangs there. The sheets stay as they are.
  */
-import { hearsAir, tellsOn, tieAt, type PinAt, type Sheet, type Supply } from '../parts/index.js';
+import { hearsAir, tellsOn, tieAt, tiesOf, type PinAt, type Sheet, type Supply } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
 
 /** Volts on a row of servos. @source [practice] four cells of nickel up to two of lithium when full */
@@ -33,7 +33,7 @@ function bareRails(sheet: Sheet): Supply[] {
   // a part that takes no volts for itself hands them on as they come
   if (!(hearsAir(sheet) || tellsOn(sheet)) || sheet.supplies.every((s) => s.optional)) return [];
   const used = [...sheet.supplies, ...sheet.sources].map(({ plus }) => `${plus.port} ${plus.pin}`);
-  return (sheet.ties ?? []).flatMap((tie, i): Supply[] => {
+  return tiesOf(sheet).flatMap((tie, i): Supply[] => {
     const rows = tie.filter((at) => isRow(sheet, at));
     // by the plug that is there for it, where there is one; rows are filled from the first
     const plus = tie.find((at) => !rows.includes(at)) ?? rows.at(-1);

@@ -171,3 +171,45 @@ describe('a plane without a board', () => {
     expect(again.map((c) => c.control?.id)).toEqual(['H', 'H']);
   });
 });
+
+it('a car is steered by the wheel of a set without sticks and driven by its trigger, and stays so', () => {
+  const control = (id: string, label: string, kind: 'knob' | 'slider', sprung: boolean, x: number) => ({
+    ...{ id, label, kind, sprung, x, y: 0.4 },
+  });
+  const set = defineSheet({
+    ...base,
+    class: 'own-set',
+    role: 'transmitter',
+    name: 'Set with a wheel',
+    group: 'Control',
+    massG: 0,
+    inside: { battery: true, minutes: 300 },
+    ports: [],
+    links: [{ id: 'air', kind: 'radio', way: 'talk', pins: {}, params: { periodMs: 9, channels: 4 } }],
+    controls: [
+      control('c1', 'Wheel', 'knob', true, 0.6),
+      control('c2', 'Trigger', 'slider', true, 0.3),
+      control('c3', 'Lever', 'slider', false, 0.9),
+    ],
+  });
+  const car = Proposed.of({
+    ...brief(
+      'Gravel run',
+      'hand-held or ground',
+      [
+        ['PK', 'pack-4s'],
+        ['R5', fiveVolts.class],
+        ['TX', set.class],
+        ['RX', receiver.class],
+        ['ST', 'own-yaw'],
+        ['MO', motor.class],
+      ],
+      [],
+    ),
+    sheets: [set, servo('yaw'), motor, receiver, fiveVolts],
+  });
+  const driven = (): Record<string, string | undefined> =>
+    Object.fromEntries(findChains(car.rig).map((c) => [c.part.id, c.control?.label]));
+  expect(driven()).toEqual({ ST: 'Wheel', MO: 'Trigger' });
+  expect(fillChannels(car.rig, { again: true })).toMatchObject({ edits: [], rows: [] });
+});

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { defineSheet, eats, gives, regulatorIn, servoPort, supplyPort, wire } from '../../src/parts/shelf/define.js';
 import { brief, type PartLine } from './bench.js';
+import { proposedSaidOtherwise } from './laws.js';
 import { busReceiver, clicker } from './own-parts.js';
 import { Proposed } from './proposed.js';
 
@@ -134,6 +135,7 @@ describe('servos on a rail', () => {
     }
     expect(now.feeder('FC')).toBe('PK');
     expect(now.failing()).toEqual([]);
+    expect(proposedSaidOtherwise(now.rig)).toEqual([]);
   });
 
   it('leave alone a box that would work a camera, where none is', () => {

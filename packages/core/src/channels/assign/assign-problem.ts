@@ -1,4 +1,4 @@
-import { drives, hasControls, slotsOf, speaksAir, speaksByLead, type Sheet } from '../../parts/index.js';
+import { drives, hasControls, slotsOf, speaksAir, speaksByLead, type Control, type Sheet } from '../../parts/index.js';
 import type { Conversation } from '../../loom/index.js';
 import {
   isFlown,
@@ -301,7 +301,7 @@ function isComplete(
 ): boolean {
   if (chain.breaks || !chain.control || chain.slot === null) return false;
   // an axis that some stick flies is left as it is, whichever mode its pilot has
-  if (isFlightChain(chain)) return !isAxis(chain.fn.what) || chain.control.kind === 'stick';
+  if (isFlightChain(chain)) return !isAxis(chain.fn.what) || mayFlyBy(rig, chain.transmitter, chain.control);
   if (chain.shaping?.locked) return true;
   // a pulse pin always repeats some slot: one that repeats another function's is not settled yet
   const rivals = sound.filter(
@@ -322,6 +322,12 @@ function isComplete(
   const second = wish?.by === 'camera operator' ? secondTo(rig, chain.transmitter!.id) : null;
   if (!second) return true;
   return secondFor(rig, conversations, chain.transmitter!.id, chain.slot)?.control != null;
+}
+
+/** A stick; on a set that has none, its wheel and its trigger. */
+function mayFlyBy(rig: Rig, transmitter: Part | null, { kind }: Control): boolean {
+  const hasSticks = transmitter && sheetOf(rig, transmitter.id).controls.some((c) => c.kind === 'stick');
+  return kind === 'stick' || (!hasSticks && (kind === 'knob' || kind === 'slider'));
 }
 
 /** The row stands as the transmitter came from its maker: nobody chose that control for it. */

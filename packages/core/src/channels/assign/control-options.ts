@@ -1,4 +1,4 @@
-import type { Control, PartFunction, Sheet } from '../../parts/index.js';
+import { springs, type Control, type PartFunction, type Sheet } from '../../parts/index.js';
 import type { Part, Wish } from '../../rig/index.js';
 import { PULSE } from '../../units/index.js';
 import { fitOf, runsAcross } from '../fit.js';
@@ -109,6 +109,8 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
   if (fit.grade === 'no') return [{ cost: COST.never, why: fit.why }];
   const points: Point[] = runsAcross(fn, control) ? [{ cost: COST.across, why: 'runs across what it moves' }] : [];
   if (fit.grade === 'badly') return [...points, { cost: fn.takes === 'pulse' ? COST.flick : COST.unfit, why: fit.why }];
+  if (STEERS.has(fn.what) && !springs(control, throttle))
+    points.push({ cost: COST.across, why: 'stays where it is put, where what steers goes straight again' });
   if (fn.takes === 'position' && kind === 'knob')
     points.push({ cost: COST.fewer, why: 'a knob where a slider is usual' });
   if (fn.takes === 'position' && kind === 'stick')
@@ -123,6 +125,9 @@ function fitPoints(fn: PartFunction, control: Control, throttle: boolean): Point
     points.push({ cost: COST.otherSide, why: 'goes two ways where one is pressed' });
   return points;
 }
+
+/** Axes by which a craft is steered. */
+const STEERS: ReadonlySet<string> = new Set(['roll', 'pitch', 'yaw']);
 
 /** What a single window names is off outside it: that is a second place. */
 const placesOf = ({ windows = [] }: PartFunction): number => Math.max(2, windows.length);
