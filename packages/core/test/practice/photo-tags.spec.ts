@@ -5,6 +5,7 @@ import { fixesOf } from '../../src/findings/index.js';
 import { planOf } from '../../src/prove/index.js';
 import { defineSheet, eats, flick, servoPort, supplyPort, usbPort, wire } from '../../src/parts/shelf/define.js';
 import { contact } from './own-parts.js';
+import { sheetOf } from '../../src/rig/index.js';
 import { brief, type PartLine } from './bench.js';
 import { Proposed } from './proposed.js';
 
@@ -94,4 +95,22 @@ describe.each([
       expect(again.analysis.findings.filter((f) => f.rule === 'photo-untold')).toEqual([]);
     }
   });
+});
+
+it('no lead is offered that takes its ground off a plug of another kind', () => {
+  const now = proposed([['CB', 'camera-control-box']]);
+  const cable = now.between('CA', 'TG')[0]!;
+  const sheet = sheetOf(now.rig, 'CA');
+  const bare = {
+    ...sheet,
+    ports: sheet.ports.map((p) =>
+      p.id === 'shoe' ? { ...p, plug: { ...p.plug, pins: 1 }, pins: p.pins.slice(0, 1) } : p,
+    ),
+  };
+  const off = now.with([
+    { kind: 'removeCable', cable: cable.id },
+    { kind: 'resheet', sheet: bare },
+  ]);
+  const leads = off.analysis.findings.filter((f) => f.rule === 'photo-untold').flatMap((f) => fixesOf(f));
+  expect(JSON.stringify(leads)).not.toMatch(/hdmi|battery/);
 });
