@@ -11,7 +11,8 @@ const WELL: Fit = { grade: 'well', why: '' };
 const no = (why: string): Fit => ({ grade: 'no', why });
 const badly = (why: string): Fit => ({ grade: 'badly', why });
 
-const glides = ({ kind }: Control): boolean => kind === 'stick' || kind === 'slider' || kind === 'knob';
+/** Moved by degrees. */
+export const glides = ({ kind }: Control): boolean => kind === 'stick' || kind === 'slider' || kind === 'knob';
 
 /** A middle that the finger finds, or to which the control comes back by itself; a pedal without one springs back to its end. */
 const hasMiddle = (control: Control, throttle: boolean): boolean =>

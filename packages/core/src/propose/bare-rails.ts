@@ -3,8 +3,9 @@
  * plugged into one of its rows. For the search such a rail is told as a supply that takes nothing, so that it can be fed, by a lead or by
  * the speed unit that hangs on it, and feed what else hangs there. The sheets stay as they are.
  */
-import { hearsAir, tellsOn, tieAt, tiesOf, type PinAt, type Sheet, type Supply } from '../parts/index.js';
+import { hearsAir, tellsOn, tiesOf, type PinAt, type Sheet, type Supply } from '../parts/index.js';
 import { partsWithSheets, type Rig } from '../rig/index.js';
+import { isOnePin } from './outlets.js';
 
 /** Volts on a row of servos. @source [practice] four cells of nickel up to two of lithium when full */
 const ROW_V: Supply['volts'] = [4, 8.5];
@@ -14,10 +15,8 @@ const BARE = 'bare rail';
 export const isBareRail = ({ id }: Pick<Supply, 'id'>): boolean => id.startsWith(BARE);
 
 /** The bare rail that a pin is on, by the id of its supply. */
-export const bareRailAt = (sheet: Sheet, { port, pin }: PinAt): string | undefined =>
-  sheet.supplies.find(
-    (s) => isBareRail(s) && (tieAt(sheet, s.plus) ?? []).some((at) => at.port === port && at.pin === pin),
-  )?.id;
+export const bareRailAt = (sheet: Sheet, at: PinAt): string | undefined =>
+  sheet.supplies.find((s) => isBareRail(s) && isOnePin(sheet, s.plus, at))?.id;
 
 /** The rig with its bare rails told as supplies, by sheets of its own; the same rig where there are none. */
 export function withBareRails(rig: Rig): Rig {

@@ -317,6 +317,12 @@ const isBeside = (sheet: Sheet, port: string): boolean =>
     ? sheet.links.some((l) => l.kind === 'pulse' && l.way === 'talk' && l.pins.data?.port === port)
     : portOf(sheet, port).pins.some((pin) => pin.line === 'signal');
 
+/** One and the same, or joined inside the part. */
+export const isOnePin = (sheet: Sheet, a: PinAt, b: PinAt): boolean => {
+  const is = (x: PinAt, y: PinAt): boolean => x.port === y.port && x.pin === y.pin;
+  return is(a, b) || tieAt(sheet, a)?.some((at) => is(at, b)) === true;
+};
+
 /** The pin of a plug by which a supply of the part is fed as well as by its own. */
 export const supplyAt = (sheet: Sheet, plus: PinAt, port: string): PinAt | undefined =>
   [plus, ...(tieAt(sheet, plus) ?? [])].find((at) => at.port === port);

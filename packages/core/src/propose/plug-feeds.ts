@@ -1,5 +1,5 @@
 import { portsCanJoin } from '../loom/index.js';
-import { flies, tieAt, turns, type PinAt, type Sheet } from '../parts/index.js';
+import { flies, tieAt, turns } from '../parts/index.js';
 import { groupBy } from '../units/index.js';
 import { isBareRail } from './bare-rails.js';
 import type { Unit } from './bench-view.js';
@@ -9,6 +9,7 @@ import {
   eatersOf,
   fits,
   isBesideSignal,
+  isOnePin,
   outletsOf,
   isRail,
   marginPrice,
@@ -184,21 +185,11 @@ const dearest = (a: CostPart, b: CostPart): number => b.points - a.points;
 const givesRail = ({ volts: [low, high] }: Outlet, { supply }: Eater): boolean =>
   low >= supply.volts[0] && high <= supply.volts[1];
 
-/** One and the same, or joined inside the part. */
-const isOnePin = (sheet: Sheet, a: PinAt, b: PinAt): boolean => {
-  const is = (x: PinAt, y: PinAt): boolean => x.port === y.port && x.pin === y.pin;
-  return is(a, b) || tieAt(sheet, a)?.some((at) => is(at, b)) === true;
-};
-
 /** The supply of a part whose rail a pin of one of its plugs is joined to. */
 function railOf({ view }: Poser, { part, sheet, port }: Unit, pin: number): Eater | undefined {
-  const tie = tieAt(sheet, { port, pin });
-  return (
-    tie &&
-    eatersOf(view).find(
-      (e) => e.part.id === part.id && tie.some((at) => at.port === e.supply.plus.port && at.pin === e.supply.plus.pin),
-    )
-  );
+  const at = { port, pin };
+  if (!tieAt(sheet, at)) return undefined;
+  return eatersOf(view).find((e) => e.part.id === part.id && isOnePin(sheet, at, e.supply.plus));
 }
 
 /** A source of the giver's own on this very plug: a gimbal that feeds its receiver, a card that gives 5 V to its camera. */

@@ -15,7 +15,7 @@ import { groupBy } from '../../units/index.js';
 import { heardBlindly } from '../blind-ears.js';
 import { repeatedBy, type Chain } from '../chain.js';
 import { chainsOfWishes, channelWishes, doersOfWishes } from '../doers.js';
-import { fitOf } from '../fit.js';
+import { fitOf, glides } from '../fit.js';
 import { flightChannels, flownOn, isAxis, isFlightChain, reservedChannels } from '../flight.js';
 import { secondFor } from '../hand-over.js';
 import { mismatchOf } from '../match.js';
@@ -325,9 +325,9 @@ function isComplete(
 }
 
 /** A stick; on a set that has none, its wheel and its trigger. */
-function mayFlyBy(rig: Rig, transmitter: Part | null, { kind }: Control): boolean {
+function mayFlyBy(rig: Rig, transmitter: Part | null, control: Control): boolean {
   const hasSticks = transmitter && sheetOf(rig, transmitter.id).controls.some((c) => c.kind === 'stick');
-  return kind === 'stick' || (!hasSticks && (kind === 'knob' || kind === 'slider'));
+  return control.kind === 'stick' || (!hasSticks && glides(control));
 }
 
 /** The row stands as the transmitter came from its maker: nobody chose that control for it. */
